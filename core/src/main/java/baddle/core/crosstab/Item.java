@@ -1,0 +1,18 @@
+package baddle.core.crosstab;
+
+import java.util.List;
+
+/**
+ * An item of an axis, or the root that stands for all of them.
+ *
+ * @param label what it is called; empty for the root
+ * @param node its number in the axis, from 0, the root's
+ * @param children the items of the next level in the order they are shown
+ */
+public record Item(String label, int node, List<Item> children) {
+
+  /** Copies the list. */
+  public Item {
+    children = List.copyOf(children);
+  }
+}

@@ -1,0 +1,14 @@
+package baddle.core.crosstab;
+
+import baddle.core.expression.AggregateCall;
+import java.util.Optional;
+
+/**
+ * What stands in the body of a cross-tab.
+ *
+ * @param name its heading
+ * @param call what it computes
+ * @param pattern the number pattern (Unicode CLDR, such as {@code #,##0.00}) it is shown with; empty
+ *     for one that shows all its places
+ */
+public record Measure(String name, AggregateCall call, Optional<String> pattern) {}

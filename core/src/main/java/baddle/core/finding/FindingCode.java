@@ -1,0 +1,53 @@
+package baddle.core.finding;
+
+import java.util.Locale;
+
+/** Every kind of finding, with the severity it has unless the plan says otherwise. */
+public enum FindingCode {
+  /** A heading of a source that no column of the dataset wants. */
+  HEADING_NOT_USED(Severity.NOTE),
+  /** Values stand in a workbook's column that has no heading. */
+  VALUES_WITHOUT_HEADING(Severity.NOTE),
+  /** A required column whose heading a source doesn't have. */
+  HEADING_MISSING(Severity.ERROR),
+  /** Two headings of one source that both mean the same column. */
+  HEADING_TWICE(Severity.ERROR),
+  /** A sheet that holds no table of the feed, and that the plan doesn't name. */
+  SHEET_PASSED_OVER(Severity.NOTE),
+  /** A file of a feed in which no table was found. */
+  NO_TABLE(Severity.ERROR),
+  /** A table with headings and no row below them. */
+  NO_ROWS(Severity.WARNING),
+  /** Rows held in suspense, grouped by cause. */
+  ROWS_HELD(Severity.ERROR),
+  /** A file that can't be read at all. */
+  FILE_UNREADABLE(Severity.ERROR),
+  /** A file that was there in the last batch and is gone. */
+  FILE_GONE(Severity.WARNING),
+  /** The same content under two names. */
+  FILE_DUPLICATE(Severity.WARNING),
+  /** One file or sheet that two feeds of one dataset want. */
+  FILE_OF_TWO_FEEDS(Severity.ERROR),
+  /** A file whose name has the feed's pattern, but whose period can't be read. */
+  PERIOD_UNREADABLE(Severity.ERROR),
+  /** A feed whose pattern finds no file. */
+  FEED_EMPTY(Severity.WARNING),
+  /** Rows read that are not all accounted for: a defect of the program. */
+  COMPLETENESS_BROKEN(Severity.ERROR);
+
+  private final Severity severity;
+
+  FindingCode(Severity severity) {
+    this.severity = severity;
+  }
+
+  /** The severity a finding of this kind has by default. */
+  public Severity severity() {
+    return severity;
+  }
+
+  /** The stable name people and programs see, such as {@code heading-not-used}. */
+  public String id() {
+    return name().toLowerCase(Locale.ROOT).replace('_', '-');
+  }
+}

@@ -1,0 +1,134 @@
+package baddle.core.grid;
+
+import java.util.Arrays;
+
+/**
+ * One row of raw cells, as slices of a buffer that is reused from row to row. Columns count from 0.
+ * White space (also the non-breaking kinds) around a value is taken off, and a cell of nothing else is
+ * blank.
+ */
+public final class GridRow {
+
+  private char[] buffer = new char[1024];
+  private int used;
+  private int[] starts = new int[32];
+  private int[] ends = new int[32];
+  private CellKind[] kinds = new CellKind[32];
+  private int width;
+  private int filled;
+  private int number;
+
+  /** Empties the row and gives it its number, as a person counts in the file, from 1. */
+  public void begin(int newNumber) {
+    number = newNumber;
+    width = 0;
+    used = 0;
+    filled = 0;
+  }
+
+  /** Where the row stands in its sheet or file, from 1. */
+  public int number() {
+    return number;
+  }
+
+  /** One more than the column of the last cell that was added. */
+  public int width() {
+    return width;
+  }
+
+  /** How many cells aren't blank. */
+  public int filled() {
+    return filled;
+  }
+
+  /** What a cell holds; blank for every column past the width. */
+  public CellKind kind(int column) {
+    return column < width ? kinds[column] : CellKind.BLANK;
+  }
+
+  /** The characters that {@link #start} and {@link #end} point into. */
+  public char[] buffer() {
+    return buffer;
+  }
+
+  /** A cell's first character in the buffer, inclusive. */
+  public int start(int column) {
+    return starts[column];
+  }
+
+  /** The end of a cell's characters in the buffer, exclusive. */
+  public int end(int column) {
+    return ends[column];
+  }
+
+  /** A cell's characters; empty where it is blank. */
+  public String text(int column) {
+    return kind(column) == CellKind.BLANK
+        ? ""
+        : new String(buffer, starts[column], ends[column] - starts[column]);
+  }
+
+  /**
+   * Adds a cell to the right of those there are, with blanks between.
+   *
+   * @param column its column, not left of the width
+   */
+  public void add(int column, CellKind kind, char[] text, int offset, int length) {
+    int start = offset;
+    int end = offset + length;
+    while (start < end && isSpace(text[start])) {
+      start++;
+    }
+    while (end > start && isSpace(text[end - 1])) {
+      end--;
+    }
+    int size = end - start;
+    makeRoom(column, size);
+    while (width < column) {
+      kinds[width++] = CellKind.BLANK;
+    }
+    System.arraycopy(text, start, buffer, used, size);
+    starts[column] = used;
+    used += size;
+    ends[column] = used;
+    kinds[column] = size == 0 ? CellKind.BLANK : kind;
+    filled += size == 0 ? 0 : 1;
+    width = column + 1;
+  }
+
+  /** Adds a cell with the characters of a string. */
+  public void add(int column, CellKind kind, String text) {
+    char[] characters = text.toCharArray();
+    add(column, kind, characters, 0, characters.length);
+  }
+
+  /** A copy that stays as it is. */
+  public GridRow copy() {
+    GridRow copy = new GridRow();
+    copy.buffer = Arrays.copyOf(buffer, Math.max(used, 1));
+    copy.used = used;
+    copy.starts = Arrays.copyOf(starts, Math.max(width, 1));
+    copy.ends = Arrays.copyOf(ends, Math.max(width, 1));
+    copy.kinds = Arrays.copyOf(kinds, Math.max(width, 1));
+    copy.width = width;
+    copy.filled = filled;
+    copy.number = number;
+    return copy;
+  }
+
+  private void makeRoom(int column, int characters) {
+    if (column >= starts.length) {
+      int capacity = Math.max(column + 1, starts.length * 2);
+      starts = Arrays.copyOf(starts, capacity);
+      ends = Arrays.copyOf(ends, capacity);
+      kinds = Arrays.copyOf(kinds, capacity);
+    }
+    if (used + characters > buffer.length) {
+      buffer = Arrays.copyOf(buffer, Math.max(used + characters, buffer.length * 2));
+    }
+  }
+
+  private static boolean isSpace(char c) {
+    return c <= ' ' || (c >= '\u00a0' && (Character.isSpaceChar(c) || c == '\ufeff'));
+  }
+}

@@ -1,0 +1,26 @@
+package baddle.core.grid;
+
+import java.io.IOException;
+
+/** A sheet of a workbook, or a file without sheets seen as one. */
+public interface GridSheet {
+
+  /** The sheet's name; empty for a file without sheets. */
+  String name();
+
+  /** Whether a person who opens the file sees the sheet. */
+  boolean visible();
+
+  /**
+   * Whether rows are meant to have no more cells than there are headings, as in delimited text (RFC
+   * 4180); in a workbook, notes may stand beside a table.
+   */
+  boolean fixedWidth();
+
+  /**
+   * Pushes the rows to a sink until it wants no more.
+   *
+   * @throws UnreadableFileException if the content isn't what its format promises
+   */
+  void read(RowSink sink) throws IOException;
+}

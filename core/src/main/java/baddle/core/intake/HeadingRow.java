@@ -1,0 +1,34 @@
+package baddle.core.intake;
+
+import java.util.List;
+import java.util.Map;
+
+/**
+ * What one row means if it is the row of headings.
+ *
+ * @param rowNumber where it stands, from 1
+ * @param end one more than the sheet's column (from 0) of the last heading
+ * @param cells for each column of the dataset, in order, the sheet's column (from 0) whose heading it
+ *     has, or {@link #ABSENT}
+ * @param headings every filled cell of the row, by its column (from 0), from left to right
+ * @param unused the headings that no column wants
+ * @param clashes pairs of headings that one column wants, as a person reads them
+ * @param missing names of required columns without a heading
+ */
+record HeadingRow(
+    int rowNumber,
+    int end,
+    List<Integer> cells,
+    Map<Integer, String> headings,
+    List<String> unused,
+    List<String> clashes,
+    List<String> missing) {
+
+  /** Stands for a column whose heading the source doesn't have. */
+  static final int ABSENT = -1;
+
+  /** How many columns have their heading here. */
+  int matched() {
+    return (int) cells.stream().filter(cell -> cell != ABSENT).count();
+  }
+}

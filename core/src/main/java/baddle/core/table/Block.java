@@ -1,0 +1,63 @@
+package baddle.core.table;
+
+import java.util.List;
+
+/**
+ * Some thousand rows, column by column. It shares the memory of whoever made it, and is only valid
+ * during the call that hands it over.
+ */
+public final class Block {
+
+  /** The most rows a block has. */
+  public static final int MOST_ROWS = 65_536;
+
+  private final Schema schema;
+  private final List<Vector> vectors;
+  private final int[] rowNumbers;
+  private final int size;
+
+  /**
+   * A block.
+   *
+   * @param vectors one for each column of the schema, all of one size
+   * @param rowNumbers where each row stands in its source, as a person counts, from 1; may be longer
+   *     than the block, and is empty where the origin wasn't asked for
+   * @param size rows
+   */
+  public Block(Schema schema, List<? extends Vector> vectors, int[] rowNumbers, int size) {
+    this.schema = schema;
+    this.vectors = List.copyOf(vectors);
+    this.rowNumbers = rowNumbers;
+    this.size = size;
+  }
+
+  /** The columns. */
+  public Schema schema() {
+    return schema;
+  }
+
+  /** How many rows there are. */
+  public int size() {
+    return size;
+  }
+
+  /** Where each row stands in its source; entries past {@link #size()} mean nothing. */
+  public int[] rowNumbers() {
+    return rowNumbers;
+  }
+
+  /** The vector of a column, by the column's index from 0. */
+  public Vector vector(int column) {
+    return vectors.get(column);
+  }
+
+  /** A text column's vector, by the column's index from 0. */
+  public TextVector text(int column) {
+    return (TextVector) vectors.get(column);
+  }
+
+  /** The vector of a column that isn't text, by the column's index from 0. */
+  public LongVector numbers(int column) {
+    return (LongVector) vectors.get(column);
+  }
+}

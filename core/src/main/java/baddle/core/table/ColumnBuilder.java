@@ -1,0 +1,14 @@
+package baddle.core.table;
+
+/** Collects the values of one column of a block, by row; a row not set holds what it held before. */
+public abstract sealed class ColumnBuilder permits TextBuilder, LongBuilder {
+
+  /** Makes a row blank. */
+  public abstract void blank(int row);
+
+  /** The first rows as a vector that shares this builder's memory. */
+  abstract Vector vector(int size);
+
+  /** Gets ready for the next block. */
+  abstract void clear();
+}

@@ -1,0 +1,88 @@
+package baddle.core.value;
+
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.Month;
+import java.time.format.TextStyle;
+import java.time.temporal.IsoFields;
+import java.util.Locale;
+
+/**
+ * Puts days into periods, and names them. A period is a whole number that grows with time, so that
+ * sorting the numbers is sorting by the calendar.
+ *
+ * @param fiscalYearStarts the month whose first day begins the fiscal year
+ */
+public record Calendar(Month fiscalYearStarts) {
+
+  private static final int MONDAY_OFFSET = 3;
+
+  /** The calendar year is the fiscal year. */
+  public static Calendar standard() {
+    return new Calendar(Month.JANUARY);
+  }
+
+  /**
+   * The number of the period a day falls in.
+   *
+   * @param epochDay days since 1970-01-01
+   */
+  public int period(Grain grain, long epochDay) {
+    if (grain == Grain.DAY) {
+      return (int) epochDay;
+    }
+    if (grain == Grain.WEEK) {
+      return (int) Math.floorDiv(epochDay + MONDAY_OFFSET, 7);
+    }
+    LocalDate day = LocalDate.ofEpochDay(epochDay);
+    int months = day.getYear() * 12 + day.getMonthValue() - 1;
+    int fiscalMonths = months - (fiscalYearStarts.getValue() - 1);
+    return switch (grain) {
+      case MONTH -> months;
+      case QUARTER -> Math.floorDiv(months, 3);
+      case YEAR -> day.getYear();
+      case FISCAL_QUARTER -> Math.floorDiv(fiscalMonths, 3);
+      case FISCAL_YEAR -> Math.floorDiv(fiscalMonths, 12);
+      default -> day.getDayOfWeek().getValue();
+    };
+  }
+
+  /**
+   * A period's name: {@code 2026-03-14}, {@code 2026-W07}, {@code 2026-03}, {@code 2026-Q1}, {@code
+   * 2026}; a fiscal year that isn't a calendar year is {@code 2026/27}, its quarter {@code 2026/27
+   * Q1}.
+   */
+  public String label(Grain grain, int period) {
+    return switch (grain) {
+      case DAY -> LocalDate.ofEpochDay(period).toString();
+      case WEEK -> week(period);
+      case MONTH -> yearAnd("%04d-%02d", period, 12);
+      case QUARTER -> yearAnd("%04d-Q%d", period, 4);
+      case YEAR -> String.format(Locale.ROOT, "%04d", period);
+      case FISCAL_QUARTER ->
+          fiscalYear(Math.floorDiv(period, 4)) + " Q" + (Math.floorMod(period, 4) + 1);
+      case FISCAL_YEAR -> fiscalYear(period);
+      case WEEKDAY -> DayOfWeek.of(period).getDisplayName(TextStyle.FULL, Locale.ENGLISH);
+    };
+  }
+
+  private static String week(int period) {
+    LocalDate thursday = LocalDate.ofEpochDay(period * 7L - MONDAY_OFFSET + 3);
+    int number = thursday.get(IsoFields.WEEK_OF_WEEK_BASED_YEAR);
+    return String.format(Locale.ROOT, "%04d-W%02d", thursday.getYear(), number);
+  }
+
+  private static String yearAnd(String pattern, int period, int perYear) {
+    return String.format(
+        Locale.ROOT,
+        pattern,
+        Math.floorDiv(period, perYear),
+        Math.floorMod(period, perYear) + 1);
+  }
+
+  private String fiscalYear(int year) {
+    return fiscalYearStarts == Month.JANUARY
+        ? String.format(Locale.ROOT, "%04d", year)
+        : String.format(Locale.ROOT, "%04d/%02d", year, Math.floorMod(year + 1, 100));
+  }
+}

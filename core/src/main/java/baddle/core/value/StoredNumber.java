@@ -1,0 +1,56 @@
+package baddle.core.value;
+
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.math.RoundingMode;
+
+/**
+ * A number as a workbook stores it. Workbooks hold binary numbers: what a person sees there are 15
+ * significant digits (ISO/IEC 29500 leaves the rest to the writer), so {@code 0.30000000000000004}
+ * is 0.3. A plain run of digits is exact whatever its length.
+ */
+public final class StoredNumber {
+
+  private static final MathContext SEEN = new MathContext(15, RoundingMode.HALF_UP);
+
+  private StoredNumber() {}
+
+  /** Whether the characters need {@link #seen} to be read right. */
+  static boolean needsRounding(char[] text, int start, int end) {
+    int digits = 0;
+    boolean plain = true;
+    for (int i = start; i < end; i++) {
+      char c = text[i];
+      if (c >= '0' && c <= '9') {
+        digits++;
+      } else if (c == 'e' || c == 'E') {
+        return true;
+      } else if (c == '.') {
+        plain = false;
+      }
+    }
+    return !plain && digits > 15;
+  }
+
+  /**
+   * The number a person sees.
+   *
+   * @throws NumberFormatException if the characters are no number
+   */
+  static BigDecimal seen(char[] text, int start, int end) {
+    return new BigDecimal(text, start, end - start).round(SEEN);
+  }
+
+  /** The number a person sees, as plain text without an exponent or trailing zeros. */
+  public static String asText(char[] text, int start, int end) {
+    if (!needsRounding(text, start, end)) {
+      return new String(text, start, end - start);
+    }
+    try {
+      BigDecimal seen = seen(text, start, end);
+      return seen.signum() == 0 ? "0" : seen.stripTrailingZeros().toPlainString();
+    } catch (NumberFormatException e) {
+      return new String(text, start, end - start);
+    }
+  }
+}

@@ -1,0 +1,180 @@
+package baddle.formats.xlsx;
+
+import baddle.core.grid.CellKind;
+import baddle.core.grid.GridRow;
+import baddle.core.grid.RowSink;
+import baddle.core.grid.UnreadableFileException;
+import java.io.IOException;
+import java.util.Optional;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+
+/** Streams the rows of a sheet's part (ISO/IEC 29500-1, 18.3) to a sink. */
+final class SheetParser {
+
+  private static final int MOST_COLUMNS = 16_384;
+  private static final int MOST_ROWS = 1_048_576;
+
+  private final SharedStrings sharedStrings;
+  private final DateFormats dateFormats;
+  private final boolean from1904;
+  private final RowSink sink;
+  private final GridRow row = new GridRow();
+  private final TextBuffer text = new TextBuffer();
+
+  private int rowNumber;
+  private int column;
+  private String type = "";
+  private int style;
+
+  SheetParser(
+      SharedStrings sharedStrings, DateFormats dateFormats, boolean from1904, RowSink sink) {
+    this.sharedStrings = sharedStrings;
+    this.dateFormats = dateFormats;
+    this.from1904 = from1904;
+    this.sink = sink;
+  }
+
+  void read(XMLStreamReader xml) throws XMLStreamException, IOException {
+    boolean inValue = false;
+    while (xml.hasNext()) {
+      int event = xml.next();
+      if (event == XMLStreamConstants.START_ELEMENT) {
+        inValue = startElement(xml);
+      } else if (event == XMLStreamConstants.END_ELEMENT) {
+        inValue = false;
+        if (endElement(xml.getLocalName())) {
+          return;
+        }
+      } else if (inValue && xml.hasText()) {
+        text.append(xml);
+      }
+    }
+  }
+
+  /** Whether characters that follow belong to a value. */
+  private boolean startElement(XMLStreamReader xml) throws XMLStreamException, IOException {
+    String name = xml.getLocalName();
+    switch (name) {
+      case "v" -> {
+        return true;
+      }
+      case "c" -> startCell(xml);
+      case "row" -> startRow(xml);
+      case "is" -> StringItem.read(xml, text);
+      default -> {}
+    }
+    return false;
+  }
+
+  /** Whether there is nothing more to read. */
+  private boolean endElement(String name) throws IOException {
+    switch (name) {
+      case "c" -> addCell();
+      case "row" -> {
+        sink.row(row);
+        return !sink.wantsMore();
+      }
+      case "sheetData" -> {
+        return true;
+      }
+      default -> {}
+    }
+    return false;
+  }
+
+  private void startRow(XMLStreamReader xml) throws IOException {
+    int stated = Xml.attribute(xml, "r").map(Integer::parseInt).orElse(rowNumber + 1);
+    if (stated <= rowNumber || stated > MOST_ROWS) {
+      throw new UnreadableFileException("rows are not in order", stated);
+    }
+    rowNumber = stated;
+    column = -1;
+    row.begin(rowNumber);
+  }
+
+  private void startCell(XMLStreamReader xml) throws IOException {
+    int next = column + 1;
+    type = "n";
+    style = 0;
+    for (int i = 0; i < xml.getAttributeCount(); i++) {
+      switch (xml.getAttributeLocalName(i)) {
+        case "r" -> next = columnOf(xml.getAttributeValue(i));
+        case "t" -> type = xml.getAttributeValue(i);
+        case "s" -> style = Integer.parseInt(xml.getAttributeValue(i));
+        default -> {}
+      }
+    }
+    if (next <= column || next >= MOST_COLUMNS) {
+      throw new UnreadableFileException("cells are not in order", rowNumber);
+    }
+    column = next;
+    text.clear();
+  }
+
+  /** The column, from 0, of a reference such as {@code AB12}. */
+  static int columnOf(String reference) {
+    int column = 0;
+    for (int i = 0; i < reference.length() && i < 4; i++) {
+      char letter = reference.charAt(i);
+      if (letter < 'A' || letter > 'Z') {
+        break;
+      }
+      column = column * 26 + letter - 'A' + 1;
+    }
+    return column - 1;
+  }
+
+  private void addCell() throws IOException {
+    if (text.length() == 0) {
+      return;
+    }
+    switch (type) {
+      case "s" -> addShared();
+      case "n" -> addNumber();
+      case "str" -> {
+        text.unescape(0);
+        add(CellKind.TEXT);
+      }
+      case "b" -> row.add(column, CellKind.BOOLEAN, isTrue() ? "true" : "false");
+      case "e" -> add(CellKind.ERROR);
+      case "d" -> add(CellKind.DATE);
+      default -> add(CellKind.TEXT);
+    }
+  }
+
+  private void add(CellKind kind) {
+    row.add(column, kind, text.characters(), 0, text.length());
+  }
+
+  private boolean isTrue() {
+    char first = text.characters()[0];
+    return first == '1' || first == 't';
+  }
+
+  private void addNumber() {
+    Optional<String> date =
+        dateFormats.isDate(style)
+            ? SerialDate.iso(text.characters(), text.length(), from1904)
+            : Optional.empty();
+    if (date.isPresent()) {
+      row.add(column, CellKind.DATE, date.get());
+    } else {
+      add(CellKind.NUMBER);
+    }
+  }
+
+  private void addShared() throws IOException {
+    int index = 0;
+    for (int i = 0; i < text.length(); i++) {
+      index = index * 10 + text.characters()[i] - '0';
+    }
+    if (index < 0 || index >= sharedStrings.size()) {
+      throw new UnreadableFileException("a cell refers to a text that isn't there", rowNumber);
+    }
+    int start = sharedStrings.start(index);
+    row.add(
+        column, CellKind.TEXT, sharedStrings.pool(), start, sharedStrings.end(index) - start);
+  }
+}

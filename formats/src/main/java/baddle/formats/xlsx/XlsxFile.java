@@ -1,0 +1,188 @@
+package baddle.formats.xlsx;
+
+import baddle.core.grid.GridFile;
+import baddle.core.grid.GridSheet;
+import baddle.core.grid.UnreadableFileException;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipException;
+import java.util.zip.ZipFile;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A workbook of ISO/IEC 29500, transitional or strict, read part by part: a sheet is streamed, only
+ * the shared texts and the styles are held.
+ */
+public final class XlsxFile implements GridFile {
+
+  private final ZipFile zip;
+  private final List<GridSheet> sheets = new ArrayList<>();
+  private final Map<String, String> partOfRelation = new HashMap<>();
+  private String sharedStringsPart = "";
+  private String stylesPart = "";
+  private boolean from1904;
+  private @Nullable SharedStrings sharedStrings;
+  private @Nullable DateFormats dateFormats;
+
+  private XlsxFile(ZipFile zip) {
+    this.zip = zip;
+  }
+
+  /**
+   * Opens a workbook and reads its list of sheets.
+   *
+   * @throws UnreadableFileException if it is no such workbook
+   */
+  public static XlsxFile open(Path file) throws IOException {
+    ZipFile zip;
+    try {
+      zip = new ZipFile(file.toFile());
+    } catch (ZipException e) {
+      throw new UnreadableFileException("a damaged workbook (" + e.getMessage() + ")", 0);
+    }
+    XlsxFile workbook = new XlsxFile(zip);
+    try {
+      workbook.readContents();
+      return workbook;
+    } catch (IOException | RuntimeException e) {
+      zip.close();
+      throw e;
+    }
+  }
+
+  private void readContents() throws IOException {
+    Map<String, String> document = new HashMap<>();
+    readRelations("_rels/.rels", "", (type, id, part) -> document.put(type, part));
+    String workbook = document.get("officeDocument");
+    if (workbook == null) {
+      throw new UnreadableFileException("a zip file, but no workbook inside", 0);
+    }
+    int slash = workbook.lastIndexOf('/') + 1;
+    String folder = workbook.substring(0, slash);
+    String relations = folder + "_rels/" + workbook.substring(slash) + ".rels";
+    readRelations(relations, folder, this::keepRelation);
+    Xml.read(part(workbook), workbook, this::readWorkbook);
+    if (sheets.isEmpty()) {
+      throw new UnreadableFileException("a workbook without a sheet of cells", 0);
+    }
+  }
+
+  private void keepRelation(String type, String id, String part) {
+    partOfRelation.put(id, type.equals("worksheet") ? part : "");
+    if (type.equals("sharedStrings")) {
+      sharedStringsPart = part;
+    } else if (type.equals("styles")) {
+      stylesPart = part;
+    }
+  }
+
+  @FunctionalInterface
+  private interface RelationSink {
+    void relation(String type, String id, String part);
+  }
+
+  private void readRelations(String name, String folder, RelationSink sink) throws IOException {
+    if (zip.getEntry(name) == null) {
+      return;
+    }
+    Xml.read(
+        part(name),
+        name,
+        xml -> {
+          while (xml.hasNext()) {
+            if (xml.next() == XMLStreamConstants.START_ELEMENT
+                && xml.getLocalName().equals("Relationship")) {
+              String type = Xml.attribute(xml, "Type").orElse("");
+              sink.relation(
+                  type.substring(type.lastIndexOf('/') + 1),
+                  Xml.attribute(xml, "Id").orElse(""),
+                  resolve(folder, Xml.attribute(xml, "Target").orElse("")));
+            }
+          }
+        });
+  }
+
+  private static String resolve(String folder, String target) {
+    return target.startsWith("/")
+        ? target.substring(1)
+        : Path.of(folder + target).normalize().toString().replace('\\', '/');
+  }
+
+  private void readWorkbook(XMLStreamReader xml) throws XMLStreamException {
+    while (xml.hasNext()) {
+      if (xml.next() != XMLStreamConstants.START_ELEMENT) {
+        continue;
+      }
+      if (xml.getLocalName().equals("workbookPr")) {
+        String date1904 = Xml.attribute(xml, "date1904").orElse("0");
+        from1904 = date1904.equals("1") || date1904.equals("true");
+      } else if (xml.getLocalName().equals("sheet")) {
+        addSheet(
+            Xml.attribute(xml, "name").orElse(""),
+            Xml.attribute(xml, "state"),
+            Xml.attribute(xml, "id").orElse(""));
+      }
+    }
+  }
+
+  private void addSheet(String name, Optional<String> state, String relation) {
+    String part = partOfRelation.getOrDefault(relation, "");
+    if (!part.isEmpty()) {
+      sheets.add(new XlsxSheet(this, name, state.orElse("visible").equals("visible"), part));
+    }
+  }
+
+  InputStream part(String name) throws IOException {
+    ZipEntry entry = zip.getEntry(name);
+    if (entry == null) {
+      throw new UnreadableFileException("part " + name + " of the workbook is missing", 0);
+    }
+    return zip.getInputStream(entry);
+  }
+
+  boolean from1904() {
+    return from1904;
+  }
+
+  SharedStrings sharedStrings() throws IOException {
+    if (sharedStrings == null) {
+      SharedStrings read = new SharedStrings();
+      if (!sharedStringsPart.isEmpty()) {
+        Xml.read(part(sharedStringsPart), sharedStringsPart, read::read);
+      }
+      sharedStrings = read;
+    }
+    return sharedStrings;
+  }
+
+  DateFormats dateFormats() throws IOException {
+    if (dateFormats == null) {
+      DateFormats read = new DateFormats();
+      if (!stylesPart.isEmpty()) {
+        Xml.read(part(stylesPart), stylesPart, read::read);
+      }
+      dateFormats = read;
+    }
+    return dateFormats;
+  }
+
+  @Override
+  public List<GridSheet> sheets() {
+    return List.copyOf(sheets);
+  }
+
+  @Override
+  public void close() throws IOException {
+    zip.close();
+  }
+}

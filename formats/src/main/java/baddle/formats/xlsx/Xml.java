@@ -1,0 +1,60 @@
+package baddle.formats.xlsx;
+
+import baddle.core.grid.UnreadableFileException;
+import com.fasterxml.aalto.stax.InputFactoryImpl;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.Optional;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+
+/** Opens XML parts. No document type is read and no entity is fetched. */
+final class Xml {
+
+  private static final XMLInputFactory FACTORY = factory();
+
+  private Xml() {}
+
+  private static XMLInputFactory factory() {
+    XMLInputFactory factory = new InputFactoryImpl();
+    factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+    factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+    return factory;
+  }
+
+  /** What is done with a part. */
+  @FunctionalInterface
+  interface Use {
+    void with(XMLStreamReader xml) throws XMLStreamException, IOException;
+  }
+
+  /** Reads a part and closes it. */
+  static void read(InputStream part, String name, Use use) throws IOException {
+    try (InputStream in = part) {
+      XMLStreamReader xml = FACTORY.createXMLStreamReader(in);
+      try {
+        use.with(xml);
+      } finally {
+        xml.close();
+      }
+    } catch (XMLStreamException e) {
+      throw new UnreadableFileException(
+          "part " + name + " of the workbook is damaged (" + firstLine(e) + ")", 0);
+    }
+  }
+
+  private static String firstLine(XMLStreamException e) {
+    return String.valueOf(e.getMessage()).lines().findFirst().orElse("no detail");
+  }
+
+  /** An attribute of the current element by its local name, whatever its namespace. */
+  static Optional<String> attribute(XMLStreamReader xml, String localName) {
+    for (int i = 0; i < xml.getAttributeCount(); i++) {
+      if (xml.getAttributeLocalName(i).equals(localName)) {
+        return Optional.of(xml.getAttributeValue(i));
+      }
+    }
+    return Optional.empty();
+  }
+}

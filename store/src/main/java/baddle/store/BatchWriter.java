@@ -1,0 +1,204 @@
+package baddle.store;
+
+import baddle.core.finding.Finding;
+import baddle.core.finding.Place;
+import baddle.core.intake.HeldRow;
+import baddle.core.intake.HeldValue;
+import baddle.core.intake.RowCounts;
+import baddle.core.table.Column;
+import baddle.core.table.Schema;
+import java.io.Closeable;
+import java.io.IOException;
+import java.time.Instant;
+import java.util.OptionalLong;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Writes one batch in one transaction: it is there whole after {@link #commit}, and not at all before.
+ * Its methods may be called by several threads.
+ */
+public final class BatchWriter implements Closeable {
+
+  private final Database database;
+  private final Batch batch;
+  private final int firstPart;
+  private final Database.Repeated insertBlock;
+  private final Database.Repeated insertSuspense;
+  private final Database.Repeated insertHeldCell;
+  private long nextFile;
+  private boolean open = true;
+
+  BatchWriter(Database database, Instant madeAt) throws IOException {
+    this.database = database;
+    database.execute("BEGIN IMMEDIATE");
+    int number = next("SELECT max(number) FROM batch");
+    batch = new Batch(number, madeAt);
+    firstPart = next("SELECT max(id) FROM part");
+    nextFile = next("SELECT max(id) FROM file");
+    insertBlock =
+        database.repeated(
+            "INSERT INTO block (part, column_number, number, rows, content)"
+                + " VALUES (?, ?, ?, ?, ?)");
+    insertSuspense =
+        database.repeated(
+            "INSERT INTO suspense (part, source, source_row, heading, value, expected)"
+                + " VALUES (?, ?, ?, ?, ?, ?)");
+    insertHeldCell =
+        database.repeated(
+            "INSERT INTO held_cell (part, source, source_row, cell, value) VALUES (?, ?, ?, ?, ?)");
+    database.execute(
+        "INSERT INTO batch (number, made_at) VALUES (?, ?)", number, madeAt.toString());
+  }
+
+  private int next(String query) throws IOException {
+    return database.query(query, row -> row.getInt(1)).get(0) + 1;
+  }
+
+  /** The batch being written. */
+  public Batch batch() {
+    return batch;
+  }
+
+  /**
+   * A part for the rows of one or more sources, to be written by one thread.
+   *
+   * @param index its place among the batch's parts, from 0, which gives it the same number whatever
+   *     thread begins first
+   */
+  public PartWriter part(int index, String dataset, Schema schema) {
+    return new PartWriter(this, firstPart + index, dataset, schema);
+  }
+
+  synchronized void block(int part, int column, int number, int rows, byte[] content)
+      throws IOException {
+    insertBlock.run(part, column, number, rows, content);
+  }
+
+  synchronized void held(int part, int source, HeldRow row) throws IOException {
+    for (HeldValue value : row.values()) {
+      insertSuspense.run(
+          part, source, row.rowNumber(), value.heading(), value.value(), value.expectation());
+    }
+    for (int cell = 0; cell < row.cells().size(); cell++) {
+      if (!row.cells().get(cell).isEmpty()) {
+        insertHeldCell.run(part, source, row.rowNumber(), cell + 1, row.cells().get(cell));
+      }
+    }
+  }
+
+  synchronized void endPart(int part, String dataset, Schema schema, long rows)
+      throws IOException {
+    database.execute(
+        "INSERT INTO part (id, dataset, batch, rows) VALUES (?, ?, ?, ?)",
+        part,
+        dataset,
+        batch.number(),
+        rows);
+    for (int i = 0; i < schema.size(); i++) {
+      Column column = schema.column(i);
+      database.execute(
+          "INSERT INTO part_column (part, number, name, kind, places) VALUES (?, ?, ?, ?, ?)",
+          part,
+          i + 1,
+          column.name(),
+          column.type().kind().word(),
+          column.type().places());
+    }
+  }
+
+  /**
+   * Adds a file; its rows are live from this batch on.
+   *
+   * @param file its id is ignored
+   * @return its number
+   */
+  public synchronized long addFile(StoredFile file) throws IOException {
+    long id = nextFile++;
+    OptionalLong modified = file.modified();
+    database.execute(
+        "INSERT INTO file (id, dataset, feed, path, content, size, modified, intake, live_from)"
+            + " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        id,
+        file.dataset(),
+        file.feed(),
+        file.path(),
+        file.content(),
+        file.size(),
+        modified.isPresent() ? modified.getAsLong() : null,
+        file.intake(),
+        batch.number());
+    return id;
+  }
+
+  /** Adds a source of a file that was added before. */
+  public synchronized void addSource(StoredSource source) throws IOException {
+    RowCounts counts = source.counts();
+    database.execute(
+        "INSERT INTO source (part, number, file, sheet, period, heading_row, rows_read, rows_kept,"
+            + " rows_left_out, rows_held, first_row) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        source.part(),
+        source.number(),
+        source.file(),
+        source.sheet(),
+        source.period(),
+        source.headingRow(),
+        counts.read(),
+        counts.kept(),
+        counts.leftOut(),
+        counts.held(),
+        source.firstRow());
+  }
+
+  /**
+   * Adds a finding.
+   *
+   * @param file the number of the file it stays open with; null for one of this batch alone
+   */
+  public synchronized void addFinding(@Nullable Long file, Finding finding) throws IOException {
+    Place place = finding.place();
+    database.execute(
+        "INSERT INTO finding (batch, file, code, severity, place_file, place_sheet, place_row,"
+            + " place_heading, message, remedy) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        batch.number(),
+        file,
+        finding.code().name(),
+        finding.severity().name(),
+        place.file(),
+        place.sheet(),
+        place.row(),
+        place.heading(),
+        finding.message(),
+        finding.remedy());
+  }
+
+  /** Takes a file's rows out of the dataset from this batch on; earlier batches still have them. */
+  public synchronized void retire(long file) throws IOException {
+    database.execute(
+        "UPDATE file SET live_until = ? WHERE id = ? AND live_until IS NULL",
+        batch.number(),
+        file);
+  }
+
+  /** Makes the batch readable, whole, and safe on disk. */
+  public synchronized void commit() throws IOException {
+    closeStatements();
+    database.execute("COMMIT");
+    open = false;
+  }
+
+  private void closeStatements() throws IOException {
+    insertBlock.close();
+    insertSuspense.close();
+    insertHeldCell.close();
+  }
+
+  /** Undoes the batch unless it was committed. */
+  @Override
+  public synchronized void close() throws IOException {
+    if (open) {
+      closeStatements();
+      database.execute("ROLLBACK");
+      open = false;
+    }
+  }
+}

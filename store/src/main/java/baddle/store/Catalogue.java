@@ -1,0 +1,107 @@
+package baddle.store;
+
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.finding.Severity;
+import baddle.core.intake.RowCounts;
+import java.io.IOException;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+
+/** What the store says about batches, files, sources and findings. */
+public final class Catalogue {
+
+  private static final String LIVE =
+      " f.live_from <= ?1 AND (f.live_until IS NULL OR f.live_until > ?1) ";
+
+  private final Database database;
+
+  Catalogue(Database database) {
+    this.database = database;
+  }
+
+  /** The last batch, if there is one. */
+  public Optional<Batch> lastBatch() throws IOException {
+    return database
+        .query("SELECT number, made_at FROM batch ORDER BY number DESC LIMIT 1", Catalogue::batch)
+        .stream()
+        .findFirst();
+  }
+
+  private static Batch batch(ResultSet row) throws SQLException {
+    return new Batch(row.getInt(1), Instant.parse(row.getString(2)));
+  }
+
+  /** The files whose rows were in the datasets at a batch, in the order they came. */
+  public List<StoredFile> files(int batch) throws IOException {
+    return database.query(
+        "SELECT id, dataset, feed, path, content, size, modified, intake FROM file f WHERE"
+            + LIVE
+            + "ORDER BY id",
+        Catalogue::file,
+        batch);
+  }
+
+  private static StoredFile file(ResultSet row) throws SQLException {
+    long modified = row.getLong(7);
+    OptionalLong known = row.wasNull() ? OptionalLong.empty() : OptionalLong.of(modified);
+    return new StoredFile(
+        row.getLong(1),
+        row.getString(2),
+        row.getString(3),
+        row.getString(4),
+        row.getString(5),
+        row.getLong(6),
+        known,
+        row.getString(8));
+  }
+
+  /** The sources whose rows were in the datasets at a batch. */
+  public List<StoredSource> sources(int batch) throws IOException {
+    return database.query(
+        "SELECT s.file, s.part, s.number, s.sheet, s.period, s.heading_row, s.rows_read,"
+            + " s.rows_kept, s.rows_left_out, s.rows_held, s.first_row"
+            + " FROM source s JOIN file f ON f.id = s.file WHERE"
+            + LIVE
+            + "ORDER BY s.part, s.number",
+        Catalogue::source,
+        batch);
+  }
+
+  private static StoredSource source(ResultSet row) throws SQLException {
+    return new StoredSource(
+        row.getLong(1),
+        row.getInt(2),
+        row.getInt(3),
+        row.getString(4),
+        row.getString(5),
+        row.getInt(6),
+        new RowCounts(row.getLong(7), row.getLong(8), row.getLong(9), row.getLong(10)),
+        row.getLong(11));
+  }
+
+  /** The findings about files whose rows were in the datasets at a batch. */
+  public List<Finding> findings(int batch) throws IOException {
+    return database.query(
+        "SELECT code, severity, place_file, place_sheet, place_row, place_heading, message, remedy"
+            + " FROM finding JOIN file f ON f.id = finding.file WHERE"
+            + LIVE
+            + "ORDER BY finding.rowid",
+        Catalogue::finding,
+        batch);
+  }
+
+  private static Finding finding(ResultSet row) throws SQLException {
+    return new Finding(
+        FindingCode.valueOf(row.getString(1)),
+        Severity.valueOf(row.getString(2)),
+        new Place(row.getString(3), row.getString(4), row.getLong(5), row.getString(6)),
+        row.getString(7),
+        row.getString(8));
+  }
+}

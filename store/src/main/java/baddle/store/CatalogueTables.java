@@ -1,0 +1,96 @@
+package baddle.store;
+
+import java.util.List;
+
+/** The tables of format 1. Names are those of docs/vocabulary, for a person with an SQL tool. */
+final class CatalogueTables {
+
+  private CatalogueTables() {}
+
+  static List<String> statements() {
+    return List.of(
+        """
+        CREATE TABLE batch (
+          number INTEGER PRIMARY KEY,
+          made_at TEXT NOT NULL)""",
+        """
+        CREATE TABLE file (
+          id INTEGER PRIMARY KEY,
+          dataset TEXT NOT NULL,
+          feed TEXT NOT NULL,
+          path TEXT NOT NULL,
+          content TEXT NOT NULL,
+          size INTEGER NOT NULL,
+          modified INTEGER,
+          intake TEXT NOT NULL,
+          live_from INTEGER NOT NULL REFERENCES batch,
+          live_until INTEGER REFERENCES batch)""",
+        """
+        CREATE TABLE part (
+          id INTEGER PRIMARY KEY,
+          dataset TEXT NOT NULL,
+          batch INTEGER NOT NULL REFERENCES batch,
+          rows INTEGER NOT NULL)""",
+        """
+        CREATE TABLE part_column (
+          part INTEGER NOT NULL REFERENCES part,
+          number INTEGER NOT NULL,
+          name TEXT NOT NULL,
+          kind TEXT NOT NULL,
+          places INTEGER NOT NULL,
+          PRIMARY KEY (part, number))""",
+        """
+        CREATE TABLE source (
+          part INTEGER NOT NULL REFERENCES part,
+          number INTEGER NOT NULL,
+          file INTEGER NOT NULL REFERENCES file,
+          sheet TEXT NOT NULL,
+          period TEXT NOT NULL,
+          heading_row INTEGER NOT NULL,
+          rows_read INTEGER NOT NULL,
+          rows_kept INTEGER NOT NULL,
+          rows_left_out INTEGER NOT NULL,
+          rows_held INTEGER NOT NULL,
+          first_row INTEGER NOT NULL,
+          PRIMARY KEY (part, number))""",
+        "CREATE INDEX source_of_file ON source (file)",
+        """
+        CREATE TABLE block (
+          part INTEGER NOT NULL REFERENCES part,
+          column_number INTEGER NOT NULL,
+          number INTEGER NOT NULL,
+          rows INTEGER NOT NULL,
+          content BLOB NOT NULL)""",
+        "CREATE UNIQUE INDEX block_place ON block (part, column_number, number)",
+        """
+        CREATE TABLE suspense (
+          part INTEGER NOT NULL,
+          source INTEGER NOT NULL,
+          source_row INTEGER NOT NULL,
+          heading TEXT NOT NULL,
+          value TEXT NOT NULL,
+          expected TEXT NOT NULL)""",
+        "CREATE INDEX suspense_of_source ON suspense (part, source)",
+        """
+        CREATE TABLE held_cell (
+          part INTEGER NOT NULL,
+          source INTEGER NOT NULL,
+          source_row INTEGER NOT NULL,
+          cell INTEGER NOT NULL,
+          value TEXT NOT NULL)""",
+        "CREATE INDEX held_cell_of_source ON held_cell (part, source)",
+        """
+        CREATE TABLE finding (
+          batch INTEGER NOT NULL REFERENCES batch,
+          file INTEGER REFERENCES file,
+          code TEXT NOT NULL,
+          severity TEXT NOT NULL,
+          place_file TEXT,
+          place_sheet TEXT,
+          place_row INTEGER NOT NULL,
+          place_heading TEXT,
+          message TEXT NOT NULL,
+          remedy TEXT NOT NULL)""",
+        "CREATE INDEX finding_of_file ON finding (file)");
+  }
+}

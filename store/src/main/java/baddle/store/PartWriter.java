@@ -1,0 +1,68 @@
+package baddle.store;
+
+import baddle.core.intake.HeldRow;
+import baddle.core.table.Block;
+import baddle.core.table.BlockSink;
+import baddle.core.table.Schema;
+import java.io.Closeable;
+import java.io.IOException;
+
+/** Writes one part: blocks in order, each column encoded in the calling thread. */
+public final class PartWriter implements BlockSink, Closeable {
+
+  /** The number under which a block's row numbers are kept; the schema's columns count from 1. */
+  static final int ROW_NUMBERS = 0;
+
+  private final BatchWriter batch;
+  private final int part;
+  private final String dataset;
+  private final Schema schema;
+  private final VectorEncoder encoder = new VectorEncoder();
+  private int blocks;
+  private long rows;
+
+  PartWriter(BatchWriter batch, int part, String dataset, Schema schema) {
+    this.batch = batch;
+    this.part = part;
+    this.dataset = dataset;
+    this.schema = schema;
+  }
+
+  /** The part's number in the store. */
+  public int part() {
+    return part;
+  }
+
+  @Override
+  public void accept(Block block, int from, int to) throws IOException {
+    if (from != 0 || to != block.size()) {
+      throw new IllegalArgumentException("a part takes whole blocks");
+    }
+    byte[] rowNumbers = encoder.encode(block.rowNumbers(), block.size());
+    batch.block(part, ROW_NUMBERS, blocks, block.size(), rowNumbers);
+    for (int i = 0; i < schema.size(); i++) {
+      batch.block(part, i + 1, blocks, block.size(), encoder.encode(block.vector(i)));
+    }
+    blocks++;
+    rows += block.size();
+  }
+
+  /**
+   * Puts a row into suspense.
+   *
+   * @param source the source's number in this part, from 1
+   */
+  public void held(int source, HeldRow row) throws IOException {
+    batch.held(part, source, row);
+  }
+
+  /** Ends the part after its last block. */
+  public void end() throws IOException {
+    batch.endPart(part, dataset, schema, rows);
+  }
+
+  @Override
+  public void close() {
+    encoder.close();
+  }
+}

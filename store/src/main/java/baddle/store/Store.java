@@ -1,0 +1,103 @@
+package baddle.store;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A project's store: the file {@code dataset.db} in its {@code .baddle} folder. Any number of
+ * processes may read while one writes; a reader sees the last batch that was committed.
+ */
+public final class Store implements Closeable {
+
+  private final Database database;
+  private final @Nullable StoreLock lock;
+
+  private Store(Database database, @Nullable StoreLock lock) {
+    this.database = database;
+    this.lock = lock;
+  }
+
+  private static Path file(Path folder) {
+    return folder.resolve("dataset.db");
+  }
+
+  /**
+   * Opens a store to read from it.
+   *
+   * @param folder the project's {@code .baddle} folder
+   * @throws StoreException.Absent if there is none yet
+   */
+  public static Store openToRead(Path folder) throws IOException {
+    Path file = file(folder);
+    if (!Files.exists(file)) {
+      throw new StoreException.Absent(
+          "nothing has been consolidated yet: there is no " + file + "; run baddle consolidate",
+          file);
+    }
+    return new Store(Database.open(file), null);
+  }
+
+  /**
+   * Opens a store to write to it, and creates it where there is none.
+   *
+   * @param folder the project's {@code .baddle} folder
+   * @throws StoreException.Locked if another process is writing
+   */
+  public static Store openToWrite(Path folder) throws IOException {
+    Files.createDirectories(folder);
+    Path file = file(folder);
+    StoreLock lock = StoreLock.take(folder, file);
+    try {
+      return new Store(Database.open(file), lock);
+    } catch (IOException | RuntimeException e) {
+      lock.close();
+      throw e;
+    }
+  }
+
+  /** What is known about batches, files and sources. */
+  public Catalogue catalogue() {
+    return new Catalogue(database);
+  }
+
+  /**
+   * Begins the next batch; nothing of it can be read before it is committed.
+   *
+   * @param madeAt the time it is given
+   */
+  public BatchWriter beginBatch(Instant madeAt) throws IOException {
+    if (lock == null) {
+      throw new IllegalStateException("opened to read");
+    }
+    return new BatchWriter(database, madeAt);
+  }
+
+  /** Remembers when a file of the same content was modified, so that it isn't hashed again. */
+  public void touch(long file, long modified) throws IOException {
+    database.execute("UPDATE file SET modified = ? WHERE id = ?", modified, file);
+  }
+
+  /**
+   * The rows of a dataset as they were at a batch.
+   *
+   * @throws StoreException.Absent if the dataset had none
+   */
+  public DatasetReader dataset(String name, int batch) throws IOException {
+    return new DatasetReader(database, name, batch);
+  }
+
+  @Override
+  public void close() throws IOException {
+    try {
+      database.close();
+    } finally {
+      if (lock != null) {
+        lock.close();
+      }
+    }
+  }
+}

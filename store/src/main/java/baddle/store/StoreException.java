@@ -1,0 +1,71 @@
+package baddle.store;
+
+import java.io.IOException;
+import java.nio.file.Path;
+
+/** Something is wrong with the store as a whole; the subclasses tell what can be done about it. */
+public class StoreException extends IOException {
+
+  private static final long serialVersionUID = 1L;
+
+  private final String store;
+
+  StoreException(String message, Path store) {
+    super(message);
+    this.store = store.toString();
+  }
+
+  StoreException(String message, Path store, Throwable cause) {
+    super(message, cause);
+    this.store = store.toString();
+  }
+
+  /** The store's file. */
+  public String store() {
+    return store;
+  }
+
+  /** Another process is writing; the remedy is to wait for it. */
+  public static final class Locked extends StoreException {
+    private static final long serialVersionUID = 1L;
+
+    Locked(String holder, Path store) {
+      super("the dataset is being written by " + holder + "; wait until it has ended", store);
+    }
+  }
+
+  /** A newer version of the program wrote it; the remedy is to use that. */
+  public static final class Newer extends StoreException {
+    private static final long serialVersionUID = 1L;
+
+    Newer(int found, int known, Path store) {
+      super(
+          store
+              + " has format "
+              + found
+              + ", written by a newer Baddle; this one reads up to format "
+              + known
+              + "; use the newer one",
+          store);
+    }
+  }
+
+  /** It doesn't hold what it should; the remedy is to rebuild it from its sources. */
+  public static final class Damaged extends StoreException {
+    private static final long serialVersionUID = 1L;
+
+    Damaged(String what, Path store) {
+      super(
+          store + " is damaged: " + what + "; move it away and consolidate again", store);
+    }
+  }
+
+  /** Nothing has been consolidated yet; the remedy is to do that. */
+  public static final class Absent extends StoreException {
+    private static final long serialVersionUID = 1L;
+
+    Absent(String message, Path store) {
+      super(message, store);
+    }
+  }
+}

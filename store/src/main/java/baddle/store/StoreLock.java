@@ -1,0 +1,68 @@
+package baddle.store;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.channels.OverlappingFileLockException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Lets one process write at a time. The operating system gives the lock back however the process ends;
+ * the file says who holds it.
+ */
+final class StoreLock implements Closeable {
+
+  private final FileChannel channel;
+
+  private StoreLock(FileChannel channel) {
+    this.channel = channel;
+  }
+
+  /**
+   * Takes the lock without waiting.
+   *
+   * @param store the store's file, for messages
+   * @throws StoreException.Locked if another process has it
+   */
+  static StoreLock take(Path folder, Path store) throws IOException {
+    Path file = folder.resolve("lock");
+    FileChannel channel =
+        FileChannel.open(
+            file, StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE);
+    if (tryLock(channel) == null) {
+      String holder = Files.readString(file).strip();
+      channel.close();
+      throw new StoreException.Locked(holder.isEmpty() ? "another process" : holder, store);
+    }
+    String holder =
+        "process "
+            + ProcessHandle.current().pid()
+            + " since "
+            + Instant.now().truncatedTo(ChronoUnit.SECONDS);
+    channel.truncate(0);
+    channel.write(ByteBuffer.wrap(holder.getBytes(StandardCharsets.UTF_8)), 0);
+    return new StoreLock(channel);
+  }
+
+  private static @Nullable FileLock tryLock(FileChannel channel) throws IOException {
+    try {
+      return channel.tryLock();
+    } catch (OverlappingFileLockException e) {
+      return null;
+    }
+  }
+
+  @Override
+  public void close() throws IOException {
+    channel.truncate(0);
+    channel.close();
+  }
+}

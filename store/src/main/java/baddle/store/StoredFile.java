@@ -1,0 +1,26 @@
+package baddle.store;
+
+import java.util.OptionalLong;
+
+/**
+ * A file whose rows, or lack of them, are in the dataset.
+ *
+ * @param id its number in the catalogue
+ * @param dataset the dataset its rows are in
+ * @param feed the feed it was found by
+ * @param path relative to the plan's folder, with slashes
+ * @param content a hash of its bytes
+ * @param size its length in bytes
+ * @param modified when it was last modified, in nanoseconds since 1970; empty where it may have changed
+ *     since within the clock's grain, so that its content must be looked at again
+ * @param intake a hash of everything in the plan that its rows depend on
+ */
+public record StoredFile(
+    long id,
+    String dataset,
+    String feed,
+    String path,
+    String content,
+    long size,
+    OptionalLong modified,
+    String intake) {}

@@ -1,0 +1,130 @@
+package baddle.store;
+
+import baddle.core.table.Dictionary;
+import baddle.core.table.LongVector;
+import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
+import com.github.luben.zstd.ZstdDecompressCtx;
+import java.io.Closeable;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.util.zip.CRC32C;
+
+/** Turns bytes back into a column of a block; {@link VectorEncoder} says how they lie. */
+final class VectorDecoder implements Closeable {
+
+  private final ZstdDecompressCtx decompressor = new ZstdDecompressCtx();
+
+  /** The bytes aren't what an encoder wrote. */
+  static final class BrokenBlockException extends Exception {
+    private static final long serialVersionUID = 1L;
+
+    BrokenBlockException(String message) {
+      super(message);
+    }
+  }
+
+  /** The vector of some bytes. */
+  Vector decode(byte[] bytes) throws BrokenBlockException {
+    ByteBuffer body = body(bytes);
+    byte kind = body.get();
+    if (kind == VectorEncoder.TEXT) {
+      return text(body);
+    }
+    if (kind == VectorEncoder.NUMBERS) {
+      return numbers(body);
+    }
+    throw new BrokenBlockException("a block of unknown kind " + kind);
+  }
+
+  private ByteBuffer body(byte[] bytes) throws BrokenBlockException {
+    if (bytes.length < VectorEncoder.HEADER) {
+      throw new BrokenBlockException("a block of " + bytes.length + " bytes");
+    }
+    ByteBuffer header = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
+    CRC32C checksum = new CRC32C();
+    checksum.update(bytes, 5, bytes.length - 5);
+    if (header.getInt(1) != (int) checksum.getValue()) {
+      throw new BrokenBlockException("a block's checksum differs");
+    }
+    if (header.get(0) != VectorEncoder.LAYOUT) {
+      throw new BrokenBlockException("a block of unknown layout " + header.get(0));
+    }
+    byte[] body = new byte[header.getInt(5)];
+    decompressor.decompressByteArray(
+        body,
+        0,
+        body.length,
+        bytes,
+        VectorEncoder.HEADER,
+        bytes.length - VectorEncoder.HEADER);
+    return ByteBuffer.wrap(body).order(ByteOrder.LITTLE_ENDIAN);
+  }
+
+  private static TextVector text(ByteBuffer body) {
+    int width = body.get();
+    body.getShort();
+    int rows = body.getInt();
+    int[] ends = new int[body.getInt() + 1];
+    int characterBytes = body.getInt();
+    for (int code = 1; code < ends.length; code++) {
+      ends[code] = body.getInt();
+    }
+    byte[] characters = new byte[characterBytes];
+    body.get(characters);
+    char[] pool = new String(characters, StandardCharsets.UTF_8).toCharArray();
+    int[] codes = new int[rows];
+    for (int row = 0; row < rows; row++) {
+      codes[row] =
+          switch (width) {
+            case 1 -> body.get() & 0xff;
+            case 2 -> body.getShort() & 0xffff;
+            default -> body.getInt();
+          };
+    }
+    return new TextVector(codes, rows, Dictionary.fixed(pool, ends));
+  }
+
+  private static LongVector numbers(ByteBuffer body) {
+    int width = body.get();
+    boolean differences = body.get() != 0;
+    boolean hasBlanks = body.get() != 0;
+    int rows = body.getInt();
+    long base = body.getLong();
+    long first = differences ? body.getLong() : 0;
+    long[] blanks = new long[hasBlanks ? (rows + 63) / 64 : 0];
+    for (int word = 0; word < blanks.length; word++) {
+      blanks[word] = body.getLong();
+    }
+    long[] values = new long[rows];
+    readValues(body, width, base, values);
+    if (differences) {
+      values[0] = first;
+      for (int row = 1; row < rows; row++) {
+        values[row] += values[row - 1];
+      }
+    }
+    return new LongVector(values, hasBlanks ? blanks : null, rows);
+  }
+
+  private static void readValues(ByteBuffer body, int width, long base, long[] values) {
+    int from = body.position();
+    for (int row = 0; row < values.length; row++) {
+      values[row] =
+          base
+              + switch (width) {
+                case 0 -> 0;
+                case 1 -> body.get(from + row) & 0xffL;
+                case 2 -> body.getShort(from + row * 2) & 0xffffL;
+                case 4 -> body.getInt(from + row * 4) & 0xffffffffL;
+                default -> body.getLong(from + row * 8);
+              };
+    }
+  }
+
+  @Override
+  public void close() {
+    decompressor.close();
+  }
+}

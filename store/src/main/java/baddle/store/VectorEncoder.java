@@ -1,0 +1,196 @@
+package baddle.store;
+
+import baddle.core.table.Dictionary;
+import baddle.core.table.LongVector;
+import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
+import com.github.luben.zstd.Zstd;
+import com.github.luben.zstd.ZstdCompressCtx;
+import java.io.Closeable;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.zip.CRC32C;
+
+/**
+ * Turns a column of a block into bytes. Numbers are little-endian. Layout 1:
+ *
+ * <pre>
+ * offset  bytes  content
+ *      0      1  layout: 1
+ *      1      4  CRC-32C of everything from offset 5
+ *      5      4  length of the body before compression
+ *      9         the body, a Zstandard frame (RFC 8878)
+ *
+ * body of text                          body of numbers
+ *   1  kind: 1                            1  kind: 2
+ *   1  width of a code: 1, 2 or 4         1  width of a value: 0, 1, 2, 4 or 8
+ *   2  unused: 0                          1  1 if values are differences to the one before
+ *   4  rows                               1  1 if there is a bitmap of blanks
+ *   4  texts in the dictionary            4  rows
+ *   4  bytes of their characters          8  base, added to each value
+ *   4  each: end of a text's characters   8  each word of the bitmap, a bit a row, if there
+ *      characters in UTF-8                 8  the first value, if values are differences
+ *      codes; 0 is blank                     values, unsigned above the base
+ * </pre>
+ *
+ * Not safe for use by several threads.
+ */
+final class VectorEncoder implements Closeable {
+
+  static final byte LAYOUT = 1;
+  static final int HEADER = 9;
+  static final byte TEXT = 1;
+  static final byte NUMBERS = 2;
+
+  private final ZstdCompressCtx compressor = new ZstdCompressCtx().setLevel(1);
+  private byte[] bodyBytes = new byte[1 << 20];
+  private ByteBuffer body = littleEndian(bodyBytes);
+
+  private static ByteBuffer littleEndian(byte[] bytes) {
+    return ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
+  }
+
+  /** The bytes of a vector. */
+  byte[] encode(Vector vector) {
+    body.clear();
+    if (vector instanceof TextVector text) {
+      putText(text);
+    } else {
+      LongVector numbers = (LongVector) vector;
+      putNumbers(numbers.values(), numbers);
+    }
+    return compress();
+  }
+
+  /** The bytes of numbers without blanks. */
+  byte[] encode(int[] numbers, int size) {
+    body.clear();
+    long[] values = new long[size];
+    for (int i = 0; i < size; i++) {
+      values[i] = numbers[i];
+    }
+    putNumbers(values, new LongVector(values, null, size));
+    return compress();
+  }
+
+  private byte[] compress() {
+    int size = body.position();
+    byte[] room = new byte[HEADER + (int) Zstd.compressBound(size)];
+    int frame =
+        compressor.compressByteArray(room, HEADER, room.length - HEADER, bodyBytes, 0, size);
+    byte[] bytes = Arrays.copyOf(room, HEADER + frame);
+    CRC32C checksum = new CRC32C();
+    ByteBuffer header = littleEndian(bytes);
+    header.put(LAYOUT).putInt(0).putInt(size);
+    checksum.update(bytes, 5, bytes.length - 5);
+    header.putInt(1, (int) checksum.getValue());
+    return bytes;
+  }
+
+  private void makeRoom(long bytes) {
+    if (bytes > Integer.MAX_VALUE - 16) {
+      throw new IllegalArgumentException("a column of a block takes more than 2 GiB");
+    }
+    if (bytes > body.capacity()) {
+      bodyBytes = new byte[(int) bytes];
+      body = littleEndian(bodyBytes);
+    }
+  }
+
+  private void putText(TextVector text) {
+    Dictionary dictionary = text.dictionary();
+    int texts = dictionary.size();
+    byte[] characters =
+        new String(dictionary.pool(), 0, dictionary.end(texts)).getBytes(StandardCharsets.UTF_8);
+    int width = texts < 1 << 8 ? 1 : texts < 1 << 16 ? 2 : 4;
+    makeRoom(16L + 4L * texts + characters.length + (long) width * text.size());
+    body.put(TEXT).put((byte) width).putShort((short) 0).putInt(text.size());
+    body.putInt(texts).putInt(characters.length);
+    for (int code = 1; code <= texts; code++) {
+      body.putInt(dictionary.end(code));
+    }
+    body.put(characters);
+    int[] codes = text.codes();
+    for (int row = 0; row < text.size(); row++) {
+      put(codes[row], width);
+    }
+  }
+
+  private void putNumbers(long[] values, LongVector vector) {
+    Range plain = new Range();
+    Range steps = new Range();
+    int size = vector.size();
+    for (int row = 0; row < size; row++) {
+      if (!vector.isBlank(row)) {
+        plain.add(values[row]);
+        steps.add(row == 0 ? 0 : values[row] - values[row - 1]);
+      }
+    }
+    boolean differences = vector.blanks() == null && size > 1 && steps.width() < plain.width();
+    Range range = differences ? steps : plain;
+    putHead(vector, differences, range);
+    long before = size == 0 ? 0 : values[0];
+    for (int row = 0; row < size && range.width() > 0; row++) {
+      long value = differences ? values[row] - before : values[row];
+      before = values[row];
+      put(vector.isBlank(row) ? 0 : value - range.base(), range.width());
+    }
+  }
+
+  private void putHead(LongVector vector, boolean differences, Range range) {
+    long[] blanks = vector.blanks();
+    int words = blanks == null ? 0 : (vector.size() + 63) / 64;
+    makeRoom(24L + 8L * words + (long) range.width() * vector.size());
+    body.put(NUMBERS).put((byte) range.width());
+    body.put((byte) (differences ? 1 : 0)).put((byte) (blanks == null ? 0 : 1));
+    body.putInt(vector.size()).putLong(range.base());
+    if (differences) {
+      body.putLong(vector.values()[0]);
+    }
+    for (int word = 0; blanks != null && word < words; word++) {
+      body.putLong(blanks[word]);
+    }
+  }
+
+  private void put(long value, int width) {
+    switch (width) {
+      case 1 -> body.put((byte) value);
+      case 2 -> body.putShort((short) value);
+      case 4 -> body.putInt((int) value);
+      default -> body.putLong(value);
+    }
+  }
+
+  @Override
+  public void close() {
+    compressor.close();
+  }
+
+  /** The least and the greatest of some values. */
+  private static final class Range {
+    private long least = Long.MAX_VALUE;
+    private long greatest = Long.MIN_VALUE;
+
+    void add(long value) {
+      least = Math.min(least, value);
+      greatest = Math.max(greatest, value);
+    }
+
+    long base() {
+      return least > greatest ? 0 : least;
+    }
+
+    int width() {
+      long span = least > greatest ? 0 : greatest - least;
+      if (span == 0) {
+        return 0;
+      }
+      if (span < 0) {
+        return 8;
+      }
+      return span < 1L << 8 ? 1 : span < 1L << 16 ? 2 : span < 1L << 32 ? 4 : 8;
+    }
+  }
+}
