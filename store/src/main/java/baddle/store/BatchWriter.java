@@ -86,6 +86,11 @@ public final class BatchWriter implements Closeable {
     }
   }
 
+  synchronized void forget(int part, int source) throws StoreException {
+    database.execute("DELETE FROM suspense WHERE part = ? AND source = ?", part, source);
+    database.execute("DELETE FROM held_cell WHERE part = ? AND source = ?", part, source);
+  }
+
   synchronized void endPart(int part, String dataset, Schema schema, long rows)
       throws IOException {
     database.execute(

@@ -85,6 +85,25 @@ public final class Catalogue {
         row.getLong(11));
   }
 
+  /**
+   * How many rows the blocks of the store hold for the sources that were live at a batch: counted from
+   * what was written, not from what the intake said.
+   */
+  public long storedRows(int batch) throws IOException {
+    return database
+        .query(
+            "WITH stored AS (SELECT part, sum(rows) AS rows FROM block WHERE column_number = 0"
+                + " GROUP BY part)"
+                + " SELECT coalesce(sum(max(0, min(s.first_row + s.rows_kept, stored.rows)"
+                + " - min(s.first_row, stored.rows))), 0)"
+                + " FROM source s JOIN file f ON f.id = s.file"
+                + " JOIN stored ON stored.part = s.part WHERE"
+                + LIVE,
+            row -> row.getLong(1),
+            batch)
+        .get(0);
+  }
+
   /** The findings about files whose rows were in the datasets at a batch. */
   public List<Finding> findings(int batch) throws IOException {
     return database.query(

@@ -3,45 +3,49 @@ package baddle.store;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
+import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import java.io.IOException;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.OptionalInt;
+import java.util.stream.Stream;
 
 /** Reads the rows of a dataset as they were at a batch, a few columns at a time. */
 public final class DatasetReader {
-
-  private record RowRange(int part, long from, long to) {}
 
   private record StoredBlock(int number, int rows) {}
 
   private final Database database;
   private final String dataset;
-  private final Map<Integer, List<RowRange>> rangesOfPart = new LinkedHashMap<>();
+  private final Map<Integer, List<SourceRange>> rangesOfPart = new LinkedHashMap<>();
   private final Map<Integer, Schema> schemaOfPart = new LinkedHashMap<>();
   private final Schema schema;
-  private long rows;
 
   DatasetReader(Database database, String dataset, int batch) throws IOException {
     this.database = database;
     this.dataset = dataset;
     database
         .query(
-            "SELECT s.part, s.first_row, s.first_row + s.rows_kept FROM source s"
-                + " JOIN file f ON f.id = s.file WHERE f.dataset = ?2 AND f.live_from <= ?1"
+            "SELECT s.part, s.first_row, s.first_row + s.rows_kept, f.path, s.sheet, s.period,"
+                + " b.number, b.made_at FROM source s JOIN file f ON f.id = s.file"
+                + " JOIN batch b ON b.number = f.live_from"
+                + " WHERE f.dataset = ?2 AND f.live_from <= ?1"
                 + " AND (f.live_until IS NULL OR f.live_until > ?1) ORDER BY s.part, s.first_row",
-            row -> new RowRange(row.getInt(1), row.getLong(2), row.getLong(3)),
+            DatasetReader::range,
             batch,
             dataset)
-        .forEach(this::addRange);
+        .forEach(
+            range ->
+                rangesOfPart.computeIfAbsent(range.part(), p -> new ArrayList<>()).add(range));
     Schema newest = null;
     for (int part : rangesOfPart.keySet()) {
       newest = readSchema(part);
@@ -52,19 +56,21 @@ public final class DatasetReader {
           "the dataset " + dataset + " has no rows yet; run baddle consolidate",
           database.file());
     }
-    schema = newest;
+    schema =
+        new Schema(
+            Stream.concat(newest.columns().stream(), Origin.columns().stream()).toList());
   }
 
-  private void addRange(RowRange range) {
-    rows += range.to() - range.from();
-    List<RowRange> ranges =
-        rangesOfPart.computeIfAbsent(range.part(), part -> new ArrayList<>());
-    int last = ranges.size() - 1;
-    if (last >= 0 && ranges.get(last).to() == range.from()) {
-      ranges.set(last, new RowRange(range.part(), ranges.get(last).from(), range.to()));
-    } else {
-      ranges.add(range);
-    }
+  private static SourceRange range(ResultSet row) throws SQLException {
+    return new SourceRange(
+        row.getInt(1),
+        row.getLong(2),
+        row.getLong(3),
+        row.getString(4),
+        row.getString(5),
+        row.getString(6),
+        row.getInt(7),
+        ChronoUnit.MICROS.between(Instant.EPOCH, Instant.parse(row.getString(8))));
   }
 
   private Schema readSchema(int part) throws IOException {
@@ -80,50 +86,54 @@ public final class DatasetReader {
     return new Column(row.getString(1), new ColumnType(kind, row.getInt(3)));
   }
 
-  /** The columns of the part that was written last. */
+  /** The columns of the part that was written last, and after them those of the origin. */
   public Schema schema() {
     return schema;
   }
 
   /** How many rows there are. */
   public long rows() {
-    return rows;
+    return rangesOfPart.values().stream()
+        .flatMap(List::stream)
+        .mapToLong(range -> range.to() - range.from())
+        .sum();
   }
 
   /**
    * Pushes all rows, in the order they were stored.
    *
-   * @param columns names of columns of the {@link #schema}; the blocks have just these, in this order,
-   *     and no row numbers
+   * @param columns names of columns of the {@link #schema}; the blocks have just these, in this order
    * @throws StoreException if an older part lacks a column
    * @throws StoreException.Damaged if a block isn't what was written
    */
   public void scan(List<String> columns, BlockSink sink) throws IOException {
-    Schema wanted =
-        new Schema(
-            columns.stream()
-                .map(name -> schema.column(schema.indexOf(name).orElseThrow()))
-                .toList());
+    Schema wanted = schema.only(columns);
+    boolean origin = wanted.columns().stream().anyMatch(Origin.columns()::contains);
     try (VectorDecoder decoder = new VectorDecoder()) {
-      for (Map.Entry<Integer, List<RowRange>> part : rangesOfPart.entrySet()) {
-        scanPart(part.getKey(), part.getValue(), wanted, decoder, sink);
+      for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
+        List<SourceRange> ranges = part.getValue();
+        List<SourceRange> live = origin ? ranges : SourceRange.joined(ranges);
+        scanPart(part.getKey(), live, wanted, decoder, sink);
       }
     }
   }
 
   private void scanPart(
-      int part, List<RowRange> ranges, Schema wanted, VectorDecoder decoder, BlockSink sink)
+      int part, List<SourceRange> ranges, Schema wanted, VectorDecoder decoder, BlockSink sink)
       throws IOException {
-    int[] numbers = columnNumbers(part, wanted);
+    checkColumns(part, wanted);
     long blockStart = 0;
-    for (StoredBlock rowBlock : blocks(part)) {
-      long blockEnd = blockStart + rowBlock.rows();
+    for (StoredBlock stored : blocks(part)) {
+      long blockEnd = blockStart + stored.rows();
       Block block = null;
-      for (RowRange range : ranges) {
+      for (SourceRange range : ranges) {
         long from = Math.max(range.from(), blockStart);
         long to = Math.min(range.to(), blockEnd);
         if (from < to) {
-          block = block == null ? decode(part, rowBlock, numbers, wanted, decoder) : block;
+          if (block == null) {
+            OriginVectors origin = new OriginVectors(ranges, blockStart, stored.rows());
+            block = block(part, stored, origin, wanted, decoder);
+          }
           sink.accept(block, (int) (from - blockStart), (int) (to - blockStart));
         }
       }
@@ -131,13 +141,10 @@ public final class DatasetReader {
     }
   }
 
-  private int[] columnNumbers(int part, Schema wanted) throws IOException {
+  private void checkColumns(int part, Schema wanted) throws StoreException {
     Schema has = schemaOfPart.getOrDefault(part, schema);
-    int[] numbers = new int[wanted.size()];
-    for (int i = 0; i < numbers.length; i++) {
-      Column column = wanted.column(i);
-      OptionalInt index = has.indexOf(column.name());
-      if (index.isEmpty() || !has.column(index.getAsInt()).equals(column)) {
+    for (Column column : wanted.columns()) {
+      if (!Origin.columns().contains(column) && !has.columns().contains(column)) {
         throw new StoreException(
             "the column "
                 + column.name()
@@ -146,9 +153,7 @@ public final class DatasetReader {
                 + " changed between batches; run baddle consolidate",
             database.file());
       }
-      numbers[i] = index.getAsInt() + 1;
     }
-    return numbers;
   }
 
   private List<StoredBlock> blocks(int part) throws IOException {
@@ -159,36 +164,41 @@ public final class DatasetReader {
         PartWriter.ROW_NUMBERS);
   }
 
-  private Block decode(
-      int part, StoredBlock rowBlock, int[] numbers, Schema wanted, VectorDecoder decoder)
+  private Block block(
+      int part, StoredBlock stored, OriginVectors origin, Schema wanted, VectorDecoder decoder)
       throws IOException {
+    Schema has = schemaOfPart.getOrDefault(part, schema);
     List<Vector> vectors = new ArrayList<>();
-    for (int number : numbers) {
-      List<byte[]> content =
-          database.query(
-              "SELECT content FROM block WHERE part = ? AND column_number = ? AND number = ?",
-              row -> row.getBytes(1),
-              part,
-              number,
-              rowBlock.number());
-      try {
-        if (content.isEmpty()) {
-          throw new VectorDecoder.BrokenBlockException("a block is missing");
-        }
-        vectors.add(decoder.decode(content.get(0)));
-      } catch (VectorDecoder.BrokenBlockException e) {
-        throw new StoreException.Damaged(
-            e.getMessage()
-                + " (part "
-                + part
-                + ", column "
-                + number
-                + ", block "
-                + rowBlock.number()
-                + ")",
-            database.file());
+    for (Column column : wanted.columns()) {
+      if (column.equals(Origin.SOURCE_ROW)) {
+        vectors.add(decode(part, PartWriter.ROW_NUMBERS, stored.number(), decoder));
+      } else if (Origin.columns().contains(column)) {
+        vectors.add(origin.vector(column));
+      } else {
+        int number = has.indexOf(column.name()).orElseThrow() + 1;
+        vectors.add(decode(part, number, stored.number(), decoder));
       }
     }
-    return new Block(wanted, vectors, new int[0], rowBlock.rows());
+    return new Block(wanted, vectors, new int[0], stored.rows());
+  }
+
+  private Vector decode(int part, int column, int block, VectorDecoder decoder)
+      throws IOException {
+    List<byte[]> content =
+        database.query(
+            "SELECT content FROM block WHERE part = ? AND column_number = ? AND number = ?",
+            row -> row.getBytes(1),
+            part,
+            column,
+            block);
+    try {
+      if (content.isEmpty()) {
+        throw new VectorDecoder.BrokenBlockException("a block is missing");
+      }
+      return decoder.decode(content.get(0));
+    } catch (VectorDecoder.BrokenBlockException e) {
+      String place = " (part " + part + ", column " + column + ", block " + block + ")";
+      throw new StoreException.Damaged(e.getMessage() + place, database.file());
+    }
   }
 }

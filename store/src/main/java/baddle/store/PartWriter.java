@@ -56,6 +56,15 @@ public final class PartWriter implements BlockSink, Closeable {
     batch.held(part, source, row);
   }
 
+  /**
+   * Takes a source's rows out of suspense again, because none of its rows are to count.
+   *
+   * @param source the source's number in this part, from 1
+   */
+  public void forget(int source) throws StoreException {
+    batch.forget(part, source);
+  }
+
   /** Ends the part after its last block. */
   public void end() throws IOException {
     batch.endPart(part, dataset, schema, rows);

@@ -34,9 +34,7 @@ public final class Store implements Closeable {
   public static Store openToRead(Path folder) throws IOException {
     Path file = file(folder);
     if (!Files.exists(file)) {
-      throw new StoreException.Absent(
-          "nothing has been consolidated yet: there is no " + file + "; run baddle consolidate",
-          file);
+      throw StoreException.nothingConsolidated(folder);
     }
     return new Store(Database.open(file), null);
   }

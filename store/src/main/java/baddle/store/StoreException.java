@@ -25,6 +25,12 @@ public class StoreException extends IOException {
     return store;
   }
 
+  /** There is no batch in a folder's store. */
+  public static Absent nothingConsolidated(Path folder) {
+    return new Absent(
+        "nothing has been consolidated yet in " + folder + "; run baddle consolidate", folder);
+  }
+
   /** Another process is writing; the remedy is to wait for it. */
   public static final class Locked extends StoreException {
     private static final long serialVersionUID = 1L;

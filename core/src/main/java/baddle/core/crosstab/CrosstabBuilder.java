@@ -2,10 +2,8 @@ package baddle.core.crosstab;
 
 import baddle.core.expression.Aggregate;
 import baddle.core.expression.AxisItem;
-import baddle.core.finding.Nearest;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
-import baddle.core.table.Column;
 import baddle.core.table.Schema;
 import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
@@ -41,6 +39,7 @@ public final class CrosstabBuilder implements BlockSink {
    * @throws SpecException if a column isn't there, or hasn't the type it takes
    */
   public CrosstabBuilder(CrosstabSpec spec, Schema schema, Calendar calendar) {
+    spec.check(schema);
     this.spec = spec;
     this.schema = schema;
     this.calendar = calendar;
@@ -50,27 +49,18 @@ public final class CrosstabBuilder implements BlockSink {
   }
 
   private int index(String name) {
-    OptionalInt index = schema.indexOf(name);
-    if (index.isEmpty()) {
-      throw new SpecException(
-          "no column "
-              + name
-              + Nearest.hint(name, schema.names())
-              + "\ncolumns: "
-              + String.join(", ", schema.names()));
-    }
-    return index.getAsInt();
+    return schema.indexOf(name).orElseThrow();
   }
 
   private ItemCoder coder(AxisItem item) {
     int index = index(item.column());
     ColumnType type = schema.column(index).type();
     if (item.grain().isPresent()) {
-      return periods(item, index, item.grain().get());
+      return periods(index, item.grain().get());
     }
     return switch (type.kind()) {
       case TEXT -> new TextCoder(index);
-      case DATE -> periods(item, index, Grain.DAY);
+      case DATE -> periods(index, Grain.DAY);
       case TIMESTAMP -> new NumberCoder(index, value -> value, CrosstabBuilder::timestamp);
       case BOOLEAN -> new NumberCoder(index, value -> value, value -> value == 0 ? "no" : "yes");
       case INTEGER, DECIMAL ->
@@ -81,16 +71,11 @@ public final class CrosstabBuilder implements BlockSink {
     };
   }
 
-  private ItemCoder periods(AxisItem item, int index, Grain grain) {
-    Column column = schema.column(index);
-    if (!column.type().isCalendar()) {
-      throw new SpecException(
-          item + ": " + column.name() + " is " + column.type() + ", not a date");
-    }
+  private ItemCoder periods(int index, Grain grain) {
     LongUnaryOperator periodOfDay = day -> calendar.period(grain, day);
     return new NumberCoder(
         index,
-        column.type().kind() == ColumnType.Kind.DATE
+        schema.column(index).type().kind() == ColumnType.Kind.DATE
             ? periodOfDay
             : micros -> periodOfDay.applyAsLong(Math.floorDiv(micros, MICROS_PER_DAY)),
         period -> calendar.label(grain, (int) period));
@@ -114,14 +99,9 @@ public final class CrosstabBuilder implements BlockSink {
       places.add(0);
       return;
     }
-    Column column = schema.column(index.orElseThrow());
-    if (!column.type().isNumber()) {
-      throw new SpecException(
-          measure.call() + ": " + column.name() + " is " + column.type() + ", not a number");
-    }
-    int columnPlaces = column.type().places();
-    accumulators.add(
-        new SumAccumulator(index.getAsInt(), columnPlaces, aggregate == Aggregate.AVG));
+    int column = index.orElseThrow();
+    int columnPlaces = schema.column(column).type().places();
+    accumulators.add(new SumAccumulator(column, columnPlaces, aggregate == Aggregate.AVG));
     places.add(aggregate == Aggregate.AVG ? Math.max(2, columnPlaces) : columnPlaces);
   }
 

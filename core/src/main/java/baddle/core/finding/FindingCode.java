@@ -14,6 +14,10 @@ public enum FindingCode {
   HEADING_TWICE(Severity.ERROR),
   /** A sheet that holds no table of the feed, and that the plan doesn't name. */
   SHEET_PASSED_OVER(Severity.NOTE),
+  /** A hidden sheet that has the name the feed wants, or whose workbook has no names given. */
+  SHEET_HIDDEN(Severity.NOTE),
+  /** A file in a feed's folder that no feed reads. */
+  FILE_NOT_WANTED(Severity.NOTE),
   /** A file of a feed in which no table was found. */
   NO_TABLE(Severity.ERROR),
   /** A table with headings and no row below them. */
@@ -30,6 +34,8 @@ public enum FindingCode {
   FILE_OF_TWO_FEEDS(Severity.ERROR),
   /** A file whose name has the feed's pattern, but whose period can't be read. */
   PERIOD_UNREADABLE(Severity.ERROR),
+  /** A feed's folder that isn't there; its rows stay as they were. */
+  FOLDER_MISSING(Severity.ERROR),
   /** A feed whose pattern finds no file. */
   FEED_EMPTY(Severity.WARNING),
   /** Rows read that are not all accounted for: a defect of the program. */

@@ -45,6 +45,7 @@ public final class Intake implements RowSink {
   private @Nullable HeadingRow headings;
   private ColumnIntake[] intakes = {};
   private int lastRow;
+  private long filledRows;
   private long blankRows;
   private long blankRowsPending;
   private long held;
@@ -89,6 +90,7 @@ public final class Intake implements RowSink {
     }
     countBlankRows(row);
     if (row.filled() > 0) {
+      filledRows++;
       take(row);
     }
   }
@@ -234,7 +236,7 @@ public final class Intake implements RowSink {
       return notRead(found != null ? found : best);
     }
     long kept = blocks.rowsEnded() - keptBefore;
-    RowCounts counts = new RowCounts(kept + held + blankRows, kept, blankRows, held);
+    RowCounts counts = new RowCounts(filledRows + blankRows, kept, blankRows, held);
     findings.addAll(misfits.findings(source));
     noteHeadings(found, counts);
     return new SourceIntake(SourceIntake.Outcome.READ, found.rowNumber(), counts, findings);

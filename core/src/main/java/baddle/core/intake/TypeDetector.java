@@ -42,11 +42,6 @@ public final class TypeDetector implements BlockSink {
     return column < columns.size() ? columns.get(column).type() : ColumnType.text();
   }
 
-  /** The number of filled values of a column that are no numbers, by its index from 0. */
-  public long notNumbers(int column) {
-    return column < columns.size() ? columns.get(column).notNumbers() : 0;
-  }
-
   private static final class Evidence {
 
     private final Map<ColumnType.Kind, ValueReader> readers = new EnumMap<>(ColumnType.Kind.class);
@@ -116,10 +111,6 @@ public final class TypeDetector implements BlockSink {
 
     private boolean mostAre(ColumnType.Kind kind) {
       return filled > 0 && fitting.getOrDefault(kind, 0L) * 10 >= filled * TENTHS;
-    }
-
-    long notNumbers() {
-      return filled - fitting.getOrDefault(ColumnType.Kind.DECIMAL, 0L);
     }
   }
 }

@@ -43,6 +43,15 @@ public record Schema(List<Column> columns) {
     return OptionalInt.empty();
   }
 
+  /**
+   * Some of the columns, in another order.
+   *
+   * @param names names of columns of this schema
+   */
+  public Schema only(List<String> names) {
+    return new Schema(names.stream().map(name -> column(indexOf(name).orElseThrow())).toList());
+  }
+
   /** The names in order. */
   public List<String> names() {
     return columns.stream().map(Column::name).toList();

@@ -4,6 +4,7 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import org.dhatim.fastexcel.BorderSide;
@@ -58,6 +59,13 @@ public final class XlsxWriter implements Closeable {
   public void number(int row, int column, BigDecimal number, String shown, CellStyle style) {
     sheet.value(row, column, number);
     finish(row, column, shown.length(), style);
+  }
+
+  /** Writes a date, shown as ISO 8601 does unless the style has a pattern. */
+  public void date(int row, int column, LocalDate date, CellStyle style) {
+    sheet.value(row, column, date);
+    CellStyle shown = style.pattern().isPresent() ? style : style.withPattern("yyyy-mm-dd");
+    finish(row, column, 10, shown);
   }
 
   /** Gives a cell without a value its style. */

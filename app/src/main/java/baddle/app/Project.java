@@ -1,0 +1,59 @@
+package baddle.app;
+
+import baddle.plan.Plan;
+import baddle.plan.PlanException;
+import baddle.plan.PlanReader;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+
+/**
+ * A plan and the folder it stands in.
+ *
+ * @param planFile the plan's file, absolute
+ * @param plan what it says
+ */
+public record Project(Path planFile, Plan plan) {
+
+  /** The name a plan has unless one is given. */
+  public static final String PLAN_NAME = "baddle.yaml";
+
+  /** The folder beside the plan that holds the store and the log. */
+  public static final String STORE_FOLDER = ".baddle";
+
+  /**
+   * Reads a project's plan.
+   *
+   * @throws PlanException if the plan can't be followed
+   */
+  public static Project open(Path planFile) throws IOException, PlanException {
+    return new Project(planFile.toAbsolutePath().normalize(), PlanReader.read(planFile));
+  }
+
+  /** The plan in a folder or the nearest folder above it. */
+  public static Optional<Path> findPlan(Path folder) {
+    for (Path at = folder.toAbsolutePath().normalize(); at != null; at = at.getParent()) {
+      Path plan = at.resolve(PLAN_NAME);
+      if (Files.isRegularFile(plan)) {
+        return Optional.of(plan);
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** The folder the plan stands in, which its paths are relative to. */
+  public Path folder() {
+    return storeFolder(planFile).resolveSibling("");
+  }
+
+  /** Where the store of this project is. */
+  public Path storeFolder() {
+    return storeFolder(planFile);
+  }
+
+  /** Where the store of a plan is. */
+  public static Path storeFolder(Path planFile) {
+    return planFile.toAbsolutePath().normalize().resolveSibling(STORE_FOLDER);
+  }
+}

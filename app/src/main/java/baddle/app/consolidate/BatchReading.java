@@ -1,0 +1,101 @@
+package baddle.app.consolidate;
+
+import baddle.app.Progress;
+import baddle.core.grid.GridOpener;
+import baddle.core.intake.IntakeColumn;
+import baddle.core.intake.IntakeSpec;
+import baddle.core.table.Block;
+import baddle.core.table.BlockBuilder;
+import baddle.core.table.Schema;
+import baddle.plan.DatasetPlan;
+import baddle.plan.Plan;
+import baddle.store.BatchWriter;
+import baddle.store.PartWriter;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+
+/** Reads the files of a batch, several parts at a time; results come in the order of the files. */
+final class BatchReading {
+
+  private static final int CELLS_PER_BLOCK = 1 << 21;
+  private static final int LEAST_ROWS = 4096;
+
+  private final Plan plan;
+  private final GridOpener opener;
+  private final BatchWriter batch;
+  private final Progress progress;
+
+  BatchReading(Plan plan, GridOpener opener, BatchWriter batch, Progress progress) {
+    this.plan = plan;
+    this.opener = opener;
+    this.batch = batch;
+    this.progress = progress;
+  }
+
+  /** Reads files with so many threads. */
+  List<FileOutcome> read(List<CheckedFile> files, int threads) throws IOException {
+    List<List<CheckedFile>> parts = Parts.of(files);
+    progress.begin(files.size(), files.stream().mapToLong(file -> file.file().size()).sum());
+    ExecutorService workers = Executors.newFixedThreadPool(threads);
+    try {
+      List<Future<List<FileOutcome>>> pending = new ArrayList<>();
+      for (int i = 0; i < parts.size(); i++) {
+        int index = i;
+        pending.add(workers.submit(() -> readPart(index, parts.get(index))));
+      }
+      List<FileOutcome> outcomes = new ArrayList<>();
+      for (Future<List<FileOutcome>> part : pending) {
+        outcomes.addAll(result(part));
+      }
+      return outcomes;
+    } finally {
+      workers.shutdownNow();
+      progress.end();
+    }
+  }
+
+  private static List<FileOutcome> result(Future<List<FileOutcome>> part) throws IOException {
+    try {
+      return part.get();
+    } catch (ExecutionException e) {
+      if (e.getCause() instanceof IOException cause) {
+        throw cause;
+      }
+      throw new IllegalStateException(e.getCause());
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IOException("interrupted", e);
+    }
+  }
+
+  private List<FileOutcome> readPart(int index, List<CheckedFile> files) throws IOException {
+    DatasetPlan dataset =
+        java.util.Objects.requireNonNull(
+            plan.datasets().get(files.get(0).file().feed().dataset()));
+    List<IntakeColumn> columns = dataset.columns();
+    Schema schema = new IntakeSpec(columns, Map.of()).schema();
+    int rows =
+        Math.max(LEAST_ROWS, Math.min(Block.MOST_ROWS, CELLS_PER_BLOCK / schema.size()));
+    List<FileOutcome> outcomes = new ArrayList<>();
+    try (PartWriter part = batch.part(index, dataset.name(), schema)) {
+      BlockBuilder blocks = new BlockBuilder(schema, rows, part);
+      FileIntake intake = new FileIntake(opener, columns, blocks, part);
+      for (CheckedFile file : files) {
+        FileOutcome outcome = intake.read(file);
+        outcomes.add(outcome);
+        long read =
+            outcome.sources().stream().mapToLong(s -> s.intake().counts().read()).sum();
+        progress.fileDone(file.file().size(), read);
+      }
+      blocks.flush();
+      part.end();
+    }
+    return outcomes;
+  }
+}

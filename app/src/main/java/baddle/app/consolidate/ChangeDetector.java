@@ -1,0 +1,145 @@
+package baddle.app.consolidate;
+
+import baddle.app.ContentHash;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.plan.DatasetPlan;
+import baddle.plan.FeedPlan;
+import baddle.plan.NamePattern;
+import baddle.plan.Plan;
+import baddle.store.StoredFile;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.TreeMap;
+
+/**
+ * Compares the files found with those in the store. A file of the same size and time of modification
+ * is taken to be unchanged; any other is known by the hash of its content.
+ */
+final class ChangeDetector {
+
+  /** Goes into every intake hash, so that rows are read again when reading itself changes. */
+  private static final String INTAKE_VERSION = "1";
+
+  /** A file modified less than this before it was looked at may change again unseen. */
+  private static final long GRAIN_NANOS = 2_000_000_000L;
+
+  private final Plan plan;
+  private final Map<String, StoredFile> knownByPlace = new HashMap<>();
+  private final long now;
+  private final List<Finding> findings = new ArrayList<>();
+  private final Map<FeedPlan, Integer> unreadable = new HashMap<>();
+
+  /**
+   * A detector.
+   *
+   * @param now in nanoseconds since 1970
+   */
+  ChangeDetector(Plan plan, List<StoredFile> known, long now) {
+    this.plan = plan;
+    this.now = now;
+    known.forEach(file -> knownByPlace.put(place(file.dataset(), file.path()), file));
+  }
+
+  static String place(String dataset, String path) {
+    return dataset + "\n" + path;
+  }
+
+  /** What wants a person's eye. */
+  List<Finding> findings() {
+    return findings;
+  }
+
+  /** How many files of each feed couldn't be read at all. */
+  Map<FeedPlan, Integer> unreadable() {
+    return unreadable;
+  }
+
+  /** What became of the files, in the order given; a file that can't be read is left out. */
+  List<CheckedFile> check(List<FoundFile> files) {
+    List<CheckedFile> checked = new ArrayList<>();
+    for (FoundFile file : files) {
+      try {
+        checked.add(check(file));
+      } catch (IOException e) {
+        findings.add(FileIntake.unreadable(file.path(), e, 0));
+        unreadable.merge(file.feed(), 1, Integer::sum);
+      }
+    }
+    markDuplicates(checked);
+    return checked;
+  }
+
+  private CheckedFile check(FoundFile file) throws IOException {
+    String intake = intake(file);
+    Optional<StoredFile> known =
+        Optional.ofNullable(knownByPlace.get(place(file.feed().dataset(), file.path())));
+    OptionalLong modified =
+        file.modified() < now - GRAIN_NANOS
+            ? OptionalLong.of(file.modified())
+            : OptionalLong.empty();
+    if (known.isPresent() && looksTheSame(file, known.get())) {
+      boolean samePlan = known.get().intake().equals(intake);
+      FileChange change = samePlan ? FileChange.UNCHANGED : FileChange.CHANGED;
+      return new CheckedFile(file, change, known.get().content(), modified, intake, known);
+    }
+    String content = ContentHash.of(file.file());
+    boolean same =
+        known.isPresent()
+            && known.get().content().equals(content)
+            && known.get().intake().equals(intake);
+    FileChange change =
+        same ? FileChange.UNCHANGED : known.isPresent() ? FileChange.CHANGED : FileChange.NEW;
+    return new CheckedFile(file, change, content, modified, intake, known);
+  }
+
+  private static boolean looksTheSame(FoundFile file, StoredFile known) {
+    return known.size() == file.size()
+        && known.modified().isPresent()
+        && known.modified().getAsLong() == file.modified();
+  }
+
+  private String intake(FoundFile file) {
+    DatasetPlan dataset = plan.datasets().get(file.feed().dataset());
+    return ContentHash.of(
+        String.join(
+            "\n",
+            INTAKE_VERSION,
+            file.feed().name(),
+            String.valueOf(dataset),
+            file.feed().sheets().map(NamePattern::toString).orElse(""),
+            new TreeMap<>(file.named()).toString()));
+  }
+
+  /** Of several files with one content, the one in the store already counts, else the first. */
+  private void markDuplicates(List<CheckedFile> checked) {
+    Map<String, CheckedFile> first = new HashMap<>();
+    checked.stream()
+        .sorted(Comparator.comparing(file -> file.change() != FileChange.UNCHANGED))
+        .forEach(file -> first.putIfAbsent(key(file), file));
+    for (int i = 0; i < checked.size(); i++) {
+      CheckedFile file = checked.get(i);
+      CheckedFile counted = first.getOrDefault(key(file), file);
+      if (!counted.file().path().equals(file.file().path())) {
+        checked.set(i, file.asDuplicate());
+        findings.add(
+            Finding.of(
+                FindingCode.FILE_DUPLICATE,
+                Place.file(file.file().path()),
+                "the same content as " + counted.file().path() + "; counted once",
+                "delete the copy, or ask the sender for the file it should have been"));
+      }
+    }
+  }
+
+  private static String key(CheckedFile file) {
+    return file.file().feed().dataset() + "\n" + file.file().size() + "\n" + file.content();
+  }
+}

@@ -1,0 +1,47 @@
+package baddle.app.consolidate;
+
+import baddle.store.StoredFile;
+import java.util.Optional;
+import java.util.OptionalLong;
+
+/**
+ * A file and what became of it.
+ *
+ * @param file the file
+ * @param change what became of it since the last batch
+ * @param content the hash of its content
+ * @param modified when it was modified; empty where it may still change within the clock's grain
+ * @param intake the hash of what the plan says of it
+ * @param known what the store knows of it
+ */
+record CheckedFile(
+    FoundFile file,
+    FileChange change,
+    String content,
+    OptionalLong modified,
+    String intake,
+    Optional<StoredFile> known) {
+
+  /** The same file, found to be a copy of another. */
+  CheckedFile asDuplicate() {
+    return new CheckedFile(file, FileChange.DUPLICATE, content, modified, intake, known);
+  }
+
+  /** Whether its rows have to be read. */
+  boolean isToRead() {
+    return change == FileChange.NEW || change == FileChange.CHANGED;
+  }
+
+  /** What the store is to know of it. */
+  StoredFile toStore() {
+    return new StoredFile(
+        0,
+        file.feed().dataset(),
+        file.feed().name(),
+        file.path(),
+        content,
+        file.size(),
+        modified,
+        intake);
+  }
+}

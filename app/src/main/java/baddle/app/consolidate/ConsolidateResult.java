@@ -1,0 +1,43 @@
+package baddle.app.consolidate;
+
+import baddle.app.BatchStamp;
+import baddle.core.finding.Finding;
+import baddle.core.intake.RowCounts;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What a consolidation did.
+ *
+ * @param made the batch it made; empty where nothing had changed
+ * @param current the batch the dataset stands at; empty where there has never been one
+ * @param feeds a line for each feed, in the plan's order
+ * @param inDataset how many rows the datasets have, counted in the store
+ * @param rows what became of all rows of all sources that are in the datasets
+ * @param findings what is open, the gravest first
+ */
+public record ConsolidateResult(
+    Optional<BatchStamp> made,
+    Optional<BatchStamp> current,
+    List<FeedLine> feeds,
+    long inDataset,
+    RowCounts rows,
+    List<Finding> findings) {
+
+  /** Copies the lists. */
+  public ConsolidateResult {
+    feeds = List.copyOf(feeds);
+    findings = List.copyOf(findings);
+  }
+
+  /** Whether every row read is accounted for. */
+  public boolean addsUp() {
+    return rows.addUp() && rows.kept() == inDataset;
+  }
+
+  /** Whether a finding has severity error. */
+  public boolean hasErrors() {
+    return findings.stream().anyMatch(Finding::isError);
+  }
+}

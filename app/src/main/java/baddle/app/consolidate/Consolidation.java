@@ -1,0 +1,305 @@
+package baddle.app.consolidate;
+
+import baddle.app.BatchStamp;
+import baddle.app.Progress;
+import baddle.app.Project;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.grid.GridOpener;
+import baddle.core.intake.RowCounts;
+import baddle.formats.Formats;
+import baddle.plan.FeedPlan;
+import baddle.store.Batch;
+import baddle.store.BatchWriter;
+import baddle.store.Catalogue;
+import baddle.store.Store;
+import baddle.store.StoredFile;
+import baddle.store.StoredSource;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Brings new and changed files into the datasets as one batch, or does nothing if there are none. */
+public final class Consolidation {
+
+  private static final Logger LOG = LoggerFactory.getLogger(Consolidation.class);
+
+  private final Project project;
+  private final GridOpener opener;
+  private final Clock clock;
+  private final Progress progress;
+  private final int threads;
+  private final List<Finding> findings = new ArrayList<>();
+
+  /**
+   * A consolidation that is yet to run.
+   *
+   * @param clock gives the batch its time
+   * @param threads how many files are read at a time
+   */
+  public Consolidation(
+      Project project, GridOpener opener, Clock clock, Progress progress, int threads) {
+    this.project = project;
+    this.opener = opener;
+    this.clock = clock;
+    this.progress = progress;
+    this.threads = threads;
+  }
+
+  /** A consolidation that reads every format there is. */
+  public static Consolidation of(
+      Project project, Clock clock, Progress progress, int threads) {
+    return new Consolidation(project, new Formats(), clock, progress, threads);
+  }
+
+  /**
+   * Runs it once.
+   *
+   * @throws IOException if the store can't be read or written; it is as it was then
+   */
+  public ConsolidateResult run() throws IOException {
+    try (Store store = Store.openToWrite(project.storeFolder())) {
+      return run(store);
+    }
+  }
+
+  private ConsolidateResult run(Store store) throws IOException {
+    Instant now = clock.instant().truncatedTo(ChronoUnit.MILLIS);
+    int last = store.catalogue().lastBatch().map(Batch::number).orElse(0);
+    List<StoredFile> known = store.catalogue().files(last);
+    SourceFinder finder = new SourceFinder(project);
+    List<FoundFile> found = finder.find().values().stream().flatMap(List::stream).toList();
+    ChangeDetector detector =
+        new ChangeDetector(
+            project.plan(), known, ChronoUnit.NANOS.between(Instant.EPOCH, clock.instant()));
+    List<CheckedFile> checked = detector.check(found);
+    findings.addAll(finder.findings());
+    findings.addAll(detector.findings());
+    List<StoredFile> gone = gone(known, found, finder.missing());
+    Map<FeedPlan, Integer> failed = new HashMap<>(detector.unreadable());
+    Optional<Batch> made = Optional.empty();
+    boolean anyToRead = checked.stream().anyMatch(CheckedFile::isToRead);
+    boolean anyToRetire =
+        !gone.isEmpty()
+            || checked.stream()
+                .anyMatch(f -> f.change() == FileChange.DUPLICATE && f.known().isPresent());
+    if (anyToRead || anyToRetire) {
+      made = makeBatch(store, now, checked, gone, failed);
+    }
+    touch(store, checked);
+    LOG.info("{} files found, batch {}", found.size(), made);
+    return result(store, made, checked, gone, failed);
+  }
+
+  /** Files the store has rows of that weren't found, unless their feed's folder is missing. */
+  private List<StoredFile> gone(
+      List<StoredFile> known, List<FoundFile> found, Set<FeedPlan> missing) {
+    Set<String> places =
+        found.stream()
+            .map(file -> ChangeDetector.place(file.feed().dataset(), file.path()))
+            .collect(Collectors.toCollection(HashSet::new));
+    Set<String> missingFeeds = missing.stream().map(FeedPlan::name).collect(Collectors.toSet());
+    List<StoredFile> gone = new ArrayList<>();
+    for (StoredFile file : known) {
+      boolean isFound = places.contains(ChangeDetector.place(file.dataset(), file.path()));
+      if (!isFound && !missingFeeds.contains(file.feed())) {
+        gone.add(file);
+        findings.add(
+            Finding.of(
+                FindingCode.FILE_GONE,
+                Place.file(file.path()),
+                "it was in the dataset and is gone, or no feed wants it now; its rows are out",
+                "put it back and consolidate again if that wasn't meant"));
+      }
+    }
+    return gone;
+  }
+
+  /** Writes the batch; empty if no file could be read and none had to go. */
+  private Optional<Batch> makeBatch(
+      Store store,
+      Instant now,
+      List<CheckedFile> checked,
+      List<StoredFile> gone,
+      Map<FeedPlan, Integer> failed)
+      throws IOException {
+    try (BatchWriter batch = store.beginBatch(now)) {
+      List<FileOutcome> outcomes =
+          new BatchReading(project.plan(), opener, batch, progress)
+              .read(checked.stream().filter(CheckedFile::isToRead).toList(), threads);
+      boolean changed = false;
+      for (StoredFile file : gone) {
+        batch.retire(file.id());
+        changed = true;
+      }
+      for (CheckedFile file : checked) {
+        if (file.change() == FileChange.DUPLICATE && file.known().isPresent()) {
+          batch.retire(file.known().get().id());
+          changed = true;
+        }
+      }
+      for (FileOutcome outcome : outcomes) {
+        findings.addAll(outcome.failed() ? withOldRows(outcome) : List.of());
+        if (outcome.failed()) {
+          failed.merge(outcome.file().file().feed(), 1, Integer::sum);
+        } else {
+          add(batch, outcome);
+          changed = true;
+        }
+      }
+      if (!changed) {
+        return Optional.empty();
+      }
+      for (Finding finding : findings) {
+        batch.addFinding(null, finding);
+      }
+      batch.commit();
+      return Optional.of(batch.batch());
+    }
+  }
+
+  private static List<Finding> withOldRows(FileOutcome outcome) {
+    if (outcome.file().known().isEmpty()) {
+      return outcome.findings();
+    }
+    return outcome.findings().stream()
+        .map(
+            f ->
+                new Finding(
+                    f.code(),
+                    f.severity(),
+                    f.place(),
+                    f.message() + "; the rows it had before stay in the dataset",
+                    f.remedy()))
+        .toList();
+  }
+
+  private static void add(BatchWriter batch, FileOutcome outcome) throws IOException {
+    if (outcome.file().known().isPresent()) {
+      batch.retire(outcome.file().known().get().id());
+    }
+    long file = batch.addFile(outcome.file().toStore());
+    for (FileOutcome.ReadSource source : outcome.sources()) {
+      batch.addSource(
+          new StoredSource(
+              file,
+              outcome.part(),
+              source.number(),
+              source.sheet(),
+              source.period(),
+              source.intake().headingRow(),
+              source.intake().counts(),
+              source.firstRow()));
+    }
+    for (Finding finding : outcome.findings()) {
+      batch.addFinding(file, finding);
+    }
+  }
+
+  private static void touch(Store store, List<CheckedFile> checked) throws IOException {
+    for (CheckedFile file : checked) {
+      boolean unchanged = file.change() == FileChange.UNCHANGED && file.known().isPresent();
+      if (unchanged
+          && file.modified().isPresent()
+          && !file.known().get().modified().equals(file.modified())) {
+        store.touch(file.known().get().id(), file.modified().getAsLong());
+      }
+    }
+  }
+
+  private ConsolidateResult result(
+      Store store,
+      Optional<Batch> made,
+      List<CheckedFile> checked,
+      List<StoredFile> gone,
+      Map<FeedPlan, Integer> failed)
+      throws IOException {
+    Catalogue catalogue = store.catalogue();
+    Optional<Batch> current = catalogue.lastBatch();
+    int number = current.map(Batch::number).orElse(0);
+    Map<Long, String> feedOfFile = new HashMap<>();
+    catalogue.files(number).forEach(file -> feedOfFile.put(file.id(), file.feed()));
+    Map<String, RowCounts> rowsOfFeed = new LinkedHashMap<>();
+    RowCounts all = RowCounts.NONE;
+    for (StoredSource source : catalogue.sources(number)) {
+      String feed = feedOfFile.getOrDefault(source.file(), "");
+      rowsOfFeed.merge(feed, source.counts(), RowCounts::plus);
+      all = all.plus(source.counts());
+    }
+    List<FeedLine> lines = new ArrayList<>();
+    for (FeedPlan feed : project.plan().feeds().values()) {
+      lines.add(
+          line(
+              feed,
+              checked,
+              gone,
+              failed.getOrDefault(feed, 0),
+              rowsOfFeed.getOrDefault(feed.name(), RowCounts.NONE)));
+    }
+    findings.addAll(catalogue.findings(number));
+    ConsolidateResult result =
+        new ConsolidateResult(
+            made.map(BatchStamp::of), current.map(BatchStamp::of), lines, catalogue.storedRows(number), all, sorted(findings));
+    return result.addsUp() ? result : broken(result);
+  }
+
+  private static FeedLine line(
+      FeedPlan feed,
+      List<CheckedFile> checked,
+      List<StoredFile> gone,
+      int failed,
+      RowCounts rows) {
+    Map<FileChange, Long> changes =
+        checked.stream()
+            .filter(file -> file.file().feed().equals(feed))
+            .collect(Collectors.groupingBy(CheckedFile::change, Collectors.counting()));
+    return new FeedLine(
+        feed.name(),
+        changes.values().stream().mapToInt(Long::intValue).sum(),
+        changes.getOrDefault(FileChange.NEW, 0L).intValue(),
+        changes.getOrDefault(FileChange.CHANGED, 0L).intValue(),
+        changes.getOrDefault(FileChange.UNCHANGED, 0L).intValue(),
+        changes.getOrDefault(FileChange.DUPLICATE, 0L).intValue(),
+        failed,
+        (int) gone.stream().filter(file -> file.feed().equals(feed.name())).count(),
+        rows);
+  }
+
+  private static List<Finding> sorted(List<Finding> findings) {
+    return findings.stream()
+        .sorted(Comparator.comparing(Finding::severity).reversed())
+        .toList();
+  }
+
+  private static ConsolidateResult broken(ConsolidateResult result) {
+    List<Finding> findings = new ArrayList<>(result.findings());
+    findings.add(
+        0,
+        Finding.of(
+            FindingCode.COMPLETENESS_BROKEN,
+            Place.nowhere(),
+            "the rows don't add up: " + result.rows() + ", stored " + result.inDataset(),
+            "this is a defect of Baddle; don't use the figures, and report it"));
+    return new ConsolidateResult(
+        result.made(),
+        result.current(),
+        result.feeds(),
+        result.inDataset(),
+        result.rows(),
+        findings);
+  }
+}

@@ -1,0 +1,13 @@
+package baddle.app.consolidate;
+
+/** What became of a file since the last batch. */
+enum FileChange {
+  /** It wasn't there. */
+  NEW,
+  /** Its content, or what the plan says of it, is another. */
+  CHANGED,
+  /** It is as it was. */
+  UNCHANGED,
+  /** Its content is in the dataset already, under another name. */
+  DUPLICATE
+}

@@ -1,0 +1,41 @@
+package baddle.app.consolidate;
+
+import baddle.core.value.NaturalOrder;
+import baddle.core.value.Period;
+import baddle.plan.FeedPlan;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * A file that a feed wants.
+ *
+ * @param feed the feed
+ * @param path relative to the plan's folder, with slashes
+ * @param file where it is
+ * @param size in bytes
+ * @param modified in nanoseconds since 1970
+ * @param named what its name carries, by column
+ * @param period the period its name states
+ */
+record FoundFile(
+    FeedPlan feed,
+    String path,
+    Path file,
+    long size,
+    long modified,
+    Map<String, String> named,
+    Optional<Period> period) {
+
+  /** By period, files without one first, then by path as a person sorts. */
+  static final Comparator<FoundFile> ORDER =
+      Comparator.<FoundFile, Optional<Period>>comparing(
+              FoundFile::period,
+              Comparator.comparing(p -> p.orElse(null), Comparator.nullsFirst(Comparator.naturalOrder())))
+          .thenComparing(FoundFile::path, NaturalOrder.INSTANCE);
+
+  FoundFile {
+    named = Map.copyOf(named);
+  }
+}

@@ -1,0 +1,182 @@
+package baddle.app.consolidate;
+
+import baddle.app.Project;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.value.Period;
+import baddle.plan.FeedPlan;
+import baddle.plan.NamePattern;
+import java.io.IOException;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
+
+/** Finds the files of all feeds, each in the order of time. */
+final class SourceFinder {
+
+  private record Seen(Path file, BasicFileAttributes attributes) {}
+
+  private final Project project;
+  private final List<Finding> findings = new ArrayList<>();
+  private final Map<String, Seen> seen = new TreeMap<>();
+  private final Set<String> walked = new HashSet<>();
+  private final Set<String> wanted = new HashSet<>();
+  private final Set<FeedPlan> missing = new HashSet<>();
+  private final Map<String, FeedPlan> feedOfFile = new HashMap<>();
+
+  SourceFinder(Project project) {
+    this.project = project;
+  }
+
+  /** What wants a person's eye. */
+  List<Finding> findings() {
+    return findings;
+  }
+
+  /** Feeds of which a folder isn't there, so that nothing can be said of their files. */
+  Set<FeedPlan> missing() {
+    return missing;
+  }
+
+  /** Every feed's files in order. */
+  Map<FeedPlan, List<FoundFile>> find() throws IOException {
+    for (FeedPlan feed : project.plan().feeds().values()) {
+      for (NamePattern pattern : feed.files()) {
+        walk(feed, pattern.folder());
+      }
+    }
+    Map<FeedPlan, List<FoundFile>> found = new LinkedHashMap<>();
+    for (FeedPlan feed : project.plan().feeds().values()) {
+      List<FoundFile> files = new ArrayList<>();
+      seen.forEach((path, file) -> match(feed, path, file).ifPresent(files::add));
+      files.sort(FoundFile.ORDER);
+      found.put(feed, files);
+      if (files.isEmpty() && !missing.contains(feed)) {
+        String patterns =
+            feed.files().stream().map(NamePattern::toString).collect(Collectors.joining(", "));
+        add(
+            FindingCode.FEED_EMPTY,
+            Place.nowhere(),
+            "feed " + feed.name() + " finds no file as " + patterns,
+            "put the files there, or mend files: in the plan");
+      }
+    }
+    noteUnwanted();
+    return found;
+  }
+
+  private void add(FindingCode code, Place place, String message, String remedy) {
+    findings.add(Finding.of(code, place, message, remedy));
+  }
+
+  private void walk(FeedPlan feed, String folder) throws IOException {
+    Path root = project.folder().resolve(folder);
+    if (!Files.isDirectory(root)) {
+      missing.add(feed);
+      add(
+          FindingCode.FOLDER_MISSING,
+          Place.file(folder.isEmpty() ? "." : folder),
+          "the folder of feed " + feed.name() + " isn't there; its rows stay as they were",
+          "bring the folder back, or mend files: in the plan");
+    } else if (walked.add(folder)) {
+      Files.walkFileTree(root, new Collector());
+    }
+  }
+
+  private final class Collector extends SimpleFileVisitor<Path> {
+    @Override
+    public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
+      boolean hidden = name(folder).startsWith(".") && !folder.equals(project.folder());
+      return hidden ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
+    }
+
+    @Override
+    public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+      String name = name(file);
+      if (attributes.isRegularFile() && !name.startsWith(".") && !name.startsWith("~$")) {
+        String path = project.folder().relativize(file).toString().replace('\\', '/');
+        seen.put(path, new Seen(file, attributes));
+      }
+      return FileVisitResult.CONTINUE;
+    }
+
+    private String name(Path path) {
+      return String.valueOf(path.getFileName());
+    }
+  }
+
+  private Optional<FoundFile> match(FeedPlan feed, String path, Seen file) {
+    for (NamePattern pattern : feed.files()) {
+      Optional<Map<String, String>> parts = pattern.match(path);
+      if (parts.isPresent()) {
+        wanted.add(path);
+        return isExcept(feed, path) ? Optional.empty() : found(feed, path, file, parts.get());
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static boolean isExcept(FeedPlan feed, String path) {
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    return feed.except().stream()
+        .anyMatch(p -> p.match(p.toString().contains("/") ? path : name).isPresent());
+  }
+
+  private Optional<FoundFile> found(
+      FeedPlan feed, String path, Seen file, Map<String, String> parts) {
+    FeedPlan other = feedOfFile.putIfAbsent(feed.dataset() + "\n" + path, feed);
+    if (other != null && !other.equals(feed)) {
+      add(
+          FindingCode.FILE_OF_TWO_FEEDS,
+          Place.file(path),
+          "feeds " + other.name() + " and " + feed.name() + " both want it; read once, by the first",
+          "narrow files: in the plan, or add except:");
+      return Optional.empty();
+    }
+    String stated = parts.get(NamePattern.PERIOD);
+    Optional<Period> period = Optional.ofNullable(stated).flatMap(Period::parse);
+    if (stated != null && period.isEmpty()) {
+      add(
+          FindingCode.PERIOD_UNREADABLE,
+          Place.file(path),
+          "\"" + stated + "\" is no period; expected one such as 2026-03; the file is not read",
+          "rename the file");
+      return Optional.empty();
+    }
+    return Optional.of(
+        new FoundFile(
+            feed,
+            path,
+            file.file(),
+            file.attributes().size(),
+            file.attributes().lastModifiedTime().to(TimeUnit.NANOSECONDS),
+            parts,
+            period));
+  }
+
+  private void noteUnwanted() {
+    for (String path : seen.keySet()) {
+      if (!wanted.contains(path) && !path.equals(Project.PLAN_NAME)) {
+        add(
+            FindingCode.FILE_NOT_WANTED,
+            Place.file(path),
+            "lies in a feed's folder and is read by no feed",
+            "if it belongs to one, widen that feed's files: in the plan");
+      }
+    }
+  }
+}

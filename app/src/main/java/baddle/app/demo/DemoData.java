@@ -1,0 +1,111 @@
+package baddle.app.demo;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+
+/** Made-up sales of Fernhollow Nurseries, the same every time. */
+final class DemoData {
+
+  static final List<String> SITES =
+      List.of("Alder Mill", "Brackenford", "Copse End", "Dunmere", "Eldergate", "Foxholt");
+
+  static final List<YearMonth> MONTHS = months(YearMonth.of(2024, 11), 24);
+
+  private static final List<String> CUSTOMERS =
+      List.of("Larkfield Parks", "Harrow & Vine", "Stonebeck Hotels", "Mossgate Schools");
+
+  /** How busy a nursery is from January to December, in percent of an average month. */
+  private static final int[] SEASON = {45, 60, 105, 165, 190, 150, 105, 85, 95, 85, 60, 70};
+
+  private static final int[] SIZE_OF_SITE = {120, 85, 100, 60, 140, 75};
+
+  private static final int LINES = 40;
+
+  /** One line of a receipt or an order. */
+  record Sale(
+      LocalDate date, String document, String customer, String site, Product product, int units) {
+
+    BigDecimal amount() {
+      return product.price().multiply(BigDecimal.valueOf(units));
+    }
+  }
+
+  /** Something that is sold. */
+  record Product(String code, BigDecimal price) {}
+
+  private static final List<Product> PRODUCTS =
+      List.of(
+          product("00117", "3.95"),
+          product("00118", "4.50"),
+          product("00204", "12.75"),
+          product("00231", "18.00"),
+          product("00305", "2.20"),
+          product("00317", "6.85"),
+          product("01002", "34.90"),
+          product("01015", "27.50"),
+          product("01240", "9.99"),
+          product("02008", "1.35"),
+          product("02011", "54.00"),
+          product("02450", "7.25"));
+
+  private DemoData() {}
+
+  private static Product product(String code, String price) {
+    return new Product(code, new BigDecimal(price));
+  }
+
+  private static List<YearMonth> months(YearMonth first, int count) {
+    List<YearMonth> months = new ArrayList<>();
+    for (int i = 0; i < count; i++) {
+      months.add(first.plusMonths(i));
+    }
+    return months;
+  }
+
+  private static Random random(String of) {
+    return new Random(of.hashCode() * 31L + 7);
+  }
+
+  private static int lines(YearMonth month, int percent) {
+    return LINES * SEASON[month.getMonthValue() - 1] / 100 * percent / 100;
+  }
+
+  /** What one site's till sold in a month. */
+  static List<Sale> till(String site, YearMonth month) {
+    Random random = random(site + month);
+    int lines = lines(month, SIZE_OF_SITE[SITES.indexOf(site)]);
+    List<Sale> sales = new ArrayList<>();
+    for (int i = 0; i < lines; i++) {
+      LocalDate date = month.atDay(1 + i * month.lengthOfMonth() / lines);
+      String receipt = String.format(Locale.ROOT, "%02d%04d", date.getDayOfMonth(), i / 2 + 1);
+      sales.add(
+          new Sale(date, receipt, "", site, any(PRODUCTS, random), 1 + random.nextInt(6)));
+    }
+    return sales;
+  }
+
+  /** What trade customers ordered in a month, of all sites. */
+  static List<Sale> trade(YearMonth month) {
+    Random random = random("trade" + month);
+    int lines = lines(month, 50);
+    List<Sale> sales = new ArrayList<>();
+    for (int i = 0; i < lines; i++) {
+      LocalDate date = month.atDay(1 + i * month.lengthOfMonth() / lines);
+      String order = String.format(Locale.ROOT, "T-%s-%03d", month, i / 3 + 1);
+      String customer = CUSTOMERS.get((i / 3 + month.getMonthValue()) % CUSTOMERS.size());
+      String site = SITES.get((i / 3 + month.getMonthValue()) % SITES.size());
+      sales.add(
+          new Sale(date, order, customer, site, any(PRODUCTS, random), 10 + random.nextInt(50)));
+    }
+    return sales;
+  }
+
+  private static <T> T any(List<T> list, Random random) {
+    return list.get(random.nextInt(list.size()));
+  }
+}

@@ -1,0 +1,79 @@
+package baddle.app.demo;
+
+import baddle.formats.xlsx.CellStyle;
+import baddle.formats.xlsx.XlsxWriter;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.time.YearMonth;
+import java.util.List;
+import java.util.Map;
+
+/** The workbooks of trade orders, one per year, a sheet per month. */
+final class TradeFiles {
+
+  private static final List<String> HEADINGS =
+      List.of("Doc no", "Customer", "Date", "Site", "Product code", "Units", "Price", "Amount");
+  private static final YearMonth BAD_MONTH = YearMonth.of(2026, 6);
+  private static final int FIRST_ROW = 3;
+  private static final int BAD_ROW = 8;
+
+  private TradeFiles() {}
+
+  /** Adds every file's content under its path. */
+  static void add(Map<String, byte[]> files) throws IOException {
+    for (int year = 2024; year <= 2026; year++) {
+      int wanted = year;
+      List<YearMonth> months =
+          DemoData.MONTHS.stream().filter(month -> month.getYear() == wanted).toList();
+      files.put("inbox/trade/Trade " + year + ".xlsx", content(months));
+    }
+  }
+
+  private static byte[] content(List<YearMonth> months) throws IOException {
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    try (XlsxWriter writer = new XlsxWriter(bytes, "Notes")) {
+      writer.text(0, 0, "Orders by trade customers, one sheet a month.", CellStyle.PLAIN);
+      writer.text(1, 0, "Date: the day of delivery.", CellStyle.PLAIN);
+      for (YearMonth month : months) {
+        writer.nextSheet("Trade " + month);
+        write(writer, month);
+      }
+    }
+    return bytes.toByteArray();
+  }
+
+  private static void write(XlsxWriter writer, YearMonth month) {
+    writer.text(0, 1, "Fernhollow Nurseries", CellStyle.PLAIN.withBold());
+    writer.text(1, 1, "Trade orders of " + month, CellStyle.PLAIN);
+    for (int i = 0; i < HEADINGS.size(); i++) {
+      writer.text(FIRST_ROW, 1 + i, HEADINGS.get(i), CellStyle.PLAIN.withBold());
+    }
+    int row = FIRST_ROW + 1;
+    for (DemoData.Sale sale : DemoData.trade(month)) {
+      write(writer, row, sale, month.equals(BAD_MONTH) && row == BAD_ROW);
+      row++;
+    }
+  }
+
+  private static void write(XlsxWriter writer, int row, DemoData.Sale sale, boolean bad) {
+    CellStyle money = CellStyle.PLAIN.withPattern("#,##0.00");
+    writer.text(row, 1, sale.document(), CellStyle.PLAIN);
+    writer.text(row, 2, sale.customer(), CellStyle.PLAIN);
+    if (bad) {
+      writer.text(row, 3, "2026-06-31", CellStyle.PLAIN);
+    } else {
+      writer.date(row, 3, sale.date(), CellStyle.PLAIN);
+    }
+    writer.text(row, 4, sale.site(), CellStyle.PLAIN);
+    writer.text(row, 5, sale.product().code(), CellStyle.PLAIN);
+    number(writer, row, 6, BigDecimal.valueOf(sale.units()), CellStyle.PLAIN);
+    number(writer, row, 7, sale.product().price(), money);
+    number(writer, row, 8, sale.amount(), money);
+  }
+
+  private static void number(
+      XlsxWriter writer, int row, int column, BigDecimal number, CellStyle style) {
+    writer.number(row, column, number, number.toString(), style);
+  }
+}

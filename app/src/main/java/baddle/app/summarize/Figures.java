@@ -1,0 +1,22 @@
+package baddle.app.summarize;
+
+import baddle.core.crosstab.Crosstab;
+import baddle.core.finding.Finding;
+import baddle.reports.Provenance;
+import java.util.List;
+
+/**
+ * Finished cross-tabs and where they come from.
+ *
+ * @param crosstabs in the order they were asked for
+ * @param provenance what a report says of their source
+ * @param findings what wants a person's eye
+ */
+public record Figures(List<Crosstab> crosstabs, Provenance provenance, List<Finding> findings) {
+
+  /** Copies the lists. */
+  public Figures {
+    crosstabs = List.copyOf(crosstabs);
+    findings = List.copyOf(findings);
+  }
+}

@@ -1,0 +1,92 @@
+package baddle.app.summarize;
+
+import baddle.core.crosstab.Crosstab;
+import baddle.reports.CrosstabLayout;
+import baddle.reports.CsvReport;
+import baddle.reports.JsonReport;
+import baddle.reports.WorkbookReport;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** A file that figures are written into; what it becomes is told by the end of its name. */
+public final class ReportFile {
+
+  private enum Kind {
+    CSV,
+    XLSX,
+    JSON
+  }
+
+  private final Path file;
+  private final Kind kind;
+
+  private ReportFile(Path file, Kind kind) {
+    this.file = file;
+    this.kind = kind;
+  }
+
+  /**
+   * Checks that a file can take so many summaries, before anything is read or written.
+   *
+   * @return why it can't; empty where it can
+   */
+  public static Optional<String> problem(Path file, int summaries) {
+    Optional<Kind> kind = kind(file);
+    if (kind.isEmpty()) {
+      return Optional.of(file + " should end in .csv, .xlsx or .json");
+    }
+    if (kind.get() == Kind.CSV && summaries > 1) {
+      return Optional.of("a CSV file takes one summary; name one, or write .xlsx or .json");
+    }
+    Path folder = file.toAbsolutePath().getParent();
+    if (folder != null && !Files.isDirectory(folder)) {
+      return Optional.of("there is no folder " + folder);
+    }
+    return Files.isDirectory(file) ? Optional.of(file + " is a folder") : Optional.empty();
+  }
+
+  private static Optional<Kind> kind(Path file) {
+    String name = file.toString().toLowerCase(Locale.ROOT);
+    for (Kind kind : Kind.values()) {
+      if (name.endsWith("." + kind.name().toLowerCase(Locale.ROOT))) {
+        return Optional.of(kind);
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** A file that has no {@link #problem}. */
+  public static ReportFile of(Path file) {
+    return new ReportFile(file, kind(file).orElseThrow());
+  }
+
+  /** Writes the figures beside the file, then moves them into its place. */
+  public void write(Figures figures) throws IOException {
+    Path absolute = file.toAbsolutePath();
+    Path beside = absolute.resolveSibling("." + absolute.getFileName() + ".part");
+    try {
+      try (OutputStream out = Files.newOutputStream(beside)) {
+        write(figures, out);
+      }
+      Files.move(beside, absolute, StandardCopyOption.REPLACE_EXISTING);
+    } finally {
+      Files.deleteIfExists(beside);
+    }
+  }
+
+  private void write(Figures figures, OutputStream out) throws IOException {
+    List<Crosstab> crosstabs = figures.crosstabs();
+    List<CrosstabLayout> layouts = crosstabs.stream().map(CrosstabLayout::new).toList();
+    switch (kind) {
+      case CSV -> CsvReport.write(layouts.get(0), out);
+      case XLSX -> WorkbookReport.write(layouts, figures.provenance(), out);
+      case JSON -> JsonReport.write(layouts, figures.provenance(), out);
+    }
+  }
+}

@@ -1,0 +1,179 @@
+package baddle.cli;
+
+import baddle.app.Project;
+import baddle.core.finding.Nearest;
+import baddle.plan.PlanException;
+import baddle.reports.TextStyle;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.apache.commons.cli.AlreadySelectedException;
+import org.apache.commons.cli.CommandLine;
+import org.apache.commons.cli.DefaultParser;
+import org.apache.commons.cli.MissingArgumentException;
+import org.apache.commons.cli.Option;
+import org.apache.commons.cli.Options;
+import org.apache.commons.cli.ParseException;
+import org.apache.commons.cli.UnrecognizedOptionException;
+
+/** The options of one call, those of every command among them. */
+final class CommandOptions {
+
+  private static final Option PLAN =
+      Option.builder().longOpt("plan").hasArg().argName("FILE")
+          .desc("the plan (default: baddle.yaml here or in a folder above)").get();
+  private static final Option JSON =
+      Option.builder().longOpt("json").desc("print the result as JSON").get();
+  private static final Option QUIET =
+      Option.builder().longOpt("quiet").desc("print errors only").get();
+  private static final Option VERBOSE =
+      Option.builder().longOpt("verbose").desc("print every finding, and the log").get();
+  private static final Option COLOR =
+      Option.builder().longOpt("color").hasArg().argName("WHEN")
+          .desc("bold headings: auto, always or never (default: auto)").get();
+  private static final Option HELP =
+      Option.builder().longOpt("help").desc("print this help").get();
+  private static final Set<String> REPEATABLE = Set.of("out", "down", "across", "measure");
+  private static final List<String> COLORS = List.of("auto", "always", "never");
+
+  private final CommandLine line;
+  private final Console console;
+
+  private CommandOptions(CommandLine line, Console console) {
+    this.line = line;
+    this.console = console;
+  }
+
+  /** Every option a command takes, its own first. */
+  static List<Option> all(Command command) {
+    List<Option> all = new ArrayList<>(command.options());
+    all.addAll(List.of(PLAN, JSON, QUIET, VERBOSE, COLOR, HELP));
+    return all;
+  }
+
+  /** Reads what stands after the command's name. */
+  static CommandOptions parse(Command command, String[] args, Console console)
+      throws UsageException {
+    Options options = new Options();
+    all(command).forEach(options::addOption);
+    try {
+      DefaultParser parser = DefaultParser.builder().setAllowPartialMatching(false).get();
+      CommandOptions parsed = new CommandOptions(parser.parse(options, args), console);
+      parsed.check();
+      return parsed;
+    } catch (ParseException e) {
+      throw new UsageException(message(command, options, e));
+    }
+  }
+
+  private static String message(Command command, Options options, ParseException e) {
+    String help = "\ntry: baddle " + command.name() + " --help";
+    if (e instanceof UnrecognizedOptionException unknown) {
+      String given = unknown.getOption().replaceFirst("=.*", "");
+      List<String> known =
+          options.getOptions().stream().map(option -> "--" + option.getLongOpt()).toList();
+      return "no option " + given + " for " + command.name() + Nearest.hint(given, known) + help;
+    }
+    if (e instanceof MissingArgumentException missing) {
+      Option option = missing.getOption();
+      return "--" + option.getLongOpt() + " needs a value: " + option.getArgName() + help;
+    }
+    if (e instanceof AlreadySelectedException) {
+      return "options that exclude each other: " + e.getMessage() + help;
+    }
+    return e.getMessage() + help;
+  }
+
+  private void check() throws UsageException {
+    String color = value(COLOR).orElse("auto");
+    if (!COLORS.contains(color)) {
+      throw new UsageException(
+          "--color takes auto, always or never, not " + color + Nearest.hint(color, COLORS));
+    }
+    for (Option option : line.getOptions()) {
+      String[] values = line.getOptionValues(option.getLongOpt());
+      boolean repeatable = REPEATABLE.contains(option.getLongOpt());
+      if (!repeatable && values != null && values.length > 1) {
+        throw new UsageException("--" + option.getLongOpt() + " stands twice");
+      }
+    }
+  }
+
+  private Optional<String> value(Option option) {
+    return value(option.getLongOpt());
+  }
+
+  /** The value of an option. */
+  Optional<String> value(String option) {
+    return Optional.ofNullable(line.getOptionValue(option));
+  }
+
+  /** The values of an option that may be given several times. */
+  List<String> values(String option) {
+    String[] values = line.getOptionValues(option);
+    return values == null ? List.of() : List.of(values);
+  }
+
+  /** Whether an option is given. */
+  boolean has(String option) {
+    return line.hasOption(option);
+  }
+
+  /** What isn't an option. */
+  List<String> arguments() {
+    return line.getArgList();
+  }
+
+  boolean help() {
+    return line.hasOption(HELP);
+  }
+
+  boolean json() {
+    return line.hasOption(JSON);
+  }
+
+  boolean quiet() {
+    return line.hasOption(QUIET);
+  }
+
+  boolean verbose() {
+    return line.hasOption(VERBOSE);
+  }
+
+  TextStyle style() {
+    String color = value(COLOR).orElse("auto");
+    boolean auto = console.terminal().out() && !console.terminal().plain();
+    return new TextStyle(color.equals("always") || (color.equals("auto") && auto));
+  }
+
+  /** The plan's file, if there is one. */
+  Optional<Path> planFile() throws UsageException {
+    Optional<String> given = value(PLAN);
+    if (given.isEmpty()) {
+      return Project.findPlan(console.folder());
+    }
+    Path file = console.folder().resolve(given.get());
+    if (!Files.isRegularFile(file)) {
+      throw new UsageException("there is no plan " + file);
+    }
+    return Optional.of(file);
+  }
+
+  /** The project of the plan. */
+  Project project() throws UsageException, PlanException, IOException {
+    Optional<Path> plan = planFile();
+    if (plan.isEmpty()) {
+      throw new UsageException(
+          "there is no "
+              + Project.PLAN_NAME
+              + " in "
+              + console.folder().toAbsolutePath()
+              + " or a folder above; give one with --plan, or see one: baddle demo");
+    }
+    return Project.open(plan.get());
+  }
+}

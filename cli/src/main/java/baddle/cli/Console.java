@@ -1,0 +1,14 @@
+package baddle.cli;
+
+import java.io.PrintStream;
+import java.nio.file.Path;
+
+/**
+ * What a command may write to, and where it stands.
+ *
+ * @param out results
+ * @param err progress and errors
+ * @param terminal what is known of the terminal
+ * @param folder the folder that paths on the command line are relative to
+ */
+record Console(PrintStream out, PrintStream err, Terminal terminal, Path folder) {}

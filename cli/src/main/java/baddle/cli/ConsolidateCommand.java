@@ -1,0 +1,79 @@
+package baddle.cli;
+
+import baddle.app.Project;
+import baddle.app.consolidate.Consolidation;
+import baddle.app.consolidate.ConsolidateResult;
+import baddle.plan.PlanException;
+import java.io.IOException;
+import java.time.Clock;
+import java.util.List;
+import org.apache.commons.cli.Option;
+
+/** {@code baddle consolidate}. */
+final class ConsolidateCommand implements Command {
+
+  private static final int MOST_THREADS = 64;
+
+  @Override
+  public String name() {
+    return "consolidate";
+  }
+
+  @Override
+  public String arguments() {
+    return "[options]";
+  }
+
+  @Override
+  public String purpose() {
+    return "brings new and changed files into the dataset as one batch";
+  }
+
+  @Override
+  public String example() {
+    return "baddle consolidate --verbose";
+  }
+
+  @Override
+  public List<Option> options() {
+    return List.of(
+        Option.builder().longOpt("threads").hasArg().argName("N")
+            .desc("how many files are read at a time (default: one for each processor)").get());
+  }
+
+  @Override
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    if (!options.arguments().isEmpty()) {
+      throw new UsageException(
+          "consolidate takes no arguments, found " + options.arguments().get(0));
+    }
+    int threads = threads(options);
+    ConsolidateResult result = run(options.project(), options, console, threads);
+    if (options.json()) {
+      console.out().println(ConsolidateJson.of(result));
+    } else if (!options.quiet()) {
+      ConsolidateText.lines(result, options.style(), options.verbose())
+          .forEach(console.out()::println);
+    }
+    return result.hasErrors() ? Status.FINDINGS : Status.DONE;
+  }
+
+  static ConsolidateResult run(
+      Project project, CommandOptions options, Console console, int threads) throws IOException {
+    return Consolidation.of(
+            project, Clock.systemUTC(), ProgressLine.of(console, options.quiet()), threads)
+        .run();
+  }
+
+  private static int threads(CommandOptions options) throws UsageException {
+    String given = options.value("threads").orElse("");
+    if (given.isEmpty()) {
+      return Math.min(MOST_THREADS, Runtime.getRuntime().availableProcessors());
+    }
+    if (given.matches("[1-9]\\d?") && Integer.parseInt(given) <= MOST_THREADS) {
+      return Integer.parseInt(given);
+    }
+    throw new UsageException("--threads takes a number from 1 to 64, not " + given);
+  }
+}

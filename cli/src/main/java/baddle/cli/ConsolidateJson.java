@@ -1,0 +1,90 @@
+package baddle.cli;
+
+import baddle.app.BatchStamp;
+import baddle.app.consolidate.ConsolidateResult;
+import baddle.app.consolidate.FeedLine;
+import baddle.core.finding.Finding;
+import baddle.core.intake.RowCounts;
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonGenerator;
+import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.util.Locale;
+
+/** What a consolidation did, as JSON. */
+final class ConsolidateJson {
+
+  private final JsonGenerator json;
+
+  private ConsolidateJson(JsonGenerator json) {
+    this.json = json;
+  }
+
+  static String of(ConsolidateResult result) throws IOException {
+    StringWriter text = new StringWriter();
+    try (JsonGenerator json = new JsonFactory().createGenerator(text)) {
+      json.setPrettyPrinter(new DefaultPrettyPrinter());
+      new ConsolidateJson(json).write(result);
+    }
+    return text.toString();
+  }
+
+  private void write(ConsolidateResult result) throws IOException {
+    json.writeStartObject();
+    json.writeBooleanField("changed", result.made().isPresent());
+    json.writeNumberField("batch", result.current().map(BatchStamp::number).orElse(0));
+    json.writeStringField(
+        "made_at", result.current().map(batch -> batch.madeAt().toString()).orElse(""));
+    json.writeArrayFieldStart("feeds");
+    for (FeedLine feed : result.feeds()) {
+      write(feed);
+    }
+    json.writeEndArray();
+    json.writeObjectFieldStart("completeness");
+    writeRows(result.rows());
+    json.writeNumberField("in_dataset", result.inDataset());
+    json.writeBooleanField("adds_up", result.addsUp());
+    json.writeEndObject();
+    json.writeArrayFieldStart("findings");
+    for (Finding finding : result.findings()) {
+      write(finding);
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+
+  private void write(FeedLine feed) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("feed", feed.feed());
+    json.writeNumberField("files", feed.files());
+    json.writeNumberField("new", feed.added());
+    json.writeNumberField("changed", feed.changed());
+    json.writeNumberField("unchanged", feed.unchanged());
+    json.writeNumberField("duplicate", feed.duplicates());
+    json.writeNumberField("failed", feed.failed());
+    json.writeNumberField("gone", feed.gone());
+    writeRows(feed.rows());
+    json.writeEndObject();
+  }
+
+  private void writeRows(RowCounts rows) throws IOException {
+    json.writeNumberField("rows_read", rows.read());
+    json.writeNumberField("kept", rows.kept());
+    json.writeNumberField("left_out", rows.leftOut());
+    json.writeNumberField("held", rows.held());
+  }
+
+  private void write(Finding finding) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("code", finding.code().id());
+    json.writeStringField("severity", finding.severity().name().toLowerCase(Locale.ROOT));
+    json.writeStringField("file", finding.place().file());
+    json.writeStringField("sheet", finding.place().sheet());
+    json.writeNumberField("row", finding.place().row());
+    json.writeStringField("heading", finding.place().heading());
+    json.writeStringField("message", finding.message());
+    json.writeStringField("remedy", finding.remedy());
+    json.writeEndObject();
+  }
+}

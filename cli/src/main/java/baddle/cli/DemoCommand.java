@@ -1,0 +1,107 @@
+package baddle.cli;
+
+import baddle.app.Project;
+import baddle.app.consolidate.ConsolidateResult;
+import baddle.app.demo.DemoProject;
+import baddle.app.summarize.Figures;
+import baddle.app.summarize.Summarizing;
+import baddle.plan.PlanException;
+import baddle.plan.SummaryPlan;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.file.Path;
+import java.util.List;
+import org.apache.commons.cli.Option;
+
+/** {@code baddle demo}. Its status says whether the demo ran: the faults in it are planted. */
+final class DemoCommand implements Command {
+
+  private static final String FOLDER = "fernhollow";
+
+  @Override
+  public String name() {
+    return "demo";
+  }
+
+  @Override
+  public String arguments() {
+    return "[DIR] [options]";
+  }
+
+  @Override
+  public String purpose() {
+    return "lays out the demo project (default: ./fernhollow) and runs the full example";
+  }
+
+  @Override
+  public String example() {
+    return "baddle demo fernhollow";
+  }
+
+  @Override
+  public List<Option> options() {
+    return List.of(
+        Option.builder().longOpt("force").desc("overwrite files that were changed since").get());
+  }
+
+  @Override
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    if (options.arguments().size() > 1) {
+      throw new UsageException("demo takes one folder, found " + options.arguments().get(1));
+    }
+    String given = options.arguments().isEmpty() ? FOLDER : options.arguments().get(0);
+    Path folder = console.folder().resolve(given);
+    DemoProject demo = new DemoProject(folder);
+    print(demo.layOut(options.has("force")), given, console.out());
+    Project project = Project.open(demo.plan());
+    console.out().println("\n$ baddle consolidate");
+    ConsolidateResult result =
+        ConsolidateCommand.run(
+            project, options, console, Runtime.getRuntime().availableProcessors());
+    ConsolidateText.lines(result, options.style(), options.verbose())
+        .forEach(console.out()::println);
+    summarize(project, options, console);
+    printNext(given, console.out());
+    return Status.DONE;
+  }
+
+  private static void print(DemoProject.Laid laid, String folder, PrintStream out) {
+    out.println(
+        "Fernhollow Nurseries in "
+            + folder
+            + ": "
+            + laid.written()
+            + " files written, "
+            + laid.unchanged()
+            + " there already");
+    for (String kept : laid.kept()) {
+      out.println("kept as you changed it: " + kept + " (--force overwrites it)");
+    }
+  }
+
+  private static void summarize(Project project, CommandOptions options, Console console)
+      throws UsageException, IOException {
+    List<SummaryPlan> summaries =
+        project.plan().summaries().values().stream().limit(1).toList();
+    if (summaries.isEmpty()) {
+      return;
+    }
+    console.out().println("\n$ baddle summarize " + summaries.get(0).name());
+    Figures figures = new Summarizing(project).figures(summaries);
+    FigureOutput.of(options, console, summaries.size()).write(figures);
+  }
+
+  private static void printNext(String folder, PrintStream out) {
+    out.println();
+    out.println("Try next:");
+    out.println("  cd " + folder);
+    out.println("  baddle consolidate            nothing has changed, so nothing is read");
+    out.println("  baddle summarize quarters");
+    out.println("  baddle summarize --out month.xlsx");
+    out.println(
+        "  baddle crosstab inbox/trade/*.xlsx --down customer --across \"date by quarter\""
+            + " --measure \"sum(amount)\"");
+    out.println("README.md there says which faults were planted, and what finds them.");
+  }
+}

@@ -1,0 +1,94 @@
+package baddle.cli;
+
+import baddle.app.summarize.Figures;
+import baddle.app.summarize.ReportFile;
+import baddle.core.crosstab.Crosstab;
+import baddle.reports.CrosstabLayout;
+import baddle.reports.JsonReport;
+import baddle.reports.TextCrosstab;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.apache.commons.cli.Option;
+
+/** Where figures go: onto the terminal, or into files. */
+final class FigureOutput {
+
+  private final CommandOptions options;
+  private final Console console;
+  private final int room;
+  private final List<Path> files;
+
+  private FigureOutput(CommandOptions options, Console console, int room, List<Path> files) {
+    this.options = options;
+    this.console = console;
+    this.room = room;
+    this.files = files;
+  }
+
+  static List<Option> options() {
+    return List.of(
+        Option.builder().longOpt("out").hasArg().argName("FILE")
+            .desc("write into a .csv, .xlsx or .json file instead; may be repeated").get(),
+        Option.builder().longOpt("width").hasArg().argName("N")
+            .desc("fold tables to so many characters, 0 for never (default: the terminal's)")
+            .get());
+  }
+
+  /** Checks everything before anything is read. */
+  static FigureOutput of(CommandOptions options, Console console, int summaries)
+      throws UsageException {
+    List<Path> files = new ArrayList<>();
+    for (String name : options.values("out")) {
+      Path file = console.folder().resolve(name);
+      Optional<String> problem = ReportFile.problem(file, summaries);
+      if (problem.isPresent()) {
+        throw new UsageException("--out: " + problem.get());
+      }
+      files.add(file);
+    }
+    String width = options.value("width").orElse("");
+    if (!width.matches("\\d{0,6}")) {
+      throw new UsageException("--width takes a number of characters, not " + width);
+    }
+    int room = width.isEmpty() ? console.terminal().width() : Integer.parseInt(width);
+    return new FigureOutput(options, console, room, files);
+  }
+
+  void write(Figures figures) throws IOException {
+    for (Path file : files) {
+      ReportFile.of(file).write(figures);
+      if (!options.quiet()) {
+        console.out().println("written: " + file);
+      }
+    }
+    if (!files.isEmpty() || options.quiet()) {
+      return;
+    }
+    List<CrosstabLayout> layouts = figures.crosstabs().stream().map(CrosstabLayout::new).toList();
+    if (options.json()) {
+      JsonReport.write(layouts, figures.provenance(), new UnclosedStream(console.out()));
+      return;
+    }
+    for (Crosstab crosstab : figures.crosstabs()) {
+      print(crosstab);
+      console.out().println();
+    }
+    console.out().println(source(figures));
+  }
+
+  private void print(Crosstab crosstab) {
+    new TextCrosstab(new CrosstabLayout(crosstab), options.style())
+        .lines(room)
+        .forEach(console.out()::println);
+  }
+
+  private static String source(Figures figures) {
+    return figures.provenance().lines().stream()
+        .map(line -> line.getKey() + ": " + line.getValue())
+        .collect(Collectors.joining("\n"));
+  }
+}

@@ -1,0 +1,66 @@
+package baddle.cli;
+
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Severity;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/** Findings as lines: those that say the same of several places are one, with the first place. */
+final class FindingLines {
+
+  private static final int MOST_NOTES = 5;
+
+  private record Cause(FindingCode code, Severity severity, String message, String remedy) {}
+
+  private FindingLines() {}
+
+  /**
+   * The lines.
+   *
+   * @param all whether every place and every note is shown
+   */
+  static List<String> of(List<Finding> findings, boolean all) {
+    Map<Cause, List<Finding>> causes = new LinkedHashMap<>();
+    for (Finding f : findings) {
+      Cause cause = new Cause(f.code(), f.severity(), f.message(), f.remedy());
+      causes.computeIfAbsent(cause, c -> new ArrayList<>()).add(f);
+    }
+    List<String> lines = new ArrayList<>();
+    int notes = 0;
+    for (Map.Entry<Cause, List<Finding>> cause : causes.entrySet()) {
+      boolean note = cause.getKey().severity() == Severity.NOTE;
+      notes += note ? 1 : 0;
+      if (all || !note || notes <= MOST_NOTES) {
+        add(cause.getKey(), cause.getValue(), all, lines);
+      }
+    }
+    if (!all && notes > MOST_NOTES) {
+      lines.add("and " + (notes - MOST_NOTES) + " more notes; --verbose shows them");
+    }
+    return lines;
+  }
+
+  private static void add(Cause cause, List<Finding> findings, boolean all, List<String> lines) {
+    String severity = cause.severity().name().toLowerCase(Locale.ROOT);
+    String place = findings.get(0).place().toString();
+    String more =
+        findings.size() == 1 || all
+            ? ""
+            : findings.size() == 2
+                ? " and 1 more place"
+                : " and " + (findings.size() - 1) + " more places";
+    String head = String.format(Locale.ROOT, "%-7s  %s", severity, cause.code().id());
+    lines.add(place.isEmpty() ? head : head + ": " + place + more);
+    if (all) {
+      findings.stream().skip(1).forEach(finding -> lines.add("         also " + finding.place()));
+    }
+    lines.add("         " + cause.message());
+    if (!cause.remedy().isEmpty()) {
+      lines.add("         to do: " + cause.remedy());
+    }
+  }
+}

@@ -1,0 +1,63 @@
+package baddle.cli;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.apache.commons.cli.Option;
+
+/** Help, made from what the commands say of themselves. */
+final class Help {
+
+  private Help() {}
+
+  static String version() {
+    String version = Help.class.getPackage().getImplementationVersion();
+    return "baddle " + (version == null ? "(not packaged)" : version);
+  }
+
+  static List<String> ofProgram(List<Command> commands) {
+    List<String> lines = new ArrayList<>();
+    lines.add("Baddle brings periodic workbooks and CSV files into one dataset and builds cross-tabs.");
+    lines.add("");
+    lines.add("usage: baddle COMMAND [options]");
+    lines.add("");
+    int width = commands.stream().mapToInt(c -> c.name().length()).max().orElse(0);
+    for (Command command : commands) {
+      lines.add("  " + padded(command.name(), width) + "  " + command.purpose());
+    }
+    lines.add("");
+    lines.add("  baddle COMMAND --help  its options, with an example");
+    lines.add("  baddle --version       the version");
+    lines.add("");
+    lines.add("status: 0 done, 1 done with findings of severity error, 2 wrong usage or plan,");
+    lines.add("        3 could not read or write, nothing changed");
+    lines.add("");
+    lines.add("first time here: baddle demo");
+    return lines;
+  }
+
+  static List<String> of(Command command) {
+    List<String> lines = new ArrayList<>();
+    lines.add("usage: baddle " + command.name() + " " + command.arguments());
+    lines.add("");
+    lines.add(command.purpose());
+    lines.add("");
+    List<Option> options = CommandOptions.all(command);
+    int width = options.stream().mapToInt(option -> usage(option).length()).max().orElse(0);
+    for (Option option : options) {
+      lines.add("  " + padded(usage(option), width) + "  " + option.getDescription());
+    }
+    lines.add("");
+    lines.add("example:");
+    command.example().lines().forEach(line -> lines.add("  " + line));
+    return lines;
+  }
+
+  private static String usage(Option option) {
+    String name = "--" + option.getLongOpt();
+    return option.hasArg() ? name + " " + option.getArgName() : name;
+  }
+
+  private static String padded(String text, int width) {
+    return text + " ".repeat(width - text.length());
+  }
+}

@@ -1,0 +1,31 @@
+package baddle.cli;
+
+import java.io.FileDescriptor;
+import java.io.FileOutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+
+/** Where the program starts; the only place that knows the standard streams and ends the process. */
+public final class Main {
+
+  private Main() {}
+
+  /** Runs one command and ends the process with its status. */
+  public static void main(String[] args) {
+    PrintStream out = stream(FileDescriptor.out);
+    PrintStream err = stream(FileDescriptor.err);
+    Console console = new Console(out, err, Terminal.ofLauncher(), Path.of(""));
+    int status = new Program(console).run(args);
+    out.flush();
+    err.flush();
+    System.exit(status);
+  }
+
+  private static PrintStream stream(FileDescriptor descriptor) {
+    return new PrintStream(
+        new java.io.BufferedOutputStream(new FileOutputStream(descriptor), 1 << 14),
+        false,
+        StandardCharsets.UTF_8);
+  }
+}

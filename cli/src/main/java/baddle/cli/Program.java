@@ -1,0 +1,109 @@
+package baddle.cli;
+
+import baddle.core.crosstab.SpecException;
+import baddle.core.expression.ExpressionException;
+import baddle.core.finding.Nearest;
+import baddle.plan.PlanException;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.io.UncheckedIOException;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.NoSuchFileException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+
+/** The program: chooses the command, runs it, and turns what goes wrong into messages and statuses. */
+final class Program {
+
+  private static final List<Command> COMMANDS =
+      List.of(
+          new DemoCommand(), new ConsolidateCommand(), new SummarizeCommand(), new CrosstabCommand());
+
+  private final Console console;
+
+  Program(Console console) {
+    this.console = console;
+  }
+
+  /** Runs one command line and returns the process status. */
+  int run(String[] args) {
+    if (args.length == 0 || args[0].equals("--help") || args[0].equals("help")) {
+      Help.ofProgram(COMMANDS).forEach(console.out()::println);
+      return args.length == 0 ? Status.USAGE : Status.DONE;
+    }
+    if (args[0].equals("--version")) {
+      console.out().println(Help.version());
+      return Status.DONE;
+    }
+    Optional<Command> command =
+        COMMANDS.stream().filter(known -> known.name().equals(args[0])).findFirst();
+    if (command.isEmpty()) {
+      return unknown(args[0]);
+    }
+    return run(command.get(), Arrays.copyOfRange(args, 1, args.length));
+  }
+
+  private int unknown(String word) {
+    List<String> known = new ArrayList<>(COMMANDS.stream().map(Command::name).toList());
+    known.addAll(List.of("--help", "--version"));
+    String kind = word.startsWith("-") ? "option " : "command ";
+    console.err().println("baddle: no " + kind + word + Nearest.hint(word, known));
+    console.err().println("try: baddle --help");
+    return Status.USAGE;
+  }
+
+  private int run(Command command, String[] args) {
+    LogFile log = new LogFile();
+    try {
+      CommandOptions options = CommandOptions.parse(command, args, console);
+      if (options.help()) {
+        Help.of(command).forEach(console.out()::println);
+        return Status.DONE;
+      }
+      log.begin(options.planFile(), options.verbose(), console.err());
+      return command.run(options, console);
+    } catch (UsageException | PlanException | SpecException e) {
+      return failed(String.valueOf(e.getMessage()), Status.USAGE);
+    } catch (ExpressionException e) {
+      return failed(e.withCaret(), Status.USAGE);
+    } catch (IOException e) {
+      return failed(message(e), Status.FAILED);
+    } catch (UncheckedIOException e) {
+      return failed(message(e.getCause()), Status.FAILED);
+    } catch (RuntimeException | OutOfMemoryError e) {
+      return bug(e, log);
+    } finally {
+      log.close();
+    }
+  }
+
+  private static String message(IOException e) {
+    if (e instanceof NoSuchFileException) {
+      return "there is no " + e.getMessage();
+    }
+    if (e instanceof AccessDeniedException) {
+      return "no permission for " + e.getMessage();
+    }
+    return String.valueOf(e.getMessage());
+  }
+
+  private int failed(String message, int status) {
+    console.out().flush();
+    console.err().println("baddle: " + message);
+    return status;
+  }
+
+  private int bug(Throwable e, LogFile log) {
+    console.out().flush();
+    PrintStream err = console.err();
+    err.println("baddle: this is a bug: " + e);
+    if (log.record(e)) {
+      err.println("please report it with " + log.place());
+    } else {
+      e.printStackTrace(err);
+    }
+    return Status.BUG;
+  }
+}

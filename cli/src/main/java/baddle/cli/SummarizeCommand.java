@@ -1,0 +1,76 @@
+package baddle.cli;
+
+import baddle.app.Project;
+import baddle.app.summarize.Figures;
+import baddle.app.summarize.Summarizing;
+import baddle.core.finding.Nearest;
+import baddle.plan.PlanException;
+import baddle.plan.SummaryPlan;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import org.apache.commons.cli.Option;
+
+/** {@code baddle summarize}. */
+final class SummarizeCommand implements Command {
+
+  @Override
+  public String name() {
+    return "summarize";
+  }
+
+  @Override
+  public String arguments() {
+    return "[NAME...] [options]";
+  }
+
+  @Override
+  public String purpose() {
+    return "prints the plan's summaries, or writes them into a file";
+  }
+
+  @Override
+  public String example() {
+    return "baddle summarize revenue-by-site --out revenue.xlsx";
+  }
+
+  @Override
+  public List<Option> options() {
+    return FigureOutput.options();
+  }
+
+  @Override
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    Project project = options.project();
+    List<SummaryPlan> wanted = wanted(project, options.arguments());
+    FigureOutput output = FigureOutput.of(options, console, wanted.size());
+    Figures figures = new Summarizing(project).figures(wanted);
+    output.write(figures);
+    return Status.DONE;
+  }
+
+  private static List<SummaryPlan> wanted(Project project, List<String> names)
+      throws UsageException {
+    if (project.plan().summaries().isEmpty()) {
+      throw new UsageException("the plan has no summaries:");
+    }
+    if (names.isEmpty()) {
+      return List.copyOf(project.plan().summaries().values());
+    }
+    List<SummaryPlan> wanted = new ArrayList<>();
+    for (String name : names) {
+      SummaryPlan summary = project.plan().summaries().get(name);
+      if (summary == null) {
+        throw new UsageException(
+            "no summary "
+                + name
+                + Nearest.hint(name, project.plan().summaries().keySet())
+                + "\nsummaries: "
+                + String.join(", ", project.plan().summaries().keySet()));
+      }
+      wanted.add(summary);
+    }
+    return wanted;
+  }
+}

@@ -1,0 +1,45 @@
+package baddle.cli;
+
+import java.io.OutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+
+/**
+ * Loads the classes that commands need, by running them on the demo in a scratch folder, while the
+ * launcher's class-data archive is being made.
+ */
+public final class Training {
+
+  private Training() {}
+
+  /**
+   * Runs the commands; their output is dropped.
+   *
+   * @param args the scratch folder
+   */
+  public static void main(String[] args) {
+    PrintStream nowhere =
+        new PrintStream(OutputStream.nullOutputStream(), false, StandardCharsets.UTF_8);
+    Path scratch = Path.of(args[0]);
+    Program program = new Program(new Console(nowhere, nowhere, Terminal.NONE, scratch));
+    Path demo = scratch.resolve("demo");
+    String plan = demo.resolve("baddle.yaml").toString();
+    String report = scratch.resolve("report.xlsx").toString();
+    program.run(new String[] {"--help"});
+    program.run(new String[] {"consolidate", "--help"});
+    program.run(new String[] {"demo", demo.toString()});
+    program.run(new String[] {"consolidate", "--plan", plan});
+    program.run(new String[] {"summarize", "--plan", plan});
+    program.run(new String[] {"summarize", "--plan", plan, "--out", report});
+    program.run(
+        new String[] {
+          "crosstab",
+          demo.resolve("inbox/tills/Foxholt 2026-08.csv").toString(),
+          "--down",
+          "date by month",
+          "--measure",
+          "sum(amount)"
+        });
+  }
+}

@@ -1,0 +1,28 @@
+package baddle.plan;
+
+import baddle.core.intake.IntakeColumn;
+import baddle.core.table.Column;
+import baddle.core.table.Origin;
+import baddle.core.table.Schema;
+import java.util.List;
+import java.util.stream.Stream;
+
+/**
+ * One clean table.
+ *
+ * @param name its name
+ * @param columns its columns in order
+ */
+public record DatasetPlan(String name, List<IntakeColumn> columns) {
+
+  /** Copies the list. */
+  public DatasetPlan {
+    columns = List.copyOf(columns);
+  }
+
+  /** Its columns, and after them those of the origin. */
+  public Schema schemaWithOrigin() {
+    Stream<Column> own = columns.stream().map(IntakeColumn::column);
+    return new Schema(Stream.concat(own, Origin.columns().stream()).toList());
+  }
+}

@@ -1,0 +1,97 @@
+package baddle.plan;
+
+import baddle.core.finding.Nearest;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Takes nodes apart and gathers what is wrong with them. */
+final class NodeReader {
+
+  private static final int MOST_PROBLEMS = 100;
+
+  private final List<PlanProblem> problems = new ArrayList<>();
+
+  List<PlanProblem> problems() {
+    return problems;
+  }
+
+  /** Notes a problem at a node. */
+  void problem(PlanNode at, String message) {
+    if (problems.size() < MOST_PROBLEMS) {
+      problems.add(new PlanProblem(at.line(), at.column(), message));
+    }
+  }
+
+  /** The values of a mapping by key, in order; a key that stands twice is a problem. */
+  Map<String, PlanNode.Entry> entries(PlanNode node, String what) {
+    Map<String, PlanNode.Entry> values = new LinkedHashMap<>();
+    if (!(node instanceof PlanNode.Entries mapping)) {
+      problem(node, what + " should be keys with values, not " + node.kind());
+      return values;
+    }
+    for (PlanNode.Entry entry : mapping.entries()) {
+      if (values.putIfAbsent(entry.key().text(), entry) != null) {
+        problem(entry.key(), entry.key().text() + " stands twice");
+      }
+    }
+    return values;
+  }
+
+  /** The same, where only certain keys are known. */
+  Map<String, PlanNode> keys(PlanNode node, String what, List<String> known) {
+    Map<String, PlanNode> values = new LinkedHashMap<>();
+    entries(node, what)
+        .forEach(
+            (key, entry) -> {
+              if (known.contains(key)) {
+                values.put(key, entry.value());
+              } else {
+                problem(
+                    entry.key(),
+                    "no key "
+                        + key
+                        + " in "
+                        + what
+                        + Nearest.hint(key, known)
+                        + " (known: "
+                        + String.join(", ", known)
+                        + ")");
+              }
+            });
+    return values;
+  }
+
+  /** A single value. */
+  Optional<PlanNode.Text> text(PlanNode node, String what) {
+    if (node instanceof PlanNode.Text text && !text.text().isEmpty()) {
+      return Optional.of(text);
+    }
+    problem(node, what + " should be a single value, not " + node.kind());
+    return Optional.empty();
+  }
+
+  /** One value, or a list of them. */
+  List<PlanNode.Text> texts(PlanNode node, String what) {
+    if (!(node instanceof PlanNode.Items list)) {
+      return text(node, what).stream().toList();
+    }
+    return list.items().stream().flatMap(item -> text(item, what).stream()).toList();
+  }
+
+  /** {@code true} or {@code false}. */
+  Optional<Boolean> truth(PlanNode node, String what) {
+    Optional<PlanNode.Text> text = text(node, what);
+    if (text.isEmpty()) {
+      return Optional.empty();
+    }
+    String word = text.get().text();
+    if (word.equals("true") || word.equals("false")) {
+      return Optional.of(word.equals("true"));
+    }
+    problem(node, what + " should be true or false, not \"" + word + "\"");
+    return Optional.empty();
+  }
+}

@@ -1,0 +1,143 @@
+package baddle.plan;
+
+import baddle.core.finding.Nearest;
+import baddle.core.value.Calendar;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import java.io.IOException;
+import java.io.Reader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Month;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/** Reads a plan and checks it; all problems are reported at once. */
+public final class PlanReader {
+
+  private static final List<String> KEYS =
+      List.of("baddle", "calendar", "datasets", "feeds", "summaries");
+
+  private final NodeReader nodes = new NodeReader();
+
+  private PlanReader() {}
+
+  /**
+   * Reads a plan file.
+   *
+   * @throws PlanException if it can't be followed
+   */
+  public static Plan read(Path file) throws IOException, PlanException {
+    try (Reader text = Files.newBufferedReader(file, StandardCharsets.UTF_8)) {
+      return read(text, String.valueOf(file.getFileName()));
+    }
+  }
+
+  /**
+   * Reads a plan.
+   *
+   * @param name what it is called in messages
+   * @throws PlanException if it can't be followed
+   */
+  public static Plan read(Reader text, String name) throws IOException, PlanException {
+    PlanNode root;
+    try {
+      root = PlanParser.parse(text);
+    } catch (JsonProcessingException e) {
+      throw new PlanException(name, List.of(notYaml(e)));
+    }
+    PlanReader reader = new PlanReader();
+    Plan plan = reader.plan(root);
+    if (!reader.nodes.problems().isEmpty()) {
+      throw new PlanException(name, reader.nodes.problems());
+    }
+    return plan;
+  }
+
+  private static PlanProblem notYaml(JsonProcessingException e) {
+    String what = String.valueOf(e.getOriginalMessage()).lines().findFirst().orElse("");
+    boolean placed = e.getLocation() != null;
+    return new PlanProblem(
+        placed ? e.getLocation().getLineNr() : 1,
+        placed ? e.getLocation().getColumnNr() : 1,
+        "not YAML: " + what);
+  }
+
+  private Plan plan(PlanNode root) {
+    Map<String, PlanNode> keys = nodes.keys(root, "the plan", KEYS);
+    checkVersion(root, keys);
+    Calendar calendar =
+        keys.containsKey("calendar") ? calendar(keys.get("calendar")) : Calendar.standard();
+    Map<String, DatasetPlan> datasets = new LinkedHashMap<>();
+    DatasetReader datasetReader = new DatasetReader(nodes);
+    forEach(keys, "datasets", (name, node) -> datasets.put(name, datasetReader.read(name, node)));
+    if (datasets.isEmpty() && nodes.problems().isEmpty()) {
+      nodes.problem(root, "a plan needs datasets: with at least one dataset");
+    }
+    Map<String, FeedPlan> feeds = new LinkedHashMap<>();
+    FeedReader feedReader = new FeedReader(nodes, datasets);
+    forEach(
+        keys,
+        "feeds",
+        (name, node) -> feedReader.read(name, node).ifPresent(feed -> feeds.put(name, feed)));
+    Map<String, SummaryPlan> summaries = new LinkedHashMap<>();
+    SummaryReader summaryReader = new SummaryReader(nodes, datasets);
+    forEach(
+        keys,
+        "summaries",
+        (name, node) ->
+            summaryReader.read(name, node).ifPresent(summary -> summaries.put(name, summary)));
+    return new Plan(calendar, datasets, feeds, summaries);
+  }
+
+  @FunctionalInterface
+  private interface Section {
+    void read(String name, PlanNode node);
+  }
+
+  private void forEach(Map<String, PlanNode> keys, String section, Section use) {
+    PlanNode node = keys.get(section);
+    if (node != null) {
+      nodes.entries(node, section).forEach((name, entry) -> use.read(name, entry.value()));
+    }
+  }
+
+  private void checkVersion(PlanNode root, Map<String, PlanNode> keys) {
+    PlanNode version = keys.get("baddle");
+    if (version == null) {
+      nodes.problem(root, "a plan begins with baddle: 1, the version of its format");
+    } else if (!(version instanceof PlanNode.Text text) || !text.text().equals("1")) {
+      nodes.problem(version, "baddle: should be 1, the only version of the plan's format so far");
+    }
+  }
+
+  private Calendar calendar(PlanNode node) {
+    PlanNode month = nodes.keys(node, "calendar", List.of("fiscal_year_starts")).get("fiscal_year_starts");
+    if (month == null) {
+      return Calendar.standard();
+    }
+    Optional<PlanNode.Text> name = nodes.text(month, "fiscal_year_starts");
+    Optional<Month> starts = name.flatMap(text -> month(text.text()));
+    if (name.isPresent() && starts.isEmpty()) {
+      List<String> months = Stream.of(Month.values()).map(PlanReader::name).toList();
+      nodes.problem(
+          month,
+          "fiscal_year_starts should be a month's name, not "
+              + name.get().text()
+              + Nearest.hint(name.get().text(), months));
+    }
+    return new Calendar(starts.orElse(Month.JANUARY));
+  }
+
+  private static Optional<Month> month(String name) {
+    return Stream.of(Month.values()).filter(m -> name(m).equalsIgnoreCase(name)).findFirst();
+  }
+
+  private static String name(Month month) {
+    return month.name().charAt(0) + month.name().substring(1).toLowerCase(Locale.ROOT);
+  }
+}

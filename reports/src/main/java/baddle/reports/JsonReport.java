@@ -1,0 +1,97 @@
+package baddle.reports;
+
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonGenerator;
+import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Cross-tabs as JSON: an object with provenance and a list of summaries; numbers are exact. */
+public final class JsonReport {
+
+  private final JsonGenerator json;
+
+  private JsonReport(JsonGenerator json) {
+    this.json = json;
+  }
+
+  /** Writes cross-tabs; the stream is closed. */
+  public static void write(List<CrosstabLayout> layouts, Provenance provenance, OutputStream out)
+      throws IOException {
+    JsonFactory factory =
+        JsonFactory.builder()
+            .enable(com.fasterxml.jackson.core.StreamWriteFeature.WRITE_BIGDECIMAL_AS_PLAIN)
+            .build();
+    try (JsonGenerator json = factory.createGenerator(out)) {
+      json.setPrettyPrinter(new DefaultPrettyPrinter());
+      new JsonReport(json).write(layouts, provenance);
+      json.writeRaw('\n');
+    }
+  }
+
+  private void write(List<CrosstabLayout> layouts, Provenance provenance) throws IOException {
+    json.writeStartObject();
+    json.writeObjectFieldStart("about");
+    for (Map.Entry<String, String> line : provenance.lines()) {
+      json.writeStringField(line.getKey(), line.getValue());
+    }
+    json.writeEndObject();
+    json.writeArrayFieldStart("summaries");
+    for (CrosstabLayout layout : layouts) {
+      write(layout);
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+
+  private void write(CrosstabLayout layout) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("summary", layout.title());
+    strings("down", layout.spec().down().stream().map(Object::toString).toList());
+    strings("across", layout.spec().across().stream().map(Object::toString).toList());
+    json.writeArrayFieldStart("columns");
+    for (CrosstabLayout.Column column : layout.columns()) {
+      json.writeStartObject();
+      strings("labels", column.labels());
+      json.writeStringField("measure", layout.spec().measures().get(column.measure()).name());
+      json.writeBooleanField("total", column.total());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("lines");
+    for (CrosstabLayout.Line line : layout.lines()) {
+      write(layout, line);
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+
+  private void write(CrosstabLayout layout, CrosstabLayout.Line line) throws IOException {
+    json.writeStartObject();
+    strings("labels", line.labels());
+    json.writeBooleanField("total", line.total());
+    json.writeArrayFieldStart("values");
+    for (CrosstabLayout.Column column : layout.columns()) {
+      Optional<BigDecimal> value = layout.value(line, column);
+      if (value.isPresent()) {
+        json.writeNumber(value.get());
+      } else {
+        json.writeNull();
+      }
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+
+  private void strings(String field, List<String> values) throws IOException {
+    json.writeArrayFieldStart(field);
+    for (String value : values) {
+      json.writeString(value);
+    }
+    json.writeEndArray();
+  }
+}

@@ -1,0 +1,23 @@
+package baddle.reports;
+
+import java.util.List;
+import java.util.Map;
+
+/**
+ * What a report says of where its figures come from.
+ *
+ * @param lines facts in order, such as the dataset, the batch and its time
+ */
+public record Provenance(List<Map.Entry<String, String>> lines) {
+
+  /** Copies the list. */
+  public Provenance {
+    lines = List.copyOf(lines);
+  }
+
+  /** With the entries of a map, in its order. */
+  public static Provenance of(Map<String, String> lines) {
+    return new Provenance(
+        lines.entrySet().stream().map(e -> Map.entry(e.getKey(), e.getValue())).toList());
+  }
+}

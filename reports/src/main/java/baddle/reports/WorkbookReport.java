@@ -1,0 +1,115 @@
+package baddle.reports;
+
+import baddle.formats.xlsx.CellStyle;
+import baddle.formats.xlsx.XlsxWriter;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Cross-tabs as a workbook, a sheet each, and a last sheet that says where the figures come from. */
+public final class WorkbookReport {
+
+  private static final CellStyle HEADING = CellStyle.PLAIN.withBold();
+
+  private final XlsxWriter writer;
+
+  private WorkbookReport(XlsxWriter writer) {
+    this.writer = writer;
+  }
+
+  /** Writes at least one cross-tab. */
+  public static void write(List<CrosstabLayout> layouts, Provenance provenance, OutputStream out)
+      throws IOException {
+    try (XlsxWriter writer = new XlsxWriter(out, layouts.get(0).title())) {
+      WorkbookReport report = new WorkbookReport(writer);
+      for (int i = 0; i < layouts.size(); i++) {
+        if (i > 0) {
+          writer.nextSheet(layouts.get(i).title());
+        }
+        report.write(layouts.get(i));
+      }
+      writer.nextSheet("About");
+      report.write(provenance);
+    }
+  }
+
+  private void write(CrosstabLayout layout) {
+    int headingLines = layout.headingLines();
+    int labels = layout.downHeadings().size();
+    for (int line = 0; line < headingLines; line++) {
+      writeHeadings(layout, line, line == headingLines - 1);
+    }
+    for (int i = 0; i < layout.lines().size(); i++) {
+      write(layout, layout.lines().get(i), headingLines + i);
+    }
+    writer.freeze(headingLines, labels);
+  }
+
+  private void writeHeadings(CrosstabLayout layout, int line, boolean lowest) {
+    CellStyle style = lowest ? HEADING.withLineBelow() : HEADING;
+    int labels = layout.downHeadings().size();
+    for (int i = 0; i < labels; i++) {
+      if (lowest) {
+        writer.text(line, i, layout.downHeadings().get(i), style);
+      } else {
+        writer.blank(line, i, style);
+      }
+    }
+    List<CrosstabLayout.Column> columns = layout.columns();
+    for (int i = 0; i < columns.size(); i++) {
+      writer.text(line, labels + i, columns.get(i).labels().get(line), style.atRight());
+    }
+  }
+
+  private void write(CrosstabLayout layout, CrosstabLayout.Line line, int row) {
+    CellStyle label = line.total() ? HEADING.withLineAbove() : CellStyle.PLAIN;
+    int labels = line.labels().size();
+    for (int i = 0; i < labels; i++) {
+      writer.text(row, i, line.labels().get(i), label);
+    }
+    for (int i = 0; i < layout.columns().size(); i++) {
+      CrosstabLayout.Column column = layout.columns().get(i);
+      CellStyle style = column.total() ? label.withBold() : label;
+      write(layout, line, column, row, labels + i, style);
+    }
+  }
+
+  private void write(
+      CrosstabLayout layout,
+      CrosstabLayout.Line line,
+      CrosstabLayout.Column column,
+      int row,
+      int cell,
+      CellStyle style) {
+    Optional<BigDecimal> value = layout.value(line, column).or(() -> blank(layout));
+    if (value.isPresent()) {
+      ShownNumber number = layout.number(column);
+      CellStyle numeric = style.withPattern(number.pattern());
+      writer.number(row, cell, value.get(), number.show(value.get()), numeric);
+    } else if (layout.spec().blanks().isEmpty()) {
+      writer.blank(row, cell, style);
+    } else {
+      writer.text(row, cell, layout.spec().blanks(), style.atRight());
+    }
+  }
+
+  /** The number that stands for a blank, if it is one. */
+  private static Optional<BigDecimal> blank(CrosstabLayout layout) {
+    String blanks = layout.spec().blanks();
+    return blanks.matches("-?\\d+(\\.\\d+)?")
+        ? Optional.of(new BigDecimal(blanks))
+        : Optional.empty();
+  }
+
+  private void write(Provenance provenance) {
+    int row = 0;
+    for (Map.Entry<String, String> line : provenance.lines()) {
+      writer.text(row, 0, line.getKey(), HEADING);
+      writer.text(row, 1, line.getValue(), CellStyle.PLAIN);
+      row++;
+    }
+  }
+}
