@@ -112,31 +112,88 @@ final class VectorEncoder implements Closeable {
       body.putInt(dictionary.end(code));
     }
     body.put(characters);
-    int[] codes = text.codes();
-    for (int row = 0; row < text.size(); row++) {
-      put(codes[row], width);
+    putCodes(text.codes(), text.size(), width);
+  }
+
+  /** One loop for each width, so that each stays straight once it is compiled. */
+  private void putCodes(int[] codes, int size, int width) {
+    int at = body.position();
+    switch (width) {
+      case 1 -> {
+        for (int row = 0; row < size; row++) {
+          bodyBytes[at + row] = (byte) codes[row];
+        }
+      }
+      case 2 -> {
+        for (int row = 0; row < size; row++) {
+          body.putShort(at + row * 2, (short) codes[row]);
+        }
+      }
+      default -> {
+        for (int row = 0; row < size; row++) {
+          body.putInt(at + row * 4, codes[row]);
+        }
+      }
     }
+    body.position(at + size * width);
   }
 
   private void putNumbers(long[] values, LongVector vector) {
-    Range plain = new Range();
-    Range steps = new Range();
     int size = vector.size();
+    if (vector.blanks() == null) {
+      Range plain = Range.of(values, size);
+      Range steps = Range.ofSteps(values, size);
+      boolean differences = size > 1 && steps.width() < plain.width();
+      Range range = differences ? steps : plain;
+      putHead(vector, differences, range);
+      putValues(differences ? steps(values, size) : values, size, range);
+      return;
+    }
+    long[] filled = new long[size];
+    Range range = Range.ofFilled(vector);
     for (int row = 0; row < size; row++) {
-      if (!vector.isBlank(row)) {
-        plain.add(values[row]);
-        steps.add(row == 0 ? 0 : values[row] - values[row - 1]);
+      filled[row] = vector.isBlank(row) ? range.base() : values[row];
+    }
+    putHead(vector, false, range);
+    putValues(filled, size, range);
+  }
+
+  private static long[] steps(long[] values, int size) {
+    long[] steps = new long[size];
+    for (int row = 1; row < size; row++) {
+      steps[row] = values[row] - values[row - 1];
+    }
+    return steps;
+  }
+
+  private void putValues(long[] values, int size, Range range) {
+    int at = body.position();
+    int width = range.width();
+    long base = range.base();
+    switch (width) {
+      case 0 -> {}
+      case 1 -> {
+        for (int row = 0; row < size; row++) {
+          bodyBytes[at + row] = (byte) (values[row] - base);
+        }
+      }
+      case 2 -> {
+        for (int row = 0; row < size; row++) {
+          body.putShort(at + row * 2, (short) (values[row] - base));
+        }
+      }
+      case 4 -> {
+        for (int row = 0; row < size; row++) {
+          body.putInt(at + row * 4, (int) (values[row] - base));
+        }
+      }
+      default -> {
+        for (int row = 0; row < size; row++) {
+          body.putLong(at + row * 8, values[row] - base);
+        }
       }
     }
-    boolean differences = vector.blanks() == null && size > 1 && steps.width() < plain.width();
-    Range range = differences ? steps : plain;
-    putHead(vector, differences, range);
-    long before = size == 0 ? 0 : values[0];
-    for (int row = 0; row < size && range.width() > 0; row++) {
-      long value = differences ? values[row] - before : values[row];
-      before = values[row];
-      put(vector.isBlank(row) ? 0 : value - range.base(), range.width());
-    }
+    body.position(at + size * width);
   }
 
   private void putHead(LongVector vector, boolean differences, Range range) {
@@ -154,43 +211,55 @@ final class VectorEncoder implements Closeable {
     }
   }
 
-  private void put(long value, int width) {
-    switch (width) {
-      case 1 -> body.put((byte) value);
-      case 2 -> body.putShort((short) value);
-      case 4 -> body.putInt((int) value);
-      default -> body.putLong(value);
-    }
-  }
-
   @Override
   public void close() {
     compressor.close();
   }
 
-  /** The least and the greatest of some values. */
-  private static final class Range {
-    private long least = Long.MAX_VALUE;
-    private long greatest = Long.MIN_VALUE;
+  /** The least of some values, and how many bytes the others take above it. */
+  private record Range(long base, int width) {
 
-    void add(long value) {
-      least = Math.min(least, value);
-      greatest = Math.max(greatest, value);
+    static Range of(long[] values, int size) {
+      long least = size == 0 ? 0 : values[0];
+      long greatest = least;
+      for (int row = 1; row < size; row++) {
+        least = Math.min(least, values[row]);
+        greatest = Math.max(greatest, values[row]);
+      }
+      return between(least, greatest);
     }
 
-    long base() {
-      return least > greatest ? 0 : least;
+    static Range ofSteps(long[] values, int size) {
+      long least = 0;
+      long greatest = 0;
+      for (int row = 1; row < size; row++) {
+        long step = values[row] - values[row - 1];
+        least = Math.min(least, step);
+        greatest = Math.max(greatest, step);
+      }
+      return between(least, greatest);
     }
 
-    int width() {
-      long span = least > greatest ? 0 : greatest - least;
+    static Range ofFilled(LongVector vector) {
+      long least = Long.MAX_VALUE;
+      long greatest = Long.MIN_VALUE;
+      for (int row = 0; row < vector.size(); row++) {
+        if (!vector.isBlank(row)) {
+          least = Math.min(least, vector.values()[row]);
+          greatest = Math.max(greatest, vector.values()[row]);
+        }
+      }
+      return least > greatest ? new Range(0, 0) : between(least, greatest);
+    }
+
+    private static Range between(long least, long greatest) {
+      long span = greatest - least;
       if (span == 0) {
-        return 0;
+        return new Range(least, 0);
       }
-      if (span < 0) {
-        return 8;
-      }
-      return span < 1L << 8 ? 1 : span < 1L << 16 ? 2 : span < 1L << 32 ? 4 : 8;
+      int width =
+          span < 0 ? 8 : span < 1L << 8 ? 1 : span < 1L << 16 ? 2 : span < 1L << 32 ? 4 : 8;
+      return new Range(least, width);
     }
   }
 }

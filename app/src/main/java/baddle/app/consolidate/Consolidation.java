@@ -78,7 +78,7 @@ public final class Consolidation {
   }
 
   private ConsolidateResult run(Store store) throws IOException {
-    Instant now = clock.instant().truncatedTo(ChronoUnit.MILLIS);
+    Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
     int last = store.catalogue().lastBatch().map(Batch::number).orElse(0);
     List<StoredFile> known = store.catalogue().files(last);
     SourceFinder finder = new SourceFinder(project);

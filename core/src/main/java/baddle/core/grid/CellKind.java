@@ -3,15 +3,32 @@ package baddle.core.grid;
 /** What a raw cell holds. */
 public enum CellKind {
   /** Nothing, or nothing but white space. */
-  BLANK,
+  BLANK(0),
   /** Characters. */
-  TEXT,
+  TEXT(1),
   /** A number as a workbook stores it, in invariant notation. */
-  NUMBER,
+  NUMBER(2),
   /** A date, with or without a time, as ISO 8601 text. */
-  DATE,
+  DATE(3),
   /** {@code true} or {@code false}. */
-  BOOLEAN,
+  BOOLEAN(4),
   /** An error value such as {@code #N/A}, as text. */
-  ERROR
+  ERROR(5);
+
+  private static final CellKind[] BY_CODE = {BLANK, TEXT, NUMBER, DATE, BOOLEAN, ERROR};
+
+  private final byte code;
+
+  CellKind(int code) {
+    this.code = (byte) code;
+  }
+
+  /** A small number that a row keeps instead of a reference. */
+  byte code() {
+    return code;
+  }
+
+  static CellKind of(byte code) {
+    return BY_CODE[code];
+  }
 }

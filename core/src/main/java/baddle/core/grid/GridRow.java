@@ -9,11 +9,11 @@ import java.util.Arrays;
  */
 public final class GridRow {
 
-  private char[] buffer = new char[1024];
+  private char[] buffer = new char[256];
   private int used;
-  private int[] starts = new int[32];
-  private int[] ends = new int[32];
-  private CellKind[] kinds = new CellKind[32];
+  private int[] starts = new int[16];
+  private int[] ends = new int[16];
+  private byte[] kinds = new byte[16];
   private int width;
   private int filled;
   private int number;
@@ -43,7 +43,7 @@ public final class GridRow {
 
   /** What a cell holds; blank for every column past the width. */
   public CellKind kind(int column) {
-    return column < width ? kinds[column] : CellKind.BLANK;
+    return column < width ? CellKind.of(kinds[column]) : CellKind.BLANK;
   }
 
   /** The characters that {@link #start} and {@link #end} point into. */
@@ -83,17 +83,23 @@ public final class GridRow {
       end--;
     }
     int size = end - start;
-    makeRoom(column, size);
+    if (column >= starts.length || used + size > buffer.length) {
+      makeRoom(column, size);
+    }
     while (width < column) {
-      kinds[width++] = CellKind.BLANK;
+      kinds[width++] = CellKind.BLANK.code();
+    }
+    width = column + 1;
+    if (size == 0) {
+      kinds[column] = CellKind.BLANK.code();
+      return;
     }
     System.arraycopy(text, start, buffer, used, size);
     starts[column] = used;
     used += size;
     ends[column] = used;
-    kinds[column] = size == 0 ? CellKind.BLANK : kind;
-    filled += size == 0 ? 0 : 1;
-    width = column + 1;
+    kinds[column] = kind.code();
+    filled++;
   }
 
   /** Adds a cell with the characters of a string. */

@@ -3,13 +3,27 @@ package baddle.core.intake;
 import baddle.core.grid.GridRow;
 import baddle.core.value.Fit;
 
-/** Takes the values of one column of the dataset from the rows of one source. */
+/**
+ * Takes the values of one column of the dataset from the rows of one source. Rows come in small
+ * stretches, so that one column's code and dictionary stay at hand for many values; each kind has a
+ * loop of its own, which the compiler can make straight.
+ */
 interface ColumnIntake {
 
   /**
-   * Takes a row's value.
+   * Takes one row's value.
    *
    * @param blockRow where it goes in the block being built
    */
   Fit take(GridRow row, int blockRow);
+
+  /**
+   * Takes the values of a stretch of rows.
+   *
+   * @param from the first row's index in the array, inclusive
+   * @param to the end, exclusive
+   * @param blockRow where the first goes in the block being built
+   * @return whether all of them fit; if not, take them one by one to learn which don't
+   */
+  boolean takeAll(GridRow[] rows, int from, int to, int blockRow);
 }

@@ -31,6 +31,9 @@ public final class Intake implements RowSink {
   /** How many filled rows are looked at to find the headings. */
   public static final int ROWS_SEARCHED = 60;
 
+  /** How many rows are gathered before they are taken, column by column. */
+  private static final int STRETCH = 64;
+
   private final IntakeSpec spec;
   private final Place source;
   private final boolean fixedWidth;
@@ -44,6 +47,8 @@ public final class Intake implements RowSink {
   private @Nullable HeadingRow best;
   private @Nullable HeadingRow headings;
   private ColumnIntake[] intakes = {};
+  private final GridRow[] stretch = new GridRow[STRETCH];
+  private int gathered;
   private int lastRow;
   private long filledRows;
   private long blankRows;
@@ -73,6 +78,14 @@ public final class Intake implements RowSink {
     this.heldRows = heldRows;
     this.matcher = new HeadingMatcher(spec);
     this.keptBefore = blocks.rowsEnded();
+    for (int i = 0; i < STRETCH; i++) {
+      stretch[i] = new GridRow();
+    }
+  }
+
+  @Override
+  public GridRow next() {
+    return stretch[gathered];
   }
 
   @Override
@@ -91,7 +104,37 @@ public final class Intake implements RowSink {
     countBlankRows(row);
     if (row.filled() > 0) {
       filledRows++;
-      take(row);
+      gathered++;
+      if (gathered == STRETCH) {
+        takeGathered();
+      }
+    }
+  }
+
+  private void takeGathered() throws IOException {
+    int taken = 0;
+    while (taken < gathered) {
+      int end = Math.min(gathered, taken + blocks.room());
+      take(taken, end);
+      taken = end;
+    }
+    gathered = 0;
+  }
+
+  private void take(int from, int to) throws IOException {
+    boolean fit = true;
+    for (int i = from; i < to; i++) {
+      fit &= stretch[i].width() <= headingsEnd();
+    }
+    for (ColumnIntake intake : intakes) {
+      fit &= intake.takeAll(stretch, from, to, blocks.row());
+    }
+    for (int i = from; i < to; i++) {
+      if (fit) {
+        blocks.endRow(stretch[i].number());
+      } else {
+        take(stretch[i]);
+      }
     }
   }
 
@@ -125,25 +168,25 @@ public final class Intake implements RowSink {
       return constant(named, type, builder);
     }
     if (cell == HeadingRow.ABSENT) {
-      return ColumnIntakes.blank(builder);
+      return SameIntake.blank(builder);
     }
     return builder instanceof TextBuilder text
-        ? ColumnIntakes.text(cell, text, wanted.required())
-        : ColumnIntakes.number(
+        ? new TextIntake(cell, text, wanted.required(), STRETCH)
+        : new NumberIntake(
             cell, (LongBuilder) builder, ValueReader.of(type), wanted.required());
   }
 
   private static ColumnIntake constant(String value, ColumnType type, ColumnBuilder builder) {
     char[] characters = value.toCharArray();
     if (builder instanceof TextBuilder text) {
-      return ColumnIntakes.constant(characters, text);
+      return SameIntake.text(characters, text);
     }
     ValueReader reader = ValueReader.of(type);
     Fit fit = reader.read(characters, 0, characters.length);
     if (fit != Fit.FITS) {
       throw new IllegalArgumentException(value + ": expected " + fit.expectation());
     }
-    return ColumnIntakes.constant(reader.value(), (LongBuilder) builder);
+    return SameIntake.number(reader.value(), (LongBuilder) builder);
   }
 
   /** Blank rows count once a filled row follows them: those below the table are no part of it. */
@@ -219,18 +262,13 @@ public final class Intake implements RowSink {
     HeadingRow found = java.util.Objects.requireNonNull(headings);
     int cell = found.cells().get(index);
     ColumnType type = spec.columns().get(index).column().type();
-    String expectation =
-        fit == Fit.TOO_MANY_PLACES && type.kind() == ColumnType.Kind.INTEGER
-            ? "a whole number"
-            : fit == Fit.TOO_MANY_PLACES
-                ? "a number with at most " + type.places() + " decimal places"
-                : fit.expectation();
     return new HeldValue(
-        found.headings().getOrDefault(cell, ""), row.text(cell), fit, expectation);
+        found.headings().getOrDefault(cell, ""), row.text(cell), fit, fit.expectation(type));
   }
 
   /** What came of the source; call it once, after its last row. */
-  public SourceIntake result() {
+  public SourceIntake result() throws IOException {
+    takeGathered();
     HeadingRow found = headings;
     if (found == null || !found.clashes().isEmpty()) {
       return notRead(found != null ? found : best);

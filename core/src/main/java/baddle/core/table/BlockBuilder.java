@@ -48,6 +48,11 @@ public final class BlockBuilder {
     return row;
   }
 
+  /** How many more rows fit into the block being built; at least one. */
+  public int room() {
+    return rowNumbers.length - row;
+  }
+
   /** How many rows have been ended in all blocks so far. */
   public long rowsEnded() {
     return rowsEnded;

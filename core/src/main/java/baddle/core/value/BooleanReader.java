@@ -1,28 +1,43 @@
 package baddle.core.value;
 
-import java.util.Locale;
-import java.util.Map;
-
 /** Reads truth values: true/false, yes/no, y/n, 1/0, in any case. */
 final class BooleanReader implements ValueReader {
 
-  private static final Map<String, Long> SPELLINGS =
-      Map.of("true", 1L, "yes", 1L, "y", 1L, "1", 1L, "false", 0L, "no", 0L, "n", 0L, "0", 0L);
+  private static final char[][] TRUE = {
+    {'y', 'e', 's'}, {'t', 'r', 'u', 'e'}, {'1'}, {'y'}
+  };
+  private static final char[][] FALSE = {
+    {'n', 'o'}, {'f', 'a', 'l', 's', 'e'}, {'0'}, {'n'}
+  };
 
   private long value;
 
   @Override
   public Fit read(char[] text, int start, int end) {
-    int length = end - start;
-    Long read =
-        length > 5
-            ? null
-            : SPELLINGS.get(new String(text, start, length).toLowerCase(Locale.ROOT));
-    if (read == null) {
-      return Fit.NOT_A_BOOLEAN;
+    if (isOneOf(TRUE, text, start, end)) {
+      value = 1;
+      return Fit.FITS;
     }
-    value = read;
-    return Fit.FITS;
+    value = 0;
+    return isOneOf(FALSE, text, start, end) ? Fit.FITS : Fit.NOT_A_BOOLEAN;
+  }
+
+  private static boolean isOneOf(char[][] words, char[] text, int start, int end) {
+    for (char[] word : words) {
+      if (word.length == end - start && isWord(word, text, start)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static boolean isWord(char[] word, char[] text, int start) {
+    for (int i = 0; i < word.length; i++) {
+      if ((text[start + i] | 0x20) != (word[i] | 0x20)) {
+        return false;
+      }
+    }
+    return true;
   }
 
   @Override

@@ -33,6 +33,17 @@ public enum Fit {
     this.expectation = expectation;
   }
 
+  /** What a column of a type expected instead, as a noun phrase. */
+  public String expectation(ColumnType type) {
+    boolean whole = type.kind() == ColumnType.Kind.INTEGER;
+    if (whole && (this == NOT_A_NUMBER || this == TOO_MANY_PLACES)) {
+      return "a whole number, such as 12";
+    }
+    return this == TOO_MANY_PLACES
+        ? "a number with at most " + type.places() + " decimal places"
+        : expectation;
+  }
+
   /** What was expected instead, as a noun phrase. */
   public String expectation() {
     return expectation;

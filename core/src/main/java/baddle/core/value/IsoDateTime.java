@@ -1,14 +1,21 @@
 package baddle.core.value;
 
-/** Parses {@code YYYY-MM-DD} with an optional time, from a buffer, without making an object. */
+import java.time.LocalDate;
+
+/**
+ * Parses {@code YYYY-MM-DD} with an optional time, from a buffer, without making an object. Days are
+ * found in a table of the months: arithmetic with leap years takes another branch for every new month,
+ * and each time that happens the compiled code of the whole intake is thrown away.
+ */
 final class IsoDateTime {
 
   static final long MICROS_PER_DAY = 86_400_000_000L;
 
-  private static final int[] DAYS_BEFORE_MONTH = {
-    0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334
-  };
-  private static final int DAYS_TO_1970 = 719_162;
+  private static final int FIRST_YEAR = 1;
+  private static final int LAST_YEAR = 9999;
+
+  /** The first day of each month from that of {@link #FIRST_YEAR} on, and one more. */
+  private static final int[] FIRST_DAYS = firstDays();
 
   private long epochDay;
   private long microsOfDay;
@@ -33,10 +40,15 @@ final class IsoDateTime {
     int year = number(text, start, 4);
     int month = number(text, start + 5, 2);
     int day = number(text, start + 8, 2);
-    if (year < 1 || month < 1 || month > 12 || day < 1 || day > lengthOfMonth(year, month)) {
+    if (year < FIRST_YEAR || month < 1 || month > 12) {
       return false;
     }
-    epochDay = toEpochDay(year, month, day);
+    int index = (year - FIRST_YEAR) * 12 + month - 1;
+    int first = FIRST_DAYS[index];
+    if (day < 1 || day > FIRST_DAYS[index + 1] - first) {
+      return false;
+    }
+    epochDay = first + day - 1L;
     microsOfDay = 0;
     return end - start == 10 || readTime(text, start + 10, end);
   }
@@ -92,21 +104,11 @@ final class IsoDateTime {
     return number;
   }
 
-  private static boolean isLeap(int year) {
-    return year % 4 == 0 && (year % 100 != 0 || year % 400 == 0);
-  }
-
-  private static int lengthOfMonth(int year, int month) {
-    if (month == 2) {
-      return isLeap(year) ? 29 : 28;
+  private static int[] firstDays() {
+    int[] days = new int[(LAST_YEAR - FIRST_YEAR + 1) * 12 + 1];
+    for (int i = 0; i < days.length; i++) {
+      days[i] = (int) LocalDate.of(FIRST_YEAR + i / 12, i % 12 + 1, 1).toEpochDay();
     }
-    return month == 4 || month == 6 || month == 9 || month == 11 ? 30 : 31;
-  }
-
-  private static long toEpochDay(int year, int month, int day) {
-    int before = year - 1;
-    int days = before * 365 + before / 4 - before / 100 + before / 400;
-    int leapDay = month > 2 && isLeap(year) ? 1 : 0;
-    return (long) days + DAYS_BEFORE_MONTH[month - 1] + leapDay + day - 1 - DAYS_TO_1970;
+    return days;
   }
 }

@@ -12,7 +12,7 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.file.Files;
+import java.nio.charset.CharacterCodingException;
 import java.nio.file.Path;
 import java.util.List;
 
@@ -54,21 +54,32 @@ public final class CsvFile implements GridFile, GridSheet {
             .allowUnclosedQuote(false)
             .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
             .missingFieldStrategy(FieldMismatchStrategy.IGNORE);
-    GridRowHandler handler = new GridRowHandler();
+    GridRowHandler handler = new GridRowHandler(sink);
     try (CsvReader<GridRow> reader =
-            format.build(handler, new Utf8Reader(Files.newInputStream(file)));
+            format.build(handler, StrictUtf8.reader(file));
         CloseableIterator<GridRow> rows = reader.iterator()) {
       while (sink.wantsMore() && rows.hasNext()) {
         sink.row(rows.next());
       }
+    } catch (CharacterCodingException e) {
+      throw notUtf8(handler);
     } catch (UncheckedIOException e) {
-      throw e.getCause();
+      throw e.getCause() instanceof CharacterCodingException ? notUtf8(handler) : e.getCause();
     } catch (CsvParseException e) {
       throw broken(e, handler);
     }
   }
 
+  private static IOException notUtf8(GridRowHandler handler) {
+    return new UnreadableFileException(
+        "characters that are not UTF-8 in or after this line; expected text in UTF-8",
+        Math.max(1, handler.line()));
+  }
+
   private static IOException broken(CsvParseException e, GridRowHandler handler) {
+    if (e.getCause() instanceof CharacterCodingException) {
+      return notUtf8(handler);
+    }
     if (e.getCause() instanceof IOException cause) {
       return cause;
     }
@@ -84,15 +95,25 @@ public final class CsvFile implements GridFile, GridSheet {
   private static final class GridRowHandler
       extends de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler<GridRow> {
 
-    private final GridRow row = new GridRow();
+    private final RowSink sink;
+    private GridRow row;
+    private int line;
 
+    GridRowHandler(RowSink sink) {
+      this.sink = sink;
+      this.row = sink.next();
+    }
+
+    /** The line on which the last record began, from 1. */
     int line() {
-      return row.number();
+      return line;
     }
 
     @Override
     protected void handleBegin(long startingLineNumber) {
-      row.begin((int) startingLineNumber);
+      line = (int) startingLineNumber;
+      row = sink.next();
+      row.begin(line);
     }
 
     @Override

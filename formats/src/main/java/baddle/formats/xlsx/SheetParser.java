@@ -20,7 +20,7 @@ final class SheetParser {
   private final DateFormats dateFormats;
   private final boolean from1904;
   private final RowSink sink;
-  private final GridRow row = new GridRow();
+  private GridRow row;
   private final TextBuffer text = new TextBuffer();
 
   private int rowNumber;
@@ -34,6 +34,7 @@ final class SheetParser {
     this.dateFormats = dateFormats;
     this.from1904 = from1904;
     this.sink = sink;
+    this.row = sink.next();
   }
 
   void read(XMLStreamReader xml) throws XMLStreamException, IOException {
@@ -91,6 +92,7 @@ final class SheetParser {
     }
     rowNumber = stated;
     column = -1;
+    row = sink.next();
     row.begin(rowNumber);
   }
 

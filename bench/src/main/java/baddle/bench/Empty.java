@@ -1,0 +1,10 @@
+package baddle.bench;
+
+/** A floor: a program that does nothing. */
+public final class Empty {
+
+  private Empty() {}
+
+  /** Does nothing. */
+  public static void main(String[] args) {}
+}
