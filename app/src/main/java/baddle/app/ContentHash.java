@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HexFormat;
 
 /**
  * Tells whether two contents are the same: XXH3 with 128 bits. It guards against accidents, not
@@ -36,7 +37,8 @@ public final class ContentHash {
   }
 
   private static String hex(HashValue128 hash) {
-    return String.format(
-        "%016x%016x", hash.getMostSignificantBits(), hash.getLeastSignificantBits());
+    HexFormat digits = HexFormat.of();
+    return digits.toHexDigits(hash.getMostSignificantBits())
+        + digits.toHexDigits(hash.getLeastSignificantBits());
   }
 }

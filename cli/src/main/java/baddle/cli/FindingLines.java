@@ -1,7 +1,6 @@
 package baddle.cli;
 
 import baddle.core.finding.Finding;
-import baddle.core.finding.FindingCode;
 import baddle.core.finding.Severity;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -14,8 +13,6 @@ final class FindingLines {
 
   private static final int MOST_NOTES = 5;
 
-  private record Cause(FindingCode code, Severity severity, String message, String remedy) {}
-
   private FindingLines() {}
 
   /**
@@ -24,18 +21,18 @@ final class FindingLines {
    * @param all whether every place and every note is shown
    */
   static List<String> of(List<Finding> findings, boolean all) {
-    Map<Cause, List<Finding>> causes = new LinkedHashMap<>();
+    Map<String, List<Finding>> causes = new LinkedHashMap<>();
     for (Finding f : findings) {
-      Cause cause = new Cause(f.code(), f.severity(), f.message(), f.remedy());
+      String cause = String.join("\n", f.code().id(), f.severity().name(), f.message());
       causes.computeIfAbsent(cause, c -> new ArrayList<>()).add(f);
     }
     List<String> lines = new ArrayList<>();
     int notes = 0;
-    for (Map.Entry<Cause, List<Finding>> cause : causes.entrySet()) {
-      boolean note = cause.getKey().severity() == Severity.NOTE;
+    for (List<Finding> cause : causes.values()) {
+      boolean note = cause.get(0).severity() == Severity.NOTE;
       notes += note ? 1 : 0;
       if (all || !note || notes <= MOST_NOTES) {
-        add(cause.getKey(), cause.getValue(), all, lines);
+        add(cause, all, lines);
       }
     }
     if (!all && notes > MOST_NOTES) {
@@ -44,9 +41,10 @@ final class FindingLines {
     return lines;
   }
 
-  private static void add(Cause cause, List<Finding> findings, boolean all, List<String> lines) {
+  private static void add(List<Finding> findings, boolean all, List<String> lines) {
+    Finding cause = findings.get(0);
     String severity = cause.severity().name().toLowerCase(Locale.ROOT);
-    String place = findings.get(0).place().toString();
+    String place = cause.place().toString();
     String more =
         findings.size() == 1 || all
             ? ""

@@ -100,7 +100,7 @@ final class Program {
     PrintStream err = console.err();
     err.println("baddle: this is a bug: " + e);
     if (log.record(e)) {
-      err.println("please report it with " + log.place());
+      err.println("please report it with " + log.file().map(String::valueOf).orElse(""));
     } else {
       e.printStackTrace(err);
     }

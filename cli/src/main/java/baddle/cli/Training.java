@@ -1,5 +1,7 @@
 package baddle.cli;
 
+import baddle.app.StartUp;
+import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
@@ -14,14 +16,16 @@ public final class Training {
   private Training() {}
 
   /**
-   * Runs the commands; their output is dropped.
+   * Runs the commands; their output is dropped. The native libraries are left in the folder {@code
+   * native}.
    *
    * @param args the scratch folder
    */
-  public static void main(String[] args) {
+  public static void main(String[] args) throws IOException {
     PrintStream nowhere =
         new PrintStream(OutputStream.nullOutputStream(), false, StandardCharsets.UTF_8);
     Path scratch = Path.of(args[0]);
+    StartUp.unpackNativeLibraries(scratch.resolve("native"));
     Program program = new Program(new Console(nowhere, nowhere, Terminal.NONE, scratch));
     Path demo = scratch.resolve("demo");
     String plan = demo.resolve("baddle.yaml").toString();

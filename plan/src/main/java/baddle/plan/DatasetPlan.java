@@ -20,6 +20,17 @@ public record DatasetPlan(String name, List<IntakeColumn> columns) {
     columns = List.copyOf(columns);
   }
 
+  /** Everything that reading a source into it depends on, as text: equal texts, equal rows. */
+  public String intakeText() {
+    StringBuilder text = new StringBuilder(name);
+    for (IntakeColumn column : columns) {
+      text.append('\n').append(column.column().name()).append(' ').append(column.column().type());
+      text.append(column.required() ? " required " : " ");
+      text.append(String.join("\t", column.headings()));
+    }
+    return text.toString();
+  }
+
   /** Its columns, and after them those of the origin. */
   public Schema schemaWithOrigin() {
     Stream<Column> own = columns.stream().map(IntakeColumn::column);

@@ -46,7 +46,7 @@ final class DatasetReader {
   }
 
   private IntakeColumn column(String name, PlanNode.Entry entry) {
-    if (Origin.column(name).isPresent()) {
+    if (Origin.has(name)) {
       nodes.problem(entry.key(), name + " is a column of the origin, which every dataset has");
     }
     if (entry.value() instanceof PlanNode.Text word) {

@@ -108,7 +108,7 @@ public final class DatasetReader {
    */
   public void scan(List<String> columns, BlockSink sink) throws IOException {
     Schema wanted = schema.only(columns);
-    boolean origin = wanted.columns().stream().anyMatch(Origin.columns()::contains);
+    boolean origin = wanted.columns().stream().anyMatch(c -> Origin.has(c.name()));
     try (VectorDecoder decoder = new VectorDecoder()) {
       for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
         List<SourceRange> ranges = part.getValue();
@@ -144,7 +144,7 @@ public final class DatasetReader {
   private void checkColumns(int part, Schema wanted) throws StoreException {
     Schema has = schemaOfPart.getOrDefault(part, schema);
     for (Column column : wanted.columns()) {
-      if (!Origin.columns().contains(column) && !has.columns().contains(column)) {
+      if (!Origin.has(column.name()) && !isThere(column, has)) {
         throw new StoreException(
             "the column "
                 + column.name()
@@ -154,6 +154,12 @@ public final class DatasetReader {
             database.file());
       }
     }
+  }
+
+  private static boolean isThere(Column column, Schema has) {
+    return has.indexOf(column.name()).stream()
+        .mapToObj(has::column)
+        .anyMatch(stored -> stored.type().toString().equals(column.type().toString()));
   }
 
   private List<StoredBlock> blocks(int part) throws IOException {
@@ -170,9 +176,9 @@ public final class DatasetReader {
     Schema has = schemaOfPart.getOrDefault(part, schema);
     List<Vector> vectors = new ArrayList<>();
     for (Column column : wanted.columns()) {
-      if (column.equals(Origin.SOURCE_ROW)) {
+      if (column.name().equals(Origin.SOURCE_ROW.name())) {
         vectors.add(decode(part, PartWriter.ROW_NUMBERS, stored.number(), decoder));
-      } else if (Origin.columns().contains(column)) {
+      } else if (Origin.has(column.name())) {
         vectors.add(origin.vector(column));
       } else {
         int number = has.indexOf(column.name()).orElseThrow() + 1;

@@ -4,8 +4,6 @@ import baddle.app.ContentHash;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
-import baddle.plan.DatasetPlan;
-import baddle.plan.FeedPlan;
 import baddle.plan.NamePattern;
 import baddle.plan.Plan;
 import baddle.store.StoredFile;
@@ -15,6 +13,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.TreeMap;
@@ -33,9 +32,10 @@ final class ChangeDetector {
 
   private final Plan plan;
   private final Map<String, StoredFile> knownByPlace = new HashMap<>();
+  private final Map<String, String> datasetTexts = new HashMap<>();
   private final long now;
   private final List<Finding> findings = new ArrayList<>();
-  private final Map<FeedPlan, Integer> unreadable = new HashMap<>();
+  private final Map<String, Integer> unreadable = new HashMap<>();
 
   /**
    * A detector.
@@ -58,7 +58,7 @@ final class ChangeDetector {
   }
 
   /** How many files of each feed couldn't be read at all. */
-  Map<FeedPlan, Integer> unreadable() {
+  Map<String, Integer> unreadable() {
     return unreadable;
   }
 
@@ -70,7 +70,7 @@ final class ChangeDetector {
         checked.add(check(file));
       } catch (IOException e) {
         findings.add(FileIntake.unreadable(file.path(), e, 0));
-        unreadable.merge(file.feed(), 1, Integer::sum);
+        unreadable.merge(file.feed().name(), 1, Integer::sum);
       }
     }
     markDuplicates(checked);
@@ -107,13 +107,16 @@ final class ChangeDetector {
   }
 
   private String intake(FoundFile file) {
-    DatasetPlan dataset = plan.datasets().get(file.feed().dataset());
+    String dataset =
+        datasetTexts.computeIfAbsent(
+            file.feed().dataset(),
+            name -> Objects.requireNonNull(plan.datasets().get(name)).intakeText());
     return ContentHash.of(
         String.join(
             "\n",
             INTAKE_VERSION,
             file.feed().name(),
-            String.valueOf(dataset),
+            dataset,
             file.feed().sheets().map(NamePattern::toString).orElse(""),
             new TreeMap<>(file.named()).toString()));
   }

@@ -36,8 +36,6 @@ import org.slf4j.LoggerFactory;
 /** Brings new and changed files into the datasets as one batch, or does nothing if there are none. */
 public final class Consolidation {
 
-  private static final Logger LOG = LoggerFactory.getLogger(Consolidation.class);
-
   private final Project project;
   private final GridOpener opener;
   private final Clock clock;
@@ -82,7 +80,7 @@ public final class Consolidation {
     int last = store.catalogue().lastBatch().map(Batch::number).orElse(0);
     List<StoredFile> known = store.catalogue().files(last);
     SourceFinder finder = new SourceFinder(project);
-    List<FoundFile> found = finder.find().values().stream().flatMap(List::stream).toList();
+    List<FoundFile> found = finder.find();
     ChangeDetector detector =
         new ChangeDetector(
             project.plan(), known, ChronoUnit.NANOS.between(Instant.EPOCH, clock.instant()));
@@ -90,7 +88,7 @@ public final class Consolidation {
     findings.addAll(finder.findings());
     findings.addAll(detector.findings());
     List<StoredFile> gone = gone(known, found, finder.missing());
-    Map<FeedPlan, Integer> failed = new HashMap<>(detector.unreadable());
+    Map<String, Integer> failed = new HashMap<>(detector.unreadable());
     Optional<Batch> made = Optional.empty();
     boolean anyToRead = checked.stream().anyMatch(CheckedFile::isToRead);
     boolean anyToRetire =
@@ -101,18 +99,16 @@ public final class Consolidation {
       made = makeBatch(store, now, checked, gone, failed);
     }
     touch(store, checked);
-    LOG.info("{} files found, batch {}", found.size(), made);
     return result(store, made, checked, gone, failed);
   }
 
   /** Files the store has rows of that weren't found, unless their feed's folder is missing. */
   private List<StoredFile> gone(
-      List<StoredFile> known, List<FoundFile> found, Set<FeedPlan> missing) {
+      List<StoredFile> known, List<FoundFile> found, Set<String> missingFeeds) {
     Set<String> places =
         found.stream()
             .map(file -> ChangeDetector.place(file.feed().dataset(), file.path()))
             .collect(Collectors.toCollection(HashSet::new));
-    Set<String> missingFeeds = missing.stream().map(FeedPlan::name).collect(Collectors.toSet());
     List<StoredFile> gone = new ArrayList<>();
     for (StoredFile file : known) {
       boolean isFound = places.contains(ChangeDetector.place(file.dataset(), file.path()));
@@ -135,7 +131,7 @@ public final class Consolidation {
       Instant now,
       List<CheckedFile> checked,
       List<StoredFile> gone,
-      Map<FeedPlan, Integer> failed)
+      Map<String, Integer> failed)
       throws IOException {
     try (BatchWriter batch = store.beginBatch(now)) {
       List<FileOutcome> outcomes =
@@ -155,7 +151,7 @@ public final class Consolidation {
       for (FileOutcome outcome : outcomes) {
         findings.addAll(outcome.failed() ? withOldRows(outcome) : List.of());
         if (outcome.failed()) {
-          failed.merge(outcome.file().file().feed(), 1, Integer::sum);
+          failed.merge(outcome.file().file().feed().name(), 1, Integer::sum);
         } else {
           add(batch, outcome);
           changed = true;
@@ -168,6 +164,8 @@ public final class Consolidation {
         batch.addFinding(null, finding);
       }
       batch.commit();
+      Logger log = LoggerFactory.getLogger(Consolidation.class);
+      log.info("batch {}: {} files read, {} gone", batch.batch(), outcomes.size(), gone.size());
       return Optional.of(batch.batch());
     }
   }
@@ -226,7 +224,7 @@ public final class Consolidation {
       Optional<Batch> made,
       List<CheckedFile> checked,
       List<StoredFile> gone,
-      Map<FeedPlan, Integer> failed)
+      Map<String, Integer> failed)
       throws IOException {
     Catalogue catalogue = store.catalogue();
     Optional<Batch> current = catalogue.lastBatch();
@@ -247,7 +245,7 @@ public final class Consolidation {
               feed,
               checked,
               gone,
-              failed.getOrDefault(feed, 0),
+              failed.getOrDefault(feed.name(), 0),
               rowsOfFeed.getOrDefault(feed.name(), RowCounts.NONE)));
     }
     findings.addAll(catalogue.findings(number));
@@ -265,7 +263,7 @@ public final class Consolidation {
       RowCounts rows) {
     Map<FileChange, Long> changes =
         checked.stream()
-            .filter(file -> file.file().feed().equals(feed))
+            .filter(file -> file.file().feed().name().equals(feed.name()))
             .collect(Collectors.groupingBy(CheckedFile::change, Collectors.counting()));
     return new FeedLine(
         feed.name(),

@@ -16,7 +16,6 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -35,7 +34,7 @@ final class SourceFinder {
   private final Map<String, Seen> seen = new TreeMap<>();
   private final Set<String> walked = new HashSet<>();
   private final Set<String> wanted = new HashSet<>();
-  private final Set<FeedPlan> missing = new HashSet<>();
+  private final Set<String> missing = new HashSet<>();
   private final Map<String, FeedPlan> feedOfFile = new HashMap<>();
 
   SourceFinder(Project project) {
@@ -47,25 +46,25 @@ final class SourceFinder {
     return findings;
   }
 
-  /** Feeds of which a folder isn't there, so that nothing can be said of their files. */
-  Set<FeedPlan> missing() {
+  /** Names of feeds of which a folder isn't there, so that nothing can be said of their files. */
+  Set<String> missing() {
     return missing;
   }
 
-  /** Every feed's files in order. */
-  Map<FeedPlan, List<FoundFile>> find() throws IOException {
+  /** The files feed by feed, each feed's in order. */
+  List<FoundFile> find() throws IOException {
     for (FeedPlan feed : project.plan().feeds().values()) {
       for (NamePattern pattern : feed.files()) {
         walk(feed, pattern.folder());
       }
     }
-    Map<FeedPlan, List<FoundFile>> found = new LinkedHashMap<>();
+    List<FoundFile> found = new ArrayList<>();
     for (FeedPlan feed : project.plan().feeds().values()) {
       List<FoundFile> files = new ArrayList<>();
       seen.forEach((path, file) -> match(feed, path, file).ifPresent(files::add));
       files.sort(FoundFile.ORDER);
-      found.put(feed, files);
-      if (files.isEmpty() && !missing.contains(feed)) {
+      found.addAll(files);
+      if (files.isEmpty() && !missing.contains(feed.name())) {
         String patterns =
             feed.files().stream().map(NamePattern::toString).collect(Collectors.joining(", "));
         add(
@@ -86,7 +85,7 @@ final class SourceFinder {
   private void walk(FeedPlan feed, String folder) throws IOException {
     Path root = project.folder().resolve(folder);
     if (!Files.isDirectory(root)) {
-      missing.add(feed);
+      missing.add(feed.name());
       add(
           FindingCode.FOLDER_MISSING,
           Place.file(folder.isEmpty() ? "." : folder),
@@ -139,7 +138,7 @@ final class SourceFinder {
   private Optional<FoundFile> found(
       FeedPlan feed, String path, Seen file, Map<String, String> parts) {
     FeedPlan other = feedOfFile.putIfAbsent(feed.dataset() + "\n" + path, feed);
-    if (other != null && !other.equals(feed)) {
+    if (other != null && !other.name().equals(feed.name())) {
       add(
           FindingCode.FILE_OF_TWO_FEEDS,
           Place.file(path),

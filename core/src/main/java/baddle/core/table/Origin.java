@@ -2,7 +2,6 @@ package baddle.core.table;
 
 import baddle.core.value.ColumnType;
 import java.util.List;
-import java.util.Optional;
 
 /** The columns that every dataset has besides its own: where a row came from. */
 public final class Origin {
@@ -37,8 +36,8 @@ public final class Origin {
     return COLUMNS;
   }
 
-  /** The one with a name. */
-  public static Optional<Column> column(String name) {
-    return COLUMNS.stream().filter(column -> column.name().equals(name)).findFirst();
+  /** Whether one of them has a name. */
+  public static boolean has(String name) {
+    return COLUMNS.stream().anyMatch(column -> column.name().equals(name));
   }
 }
