@@ -22,9 +22,12 @@ final class FeedReader {
   }
 
   Optional<FeedPlan> read(String name, PlanNode node) {
+    int problemsBefore = nodes.problems().size();
     Map<String, PlanNode> keys = nodes.keys(node, "feed " + name, KEYS);
     if (!keys.containsKey("files")) {
-      nodes.problem(node, "feed " + name + " needs files:, a pattern such as inbox/*.csv");
+      if (nodes.problems().size() == problemsBefore) {
+        nodes.problem(node, "feed " + name + " needs files:, a pattern such as inbox/*.csv");
+      }
       return Optional.empty();
     }
     Optional<DatasetPlan> dataset =

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Reads a plan and checks it; all problems are reported at once. */
@@ -59,7 +60,11 @@ public final class PlanReader {
   }
 
   private static PlanProblem notYaml(JsonProcessingException e) {
-    String what = String.valueOf(e.getOriginalMessage()).lines().findFirst().orElse("");
+    String what =
+        String.valueOf(e.getOriginalMessage())
+            .lines()
+            .filter(line -> !line.startsWith(" "))
+            .collect(Collectors.joining(", "));
     boolean placed = e.getLocation() != null;
     return new PlanProblem(
         placed ? e.getLocation().getLineNr() : 1,

@@ -15,7 +15,8 @@ final class TextColumn {
     List<String> shown =
         layout.lines().stream().map(line -> layout.shown(line, column)).toList();
     int fraction = shown.stream().mapToInt(TextColumn::fraction).max().orElse(0);
-    int widest = headings.stream().mapToInt(TextStyle::width).max().orElse(0);
+    int hidden = column.measure() == 0 ? 0 : headings.size() - 1;
+    int widest = headings.stream().skip(hidden).mapToInt(TextStyle::width).max().orElse(0);
     for (String text : shown) {
       String aligned = text + " ".repeat(fraction - fraction(text));
       cells.add(aligned);

@@ -54,26 +54,59 @@ public final class TextCrosstab {
       return layout.title();
     }
     List<TextColumn> table = tables.get(index);
-    String first = String.join(" ", table.get(0).headings()).strip();
-    String last = String.join(" ", table.get(table.size() - 1).headings()).strip();
+    String first = name(table.get(0));
+    String last = name(table.get(table.size() - 1));
     String range = first.equals(last) ? first : first + " to " + last;
     return layout.title() + " (" + (index + 1) + " of " + tables.size() + ": " + range + ")";
   }
 
+  private String name(TextColumn column) {
+    int levels = Math.max(1, layout.spec().across().size());
+    return String.join(" ", column.headings().subList(0, levels)).strip();
+  }
+
+  /** As few tables as fit the room, of about the same width; an item's measures stay together. */
   private List<List<TextColumn>> fold(int room) {
+    List<List<TextColumn>> groups = groups();
     int labels = labelWidths.stream().mapToInt(width -> width + GAP.length()).sum();
+    int most = room == 0 ? Integer.MAX_VALUE : Math.max(1, room - labels + GAP.length());
+    List<List<TextColumn>> folded = filled(groups, most);
+    int narrow = groups.stream().mapToInt(TextCrosstab::width).max().orElse(1);
+    int wide = folded.stream().mapToInt(TextCrosstab::width).max().orElse(1);
+    while (narrow < wide) {
+      int middle = (narrow + wide) >>> 1;
+      if (filled(groups, middle).size() <= folded.size()) {
+        wide = middle;
+      } else {
+        narrow = middle + 1;
+      }
+    }
+    return filled(groups, Math.min(wide, most));
+  }
+
+  private List<List<TextColumn>> groups() {
+    int measures = layout.spec().measures().size();
+    List<List<TextColumn>> groups = new ArrayList<>();
+    for (int from = 0; from < columns.size(); from += measures) {
+      groups.add(columns.subList(from, from + measures));
+    }
+    return groups;
+  }
+
+  private static int width(List<TextColumn> table) {
+    return table.stream().mapToInt(column -> column.width() + GAP.length()).sum();
+  }
+
+  /** Fills tables up to a width; a group that is wider than that is a table of its own. */
+  private static List<List<TextColumn>> filled(List<List<TextColumn>> groups, int most) {
     List<List<TextColumn>> tables = new ArrayList<>();
     List<TextColumn> table = new ArrayList<>();
-    int used = labels;
-    for (TextColumn column : columns) {
-      int needed = column.width() + GAP.length();
-      if (room > 0 && !table.isEmpty() && used - GAP.length() + needed > room) {
+    for (List<TextColumn> group : groups) {
+      if (!table.isEmpty() && width(table) + width(group) > most) {
         tables.add(table);
         table = new ArrayList<>();
-        used = labels;
       }
-      table.add(column);
-      used += needed;
+      table.addAll(group);
     }
     tables.add(table);
     return tables;

@@ -1,0 +1,58 @@
+package baddle.formats;
+
+import baddle.core.grid.CellKind;
+import baddle.core.grid.GridFile;
+import baddle.core.grid.GridRow;
+import baddle.core.grid.GridSheet;
+import baddle.core.grid.RowSink;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Writes what a reader pushes as text: {@code row: cell | cell}, with each kind but text before it. */
+public final class GridText implements RowSink {
+
+  private final GridRow row = new GridRow();
+  private final List<String> lines = new ArrayList<>();
+  private final int most;
+
+  private GridText(int most) {
+    this.most = most;
+  }
+
+  /** The rows of a sheet. */
+  public static List<String> of(GridSheet sheet, int most) throws IOException {
+    GridText text = new GridText(most);
+    sheet.read(text);
+    return text.lines;
+  }
+
+  /** The rows of a file's first sheet. */
+  public static List<String> of(Path file) throws IOException {
+    try (GridFile grid = new Formats().open(file)) {
+      return of(grid.sheets().get(0), Integer.MAX_VALUE);
+    }
+  }
+
+  @Override
+  public GridRow next() {
+    return row;
+  }
+
+  @Override
+  public boolean wantsMore() {
+    return lines.size() < most;
+  }
+
+  @Override
+  public void row(GridRow filled) {
+    List<String> cells = new ArrayList<>();
+    for (int i = 0; i < filled.width(); i++) {
+      CellKind kind = filled.kind(i);
+      boolean plain = kind == CellKind.TEXT || kind == CellKind.BLANK;
+      cells.add((plain ? "" : kind + " ") + filled.text(i));
+    }
+    lines.add(filled.number() + ": " + String.join(" | ", cells));
+  }
+}

@@ -1,0 +1,53 @@
+package baddle.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class NamePatternTests {
+
+  @ParameterizedTest
+  @CsvSource({
+    "in/{site}-{period}.csv, in/alder-mill-2026-03.csv, '{site=alder-mill, period=2026-03}'",
+    "in/{site}-{period}.csv, in/alder-mill-2026-W07.csv, '{site=alder-mill, period=2026-W07}'",
+    "'in/{site} {period}.csv', 'in/Alder Mill 202603.CSV', '{site=Alder Mill, period=202603}'",
+    "in/*/{site}.csv, in/2026/a.csv, {site=a}",
+    "in/**/*.xlsx, in/a/b/c.xlsx, {}",
+    "in/**/*.xlsx, in/c.xlsx, {}",
+    "Trade ?, Trade 1, {}",
+    "a.csv, A.CSV, {}",
+  })
+  void matches_and_takes_parts_out(String pattern, String name, String parts) {
+    assertThat(new NamePattern(pattern).match(name).orElseThrow()).hasToString(parts);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "in/{site}-{period}.csv, in/alder-mill.csv",
+    "in/{site}.csv, in/sub/a.csv",
+    "in/*.csv, in/a.csv.bak",
+    "in/a.csv, in/aXcsv",
+    "{site}-{period}, -2026-03",
+  })
+  void does_not_match(String pattern, String name) {
+    assertThat(new NamePattern(pattern).match(name)).isEmpty();
+  }
+
+  @Test
+  void accents_match_however_they_are_composed() {
+    assertThat(new NamePattern("Caf\u00e9*.csv").match("Cafe\u0301 1.csv")).isPresent();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "inbox/tills/{site}.csv, inbox/tills",
+    "*.csv, ''",
+    "inbox/2026-*/a.csv, inbox",
+    "inbox/a.csv, inbox",
+  })
+  void knows_the_folder_to_look_in(String pattern, String folder) {
+    assertThat(new NamePattern(pattern).folder()).isEqualTo(folder);
+  }
+}

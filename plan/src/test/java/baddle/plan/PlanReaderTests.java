@@ -1,0 +1,158 @@
+package baddle.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import baddle.core.expression.AxisItem;
+import baddle.core.intake.IntakeColumn;
+import java.io.IOException;
+import java.io.StringReader;
+import java.nio.file.Path;
+import java.time.Month;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class PlanReaderTests {
+
+  private static final String START =
+      """
+      baddle: 1
+      datasets:
+        sales:
+          columns:
+            sold_on: {type: date, headings: [Date], required: true}
+            site: text
+            revenue: {type: decimal, places: 3}
+      """;
+
+  private static Plan read(String text) throws IOException, PlanException {
+    return PlanReader.read(new StringReader(text), "baddle.yaml");
+  }
+
+  @Test
+  void reads_the_plan_of_the_documentation() throws IOException, PlanException {
+    Plan plan = PlanReader.read(Path.of("../docs/example/baddle.yaml"));
+
+    assertThat(plan.calendar().fiscalYearStarts()).isEqualTo(Month.APRIL);
+    assertThat(plan.datasets()).containsOnlyKeys("sales");
+    assertThat(plan.feeds()).containsOnlyKeys("tills", "trade");
+    assertThat(plan.summaries()).isNotEmpty();
+    FeedPlan trade = plan.feeds().get("trade");
+    assertThat(trade.sheets()).hasToString("Optional[Trade {period}]");
+  }
+
+  @Test
+  void fills_in_what_is_left_out() throws IOException, PlanException {
+    Plan plan =
+        read(
+            START
+                + """
+                feeds:
+                  tills: {files: "in/{site}.csv"}
+                summaries:
+                  by-site: {down: site, across: [sold_on by month], measures: {Sum: sum(revenue)}}
+                """);
+
+    assertThat(plan.feeds().get("tills").dataset()).isEqualTo("sales");
+    SummaryPlan summary = plan.summaries().get("by-site");
+    assertThat(summary.crosstab().across()).extracting(AxisItem::toString)
+        .containsExactly("sold_on by month");
+    assertThat(summary.crosstab().totals().down()).isTrue();
+    assertThat(summary.crosstab().blanks()).isEmpty();
+    assertThat(plan.datasets().get("sales").columns())
+        .extracting(IntakeColumn::required)
+        .containsExactly(true, false, false);
+    assertThat(plan.datasets().get("sales").columns().get(2).column().type())
+        .hasToString("decimal(3)");
+  }
+
+  @Test
+  void reads_json_too() throws IOException, PlanException {
+    assertThat(
+            read("{\"baddle\": 1, \"datasets\": {\"d\": {\"columns\": {\"a\": \"text\"}}}}")
+                .datasets())
+        .containsOnlyKeys("d");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "feds: {} | 8:1: no key feds in the plan; did you mean feeds? (known: baddle, calendar,"
+            + " datasets, feeds, summaries)",
+        "feeds: {tills: {file: x.csv}} | 8:17: no key file in feed tills; did you mean files?"
+            + " (known: into, files, except, sheets)",
+        "feeds: {tills: {files: '{shop}.csv'}} | 8:24: {shop} is no column of sales",
+        "feeds: {tills: {files: '{sit}.csv'}} | 8:24: {sit} is no column of sales; did you mean"
+            + " site?",
+        "feeds: {tills: {files: '{revenue}.csv'}} | 8:24: {revenue} should be a text column to"
+            + " come from a name",
+        "feeds: {tills: {files: 'a{.csv'}} | 8:24: { without a name and } in a{.csv",
+        "feeds: {tills: {files: a.csv, into: sale}} | 8:37: no dataset sale; did you mean sales?",
+        "summaries: {s: {measures: {A: sum(revenu)}}} | 8:16: summary s: no column revenu; did"
+            + " you mean revenue?; the columns are sold_on, site, revenue, source_file,"
+            + " source_sheet, source_row, source_period, batch, batch_time",
+        "summaries: {s: {measures: {A: {value: sum(revenue), show: '0,0'}}}} | 8:59: show should"
+            + " be a number pattern such as #,##0.00, not \"0,0\"",
+        "summaries: {s: {measures: {A: count(*)}, totals: {down: no}}} | 8:57: down should be"
+            + " true or false, not \"no\"",
+        "summaries: {s: {measures: {}}} | 8:27: measures: needs at least one, such as {Revenue:"
+            + " sum(revenue)}",
+        "summaries: {s: {down: site}} | 8:16: a summary needs measures:, such as {Revenue:"
+            + " sum(revenue)}",
+        "calendar: {fiscal_year_starts: Apil} | 8:32: fiscal_year_starts should be a month's"
+            + " name, not Apil; did you mean April?",
+        "feeds: [a] | 8:8: feeds should be keys with values, not a list",
+        "baddle: 1 | 8:1: baddle stands twice",
+      })
+  void names_line_column_and_the_nearest_right_word(String line, String message) {
+    assertThatThrownBy(() -> read(START + line + "\n"))
+        .isInstanceOf(PlanException.class)
+        .hasMessage("baddle.yaml:" + message);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "a: txt | 5:8: no type txt; did you mean text? (known: text, integer, decimal, date,"
+            + " timestamp, boolean)",
+        "a: {type: text, places: 2} | 5:29: places belong to decimal, not text",
+        "a: {type: decimal, places: 13} | 5:32: places should be a whole number from 0 to 12",
+        "batch: text | 5:5: batch is a column of the origin, which every dataset has",
+        "a: {headings: [B]} | 5:8: column a needs a type: text, integer, decimal, date,"
+            + " timestamp, boolean",
+      })
+  void checks_columns(String column, String message) {
+    String plan = "baddle: 1\ndatasets:\n  d:\n   columns:\n    " + column + "\n";
+
+    assertThatThrownBy(() -> read(plan)).hasMessage("baddle.yaml:" + message);
+  }
+
+  @Test
+  void reports_every_problem_at_once_in_the_order_of_the_text() {
+    assertThatThrownBy(
+            () -> read("baddle: 2\ndatasets: {d: {columns: {a: txt, b: {type: text, head: x}}}}"))
+        .hasMessageMatching(
+            "(?s)baddle.yaml:1:9: baddle: should be 1.*baddle.yaml:2:29: no type txt.*"
+                + "baddle.yaml:2:50: no key head .*");
+  }
+
+  @Test
+  void a_heading_that_two_columns_want_is_a_problem() {
+    assertThatThrownBy(
+            () ->
+                read(
+                    "baddle: 1\ndatasets: {d: {columns: {a: {type: text, headings: [B]}, b: text}}}"))
+        .hasMessage("baddle.yaml:2:58: the heading b is wanted by a already");
+  }
+
+  @Test
+  void says_where_the_yaml_breaks_off() {
+    assertThatThrownBy(() -> read("baddle: 1\ndatasets: {d: [\n"))
+        .hasMessage(
+            "baddle.yaml:2:16: not YAML: while parsing a flow node, expected the node content, but"
+                + " found '<stream end>'");
+  }
+}

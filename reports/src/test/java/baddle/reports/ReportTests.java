@@ -1,0 +1,244 @@
+package baddle.reports;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabBuilder;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.Totals;
+import baddle.core.expression.AggregateCall;
+import baddle.core.expression.AxisItem;
+import baddle.core.table.BlockBuilder;
+import baddle.core.table.Column;
+import baddle.core.table.LongBuilder;
+import baddle.core.table.Schema;
+import baddle.core.table.TextBuilder;
+import baddle.core.value.Calendar;
+import baddle.core.value.ColumnType;
+import com.fasterxml.jackson.databind.DeserializationFeature;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.dhatim.fastexcel.reader.Cell;
+import org.dhatim.fastexcel.reader.CellType;
+import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.Row;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class ReportTests {
+
+  private static final Schema SCHEMA =
+      new Schema(
+          List.of(
+              new Column("region", ColumnType.text()),
+              new Column("site", ColumnType.text()),
+              new Column("sold_on", ColumnType.of(ColumnType.Kind.DATE)),
+              new Column("amount", ColumnType.decimal(2))));
+
+  private static final String[] ROWS = {
+    "north Alder 2026-02-01 1234567.10",
+    "north Birch 2026-02-01 0.05",
+    "north Birch 2026-10-01 -0.001",
+    "south Copse 2026-02-11 20.00",
+  };
+
+  private static CrosstabLayout layout(
+      List<String> down, List<String> across, String blanks, Measure... measures)
+      throws IOException {
+    CrosstabSpec spec =
+        new CrosstabSpec(
+            "revenue",
+            down.stream().map(AxisItem::parse).toList(),
+            across.stream().map(AxisItem::parse).toList(),
+            List.of(measures),
+            Totals.both(),
+            blanks);
+    CrosstabBuilder builder = new CrosstabBuilder(spec, SCHEMA, Calendar.standard());
+    BlockBuilder blocks = new BlockBuilder(SCHEMA, 8, builder);
+    for (String line : ROWS) {
+      String[] cells = line.split(" ");
+      for (int i = 0; i < 2; i++) {
+        ((TextBuilder) blocks.column(i))
+            .set(blocks.row(), cells[i].toCharArray(), 0, cells[i].length());
+      }
+      ((LongBuilder) blocks.column(2)).set(blocks.row(), LocalDate.parse(cells[2]).toEpochDay());
+      ((LongBuilder) blocks.column(3))
+          .set(blocks.row(), new BigDecimal(cells[3]).movePointRight(2).longValue());
+      blocks.endRow(1);
+    }
+    blocks.flush();
+    Crosstab crosstab = builder.build();
+    return new CrosstabLayout(crosstab);
+  }
+
+  private static Measure measure(String name, String call, String pattern) {
+    return new Measure(
+        name,
+        AggregateCall.parse(call),
+        pattern.isEmpty() ? Optional.empty() : Optional.of(pattern));
+  }
+
+  private static CrosstabLayout byMonth() throws IOException {
+    return layout(
+        List.of("region", "site"),
+        List.of("sold_on by month"),
+        "-",
+        measure("Revenue", "sum(amount)", ""));
+  }
+
+  @Test
+  void text_is_aligned_and_says_each_group_once() throws IOException {
+    assertThat(new TextCrosstab(byMonth(), new TextStyle(false)).lines(0))
+        .containsExactly(
+            "revenue",
+            "region  site        2026-02  2026-10         Total",
+            "──────────────────────────────────────────────────",
+            "north   Alder  1,234,567.10     -     1,234,567.10",
+            "        Birch          0.05     0.00          0.05",
+            "south   Copse         20.00     -            20.00",
+            "──────────────────────────────────────────────────",
+            "Total          1,234,587.15     0.00  1,234,587.15");
+  }
+
+  @Test
+  void a_table_wider_than_the_room_is_folded_with_its_labels() throws IOException {
+    List<String> lines = new TextCrosstab(byMonth(), new TextStyle(false)).lines(40);
+
+    assertThat(lines).allMatch(line -> line.length() <= 40);
+    assertThat(lines)
+        .contains(
+            "revenue (1 of 2: 2026-02 to 2026-10)",
+            "revenue (2 of 2: Total)",
+            "Total          1,234,587.15     0.00",
+            "Total          1,234,587.15");
+  }
+
+  @Test
+  void several_measures_stand_side_by_side_below_each_item_and_are_not_torn_apart()
+      throws IOException {
+    CrosstabLayout layout =
+        layout(
+            List.of("region"),
+            List.of("sold_on by month"),
+            "",
+            measure("Revenue", "sum(amount)", "#,##0"),
+            measure("Lines", "count(*)", ""));
+
+    List<String> lines = new TextCrosstab(layout, new TextStyle(false)).lines(30);
+
+    assertThat(lines.subList(0, 7))
+        .containsExactly(
+            "revenue (1 of 3: 2026-02)",
+            "          2026-02",
+            "region    Revenue  Lines",
+            "────────────────────────",
+            "north   1,234,567      2",
+            "south          20      1",
+            "────────────────────────");
+  }
+
+  @Test
+  void without_an_axis_across_the_measures_are_the_columns() throws IOException {
+    CrosstabLayout layout =
+        layout(List.of("region"), List.of(), "", measure("Lines", "count(*)", ""));
+
+    assertThat(new TextCrosstab(layout, new TextStyle(true)).lines(0))
+        .containsExactly(
+            "\u001b[1mrevenue\u001b[0m",
+            "\u001b[1mregion  Lines\u001b[0m",
+            "─────────────",
+            "north       3",
+            "south       1",
+            "─────────────",
+            "\u001b[1mTotal       4\u001b[0m");
+  }
+
+  @Test
+  void csv_has_plain_exact_numbers() throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    CsvReport.write(byMonth(), out);
+
+    assertThat(out.toString(StandardCharsets.UTF_8).lines())
+        .containsExactly(
+            "region,site,2026-02,2026-10,Total",
+            "north,Alder,1234567.10,-,1234567.10",
+            "north,Birch,0.05,0.00,0.05",
+            "south,Copse,20.00,-,20.00",
+            "Total,,1234587.15,0.00,1234587.15");
+  }
+
+  @Test
+  void json_has_exact_numbers_and_null_for_blanks() throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    JsonReport.write(List.of(byMonth()), Provenance.of(Map.of("Batch", "3")), out);
+    JsonNode json =
+        new ObjectMapper()
+            .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
+            .readTree(out.toByteArray());
+
+    assertThat(json.at("/about/Batch").asText()).isEqualTo("3");
+    JsonNode summary = json.at("/summaries/0");
+    assertThat(summary.at("/across/0").asText()).isEqualTo("sold_on by month");
+    assertThat(summary.at("/lines/0/values/0").decimalValue())
+        .isEqualByComparingTo("1234567.10");
+    assertThat(summary.at("/lines/0/values/1").isNull()).isTrue();
+    assertThat(summary.at("/lines/3/total").asBoolean()).isTrue();
+    assertThat(summary.at("/columns/2/labels/0").asText()).isEqualTo("Total");
+  }
+
+  @Test
+  void a_workbook_has_real_numbers_with_formats_and_says_where_they_come_from()
+      throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    WorkbookReport.write(List.of(byMonth()), Provenance.of(Map.of("Batch", "3")), out);
+
+    try (ReadableWorkbook workbook =
+        new ReadableWorkbook(
+            new ByteArrayInputStream(out.toByteArray()),
+            new org.dhatim.fastexcel.reader.ReadingOptions(true, false))) {
+      List<Row> rows = workbook.getFirstSheet().read();
+      Cell cell = rows.get(1).getCell(2);
+      assertThat(cell.getType()).isEqualTo(CellType.NUMBER);
+      assertThat(cell.asNumber()).isEqualByComparingTo("1234567.10");
+      assertThat(cell.getDataFormatString()).isEqualTo("#,##0.00");
+      assertThat(rows.get(1).getCellText(3)).isEqualTo("-");
+      assertThat(rows.get(4).getCellText(0)).isEqualTo("Total");
+      assertThat(workbook.findSheet("About").orElseThrow().read().get(0).getCellText(1))
+          .isEqualTo("3");
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "#,##0 | 0 | 1234.5 | 1,235",
+        "#,##0 | 0 | -0.4 | 0",
+        " | 2 | -1234.5 | -1,234.50",
+        " | 0 | 12 | 12",
+        "0.0# | 2 | 0.125 | 0.13",
+      })
+  void numbers_are_rounded_half_up_and_never_minus_zero(
+      String pattern, int places, BigDecimal number, String shown) {
+    assertThat(new ShownNumber(Optional.ofNullable(pattern), places).show(number))
+        .isEqualTo(shown);
+  }
+
+  @Test
+  void wide_characters_take_two_columns() {
+    assertThat(TextStyle.width("日本")).isEqualTo(4);
+    assertThat(TextStyle.width("e\u0301")).isEqualTo(1);
+    assertThat(TextStyle.right("ab", 4)).isEqualTo("  ab");
+  }
+}
