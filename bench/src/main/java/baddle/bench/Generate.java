@@ -18,8 +18,18 @@ import org.dhatim.fastexcel.Worksheet;
 public final class Generate {
 
   private static final String[] HEADINGS = {
-    "Date", "Receipt no", "Line no", "Code", "Description", "Range", "Customer", "Channel", "Qty",
-    "Price", "Amount", "Remark"
+    "Date",
+    "Receipt no",
+    "Line no",
+    "Code",
+    "Description",
+    "Range",
+    "Customer",
+    "Channel",
+    "Qty",
+    "Price",
+    "Amount",
+    "Remark"
   };
   private static final List<String> CHANNELS = List.of("till", "trade", "web");
   private static final List<String> REMARKS = List.of("", "", "", "gift", "return", "to be sent");
@@ -55,7 +65,10 @@ public final class Generate {
       Generate generate = new Generate(file, rows);
       String name =
           String.format(
-              Locale.ROOT, "site%d %s %05d", file % SITES, generate.month.toString().substring(0, 7),
+              Locale.ROOT,
+              "site%d %s %05d",
+              file % SITES,
+              generate.month.toString().substring(0, 7),
               file);
       if (args[0].equals("csv")) {
         generate.csv(folder.resolve(name + ".csv"));

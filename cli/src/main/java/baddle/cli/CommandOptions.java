@@ -24,8 +24,12 @@ import org.apache.commons.cli.UnrecognizedOptionException;
 final class CommandOptions {
 
   private static final Option PLAN =
-      Option.builder().longOpt("plan").hasArg().argName("FILE")
-          .desc("the plan (default: baddle.yaml here or in a folder above)").get();
+      Option.builder()
+          .longOpt("plan")
+          .hasArg()
+          .argName("FILE")
+          .desc("the plan (default: baddle.yaml here or in a folder above)")
+          .get();
   private static final Option JSON =
       Option.builder().longOpt("json").desc("print the result as JSON").get();
   private static final Option QUIET =
@@ -33,10 +37,13 @@ final class CommandOptions {
   private static final Option VERBOSE =
       Option.builder().longOpt("verbose").desc("print every finding, and the log").get();
   private static final Option COLOR =
-      Option.builder().longOpt("color").hasArg().argName("WHEN")
-          .desc("bold headings: auto, always or never (default: auto)").get();
-  private static final Option HELP =
-      Option.builder().longOpt("help").desc("print this help").get();
+      Option.builder()
+          .longOpt("color")
+          .hasArg()
+          .argName("WHEN")
+          .desc("bold headings: auto, always or never (default: auto)")
+          .get();
+  private static final Option HELP = Option.builder().longOpt("help").desc("print this help").get();
   private static final Set<String> REPEATABLE = Set.of("out", "down", "across", "measure");
   private static final List<String> COLORS = List.of("auto", "always", "never");
 

@@ -1,8 +1,8 @@
 package baddle.cli;
 
 import baddle.app.Project;
-import baddle.app.consolidate.Consolidation;
 import baddle.app.consolidate.ConsolidateResult;
+import baddle.app.consolidate.Consolidation;
 import baddle.plan.PlanException;
 import java.io.IOException;
 import java.time.Clock;
@@ -37,8 +37,12 @@ final class ConsolidateCommand implements Command {
   @Override
   public List<Option> options() {
     return List.of(
-        Option.builder().longOpt("threads").hasArg().argName("N")
-            .desc("how many files are read at a time (default: one for each processor)").get());
+        Option.builder()
+            .longOpt("threads")
+            .hasArg()
+            .argName("N")
+            .desc("how many files are read at a time (default: one for each processor)")
+            .get());
   }
 
   @Override

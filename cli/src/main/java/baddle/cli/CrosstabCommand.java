@@ -44,15 +44,26 @@ final class CrosstabCommand implements Command {
   public List<Option> options() {
     List<Option> options = new ArrayList<>();
     options.add(
-        Option.builder().longOpt("down").hasArg().argName("ITEM")
+        Option.builder()
+            .longOpt("down")
+            .hasArg()
+            .argName("ITEM")
             .desc("a column down the side, such as site or \"date by month\"; may be repeated")
             .get());
     options.add(
-        Option.builder().longOpt("across").hasArg().argName("ITEM")
-            .desc("a column across the top; may be repeated").get());
+        Option.builder()
+            .longOpt("across")
+            .hasArg()
+            .argName("ITEM")
+            .desc("a column across the top; may be repeated")
+            .get());
     options.add(
-        Option.builder().longOpt("measure").hasArg().argName("MEASURE")
-            .desc("sum(column), avg(column), count(column) or count(*); may be repeated").get());
+        Option.builder()
+            .longOpt("measure")
+            .hasArg()
+            .argName("MEASURE")
+            .desc("sum(column), avg(column), count(column) or count(*); may be repeated")
+            .get());
     options.addAll(FigureOutput.options());
     return options;
   }
@@ -88,8 +99,7 @@ final class CrosstabCommand implements Command {
     return new CrosstabSpec("crosstab", down, across, measures, Totals.both(), "");
   }
 
-  private static List<Path> files(CommandOptions options, Console console)
-      throws UsageException {
+  private static List<Path> files(CommandOptions options, Console console) throws UsageException {
     if (options.arguments().isEmpty()) {
       throw new UsageException("needs the files to read; baddle crosstab --help has an example");
     }

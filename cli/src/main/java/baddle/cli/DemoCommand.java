@@ -82,8 +82,7 @@ final class DemoCommand implements Command {
 
   private static void summarize(Project project, CommandOptions options, Console console)
       throws UsageException, IOException {
-    List<SummaryPlan> summaries =
-        project.plan().summaries().values().stream().limit(1).toList();
+    List<SummaryPlan> summaries = project.plan().summaries().values().stream().limit(1).toList();
     if (summaries.isEmpty()) {
       return;
     }
@@ -97,7 +96,7 @@ final class DemoCommand implements Command {
     out.println("Try next:");
     out.println("  cd " + folder);
     out.println("  baddle consolidate            nothing has changed, so nothing is read");
-    out.println("  baddle summarize quarters");
+    out.println("  baddle summarize years");
     out.println("  baddle summarize --out month.xlsx");
     out.println(
         "  baddle crosstab inbox/trade/*.xlsx --down customer --across \"date by quarter\""

@@ -31,9 +31,16 @@ final class FigureOutput {
 
   static List<Option> options() {
     return List.of(
-        Option.builder().longOpt("out").hasArg().argName("FILE")
-            .desc("write into a .csv, .xlsx or .json file instead; may be repeated").get(),
-        Option.builder().longOpt("width").hasArg().argName("N")
+        Option.builder()
+            .longOpt("out")
+            .hasArg()
+            .argName("FILE")
+            .desc("write into a .csv, .xlsx or .json file instead; may be repeated")
+            .get(),
+        Option.builder()
+            .longOpt("width")
+            .hasArg()
+            .argName("N")
             .desc("fold tables to so many characters, 0 for never (default: the terminal's)")
             .get());
   }

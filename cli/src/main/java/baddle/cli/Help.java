@@ -16,7 +16,8 @@ final class Help {
 
   static List<String> ofProgram(List<Command> commands) {
     List<String> lines = new ArrayList<>();
-    lines.add("Baddle brings periodic workbooks and CSV files into one dataset and builds cross-tabs.");
+    lines.add(
+        "Baddle brings periodic workbooks and CSV files into one dataset and builds cross-tabs.");
     lines.add("");
     lines.add("usage: baddle COMMAND [options]");
     lines.add("");

@@ -11,8 +11,8 @@ import java.util.logging.Logger;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Where log lines go: a file beside the store, and the standard error where that is asked for. Nothing
- * is opened before the first line, since most commands write none.
+ * Where log lines go: a file beside the store, and the standard error where that is asked for.
+ * Nothing is opened before the first line, since most commands write none.
  */
 final class LogFile implements Closeable {
 
@@ -25,7 +25,8 @@ final class LogFile implements Closeable {
   /**
    * Begins logging.
    *
-   * @param plan the plan beside which the log lies; there is no file where its folder has no store yet
+   * @param plan the plan beside which the log lies; there is no file where its folder has no store
+   *     yet
    * @param verbose whether the lines go to {@code err} too
    */
   void begin(Optional<Path> plan, boolean verbose, PrintStream err) {

@@ -11,7 +11,9 @@ import java.util.logging.Logger;
 import java.util.logging.SimpleFormatter;
 import java.util.logging.StreamHandler;
 
-/** Sets the JDK's logging up when its first line is about to be written, which makes one of these. */
+/**
+ * Sets the JDK's logging up when its first line is about to be written, which makes one of these.
+ */
 public final class LogHandlers {
 
   private static final int MOST_BYTES = 1 << 20;

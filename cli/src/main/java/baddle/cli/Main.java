@@ -6,7 +6,9 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 
-/** Where the program starts; the only place that knows the standard streams and ends the process. */
+/**
+ * Where the program starts; the only place that knows the standard streams and ends the process.
+ */
 public final class Main {
 
   private Main() {}

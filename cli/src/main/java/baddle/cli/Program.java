@@ -14,12 +14,17 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
-/** The program: chooses the command, runs it, and turns what goes wrong into messages and statuses. */
+/**
+ * The program: chooses the command, runs it, and turns what goes wrong into messages and statuses.
+ */
 final class Program {
 
   private static final List<Command> COMMANDS =
       List.of(
-          new DemoCommand(), new ConsolidateCommand(), new SummarizeCommand(), new CrosstabCommand());
+          new DemoCommand(),
+          new ConsolidateCommand(),
+          new SummarizeCommand(),
+          new CrosstabCommand());
 
   private final Console console;
 

@@ -4,7 +4,9 @@ import baddle.app.Progress;
 import java.io.PrintStream;
 import java.util.Locale;
 
-/** Progress as one line on a terminal that is written over; nothing appears within the first second. */
+/**
+ * Progress as one line on a terminal that is written over; nothing appears within the first second.
+ */
 final class ProgressLine implements Progress {
 
   private static final long FIRST_NANOS = 1_000_000_000L;

@@ -1,7 +1,7 @@
 /**
  * Arguments into options, options into use cases, results onto the terminal. Start at {@link
- * baddle.cli.Program}. May import {@code app}, {@code plan}, {@code reports} and {@code core}; nothing
- * imports it.
+ * baddle.cli.Program}. May import {@code app}, {@code plan}, {@code reports} and {@code core};
+ * nothing imports it.
  */
 @NullMarked
 package baddle.cli;

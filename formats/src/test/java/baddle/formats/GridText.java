@@ -10,7 +10,9 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Writes what a reader pushes as text: {@code row: cell | cell}, with each kind but text before it. */
+/**
+ * Writes what a reader pushes as text: {@code row: cell | cell}, with each kind but text before it.
+ */
 public final class GridText implements RowSink {
 
   private final GridRow row = new GridRow();

@@ -101,8 +101,7 @@ final class DatasetReader {
     if (text.matches("\\d{1,2}") && Integer.parseInt(text) <= ColumnType.MOST_PLACES) {
       return Integer.parseInt(text);
     }
-    nodes.problem(
-        node, "places should be a whole number from 0 to " + ColumnType.MOST_PLACES);
+    nodes.problem(node, "places should be a whole number from 0 to " + ColumnType.MOST_PLACES);
     return 2;
   }
 

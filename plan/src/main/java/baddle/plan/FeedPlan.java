@@ -10,7 +10,8 @@ import java.util.Optional;
  * @param dataset the dataset its rows go into
  * @param files patterns of its files' paths, relative to the plan
  * @param except patterns of paths, or of names where they have no slash, that it doesn't want
- * @param sheets the pattern of its sheets' names; empty for every visible sheet that has the headings
+ * @param sheets the pattern of its sheets' names; empty for every visible sheet that has the
+ *     headings
  */
 public record FeedPlan(
     String name,

@@ -66,8 +66,7 @@ final class FeedReader {
           dataset.columns().stream().filter(c -> c.column().name().equals(part)).findFirst();
       if (column.isEmpty() && !part.equals(NamePattern.PERIOD)) {
         nodes.problem(
-            at,
-            "{" + part + "} is no column of " + dataset.name() + Nearest.hint(part, columns));
+            at, "{" + part + "} is no column of " + dataset.name() + Nearest.hint(part, columns));
       } else if (column.isPresent()
           && column.get().column().type().kind() != ColumnType.Kind.TEXT) {
         nodes.problem(at, "{" + part + "} should be a text column to come from a name");

@@ -11,10 +11,10 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * A pattern of paths or names that may carry data: {@code inbox/tills/{site}-{period}.csv}. {@code *}
- * is any characters but a slash, {@code **} any characters, {@code ?} one; {@code {name}} is at least
- * one character but a slash and comes in under that name, {@code {period}} only what reads as a
- * period. Case doesn't matter, nor does how accents are composed.
+ * A pattern of paths or names that may carry data: {@code inbox/tills/{site}-{period}.csv}. {@code
+ * *} is any characters but a slash, {@code **} any characters, {@code ?} one; {@code {name}} is at
+ * least one character but a slash and comes in under that name, {@code {period}} only what reads as
+ * a period. Case doesn't matter, nor does how accents are composed.
  */
 public final class NamePattern {
 
@@ -70,7 +70,9 @@ public final class NamePattern {
     return List.copyOf(parts);
   }
 
-  /** What the parts of a name are, by their names; empty where the name doesn't have the pattern. */
+  /**
+   * What the parts of a name are, by their names; empty where the name doesn't have the pattern.
+   */
   public Optional<Map<String, String>> match(String name) {
     Matcher matcher = pattern.matcher(composed(name));
     if (!matcher.matches()) {

@@ -121,7 +121,8 @@ public final class PlanReader {
   }
 
   private Calendar calendar(PlanNode node) {
-    PlanNode month = nodes.keys(node, "calendar", List.of("fiscal_year_starts")).get("fiscal_year_starts");
+    PlanNode month =
+        nodes.keys(node, "calendar", List.of("fiscal_year_starts")).get("fiscal_year_starts");
     if (month == null) {
       return Calendar.standard();
     }

@@ -35,9 +35,7 @@ final class References {
     if (name.isPresent() && !datasets.containsKey(name.get().text())) {
       nodes.problem(
           reference,
-          "no dataset "
-              + name.get().text()
-              + Nearest.hint(name.get().text(), datasets.keySet()));
+          "no dataset " + name.get().text() + Nearest.hint(name.get().text(), datasets.keySet()));
     }
     return name.map(text -> datasets.get(text.text()));
   }

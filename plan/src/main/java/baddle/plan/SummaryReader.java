@@ -30,8 +30,7 @@ final class SummaryReader {
   Optional<SummaryPlan> read(String name, PlanNode node) {
     Map<String, PlanNode> keys = nodes.keys(node, "summary " + name, KEYS);
     int problemsBefore = nodes.problems().size();
-    Optional<DatasetPlan> dataset =
-        References.dataset(nodes, datasets, keys.get("of"), node, "of");
+    Optional<DatasetPlan> dataset = References.dataset(nodes, datasets, keys.get("of"), node, "of");
     List<AxisItem> down = axis(keys, "down");
     List<AxisItem> across = axis(keys, "across");
     List<Measure> measures = measures(keys, node);

@@ -56,7 +56,8 @@ class PlanReaderTests {
 
     assertThat(plan.feeds().get("tills").dataset()).isEqualTo("sales");
     SummaryPlan summary = plan.summaries().get("by-site");
-    assertThat(summary.crosstab().across()).extracting(AxisItem::toString)
+    assertThat(summary.crosstab().across())
+        .extracting(AxisItem::toString)
         .containsExactly("sold_on by month");
     assertThat(summary.crosstab().totals().down()).isTrue();
     assertThat(summary.crosstab().blanks()).isEmpty();

@@ -20,8 +20,7 @@ public final class ShownNumber {
    * @param places the decimal places to show where there is no pattern
    */
   ShownNumber(Optional<String> pattern, int places) {
-    this.pattern =
-        pattern.orElse(places == 0 ? "#,##0" : "#,##0." + "0".repeat(places));
+    this.pattern = pattern.orElse(places == 0 ? "#,##0" : "#,##0." + "0".repeat(places));
     format = new DecimalFormat(this.pattern, DecimalFormatSymbols.getInstance(Locale.ROOT));
     format.setRoundingMode(RoundingMode.HALF_UP);
   }

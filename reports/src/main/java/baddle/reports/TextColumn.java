@@ -12,8 +12,7 @@ final class TextColumn {
 
   TextColumn(CrosstabLayout layout, CrosstabLayout.Column column) {
     headings = column.labels();
-    List<String> shown =
-        layout.lines().stream().map(line -> layout.shown(line, column)).toList();
+    List<String> shown = layout.lines().stream().map(line -> layout.shown(line, column)).toList();
     int fraction = shown.stream().mapToInt(TextColumn::fraction).max().orElse(0);
     int hidden = column.measure() == 0 ? 0 : headings.size() - 1;
     int widest = headings.stream().skip(hidden).mapToInt(TextStyle::width).max().orElse(0);

@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.stream.Collectors;
 
 /**
- * A cross-tab as plain text: labels at the left, numbers aligned on the decimal point. A table wider
- * than the room there is becomes several, one below the other, each with all its labels.
+ * A cross-tab as plain text: labels at the left, numbers aligned on the decimal point. A table
+ * wider than the room there is becomes several, one below the other, each with all its labels.
  */
 public final class TextCrosstab {
 

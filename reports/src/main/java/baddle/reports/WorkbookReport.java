@@ -9,7 +9,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/** Cross-tabs as a workbook, a sheet each, and a last sheet that says where the figures come from. */
+/**
+ * Cross-tabs as a workbook, a sheet each, and a last sheet that says where the figures come from.
+ */
 public final class WorkbookReport {
 
   private static final CellStyle HEADING = CellStyle.PLAIN.withBold();

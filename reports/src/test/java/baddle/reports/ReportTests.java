@@ -190,16 +190,14 @@ class ReportTests {
     assertThat(json.at("/about/Batch").asText()).isEqualTo("3");
     JsonNode summary = json.at("/summaries/0");
     assertThat(summary.at("/across/0").asText()).isEqualTo("sold_on by month");
-    assertThat(summary.at("/lines/0/values/0").decimalValue())
-        .isEqualByComparingTo("1234567.10");
+    assertThat(summary.at("/lines/0/values/0").decimalValue()).isEqualByComparingTo("1234567.10");
     assertThat(summary.at("/lines/0/values/1").isNull()).isTrue();
     assertThat(summary.at("/lines/3/total").asBoolean()).isTrue();
     assertThat(summary.at("/columns/2/labels/0").asText()).isEqualTo("Total");
   }
 
   @Test
-  void a_workbook_has_real_numbers_with_formats_and_says_where_they_come_from()
-      throws IOException {
+  void a_workbook_has_real_numbers_with_formats_and_says_where_they_come_from() throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     WorkbookReport.write(List.of(byMonth()), Provenance.of(Map.of("Batch", "3")), out);
 
@@ -231,8 +229,7 @@ class ReportTests {
       })
   void numbers_are_rounded_half_up_and_never_minus_zero(
       String pattern, int places, BigDecimal number, String shown) {
-    assertThat(new ShownNumber(Optional.ofNullable(pattern), places).show(number))
-        .isEqualTo(shown);
+    assertThat(new ShownNumber(Optional.ofNullable(pattern), places).show(number)).isEqualTo(shown);
   }
 
   @Test

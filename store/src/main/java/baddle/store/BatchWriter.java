@@ -14,8 +14,8 @@ import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Writes one batch in one transaction: it is there whole after {@link #commit}, and not at all before.
- * Its methods may be called by several threads.
+ * Writes one batch in one transaction: it is there whole after {@link #commit}, and not at all
+ * before. Its methods may be called by several threads.
  */
 public final class BatchWriter implements Closeable {
 
@@ -91,8 +91,7 @@ public final class BatchWriter implements Closeable {
     database.execute("DELETE FROM held_cell WHERE part = ? AND source = ?", part, source);
   }
 
-  synchronized void endPart(int part, String dataset, Schema schema, long rows)
-      throws IOException {
+  synchronized void endPart(int part, String dataset, Schema schema, long rows) throws IOException {
     database.execute(
         "INSERT INTO part (id, dataset, batch, rows) VALUES (?, ?, ?, ?)",
         part,
@@ -179,9 +178,7 @@ public final class BatchWriter implements Closeable {
   /** Takes a file's rows out of the dataset from this batch on; earlier batches still have them. */
   public synchronized void retire(long file) throws IOException {
     database.execute(
-        "UPDATE file SET live_until = ? WHERE id = ? AND live_until IS NULL",
-        batch.number(),
-        file);
+        "UPDATE file SET live_until = ? WHERE id = ? AND live_until IS NULL", batch.number(), file);
   }
 
   /** Makes the batch readable, whole, and safe on disk. */

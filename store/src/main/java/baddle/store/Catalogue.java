@@ -86,8 +86,8 @@ public final class Catalogue {
   }
 
   /**
-   * How many rows the blocks of the store hold for the sources that were live at a batch: counted from
-   * what was written, not from what the intake said.
+   * How many rows the blocks of the store hold for the sources that were live at a batch: counted
+   * from what was written, not from what the intake said.
    */
   public long storedRows(int batch) throws IOException {
     return database

@@ -44,8 +44,7 @@ public final class DatasetReader {
             batch,
             dataset)
         .forEach(
-            range ->
-                rangesOfPart.computeIfAbsent(range.part(), p -> new ArrayList<>()).add(range));
+            range -> rangesOfPart.computeIfAbsent(range.part(), p -> new ArrayList<>()).add(range));
     Schema newest = null;
     for (int part : rangesOfPart.keySet()) {
       newest = readSchema(part);
@@ -53,12 +52,10 @@ public final class DatasetReader {
     }
     if (newest == null) {
       throw new StoreException.Absent(
-          "the dataset " + dataset + " has no rows yet; run baddle consolidate",
-          database.file());
+          "the dataset " + dataset + " has no rows yet; run baddle consolidate", database.file());
     }
     schema =
-        new Schema(
-            Stream.concat(newest.columns().stream(), Origin.columns().stream()).toList());
+        new Schema(Stream.concat(newest.columns().stream(), Origin.columns().stream()).toList());
   }
 
   private static SourceRange range(ResultSet row) throws SQLException {
@@ -102,7 +99,8 @@ public final class DatasetReader {
   /**
    * Pushes all rows, in the order they were stored.
    *
-   * @param columns names of columns of the {@link #schema}; the blocks have just these, in this order
+   * @param columns names of columns of the {@link #schema}; the blocks have just these, in this
+   *     order
    * @throws StoreException if an older part lacks a column
    * @throws StoreException.Damaged if a block isn't what was written
    */
@@ -188,8 +186,7 @@ public final class DatasetReader {
     return new Block(wanted, vectors, new int[0], stored.rows());
   }
 
-  private Vector decode(int part, int column, int block, VectorDecoder decoder)
-      throws IOException {
+  private Vector decode(int part, int column, int block, VectorDecoder decoder) throws IOException {
     List<byte[]> content =
         database.query(
             "SELECT content FROM block WHERE part = ? AND column_number = ? AND number = ?",

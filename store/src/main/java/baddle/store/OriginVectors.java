@@ -41,8 +41,7 @@ final class OriginVectors {
     if (column.equals(Origin.SOURCE_PERIOD)) {
       return texts(SourceRange::period);
     }
-    return numbers(
-        column.equals(Origin.BATCH) ? SourceRange::batch : SourceRange::madeAtMicros);
+    return numbers(column.equals(Origin.BATCH) ? SourceRange::batch : SourceRange::madeAtMicros);
   }
 
   private TextVector texts(Function<SourceRange, String> of) {

@@ -61,8 +61,7 @@ public class StoreException extends IOException {
     private static final long serialVersionUID = 1L;
 
     Damaged(String what, Path store) {
-      super(
-          store + " is damaged: " + what + "; move it away and consolidate again", store);
+      super(store + " is damaged: " + what + "; move it away and consolidate again", store);
     }
   }
 

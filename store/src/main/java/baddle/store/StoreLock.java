@@ -15,8 +15,8 @@ import java.time.temporal.ChronoUnit;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Lets one process write at a time. The operating system gives the lock back however the process ends;
- * the file says who holds it.
+ * Lets one process write at a time. The operating system gives the lock back however the process
+ * ends; the file says who holds it.
  */
 final class StoreLock implements Closeable {
 

@@ -11,8 +11,8 @@ import java.util.OptionalLong;
  * @param path relative to the plan's folder, with slashes
  * @param content a hash of its bytes
  * @param size its length in bytes
- * @param modified when it was last modified, in nanoseconds since 1970; empty where it may have changed
- *     since within the clock's grain, so that its content must be looked at again
+ * @param modified when it was last modified, in nanoseconds since 1970; empty where it may have
+ *     changed since within the clock's grain, so that its content must be looked at again
  * @param intake a hash of everything in the plan that its rows depend on
  */
 public record StoredFile(

@@ -53,12 +53,7 @@ final class VectorDecoder implements Closeable {
     }
     byte[] body = new byte[header.getInt(5)];
     decompressor.decompressByteArray(
-        body,
-        0,
-        body.length,
-        bytes,
-        VectorEncoder.HEADER,
-        bytes.length - VectorEncoder.HEADER);
+        body, 0, body.length, bytes, VectorEncoder.HEADER, bytes.length - VectorEncoder.HEADER);
     return ByteBuffer.wrap(body).order(ByteOrder.LITTLE_ENDIAN);
   }
 

@@ -257,8 +257,7 @@ final class VectorEncoder implements Closeable {
       if (span == 0) {
         return new Range(least, 0);
       }
-      int width =
-          span < 0 ? 8 : span < 1L << 8 ? 1 : span < 1L << 16 ? 2 : span < 1L << 32 ? 4 : 8;
+      int width = span < 0 ? 8 : span < 1L << 8 ? 1 : span < 1L << 16 ? 2 : span < 1L << 32 ? 4 : 8;
       return new Range(least, width);
     }
   }

@@ -38,7 +38,8 @@ class StoreTests {
   @TempDir Path folder;
 
   private static StoredFile file(String path) {
-    return new StoredFile(0, "sales", "tills", path, "hash of " + path, 10, OptionalLong.of(5), "i");
+    return new StoredFile(
+        0, "sales", "tills", path, "hash of " + path, 10, OptionalLong.of(5), "i");
   }
 
   /** Writes sources of so many rows into one part, and returns the numbers of their files. */
@@ -60,7 +61,14 @@ class StoreTests {
         files.add(file);
         batch.addSource(
             new StoredSource(
-                file, part.part(), ++number, "", "2026-03", 1, new RowCounts(kept, kept, 0, 0), first));
+                file,
+                part.part(),
+                ++number,
+                "",
+                "2026-03",
+                1,
+                new RowCounts(kept, kept, 0, 0),
+                first));
       }
       blocks.flush();
       part.end();
@@ -105,8 +113,7 @@ class StoreTests {
       assertThat(store.catalogue().storedRows(1)).isEqualTo(9);
       assertThat(store.catalogue().storedRows(2)).isEqualTo(6);
       assertThat(store.catalogue().files(2)).hasSize(3);
-      assertThat(store.catalogue().lastBatch())
-          .contains(new Batch(2, TIME.plusSeconds(60)));
+      assertThat(store.catalogue().lastBatch()).contains(new Batch(2, TIME.plusSeconds(60)));
     }
     assertThat(sites(1))
         .containsExactly("a2/1", "b3/1", "c4/1", "d2/1", "e3/1", "f4/1", "g5/1", "h6/1", "i2/1");

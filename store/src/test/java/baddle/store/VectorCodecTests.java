@@ -57,14 +57,18 @@ class VectorCodecTests {
   void gives_back_texts(@ForAll @Size(max = 100) List<String> random)
       throws VectorDecoder.BrokenBlockException {
     List<String> texts =
-        random.stream().map(t -> new String(t.getBytes(java.nio.charset.StandardCharsets.UTF_8),
-            java.nio.charset.StandardCharsets.UTF_8)).toList();
+        random.stream()
+            .map(
+                t ->
+                    new String(
+                        t.getBytes(java.nio.charset.StandardCharsets.UTF_8),
+                        java.nio.charset.StandardCharsets.UTF_8))
+            .toList();
     assertThat(roundTrip(texts)).isEqualTo(texts);
   }
 
   @Test
-  void gives_back_more_texts_than_two_bytes_can_number()
-      throws VectorDecoder.BrokenBlockException {
+  void gives_back_more_texts_than_two_bytes_can_number() throws VectorDecoder.BrokenBlockException {
     List<String> texts = new ArrayList<>();
     for (int i = 0; i < 65_536; i++) {
       texts.add("t" + i);
@@ -108,8 +112,8 @@ class VectorCodecTests {
     try (InputStream in =
             Objects.requireNonNull(getClass().getResourceAsStream("blocks-layout-1.txt"));
         VectorDecoder decoder = new VectorDecoder()) {
-      List<String> lines = new String(in.readAllBytes(), java.nio.charset.StandardCharsets.UTF_8)
-          .lines().toList();
+      List<String> lines =
+          new String(in.readAllBytes(), java.nio.charset.StandardCharsets.UTF_8).lines().toList();
       LongVector numbers = (LongVector) decoder.decode(HexFormat.of().parseHex(lines.get(0)));
       TextVector texts = (TextVector) decoder.decode(HexFormat.of().parseHex(lines.get(1)));
 

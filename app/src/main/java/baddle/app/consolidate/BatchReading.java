@@ -76,12 +76,10 @@ final class BatchReading {
 
   private List<FileOutcome> readPart(int index, List<CheckedFile> files) throws IOException {
     DatasetPlan dataset =
-        java.util.Objects.requireNonNull(
-            plan.datasets().get(files.get(0).file().feed().dataset()));
+        java.util.Objects.requireNonNull(plan.datasets().get(files.get(0).file().feed().dataset()));
     List<IntakeColumn> columns = dataset.columns();
     Schema schema = new IntakeSpec(columns, Map.of()).schema();
-    int rows =
-        Math.max(LEAST_ROWS, Math.min(Block.MOST_ROWS, CELLS_PER_BLOCK / schema.size()));
+    int rows = Math.max(LEAST_ROWS, Math.min(Block.MOST_ROWS, CELLS_PER_BLOCK / schema.size()));
     List<FileOutcome> outcomes = new ArrayList<>();
     try (PartWriter part = batch.part(index, dataset.name(), schema)) {
       BlockBuilder blocks = new BlockBuilder(schema, rows, part);
@@ -89,8 +87,7 @@ final class BatchReading {
       for (CheckedFile file : files) {
         FileOutcome outcome = intake.read(file);
         outcomes.add(outcome);
-        long read =
-            outcome.sources().stream().mapToLong(s -> s.intake().counts().read()).sum();
+        long read = outcome.sources().stream().mapToLong(s -> s.intake().counts().read()).sum();
         progress.fileDone(file.file().size(), read);
       }
       blocks.flush();

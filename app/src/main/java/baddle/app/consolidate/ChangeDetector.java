@@ -19,8 +19,8 @@ import java.util.OptionalLong;
 import java.util.TreeMap;
 
 /**
- * Compares the files found with those in the store. A file of the same size and time of modification
- * is taken to be unchanged; any other is known by the hash of its content.
+ * Compares the files found with those in the store. A file of the same size and time of
+ * modification is taken to be unchanged; any other is known by the hash of its content.
  */
 final class ChangeDetector {
 

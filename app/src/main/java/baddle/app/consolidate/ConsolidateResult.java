@@ -3,7 +3,6 @@ package baddle.app.consolidate;
 import baddle.app.BatchStamp;
 import baddle.core.finding.Finding;
 import baddle.core.intake.RowCounts;
-
 import java.util.List;
 import java.util.Optional;
 

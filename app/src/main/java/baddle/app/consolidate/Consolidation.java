@@ -33,7 +33,9 @@ import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Brings new and changed files into the datasets as one batch, or does nothing if there are none. */
+/**
+ * Brings new and changed files into the datasets as one batch, or does nothing if there are none.
+ */
 public final class Consolidation {
 
   private final Project project;
@@ -59,8 +61,7 @@ public final class Consolidation {
   }
 
   /** A consolidation that reads every format there is. */
-  public static Consolidation of(
-      Project project, Clock clock, Progress progress, int threads) {
+  public static Consolidation of(Project project, Clock clock, Progress progress, int threads) {
     return new Consolidation(project, new Formats(), clock, progress, threads);
   }
 
@@ -251,16 +252,17 @@ public final class Consolidation {
     findings.addAll(catalogue.findings(number));
     ConsolidateResult result =
         new ConsolidateResult(
-            made.map(BatchStamp::of), current.map(BatchStamp::of), lines, catalogue.storedRows(number), all, sorted(findings));
+            made.map(BatchStamp::of),
+            current.map(BatchStamp::of),
+            lines,
+            catalogue.storedRows(number),
+            all,
+            sorted(findings));
     return result.addsUp() ? result : broken(result);
   }
 
   private static FeedLine line(
-      FeedPlan feed,
-      List<CheckedFile> checked,
-      List<StoredFile> gone,
-      int failed,
-      RowCounts rows) {
+      FeedPlan feed, List<CheckedFile> checked, List<StoredFile> gone, int failed, RowCounts rows) {
     Map<FileChange, Long> changes =
         checked.stream()
             .filter(file -> file.file().feed().name().equals(feed.name()))
@@ -278,9 +280,7 @@ public final class Consolidation {
   }
 
   private static List<Finding> sorted(List<Finding> findings) {
-    return findings.stream()
-        .sorted(Comparator.comparing(Finding::severity).reversed())
-        .toList();
+    return findings.stream().sorted(Comparator.comparing(Finding::severity).reversed()).toList();
   }
 
   private static ConsolidateResult broken(ConsolidateResult result) {

@@ -35,8 +35,7 @@ final class FileIntake {
   private final PartWriter part;
   private int sourcesBegun;
 
-  FileIntake(
-      GridOpener opener, List<IntakeColumn> columns, BlockBuilder blocks, PartWriter part) {
+  FileIntake(GridOpener opener, List<IntakeColumn> columns, BlockBuilder blocks, PartWriter part) {
     this.opener = opener;
     this.columns = columns;
     this.blocks = blocks;
@@ -162,8 +161,7 @@ final class FileIntake {
       SourceIntake result = intake.result();
       if (result.outcome() == SourceIntake.Outcome.READ) {
         String stated = period.map(Period::toString).orElse("");
-        sources.add(
-            new FileOutcome.ReadSource(number, sheet.name(), stated, firstRow, result));
+        sources.add(new FileOutcome.ReadSource(number, sheet.name(), stated, firstRow, result));
       }
       return result;
     }
@@ -173,8 +171,7 @@ final class FileIntake {
     }
 
     private Finding noTable(GridFile grid) {
-      String sheets =
-          grid.sheets().stream().map(GridSheet::name).collect(Collectors.joining(", "));
+      String sheets = grid.sheets().stream().map(GridSheet::name).collect(Collectors.joining(", "));
       String wanted =
           file.feed()
               .sheets()

@@ -33,6 +33,5 @@ record FileOutcome(CheckedFile file, int part, List<ReadSource> sources, List<Fi
    * @param firstRow where its rows begin in the part, from 0
    * @param intake what came of it
    */
-  record ReadSource(
-      int number, String sheet, String period, long firstRow, SourceIntake intake) {}
+  record ReadSource(int number, String sheet, String period, long firstRow, SourceIntake intake) {}
 }

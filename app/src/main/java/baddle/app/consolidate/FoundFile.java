@@ -32,7 +32,8 @@ record FoundFile(
   static final Comparator<FoundFile> ORDER =
       Comparator.<FoundFile, Optional<Period>>comparing(
               FoundFile::period,
-              Comparator.comparing(p -> p.orElse(null), Comparator.nullsFirst(Comparator.naturalOrder())))
+              Comparator.comparing(
+                  p -> p.orElse(null), Comparator.nullsFirst(Comparator.naturalOrder())))
           .thenComparing(FoundFile::path, NaturalOrder.INSTANCE);
 
   FoundFile {

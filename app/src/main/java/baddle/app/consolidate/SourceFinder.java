@@ -142,7 +142,11 @@ final class SourceFinder {
       add(
           FindingCode.FILE_OF_TWO_FEEDS,
           Place.file(path),
-          "feeds " + other.name() + " and " + feed.name() + " both want it; read once, by the first",
+          "feeds "
+              + other.name()
+              + " and "
+              + feed.name()
+              + " both want it; read once, by the first",
           "narrow files: in the plan, or add except:");
       return Optional.empty();
     }

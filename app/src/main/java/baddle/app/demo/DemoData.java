@@ -83,8 +83,7 @@ final class DemoData {
     for (int i = 0; i < lines; i++) {
       LocalDate date = month.atDay(1 + i * month.lengthOfMonth() / lines);
       String receipt = String.format(Locale.ROOT, "%02d%04d", date.getDayOfMonth(), i / 2 + 1);
-      sales.add(
-          new Sale(date, receipt, "", site, any(PRODUCTS, random), 1 + random.nextInt(6)));
+      sales.add(new Sale(date, receipt, "", site, any(PRODUCTS, random), 1 + random.nextInt(6)));
     }
     return sales;
   }

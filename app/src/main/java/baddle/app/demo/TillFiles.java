@@ -63,8 +63,7 @@ final class TillFiles {
     }
   }
 
-  private static void writeBrackenford(List<DemoData.Sale> sales, Writer out)
-      throws IOException {
+  private static void writeBrackenford(List<DemoData.Sale> sales, Writer out) throws IOException {
     out.write("\ufeffLINE TOTAL,Product code,Units,Unit\u00a0price,Receipt,Sale date\r\n");
     for (DemoData.Sale sale : sales) {
       out.write(

@@ -3,7 +3,6 @@ package baddle.app.summarize;
 import baddle.app.ContentHash;
 import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
-import baddle.core.expression.Aggregate;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -69,7 +68,8 @@ public final class FilesCrosstab {
   /**
    * Reads files and builds the cross-tab; a file with the content of another counts once.
    *
-   * @throws baddle.core.crosstab.SpecException if a column doesn't hold what the specification needs
+   * @throws baddle.core.crosstab.SpecException if a column doesn't hold what the specification
+   *     needs
    */
   public Figures figures(List<Path> files) throws IOException {
     List<Path> readable = new ArrayList<>(distinct(files));
@@ -81,8 +81,7 @@ public final class FilesCrosstab {
     }
     findings.removeIf(finding -> !OF_FIRST_READING.contains(finding.code()));
     counts = RowCounts.NONE;
-    List<IntakeColumn> typed =
-        columns(names, name -> detector.type(names.indexOf(name)));
+    List<IntakeColumn> typed = columns(names, name -> detector.type(names.indexOf(name)));
     Schema schema = new IntakeSpec(typed, Map.of()).schema();
     CrosstabBuilder builder = new CrosstabBuilder(spec, schema, Calendar.standard());
     read(readable, typed, builder);
@@ -168,8 +167,7 @@ public final class FilesCrosstab {
     return broken;
   }
 
-  private void read(
-      Path file, GridFile grid, List<IntakeColumn> columns, BlockBuilder blocks)
+  private void read(Path file, GridFile grid, List<IntakeColumn> columns, BlockBuilder blocks)
       throws IOException {
     for (GridSheet sheet : grid.sheets()) {
       if (!sheet.visible()) {
@@ -181,13 +179,11 @@ public final class FilesCrosstab {
       named.keySet().retainAll(columns.stream().map(c -> c.column().name()).toList());
       Place place = Place.source(file.toString(), sheet.name());
       Intake intake =
-          new Intake(
-              new IntakeSpec(columns, named), place, sheet.fixedWidth(), blocks, row -> {});
+          new Intake(new IntakeSpec(columns, named), place, sheet.fixedWidth(), blocks, row -> {});
       sheet.read(intake);
       SourceIntake result = intake.result();
       counts = counts.plus(result.counts());
-      boolean stray =
-          grid.sheets().size() > 1 && result.outcome() == SourceIntake.Outcome.NO_TABLE;
+      boolean stray = grid.sheets().size() > 1 && result.outcome() == SourceIntake.Outcome.NO_TABLE;
       if (!stray) {
         result.findings().stream()
             .filter(finding -> finding.code() != FindingCode.HEADING_NOT_USED)

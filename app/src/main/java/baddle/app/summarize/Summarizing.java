@@ -49,8 +49,7 @@ public final class Summarizing {
         DatasetReader dataset = store.dataset(summary.dataset(), batch.number());
         crosstabs.add(crosstab(summary.crosstab(), dataset));
         about.put(
-            "Dataset " + summary.dataset(),
-            String.format(Locale.ROOT, "%,d rows", dataset.rows()));
+            "Dataset " + summary.dataset(), String.format(Locale.ROOT, "%,d rows", dataset.rows()));
       }
       return new Figures(crosstabs, Provenance.of(about), List.of());
     }

@@ -7,8 +7,8 @@ import java.util.Arrays;
 import java.util.List;
 
 /**
- * The items of an axis while rows are added: a tree of numbered nodes, node 0 the root, whose children
- * are the first level's items.
+ * The items of an axis while rows are added: a tree of numbered nodes, node 0 the root, whose
+ * children are the first level's items.
  */
 final class AxisTree {
 

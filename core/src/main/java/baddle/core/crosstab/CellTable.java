@@ -4,8 +4,8 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 
 /**
- * Numbers the cells, pairs of a node down and a node across, as they appear, from 0. Small nodes are
- * found in an array, the others in a hash table.
+ * Numbers the cells, pairs of a node down and a node across, as they appear, from 0. Small nodes
+ * are found in an array, the others in a hash table.
  */
 final class CellTable {
 

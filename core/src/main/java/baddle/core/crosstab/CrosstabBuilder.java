@@ -93,7 +93,11 @@ public final class CrosstabBuilder implements BlockSink {
   private void addAccumulator(Measure measure) {
     Aggregate aggregate = measure.call().aggregate();
     OptionalInt index =
-        measure.call().column().map(name -> OptionalInt.of(index(name))).orElse(OptionalInt.empty());
+        measure
+            .call()
+            .column()
+            .map(name -> OptionalInt.of(index(name)))
+            .orElse(OptionalInt.empty());
     if (aggregate == Aggregate.COUNT) {
       accumulators.add(new CountAccumulator(index));
       places.add(0);
@@ -123,8 +127,7 @@ public final class CrosstabBuilder implements BlockSink {
     for (int cell = 0; cell < innermost; cell++) {
       addToTotals(cell);
     }
-    return new Crosstab(
-        spec, places, Items.of(down), Items.of(across), cells, accumulators);
+    return new Crosstab(spec, places, Items.of(down), Items.of(across), cells, accumulators);
   }
 
   private void addToTotals(int cell) {

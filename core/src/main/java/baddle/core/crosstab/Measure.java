@@ -9,8 +9,8 @@ import java.util.regex.Pattern;
  *
  * @param name its heading
  * @param call what it computes
- * @param pattern the number pattern (Unicode CLDR, such as {@code #,##0.00}) it is shown with; empty
- *     for one that shows all its places
+ * @param pattern the number pattern (Unicode CLDR, such as {@code #,##0.00}) it is shown with;
+ *     empty for one that shows all its places
  */
 public record Measure(String name, AggregateCall call, Optional<String> pattern) {
 

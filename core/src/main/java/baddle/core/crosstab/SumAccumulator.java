@@ -9,9 +9,9 @@ import java.util.Arrays;
 import java.util.Optional;
 
 /**
- * Sums or averages a column of numbers, exactly: sums are 128 bits wide, in two halves. An average is
- * the exact sum divided by the count, rounded half up to {@value #MORE_PLACES} places more than the
- * column has.
+ * Sums or averages a column of numbers, exactly: sums are 128 bits wide, in two halves. An average
+ * is the exact sum divided by the count, rounded half up to {@value #MORE_PLACES} places more than
+ * the column has.
  */
 final class SumAccumulator implements Accumulator {
 
@@ -73,8 +73,7 @@ final class SumAccumulator implements Accumulator {
     if (counts[cell] == 0) {
       return Optional.empty();
     }
-    BigInteger unscaled =
-        BigInteger.valueOf(high[cell]).shiftLeft(64).add(unsigned(low[cell]));
+    BigInteger unscaled = BigInteger.valueOf(high[cell]).shiftLeft(64).add(unsigned(low[cell]));
     BigDecimal sum = new BigDecimal(unscaled, places);
     return Optional.of(average ? divide(sum, counts[cell]) : sum);
   }

@@ -1,7 +1,7 @@
 /**
  * From a specification and blocks to a cross-tab. Start at {@link
- * baddle.core.crosstab.CrosstabBuilder}. May import {@code finding}, {@code value}, {@code table} and
- * {@code expression}.
+ * baddle.core.crosstab.CrosstabBuilder}. May import {@code finding}, {@code value}, {@code table}
+ * and {@code expression}.
  */
 @NullMarked
 package baddle.core.crosstab;

@@ -8,7 +8,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * One level of an axis: a column, perhaps seen at a grain of the calendar ({@code sold_on by month}).
+ * One level of an axis: a column, perhaps seen at a grain of the calendar ({@code sold_on by
+ * month}).
  *
  * @param column the column's name
  * @param grain how coarse its dates are seen; empty to take its values as they are

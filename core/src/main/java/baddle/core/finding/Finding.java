@@ -7,7 +7,8 @@ package baddle.core.finding;
  * @param severity how grave it is here
  * @param place where it was found
  * @param message what was found and what was expected, one sentence without a full stop
- * @param remedy what to do about it, an imperative without a full stop; empty when nothing needs doing
+ * @param remedy what to do about it, an imperative without a full stop; empty when nothing needs
+ *     doing
  */
 public record Finding(
     FindingCode code, Severity severity, Place place, String message, String remedy) {

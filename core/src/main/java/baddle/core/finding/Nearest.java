@@ -11,8 +11,8 @@ public final class Nearest {
   private Nearest() {}
 
   /**
-   * The candidate with the fewest single-character edits, ignoring case, if they are at most a third
-   * of the word's length (at least 2); the first of several equals.
+   * The candidate with the fewest single-character edits, ignoring case, if they are at most a
+   * third of the word's length (at least 2); the first of several equals.
    */
   public static Optional<String> to(String word, Collection<String> candidates) {
     String wanted = word.toLowerCase(Locale.ROOT);

@@ -5,12 +5,14 @@ import org.jspecify.annotations.Nullable;
 /**
  * Where something was found.
  *
- * @param file the file, relative to the plan's folder where it lies below it; null for the whole job
+ * @param file the file, relative to the plan's folder where it lies below it; null for the whole
+ *     job
  * @param sheet the sheet of a workbook; null where the file has none
  * @param row the row as a person counts it in the file, from 1; 0 when it isn't about one row
  * @param heading the heading of the column; null when it isn't about one column
  */
-public record Place(@Nullable String file, @Nullable String sheet, long row, @Nullable String heading) {
+public record Place(
+    @Nullable String file, @Nullable String sheet, long row, @Nullable String heading) {
 
   private static final Place NOWHERE = new Place(null, null, 0, null);
 

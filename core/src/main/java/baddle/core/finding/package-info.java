@@ -1,6 +1,6 @@
 /**
- * What wants a person's eye: a {@link baddle.core.finding.Finding} says what is wrong, where, how grave
- * it is and what to do. Start at {@code Finding}. Imports nothing of this project.
+ * What wants a person's eye: a {@link baddle.core.finding.Finding} says what is wrong, where, how
+ * grave it is and what to do. Start at {@code Finding}. Imports nothing of this project.
  */
 @NullMarked
 package baddle.core.finding;

@@ -4,8 +4,8 @@ import java.util.Arrays;
 
 /**
  * One row of raw cells, as slices of a buffer that is reused from row to row. Columns count from 0.
- * White space (also the non-breaking kinds) around a value is taken off, and a cell of nothing else is
- * blank.
+ * White space (also the non-breaking kinds) around a value is taken off, and a cell of nothing else
+ * is blank.
  */
 public final class GridRow {
 

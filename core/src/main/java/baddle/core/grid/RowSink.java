@@ -3,9 +3,9 @@ package baddle.core.grid;
 import java.io.IOException;
 
 /**
- * Takes the rows of a sheet from top to bottom. The sink lends the reader a row to fill, so that it may
- * gather several before it works on them: ask for the {@link #next} row, fill it, hand it to {@link
- * #row}, and ask again.
+ * Takes the rows of a sheet from top to bottom. The sink lends the reader a row to fill, so that it
+ * may gather several before it works on them: ask for the {@link #next} row, fill it, hand it to
+ * {@link #row}, and ask again.
  */
 public interface RowSink {
 

@@ -8,8 +8,8 @@ import java.util.Map;
  *
  * @param rowNumber where it stands, from 1
  * @param end one more than the sheet's column (from 0) of the last heading
- * @param cells for each column of the dataset, in order, the sheet's column (from 0) whose heading it
- *     has, or {@link #ABSENT}
+ * @param cells for each column of the dataset, in order, the sheet's column (from 0) whose heading
+ *     it has, or {@link #ABSENT}
  * @param headings every filled cell of the row, by its column (from 0), from left to right
  * @param unused the headings that no column wants
  * @param clashes pairs of headings that one column wants, as a person reads them

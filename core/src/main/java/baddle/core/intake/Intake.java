@@ -22,9 +22,9 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Reads one source: looks for the row of headings, then brings every row below it into the blocks, or
- * holds it, or leaves it out where it is wholly blank. Push the source's rows, then ask for the {@link
- * #result}.
+ * Reads one source: looks for the row of headings, then brings every row below it into the blocks,
+ * or holds it, or leaves it out where it is wholly blank. Push the source's rows, then ask for the
+ * {@link #result}.
  */
 public final class Intake implements RowSink {
 
@@ -90,9 +90,7 @@ public final class Intake implements RowSink {
 
   @Override
   public boolean wantsMore() {
-    return headings != null
-        ? headings.clashes().isEmpty()
-        : rowsSearched < ROWS_SEARCHED;
+    return headings != null ? headings.clashes().isEmpty() : rowsSearched < ROWS_SEARCHED;
   }
 
   @Override
@@ -172,8 +170,7 @@ public final class Intake implements RowSink {
     }
     return builder instanceof TextBuilder text
         ? new TextIntake(cell, text, wanted.required(), STRETCH)
-        : new NumberIntake(
-            cell, (LongBuilder) builder, ValueReader.of(type), wanted.required());
+        : new NumberIntake(cell, (LongBuilder) builder, ValueReader.of(type), wanted.required());
   }
 
   private static ColumnIntake constant(String value, ColumnType type, ColumnBuilder builder) {
@@ -247,8 +244,7 @@ public final class Intake implements RowSink {
     int beyond = fixedWidth ? beyond(row) : HeadingRow.ABSENT;
     if (beyond != HeadingRow.ABSENT) {
       Fit fit = Fit.BEYOND_HEADINGS;
-      values.add(
-          new HeldValue("cell " + (beyond + 1), row.text(beyond), fit, fit.expectation()));
+      values.add(new HeldValue("cell " + (beyond + 1), row.text(beyond), fit, fit.expectation()));
     }
     List<String> cells = new ArrayList<>();
     for (int cell = 0; cell < row.width(); cell++) {

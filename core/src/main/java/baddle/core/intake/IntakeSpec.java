@@ -8,8 +8,8 @@ import java.util.Map;
  * What the intake makes of a source.
  *
  * @param columns the dataset's columns in order
- * @param named values that the source's name carries, by column; such a column isn't looked for among
- *     the headings
+ * @param named values that the source's name carries, by column; such a column isn't looked for
+ *     among the headings
  */
 public record IntakeSpec(List<IntakeColumn> columns, Map<String, String> named) {
 

@@ -8,7 +8,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/** Counts the values that held a row, by heading and cause, with the first of each as an example. */
+/**
+ * Counts the values that held a row, by heading and cause, with the first of each as an example.
+ */
 final class Misfits {
 
   private record Cause(String heading, String expectation) {}

@@ -18,7 +18,9 @@ public record SourceIntake(
   public enum Outcome {
     /** The table was found and its rows were read. */
     READ,
-    /** A row much like the headings was found, but a required one is missing, or one stands twice. */
+    /**
+     * A row much like the headings was found, but a required one is missing, or one stands twice.
+     */
     HEADINGS_DIFFER,
     /** No row looks like the headings. */
     NO_TABLE

@@ -80,8 +80,7 @@ final class TextIntake implements ColumnIntake {
       return Fit.ERROR_CELL;
     }
     if (kind == CellKind.NUMBER) {
-      char[] seen =
-          StoredNumber.asText(row.buffer(), row.start(cell), row.end(cell)).toCharArray();
+      char[] seen = StoredNumber.asText(row.buffer(), row.start(cell), row.end(cell)).toCharArray();
       builder.set(blockRow, seen, 0, seen.length);
     } else {
       builder.set(blockRow, row.buffer(), row.start(cell), row.end(cell));

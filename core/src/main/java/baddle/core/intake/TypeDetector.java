@@ -14,8 +14,8 @@ import java.util.Map;
 
 /**
  * Finds out what the columns of text blocks hold: the type that at least nine of ten filled values
- * have; decimals get the places of the value with the most. A column of digits in which a value begins
- * with a zero holds codes, so it is text. Each distinct value of a block is looked at once.
+ * have; decimals get the places of the value with the most. A column of digits in which a value
+ * begins with a zero holds codes, so it is text. Each distinct value of a block is looked at once.
  */
 public final class TypeDetector implements BlockSink {
 
@@ -97,9 +97,7 @@ public final class TypeDetector implements BlockSink {
 
     ColumnType type() {
       if (mostAre(ColumnType.Kind.DECIMAL) && !codes) {
-        return places == 0
-            ? ColumnType.of(ColumnType.Kind.INTEGER)
-            : ColumnType.decimal(places);
+        return places == 0 ? ColumnType.of(ColumnType.Kind.INTEGER) : ColumnType.decimal(places);
       }
       for (ColumnType.Kind kind : readers.keySet()) {
         if (mostAre(kind)) {

@@ -6,8 +6,9 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Collects rows into blocks and hands each full one on. Its memory doesn't grow with the rows. Set the
- * columns of the row at {@link #row()}, then {@link #endRow}; a row that isn't ended is overwritten.
+ * Collects rows into blocks and hands each full one on. Its memory doesn't grow with the rows. Set
+ * the columns of the row at {@link #row()}, then {@link #endRow}; a row that isn't ended is
+ * overwritten.
  */
 public final class BlockBuilder {
 

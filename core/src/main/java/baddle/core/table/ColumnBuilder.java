@@ -1,6 +1,8 @@
 package baddle.core.table;
 
-/** Collects the values of one column of a block, by row; a row not set holds what it held before. */
+/**
+ * Collects the values of one column of a block, by row; a row not set holds what it held before.
+ */
 public abstract sealed class ColumnBuilder permits TextBuilder, LongBuilder {
 
   /** Makes a row blank. */

@@ -4,9 +4,9 @@ import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The texts of a column's block, numbered from 1; 0 stands for blank. The characters lie in one pool
- * and are found by their hash, so that a text already seen costs no object. Texts differ unless some
- * were {@link #append appended}. Not safe for use by several threads while it grows.
+ * The texts of a column's block, numbered from 1; 0 stands for blank. The characters lie in one
+ * pool and are found by their hash, so that a text already seen costs no object. Texts differ
+ * unless some were {@link #append appended}. Not safe for use by several threads while it grows.
  */
 public final class Dictionary {
 
@@ -20,6 +20,7 @@ public final class Dictionary {
 
   private char[] pool;
   private int[] ends;
+
   /** Each slot holds a text's hash in its upper half and its code in the lower; 0 is free. */
   private long[] table;
 
@@ -162,8 +163,8 @@ public final class Dictionary {
   }
 
   /**
-   * Adds a text without looking whether it is there already, and returns its code. For columns where
-   * nearly every text is new, looking costs more than it saves.
+   * Adds a text without looking whether it is there already, and returns its code. For columns
+   * where nearly every text is new, looking costs more than it saves.
    */
   int append(char[] text, int start, int end) {
     int length = end - start;
@@ -200,12 +201,7 @@ public final class Dictionary {
     int hash = 0;
     int i = start;
     for (; i + 3 < end; i += 4) {
-      hash =
-          hash * 923_521
-              + text[i] * 29_791
-              + text[i + 1] * 961
-              + text[i + 2] * 31
-              + text[i + 3];
+      hash = hash * 923_521 + text[i] * 29_791 + text[i + 1] * 961 + text[i + 2] * 31 + text[i + 3];
     }
     for (; i < end; i++) {
       hash = 31 * hash + text[i];

@@ -12,7 +12,8 @@ public final class LongVector extends Vector {
    * Shares the arrays, which may be longer than the vector.
    *
    * @param values by row; of no meaning where blank
-   * @param blanks a bit for each row, lowest bit first, set where the row is blank; null where none is
+   * @param blanks a bit for each row, lowest bit first, set where the row is blank; null where none
+   *     is
    * @param size rows in use
    */
   public LongVector(long[] values, long @Nullable [] blanks, int size) {

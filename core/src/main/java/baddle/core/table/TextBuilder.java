@@ -1,9 +1,9 @@
 package baddle.core.table;
 
 /**
- * Collects text. A text equal to the one before is found at once. While most of the others in a block
- * turn out to be new, the next blocks don't look for equal ones; every few blocks one does, to see
- * whether that still holds.
+ * Collects text. A text equal to the one before is found at once. While most of the others in a
+ * block turn out to be new, the next blocks don't look for equal ones; every few blocks one does,
+ * to see whether that still holds.
  */
 public final class TextBuilder extends ColumnBuilder {
 
@@ -41,8 +41,8 @@ public final class TextBuilder extends ColumnBuilder {
   }
 
   /**
-   * Touches the place where a hash is looked for. Done for several rows before they are set, the memory
-   * is fetched for all of them at once.
+   * Touches the place where a hash is looked for. Done for several rows before they are set, the
+   * memory is fetched for all of them at once.
    *
    * @return a number without meaning, so that the access isn't optimised away
    */
@@ -63,9 +63,7 @@ public final class TextBuilder extends ColumnBuilder {
     if (last == Dictionary.BLANK || !dictionary.isAt(last, text, start, end)) {
       changes++;
       last =
-          looksUp()
-              ? dictionary.code(text, start, end, hash)
-              : dictionary.append(text, start, end);
+          looksUp() ? dictionary.code(text, start, end, hash) : dictionary.append(text, start, end);
     }
     codes[row] = last;
   }
@@ -84,7 +82,8 @@ public final class TextBuilder extends ColumnBuilder {
   void clear() {
     boolean looked = blocksUntilLooking == 0;
     boolean mostAreNew = changes > 0 && dictionary.size() > changes * MOSTLY_NEW;
-    blocksUntilLooking = looked && mostAreNew ? BLOCKS_NOT_LOOKING : Math.max(0, blocksUntilLooking - 1);
+    blocksUntilLooking =
+        looked && mostAreNew ? BLOCKS_NOT_LOOKING : Math.max(0, blocksUntilLooking - 1);
     changes = 0;
     dictionary.clear();
     last = Dictionary.BLANK;

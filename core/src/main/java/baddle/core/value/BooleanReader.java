@@ -3,12 +3,8 @@ package baddle.core.value;
 /** Reads truth values: true/false, yes/no, y/n, 1/0, in any case. */
 final class BooleanReader implements ValueReader {
 
-  private static final char[][] TRUE = {
-    {'y', 'e', 's'}, {'t', 'r', 'u', 'e'}, {'1'}, {'y'}
-  };
-  private static final char[][] FALSE = {
-    {'n', 'o'}, {'f', 'a', 'l', 's', 'e'}, {'0'}, {'n'}
-  };
+  private static final char[][] TRUE = {{'y', 'e', 's'}, {'t', 'r', 'u', 'e'}, {'1'}, {'y'}};
+  private static final char[][] FALSE = {{'n', 'o'}, {'f', 'a', 'l', 's', 'e'}, {'0'}, {'n'}};
 
   private long value;
 

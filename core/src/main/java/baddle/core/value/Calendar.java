@@ -74,10 +74,7 @@ public record Calendar(Month fiscalYearStarts) {
 
   private static String yearAnd(String pattern, int period, int perYear) {
     return String.format(
-        Locale.ROOT,
-        pattern,
-        Math.floorDiv(period, perYear),
-        Math.floorMod(period, perYear) + 1);
+        Locale.ROOT, pattern, Math.floorDiv(period, perYear), Math.floorMod(period, perYear) + 1);
   }
 
   private String fiscalYear(int year) {

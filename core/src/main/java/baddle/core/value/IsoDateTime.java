@@ -3,9 +3,9 @@ package baddle.core.value;
 import java.time.LocalDate;
 
 /**
- * Parses {@code YYYY-MM-DD} with an optional time, from a buffer, without making an object. Days are
- * found in a table of the months: arithmetic with leap years takes another branch for every new month,
- * and each time that happens the compiled code of the whole intake is thrown away.
+ * Parses {@code YYYY-MM-DD} with an optional time, from a buffer, without making an object. Days
+ * are found in a table of the months: arithmetic with leap years takes another branch for every new
+ * month, and each time that happens the compiled code of the whole intake is thrown away.
  */
 final class IsoDateTime {
 

@@ -42,9 +42,7 @@ public final class NaturalOrder implements Comparator<String> {
     int fromA = skipZeros(a, i, endA);
     int fromB = skipZeros(b, j, endB);
     int byLength = Integer.compare(endA - fromA, endB - fromB);
-    return byLength != 0
-        ? byLength
-        : a.substring(fromA, endA).compareTo(b.substring(fromB, endB));
+    return byLength != 0 ? byLength : a.substring(fromA, endA).compareTo(b.substring(fromB, endB));
   }
 
   private static int skipZeros(String text, int start, int end) {

@@ -24,8 +24,9 @@ public record Period(Grain grain, LocalDate start) implements Comparable<Period>
   private static final Pattern MONTH = Pattern.compile("(\\d{4})-?(\\d{2})");
 
   /**
-   * Reads {@code 2026-03-14}, {@code 2026-W07}, {@code 2026-Q1}, {@code 2026-03} or {@code 2026}, the
-   * middle three also without the hyphen; empty where it is none of these or no such period exists.
+   * Reads {@code 2026-03-14}, {@code 2026-W07}, {@code 2026-Q1}, {@code 2026-03} or {@code 2026},
+   * the middle three also without the hyphen; empty where it is none of these or no such period
+   * exists.
    */
   public static Optional<Period> parse(String text) {
     try {

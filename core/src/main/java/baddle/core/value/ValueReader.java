@@ -1,9 +1,9 @@
 package baddle.core.value;
 
 /**
- * Turns the characters of one cell into the {@code long} that stands for it in a column. A reader is
- * reused for every cell of a column: it keeps the last value and makes no object per cell. Not safe
- * for use by several threads.
+ * Turns the characters of one cell into the {@code long} that stands for it in a column. A reader
+ * is reused for every cell of a column: it keeps the last value and makes no object per cell. Not
+ * safe for use by several threads.
  */
 public interface ValueReader {
 
@@ -12,13 +12,14 @@ public interface ValueReader {
    *
    * @param text a buffer
    * @param start the first character, inclusive
-   * @param end the end, exclusive; white space on either side has been taken off, and it isn't empty
+   * @param end the end, exclusive; white space on either side has been taken off, and it isn't
+   *     empty
    */
   Fit read(char[] text, int start, int end);
 
   /**
-   * Reads a number as a workbook stores it: invariant notation, perhaps with an exponent. Only the 15
-   * significant digits that a person sees count.
+   * Reads a number as a workbook stores it: invariant notation, perhaps with an exponent. Only the
+   * 15 significant digits that a person sees count.
    */
   Fit readStoredNumber(char[] text, int start, int end);
 

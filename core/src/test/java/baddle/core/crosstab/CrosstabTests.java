@@ -116,8 +116,7 @@ class CrosstabTests {
     }
   }
 
-  private void checkAcross(
-      Crosstab crosstab, Item down, Item across, List<Sale> sales, int level) {
+  private void checkAcross(Crosstab crosstab, Item down, Item across, List<Sale> sales, int level) {
     check(crosstab, down, across, sales);
     for (Item child : across.children()) {
       int length = level == 0 ? 4 : 7;

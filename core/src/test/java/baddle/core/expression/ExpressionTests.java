@@ -10,7 +10,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 class ExpressionTests {
 
   @ParameterizedTest
-  @ValueSource(strings = {"sum(revenue)", "count(*)", "avg(\"Unit price\")", "count(\"a \"\"b\"\"\")"})
+  @ValueSource(
+      strings = {"sum(revenue)", "count(*)", "avg(\"Unit price\")", "count(\"a \"\"b\"\"\")"})
   void writes_a_call_as_it_was_read(String text) {
     assertThat(AggregateCall.parse(text)).hasToString(text);
     assertThat(AggregateCall.parse("  " + text.replace("(", " ( ") + " ")).hasToString(text);

@@ -43,8 +43,7 @@ class IntakeTests {
     IntakeSpec spec = new IntakeSpec(COLUMNS, named);
     BlockBuilder blocks =
         new BlockBuilder(spec.schema(), 7, (block, from, to) -> kept.addAll(rows(block)));
-    Intake intake =
-        new Intake(spec, Place.file("in.csv"), fixedWidth, blocks, held::add);
+    Intake intake = new Intake(spec, Place.file("in.csv"), fixedWidth, blocks, held::add);
     for (int i = 0; i < lines.length && intake.wantsMore(); i++) {
       GridRow row = intake.next();
       row.begin(i + 1);
@@ -73,7 +72,13 @@ class IntakeTests {
       String units =
           block.numbers(2).isBlank(row) ? "" : String.valueOf(block.numbers(2).values()[row]);
       rows.add(
-          block.rowNumbers()[row] + " " + block.numbers(0).values()[row] + " " + code + " " + units);
+          block.rowNumbers()[row]
+              + " "
+              + block.numbers(0).values()[row]
+              + " "
+              + code
+              + " "
+              + units);
     }
     return rows;
   }
@@ -94,8 +99,7 @@ class IntakeTests {
 
   @ParameterizedTest
   @ValueSource(strings = {"sold_on", "SOLD ON", "Sold\u00a0on", "date", "\uff24ate", "sold_ON"})
-  void case_spaces_and_unicode_forms_of_a_heading_do_not_matter(String heading)
-      throws IOException {
+  void case_spaces_and_unicode_forms_of_a_heading_do_not_matter(String heading) throws IOException {
     read(heading + "|code", "1970-01-01|a");
 
     assertThat(kept).containsExactly("2 0 a ");
@@ -115,8 +119,7 @@ class IntakeTests {
             "rows-held: 1 row held: found \"32.13.2026\", expected a date such as 2026-03-14",
             "rows-held: 1 row held: found \"many\", expected a whole number, such as 12",
             "rows-held: 1 row held: found a blank, expected a value, for the column is required");
-    assertThat(result.findings().get(1).place())
-        .hasToString("in.csv, row 3, Qty");
+    assertThat(result.findings().get(1).place()).hasToString("in.csv, row 3, Qty");
   }
 
   @Test
@@ -156,8 +159,7 @@ class IntakeTests {
 
   @Test
   void what_a_name_carries_comes_in_and_its_heading_is_not_looked_for() throws IOException {
-    SourceIntake result =
-        read(Map.of("code", "AM"), true, "Date|Code|Qty", "1970-01-01|a|1");
+    SourceIntake result = read(Map.of("code", "AM"), true, "Date|Code|Qty", "1970-01-01|a|1");
 
     assertThat(kept).containsExactly("2 0 AM 1");
     assertThat(texts(result))
@@ -179,8 +181,7 @@ class IntakeTests {
     read("Date|Code", "1970-01-01|#N/A");
 
     assertThat(kept).isEmpty();
-    assertThat(held.get(0).values().get(0).expectation())
-        .isEqualTo("a value, not an error cell");
+    assertThat(held.get(0).values().get(0).expectation()).isEqualTo("a value, not an error cell");
   }
 
   @Test

@@ -26,8 +26,7 @@ class TypeDetectorTests {
     "1 2 n/a, text",
     "'', text",
   })
-  void tells_a_columns_type_by_most_of_its_values(String values, String type)
-      throws IOException {
+  void tells_a_columns_type_by_most_of_its_values(String values, String type) throws IOException {
     Schema schema = new Schema(List.of(new Column("c", ColumnType.text())));
     TypeDetector detector = new TypeDetector();
     BlockBuilder blocks = new BlockBuilder(schema, 4, detector);

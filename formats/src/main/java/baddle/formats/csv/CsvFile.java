@@ -55,8 +55,7 @@ public final class CsvFile implements GridFile, GridSheet {
             .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
             .missingFieldStrategy(FieldMismatchStrategy.IGNORE);
     GridRowHandler handler = new GridRowHandler(sink);
-    try (CsvReader<GridRow> reader =
-            format.build(handler, StrictUtf8.reader(file));
+    try (CsvReader<GridRow> reader = format.build(handler, StrictUtf8.reader(file));
         CloseableIterator<GridRow> rows = reader.iterator()) {
       while (sink.wantsMore() && rows.hasNext()) {
         sink.row(rows.next());
@@ -117,8 +116,7 @@ public final class CsvFile implements GridFile, GridSheet {
     }
 
     @Override
-    protected void handleField(
-        int index, char[] buffer, int offset, int length, boolean quoted) {
+    protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
       row.add(index, CellKind.TEXT, buffer, offset, length);
     }
 

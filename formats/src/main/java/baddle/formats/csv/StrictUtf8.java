@@ -20,8 +20,8 @@ final class StrictUtf8 {
   private StrictUtf8() {}
 
   /**
-   * A reader that fails with a {@link java.nio.charset.CharacterCodingException}; a byte-order mark at
-   * the start is skipped.
+   * A reader that fails with a {@link java.nio.charset.CharacterCodingException}; a byte-order mark
+   * at the start is skipped.
    */
   static Reader reader(Path file) throws IOException {
     PushbackInputStream in = new PushbackInputStream(Files.newInputStream(file), MARK);

@@ -15,8 +15,7 @@ public record CellStyle(
     boolean bold, boolean right, boolean lineAbove, boolean lineBelow, Optional<String> pattern) {
 
   /** Nothing special. */
-  public static final CellStyle PLAIN =
-      new CellStyle(false, false, false, false, Optional.empty());
+  public static final CellStyle PLAIN = new CellStyle(false, false, false, false, Optional.empty());
 
   /** The same, bold. */
   public CellStyle withBold() {

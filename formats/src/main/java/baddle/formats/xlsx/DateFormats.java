@@ -28,15 +28,13 @@ final class DateFormats {
       if (event == XMLStreamConstants.START_ELEMENT) {
         String name = xml.getLocalName();
         if (name.equals("numFmt")) {
-          customCodes.put(
-              id(xml, "numFmtId"), Xml.attribute(xml, "formatCode").orElse(""));
+          customCodes.put(id(xml, "numFmtId"), Xml.attribute(xml, "formatCode").orElse(""));
         } else if (name.equals("cellXfs")) {
           cellStyles = true;
         } else if (cellStyles && name.equals("xf")) {
           dateStyles.set(style++, isDateFormat(id(xml, "numFmtId")));
         }
-      } else if (event == XMLStreamConstants.END_ELEMENT
-          && xml.getLocalName().equals("cellXfs")) {
+      } else if (event == XMLStreamConstants.END_ELEMENT && xml.getLocalName().equals("cellXfs")) {
         cellStyles = false;
       }
     }

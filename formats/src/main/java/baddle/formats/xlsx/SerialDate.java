@@ -38,8 +38,7 @@ final class SerialDate {
     long before = from1904 ? FROM_1904 : day < 60 ? FROM_1900 - 1 : FROM_1900;
     LocalDate date = LocalDate.ofEpochDay(day - before);
     long ofDay = Math.floorMod(millis, MILLIS_PER_DAY);
-    return Optional.of(
-        ofDay == 0 ? date.toString() : withTime(date, ofDay));
+    return Optional.of(ofDay == 0 ? date.toString() : withTime(date, ofDay));
   }
 
   private static String withTime(LocalDate date, long millisOfDay) {

@@ -176,7 +176,6 @@ final class SheetParser {
       throw new UnreadableFileException("a cell refers to a text that isn't there", rowNumber);
     }
     int start = sharedStrings.start(index);
-    row.add(
-        column, CellKind.TEXT, sharedStrings.pool(), start, sharedStrings.end(index) - start);
+    row.add(column, CellKind.TEXT, sharedStrings.pool(), start, sharedStrings.end(index) - start);
   }
 }

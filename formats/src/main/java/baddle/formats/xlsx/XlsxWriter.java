@@ -13,7 +13,9 @@ import org.dhatim.fastexcel.StyleSetter;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 
-/** Writes a workbook. Rows and columns count from 0. Columns become as wide as their widest cell. */
+/**
+ * Writes a workbook. Rows and columns count from 0. Columns become as wide as their widest cell.
+ */
 public final class XlsxWriter implements Closeable {
 
   private static final int MOST_NAME = 31;
@@ -27,7 +29,8 @@ public final class XlsxWriter implements Closeable {
    * Begins a workbook with its first sheet.
    *
    * @param out isn't closed
-   * @param sheetName made to fit the format's limits: at most 31 characters, none of {@code []:*?/\}
+   * @param sheetName made to fit the format's limits: at most 31 characters, none of {@code
+   *     []:*?/\}
    */
   public XlsxWriter(OutputStream out, String sheetName) {
     workbook = new Workbook(out, "Baddle", "1.0");

@@ -83,8 +83,7 @@ class CsvFileTests {
         clean.forEach(writer::row);
       }
       assertThat(GridText.of(file).stream().map(r -> r.replaceFirst("^\\d+: ", "")))
-          .isEqualTo(
-              clean.stream().map(r -> String.join(" | ", r)).collect(Collectors.toList()));
+          .isEqualTo(clean.stream().map(r -> String.join(" | ", r)).collect(Collectors.toList()));
     } finally {
       Files.delete(file);
     }
@@ -92,11 +91,12 @@ class CsvFileTests {
 
   /** Characters that survive: no half pairs, and nothing that trimming or folding would change. */
   private static String visible(String text) {
-    String kept = text.codePoints()
-        .filter(c -> c > ' ' && c < 0xd800 && !Character.isSpaceChar(c))
-        .limit(30)
-        .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
-        .toString();
+    String kept =
+        text.codePoints()
+            .filter(c -> c > ' ' && c < 0xd800 && !Character.isSpaceChar(c))
+            .limit(30)
+            .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
+            .toString();
     return "\"," + kept + "\n.";
   }
 }

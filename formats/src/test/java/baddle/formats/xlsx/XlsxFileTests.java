@@ -101,8 +101,7 @@ class XlsxFileTests {
     return file;
   }
 
-  private Path workbook(String namespace, String properties, String sheetData)
-      throws IOException {
+  private Path workbook(String namespace, String properties, String sheetData) throws IOException {
     String relations = "http://schemas.openxmlformats.org/package/2006/relationships";
     Map<String, String> parts = new LinkedHashMap<>();
     parts.put(
@@ -139,7 +138,11 @@ class XlsxFileTests {
             + "<cellXfs><xf numFmtId='0'/><xf numFmtId='14'/></cellXfs></styleSheet>");
     parts.put(
         "book/one.xml",
-        "<worksheet xmlns='" + namespace + "'><sheetData>" + sheetData + "</sheetData></worksheet>");
+        "<worksheet xmlns='"
+            + namespace
+            + "'><sheetData>"
+            + sheetData
+            + "</sheetData></worksheet>");
     return zip(parts);
   }
 
@@ -166,8 +169,7 @@ class XlsxFileTests {
   @Test
   void counts_days_from_1904_where_the_workbook_does() throws IOException {
     Path file =
-        workbook(
-            STRICT, "<workbookPr date1904='1'/>", "<row><c s='1'><v>44633.5</v></c></row>");
+        workbook(STRICT, "<workbookPr date1904='1'/>", "<row><c s='1'><v>44633.5</v></c></row>");
 
     assertThat(GridText.of(file)).containsExactly("1: DATE 2026-03-14T12:00");
   }
@@ -223,7 +225,8 @@ class XlsxFileTests {
         XlsxWriter writer = new XlsxWriter(out, "a/b: too long a name for a sheet, by far")) {
       baddle.formats.xlsx.CellStyle plain = baddle.formats.xlsx.CellStyle.PLAIN;
       writer.text(0, 0, "x & <y>", plain.withBold());
-      writer.number(0, 1, new BigDecimal("1234567.10"), "1,234,567.10", plain.withPattern("#,##0.00"));
+      writer.number(
+          0, 1, new BigDecimal("1234567.10"), "1,234,567.10", plain.withPattern("#,##0.00"));
       writer.date(0, 2, LocalDate.of(2026, 3, 14), plain);
       writer.nextSheet("Second");
       writer.text(0, 0, "here", plain);

@@ -1,0 +1,80 @@
+package baddle.cli;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+
+/** The built program, run by its launcher as a user would, in a folder. */
+final class Baddle {
+
+  private static final Path LAUNCHER = Path.of("..", "baddle").toAbsolutePath().normalize();
+  private static final long MOST_SECONDS = 120;
+
+  /** How a run ended. */
+  record Run(int status, String out, String err) {
+
+    List<String> lines() {
+      return out.lines().toList();
+    }
+  }
+
+  private final Path folder;
+
+  Baddle(Path folder) {
+    this.folder = folder;
+  }
+
+  Path folder() {
+    return folder;
+  }
+
+  Baddle write(String name, String... lines) throws IOException {
+    Path file = folder.resolve(name);
+    Files.createDirectories(file.resolveSibling(""));
+    Files.writeString(file, String.join("\n", lines) + "\n");
+    return this;
+  }
+
+  void delete(String name) throws IOException {
+    Files.delete(folder.resolve(name));
+  }
+
+  Process start(String... args) throws IOException {
+    List<String> command = new ArrayList<>(List.of(LAUNCHER.toString()));
+    command.addAll(List.of(args));
+    ProcessBuilder builder = new ProcessBuilder(command).directory(folder.toFile());
+    builder.environment().put("BADDLE_NO_ARCHIVE", "1");
+    builder.redirectOutput(Files.createTempFile("out", ".txt").toFile());
+    builder.redirectError(Files.createTempFile("err", ".txt").toFile());
+    builder.redirectInput(new java.io.File("/dev/null"));
+    outFile = builder.redirectOutput().file().toPath();
+    errFile = builder.redirectError().file().toPath();
+    return builder.start();
+  }
+
+  private Path outFile = Path.of("");
+  private Path errFile = Path.of("");
+
+  Run run(String... args) throws IOException, InterruptedException {
+    return end(start(args));
+  }
+
+  Run end(Process process) throws IOException, InterruptedException {
+    if (!process.waitFor(MOST_SECONDS, TimeUnit.SECONDS)) {
+      process.destroyForcibly();
+      throw new IOException("the program doesn't end");
+    }
+    Run run = new Run(process.exitValue(), read(outFile), read(errFile));
+    Files.delete(outFile);
+    Files.delete(errFile);
+    return run;
+  }
+
+  private static String read(Path file) throws IOException {
+    return Files.readString(file, StandardCharsets.UTF_8);
+  }
+}

@@ -1,0 +1,231 @@
+package baddle.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.Row;
+import org.dhatim.fastexcel.reader.Sheet;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The demo from end to end, its figures worked out a second time without the program. */
+class FiguresProgramTests {
+
+  @TempDir static Path folder;
+  private static Baddle.Run demo = new Baddle.Run(-1, "", "");
+  private final Baddle inDemo = new Baddle(folder.resolve("fernhollow"));
+
+  @BeforeAll
+  static void runDemo() throws Exception {
+    demo = new Baddle(folder).run("demo");
+  }
+
+  /** Revenue by site and month, straight from the files. */
+  private static Map<String, BigDecimal> worked() throws IOException {
+    Map<String, BigDecimal> sums = new TreeMap<>();
+    try (Stream<Path> tills = Files.list(folder.resolve("fernhollow/inbox/tills"))) {
+      for (Path file : tills.filter(f -> !f.toString().contains("Copy of")).toList()) {
+        String name = String.valueOf(file.getFileName());
+        addTill(file, name.substring(0, name.length() - " 2026-01.csv".length()), sums);
+      }
+    }
+    try (Stream<Path> trade = Files.list(folder.resolve("fernhollow/inbox/trade"))) {
+      for (Path file : trade.toList()) {
+        addTrade(file, sums);
+      }
+    }
+    return sums;
+  }
+
+  private static void addTill(Path file, String site, Map<String, BigDecimal> sums)
+      throws IOException {
+    List<String> lines = Files.readAllLines(file, StandardCharsets.UTF_8);
+    List<String> headings = List.of(lines.get(0).replace("\ufeff", "").split(","));
+    int amount = Math.max(headings.indexOf("Amount"), headings.indexOf("LINE TOTAL"));
+    int date = Math.max(headings.indexOf("Date"), headings.indexOf("Sale date"));
+    for (String line : lines.subList(1, lines.size())) {
+      String[] cells = line.split(",");
+      if (!line.contains("several")) {
+        add(sums, site, cells[date], cells[amount]);
+      }
+    }
+  }
+
+  private static void addTrade(Path file, Map<String, BigDecimal> sums) throws IOException {
+    try (InputStream in = Files.newInputStream(file);
+        ReadableWorkbook workbook = new ReadableWorkbook(in)) {
+      for (Sheet sheet : workbook.getSheets().toList()) {
+        List<Row> rows = sheet.getName().equals("Notes") ? List.of() : sheet.read();
+        for (Row row : rows) {
+          boolean data = row.getRowNum() > 4 && !row.getCellRawValue(3).orElse("").contains("-");
+          if (data) {
+            String date = String.valueOf(row.getCellAsDate(3).orElseThrow().toLocalDate());
+            add(sums, row.getCellText(4), date, row.getCellRawValue(8).orElseThrow());
+          }
+        }
+      }
+    }
+  }
+
+  private static void add(Map<String, BigDecimal> sums, String site, String date, String amount) {
+    String month = date.substring(0, 7);
+    BigDecimal value = new BigDecimal(amount);
+    for (String key :
+        List.of(site + "/" + month, site + "/Total", "Total/" + month, "Total/Total")) {
+      sums.merge(key, value, BigDecimal::add);
+    }
+  }
+
+  @Test
+  void every_figure_of_the_cross_tab_is_exact() throws Exception {
+    assertThat(inDemo.run("summarize", "revenue-by-site", "--out", "r.csv").status()).isZero();
+    List<String> lines = Files.readAllLines(inDemo.folder().resolve("r.csv"));
+    List<String> months = List.of(lines.get(0).split(","));
+    Map<String, BigDecimal> printed = new TreeMap<>();
+    for (String line : lines.subList(1, lines.size())) {
+      String[] cells = line.split(",");
+      for (int i = 1; i < cells.length; i++) {
+        if (!cells[i].isEmpty()) {
+          printed.put(cells[0] + "/" + months.get(i), new BigDecimal(cells[i]));
+        }
+      }
+    }
+
+    assertThat(printed).hasSizeGreaterThan(7 * 24).isEqualTo(worked());
+    assertThat(months.subList(1, 25)).isSorted();
+  }
+
+  @Test
+  void the_demo_says_what_it_did_and_what_to_try_next() {
+    assertThat(demo.status()).isZero();
+    assertThat(demo.out())
+        .contains(
+            "files written, 0 there already",
+            "Completeness: 6,056 rows read = 6,054 in the dataset + 0 left out + 2 held",
+            "revenue-by-site",
+            "Try next:");
+    assertThat(demo.err()).isEmpty();
+  }
+
+  /** The table of planted faults in the demo's README, held against what consolidate says. */
+  @Test
+  void finds_exactly_the_planted_faults() throws Exception {
+    String readme = Files.readString(inDemo.folder().resolve("README.md"));
+    List<String> planted = new ArrayList<>();
+    readme
+        .lines()
+        .filter(line -> line.matches("\\|.*\\| `[a-z-]+` \\|"))
+        .map(line -> line.replace("`", "").split(" *\\| *"))
+        .forEach(cells -> planted.add(cells[3] + ": " + cells[2]));
+
+    Baddle.Run run = inDemo.run("consolidate");
+
+    assertThat(run.status()).isEqualTo(1);
+    assertThat(planted).hasSize(3);
+    assertThat(
+            run.out()
+                .lines()
+                .filter(line -> line.matches("(error|warning) .*"))
+                .map(line -> line.replaceFirst("^\\w+ +", "")))
+        .containsExactlyInAnyOrderElementsOf(planted);
+  }
+
+  @Test
+  void a_changed_file_of_the_demo_is_kept_unless_forced() throws Exception {
+    Baddle baddle = new Baddle(folder);
+    baddle.run("demo", "second");
+    baddle.write("second/baddle.yaml", "baddle: 1", "datasets: {d: {columns: {a: text}}}");
+
+    Baddle.Run again = baddle.run("demo", "second");
+    Baddle.Run forced = baddle.run("demo", "second", "--force");
+
+    assertThat(again.out()).contains("0 files written", "kept as you changed it: baddle.yaml");
+    assertThat(forced.out()).contains("1 files written", "revenue-by-site");
+  }
+
+  @Test
+  void writes_all_summaries_into_one_workbook_with_real_numbers() throws Exception {
+    Baddle.Run run = inDemo.run("summarize", "--out", "all.xlsx", "--out", "all.json");
+
+    assertThat(run.out()).contains("written: all.xlsx", "written: all.json");
+    try (ReadableWorkbook workbook =
+        new ReadableWorkbook(Files.newInputStream(inDemo.folder().resolve("all.xlsx")))) {
+      assertThat(workbook.getSheets().map(Sheet::getName))
+          .containsExactly("revenue-by-site", "years", "About");
+      Row total = workbook.getFirstSheet().read().get(7);
+      assertThat(total.getCellAsNumber(25).orElseThrow())
+          .isEqualByComparingTo(worked().get("Total/Total"));
+    }
+    try (Stream<Path> left = Files.list(inDemo.folder())) {
+      assertThat(left.map(String::valueOf)).noneMatch(name -> name.contains(".part"));
+    }
+  }
+
+  @Test
+  void refuses_an_output_it_cannot_write_before_it_reads_anything() throws Exception {
+    assertThat(inDemo.run("summarize", "--out", "all.csv").err())
+        .startsWith("baddle: --out: a CSV file takes one summary");
+    assertThat(inDemo.run("summarize", "--out", "a.pdf").err())
+        .startsWith("baddle: --out: a.pdf should end in .csv, .xlsx or .json");
+    assertThat(inDemo.run("summarize", "--out", "no/a.csv").status()).isEqualTo(2);
+    assertThat(inDemo.run("summarize", "revenue-by-sit").err())
+        .startsWith("baddle: no summary revenue-by-sit; did you mean revenue-by-site?");
+  }
+
+  @Test
+  void folds_wide_tables_to_the_width_asked_for() throws Exception {
+    List<String> lines = inDemo.run("summarize", "revenue-by-site", "--width", "100").lines();
+
+    assertThat(lines).contains("revenue-by-site (1 of 4: 2024-11 to 2025-05)");
+    assertThat(lines).allMatch(line -> line.length() <= 100);
+  }
+
+  @Test
+  void crosstabs_files_without_a_plan_and_says_what_it_counted() throws Exception {
+    Baddle.Run run =
+        inDemo.run(
+            "crosstab",
+            "inbox/trade/Trade 2024.xlsx",
+            "inbox/trade/Trade 2025.xlsx",
+            "--down",
+            "customer",
+            "--across",
+            "date by year",
+            "--measure",
+            "sum(amount)",
+            "--measure",
+            "count(*)");
+
+    assertThat(run.status()).as(run.err()).isZero();
+    assertThat(run.out())
+        .contains("customer", "2024", "2025", "Total", "Harrow & Vine")
+        .contains("Completeness: ", " left out + 0 held")
+        .contains("Types: customer text, date date, amount decimal(2)");
+  }
+
+  @Test
+  void a_crosstab_of_files_holds_what_does_not_fit_and_names_a_column_it_cannot_find()
+      throws Exception {
+    String file = "inbox/tills/Foxholt 2026-08.csv";
+    Baddle.Run held = inDemo.run("crosstab", file, "--down", "code", "--measure", "sum(qty)");
+    Baddle.Run unknown = inDemo.run("crosstab", file, "--down", "coda", "--measure", "count(*)");
+
+    assertThat(held.status()).isEqualTo(1);
+    assertThat(held.err()).contains("row 12, Qty", "found \"several\"");
+    assertThat(unknown.status()).isEqualTo(1);
+    assertThat(unknown.out()).isEmpty();
+    assertThat(unknown.err()).contains("no heading for the required column coda");
+  }
+}
