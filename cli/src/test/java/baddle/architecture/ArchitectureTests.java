@@ -60,7 +60,12 @@ class ArchitectureTests {
           Map.entry("baddle.formats.csv", List.of("baddle.core..", "de.siegmar..")),
           Map.entry(
               "baddle.formats.xlsx",
-              List.of("baddle.core..", "com.fasterxml.aalto..", "javax.xml..", "org.dhatim..")),
+              List.of(
+                  "baddle.core..",
+                  "com.fasterxml.aalto..",
+                  "javax.xml..",
+                  "org.codehaus.stax2..",
+                  "org.dhatim..")),
           Map.entry(
               "baddle.store",
               List.of("baddle.core..", "java.sql..", "org.sqlite..", "com.github.luben..")),

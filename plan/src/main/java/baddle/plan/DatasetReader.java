@@ -27,9 +27,12 @@ final class DatasetReader {
   }
 
   DatasetPlan read(String name, PlanNode node) {
+    int problemsBefore = nodes.problems().size();
     PlanNode columns = nodes.keys(node, "dataset " + name, List.of("columns")).get("columns");
     if (columns == null) {
-      nodes.problem(node, "dataset " + name + " needs columns:");
+      if (nodes.problems().size() == problemsBefore) {
+        nodes.problem(node, "dataset " + name + " needs columns:");
+      }
       return new DatasetPlan(name, List.of());
     }
     List<IntakeColumn> read = new ArrayList<>();

@@ -8,7 +8,7 @@ import java.io.IOException;
 import java.util.Optional;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
-import javax.xml.stream.XMLStreamReader;
+import org.codehaus.stax2.XMLStreamReader2;
 
 /** Streams the rows of a sheet's part (ISO/IEC 29500-1, 18.3) to a sink. */
 final class SheetParser {
@@ -22,6 +22,7 @@ final class SheetParser {
   private final RowSink sink;
   private GridRow row;
   private final TextBuffer text = new TextBuffer();
+  private final AttributeText attribute = new AttributeText();
 
   private int rowNumber;
   private int column;
@@ -37,7 +38,7 @@ final class SheetParser {
     this.row = sink.next();
   }
 
-  void read(XMLStreamReader xml) throws XMLStreamException, IOException {
+  void read(XMLStreamReader2 xml) throws XMLStreamException, IOException {
     boolean inValue = false;
     while (xml.hasNext()) {
       int event = xml.next();
@@ -55,7 +56,7 @@ final class SheetParser {
   }
 
   /** Whether characters that follow belong to a value. */
-  private boolean startElement(XMLStreamReader xml) throws XMLStreamException, IOException {
+  private boolean startElement(XMLStreamReader2 xml) throws XMLStreamException, IOException {
     String name = xml.getLocalName();
     switch (name) {
       case "v" -> {
@@ -85,7 +86,7 @@ final class SheetParser {
     return false;
   }
 
-  private void startRow(XMLStreamReader xml) throws IOException {
+  private void startRow(XMLStreamReader2 xml) throws IOException {
     int stated = Xml.attribute(xml, "r").map(Integer::parseInt).orElse(rowNumber + 1);
     if (stated <= rowNumber || stated > MOST_ROWS) {
       throw new UnreadableFileException("rows are not in order", stated);
@@ -96,15 +97,21 @@ final class SheetParser {
     row.begin(rowNumber);
   }
 
-  private void startCell(XMLStreamReader xml) throws IOException {
+  private void startCell(XMLStreamReader2 xml) throws XMLStreamException, IOException {
     int next = column + 1;
     type = "n";
     style = 0;
     for (int i = 0; i < xml.getAttributeCount(); i++) {
       switch (xml.getAttributeLocalName(i)) {
-        case "r" -> next = columnOf(xml.getAttributeValue(i));
+        case "r" -> {
+          xml.getAttributeAs(i, attribute);
+          next = attribute.column();
+        }
         case "t" -> type = xml.getAttributeValue(i);
-        case "s" -> style = Integer.parseInt(xml.getAttributeValue(i));
+        case "s" -> {
+          xml.getAttributeAs(i, attribute);
+          style = attribute.number();
+        }
         default -> {}
       }
     }
@@ -113,19 +120,6 @@ final class SheetParser {
     }
     column = next;
     text.clear();
-  }
-
-  /** The column, from 0, of a reference such as {@code AB12}. */
-  static int columnOf(String reference) {
-    int column = 0;
-    for (int i = 0; i < reference.length() && i < 4; i++) {
-      char letter = reference.charAt(i);
-      if (letter < 'A' || letter > 'Z') {
-        break;
-      }
-      column = column * 26 + letter - 'A' + 1;
-    }
-    return column - 1;
   }
 
   private void addCell() throws IOException {

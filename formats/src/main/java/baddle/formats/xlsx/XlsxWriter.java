@@ -105,9 +105,16 @@ public final class XlsxWriter implements Closeable {
     setter.set();
   }
 
-  /** Keeps the first rows and columns in sight. */
+  /** Keeps the first rows and columns in sight, on the screen and on every printed page. */
   public void freeze(int rows, int columns) {
     sheet.freezePane(columns, rows);
+    if (rows > 0) {
+      sheet.repeatRows(0, rows - 1);
+    }
+    sheet.pageOrientation("landscape");
+    sheet.setFitToPage(true);
+    sheet.fitToWidth((short) 1);
+    sheet.fitToHeight((short) 0);
   }
 
   private void endSheet() throws IOException {

@@ -8,6 +8,7 @@ import java.util.Optional;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
+import org.codehaus.stax2.XMLStreamReader2;
 
 /** Opens XML parts. No document type is read and no entity is fetched. */
 final class Xml {
@@ -26,13 +27,13 @@ final class Xml {
   /** What is done with a part. */
   @FunctionalInterface
   interface Use {
-    void with(XMLStreamReader xml) throws XMLStreamException, IOException;
+    void with(XMLStreamReader2 xml) throws XMLStreamException, IOException;
   }
 
   /** Reads a part and closes it. */
   static void read(InputStream part, String name, Use use) throws IOException {
     try (InputStream in = part) {
-      XMLStreamReader xml = FACTORY.createXMLStreamReader(in);
+      XMLStreamReader2 xml = (XMLStreamReader2) FACTORY.createXMLStreamReader(in);
       try {
         use.with(xml);
       } finally {

@@ -7,15 +7,15 @@ import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.List;
 
-/** A floor: reads every record of CSV files as strings, {@code ReadCsv FOLDER THREADS}. */
-public final class ReadCsv {
+/** A floor: reads every record of CSV files as strings, {@code CsvFloor FOLDER THREADS}. */
+public final class CsvFloor {
 
-  private ReadCsv() {}
+  private CsvFloor() {}
 
   /** Reads the files and prints how many fields there were. */
   public static void main(String[] args) throws Exception {
     List<Path> files = Floor.files(Path.of(args[0]), ".csv");
-    System.out.println(Floor.sum(files, Integer.parseInt(args[1]), ReadCsv::fields));
+    System.out.println(Floor.sum(files, Integer.parseInt(args[1]), CsvFloor::fields));
   }
 
   private static long fields(Path file) {

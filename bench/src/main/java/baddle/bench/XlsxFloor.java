@@ -9,15 +9,15 @@ import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.Row;
 
-/** A floor: reads every cell of workbooks, {@code ReadXlsx FOLDER THREADS}. */
-public final class ReadXlsx {
+/** A floor: reads every cell of workbooks, {@code XlsxFloor FOLDER THREADS}. */
+public final class XlsxFloor {
 
-  private ReadXlsx() {}
+  private XlsxFloor() {}
 
   /** Reads the files and prints how many characters their cells had. */
   public static void main(String[] args) throws Exception {
     List<Path> files = Floor.files(Path.of(args[0]), ".xlsx");
-    System.out.println(Floor.sum(files, Integer.parseInt(args[1]), ReadXlsx::characters));
+    System.out.println(Floor.sum(files, Integer.parseInt(args[1]), XlsxFloor::characters));
   }
 
   private static long characters(Path file) {
