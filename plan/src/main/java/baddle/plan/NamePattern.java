@@ -43,7 +43,9 @@ public final class NamePattern {
   }
 
   private static String composed(String name) {
-    return Normalizer.normalize(name, Normalizer.Form.NFC);
+    return Normalizer.isNormalized(name, Normalizer.Form.NFC)
+        ? name
+        : Normalizer.normalize(name, Normalizer.Form.NFC);
   }
 
   private String translate(Matcher token) {

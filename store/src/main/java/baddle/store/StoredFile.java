@@ -13,7 +13,8 @@ import java.util.OptionalLong;
  * @param size its length in bytes
  * @param modified when it was last modified, in nanoseconds since 1970; empty where it may have
  *     changed since within the clock's grain, so that its content must be looked at again
- * @param intake a hash of everything in the plan that its rows depend on
+ * @param intake everything in the plan and in its name that its rows depend on, shortened; only
+ *     equality matters
  */
 public record StoredFile(
     long id,

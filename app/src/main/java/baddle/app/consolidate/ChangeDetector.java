@@ -4,6 +4,7 @@ import baddle.app.ContentHash;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
+import baddle.plan.FeedPlan;
 import baddle.plan.NamePattern;
 import baddle.plan.Plan;
 import baddle.store.StoredFile;
@@ -32,7 +33,7 @@ final class ChangeDetector {
 
   private final Plan plan;
   private final Map<String, StoredFile> knownByPlace = new HashMap<>();
-  private final Map<String, String> datasetTexts = new HashMap<>();
+  private final Map<String, String> feedHashes = new HashMap<>();
   private final long now;
   private final List<Finding> findings = new ArrayList<>();
   private final Map<String, Integer> unreadable = new HashMap<>();
@@ -106,19 +107,21 @@ final class ChangeDetector {
         && known.modified().getAsLong() == file.modified();
   }
 
+  /** What the rows of a file depend on: a hash for each feed, and what the file's name carries. */
   private String intake(FoundFile file) {
-    String dataset =
-        datasetTexts.computeIfAbsent(
-            file.feed().dataset(),
-            name -> Objects.requireNonNull(plan.datasets().get(name)).intakeText());
+    FeedPlan feed = file.feed();
+    String ofFeed = feedHashes.computeIfAbsent(feed.name(), name -> hash(feed));
+    return ofFeed + " " + (file.named().size() < 2 ? file.named() : new TreeMap<>(file.named()));
+  }
+
+  private String hash(FeedPlan feed) {
     return ContentHash.of(
         String.join(
             "\n",
             INTAKE_VERSION,
-            file.feed().name(),
-            dataset,
-            file.feed().sheets().map(NamePattern::toString).orElse(""),
-            new TreeMap<>(file.named()).toString()));
+            feed.name(),
+            Objects.requireNonNull(plan.datasets().get(feed.dataset())).intakeText(),
+            feed.sheets().map(NamePattern::toString).orElse("")));
   }
 
   /** Of several files with one content, the one in the store already counts, else the first. */

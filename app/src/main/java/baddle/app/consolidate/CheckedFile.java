@@ -11,7 +11,7 @@ import java.util.OptionalLong;
  * @param change what became of it since the last batch
  * @param content the hash of its content
  * @param modified when it was modified; empty where it may still change within the clock's grain
- * @param intake the hash of what the plan says of it
+ * @param intake what its rows depend on besides its content
  * @param known what the store knows of it
  */
 record CheckedFile(
