@@ -20,6 +20,9 @@ interface Command {
   /** A call that works in the demo's folder. */
   String example();
 
+  /** Whether it works on a project, and so takes {@code --plan}. */
+  boolean usesPlan();
+
   /** Its own options, besides those of every command. */
   List<Option> options();
 

@@ -58,7 +58,10 @@ final class CommandOptions {
   /** Every option a command takes, its own first. */
   static List<Option> all(Command command) {
     List<Option> all = new ArrayList<>(command.options());
-    all.addAll(List.of(PLAN, JSON, QUIET, VERBOSE, COLOR, HELP));
+    if (command.usesPlan()) {
+      all.add(PLAN);
+    }
+    all.addAll(List.of(JSON, QUIET, VERBOSE, COLOR, HELP));
     return all;
   }
 

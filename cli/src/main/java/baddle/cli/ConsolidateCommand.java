@@ -3,6 +3,7 @@ package baddle.cli;
 import baddle.app.Project;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
+import baddle.core.finding.Finding;
 import baddle.plan.PlanException;
 import java.io.IOException;
 import java.time.Clock;
@@ -35,6 +36,11 @@ final class ConsolidateCommand implements Command {
   }
 
   @Override
+  public boolean usesPlan() {
+    return true;
+  }
+
+  @Override
   public List<Option> options() {
     return List.of(
         Option.builder()
@@ -56,7 +62,10 @@ final class ConsolidateCommand implements Command {
     ConsolidateResult result = run(options.project(), options, console, threads);
     if (options.json()) {
       console.out().println(ConsolidateJson.of(result));
-    } else if (!options.quiet()) {
+    } else if (options.quiet()) {
+      List<Finding> errors = result.findings().stream().filter(Finding::isError).toList();
+      FindingLines.of(errors, true).forEach(console.err()::println);
+    } else {
       ConsolidateText.lines(result, options.style(), options.verbose())
           .forEach(console.out()::println);
     }

@@ -41,6 +41,11 @@ final class CrosstabCommand implements Command {
   }
 
   @Override
+  public boolean usesPlan() {
+    return false;
+  }
+
+  @Override
   public List<Option> options() {
     List<Option> options = new ArrayList<>();
     options.add(

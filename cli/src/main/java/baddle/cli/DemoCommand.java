@@ -39,6 +39,11 @@ final class DemoCommand implements Command {
   }
 
   @Override
+  public boolean usesPlan() {
+    return false;
+  }
+
+  @Override
   public List<Option> options() {
     return List.of(
         Option.builder().longOpt("force").desc("overwrite files that were changed since").get());
@@ -50,11 +55,19 @@ final class DemoCommand implements Command {
     if (options.arguments().size() > 1) {
       throw new UsageException("demo takes one folder, found " + options.arguments().get(1));
     }
+    if (options.json()) {
+      throw new UsageException("demo has no JSON; ask consolidate or summarize for it");
+    }
     String given = options.arguments().isEmpty() ? FOLDER : options.arguments().get(0);
     Path folder = console.folder().resolve(given);
     DemoProject demo = new DemoProject(folder);
-    print(demo.layOut(options.has("force")), given, console.out());
+    DemoProject.Laid laid = demo.layOut(options.has("force"));
     Project project = Project.open(demo.plan());
+    if (options.quiet()) {
+      ConsolidateCommand.run(project, options, console, 1);
+      return Status.DONE;
+    }
+    print(laid, given, console.out());
     console.out().println("\n$ baddle consolidate");
     ConsolidateResult result =
         ConsolidateCommand.run(

@@ -9,6 +9,7 @@ import java.io.PrintStream;
 import java.io.UncheckedIOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -67,7 +68,8 @@ final class Program {
         Help.of(command).forEach(console.out()::println);
         return Status.DONE;
       }
-      log.begin(options.planFile(), options.verbose(), console.err());
+      Optional<Path> plan = command.usesPlan() ? options.planFile() : Optional.empty();
+      log.begin(plan, options.verbose(), console.err());
       return command.run(options, console);
     } catch (UsageException | PlanException | SpecException e) {
       return failed(String.valueOf(e.getMessage()), Status.USAGE);

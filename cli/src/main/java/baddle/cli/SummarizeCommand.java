@@ -35,6 +35,11 @@ final class SummarizeCommand implements Command {
   }
 
   @Override
+  public boolean usesPlan() {
+    return true;
+  }
+
+  @Override
   public List<Option> options() {
     return FigureOutput.options();
   }

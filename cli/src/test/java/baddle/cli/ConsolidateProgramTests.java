@@ -186,6 +186,9 @@ class ConsolidateProgramTests {
             "rows-held in/Copse-2026-02.csv",
             "file-not-wanted in/notes.txt");
     assertThat(json.at("/completeness/held").asInt()).isEqualTo(2);
+    Baddle.Run quiet = baddle.run("consolidate", "--quiet");
+    assertThat(quiet.out()).isEmpty();
+    assertThat(quiet.err()).contains("rows-held: in/Copse-2026-02.csv").doesNotContain("note");
     assertThat(codes(consolidate(1))).hasSize(6);
 
     baddle.write("in/Copse-2026-02.csv", "Date,Total", "2026-02-20,5");
