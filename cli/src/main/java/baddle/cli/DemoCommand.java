@@ -106,7 +106,7 @@ final class DemoCommand implements Command {
 
   private static void printNext(String folder, PrintStream out) {
     out.println();
-    out.println("Try next:");
+    out.println("Try next (baddle is the launcher you have just run):");
     out.println("  cd " + folder);
     out.println("  baddle consolidate            nothing has changed, so nothing is read");
     out.println("  baddle summarize years");

@@ -115,7 +115,7 @@ class FiguresProgramTests {
             "files written, 0 there already",
             "Completeness: 6,056 rows read = 6,054 in the dataset + 0 left out + 2 held",
             "revenue-by-site",
-            "Try next:");
+            "Try next (baddle is");
     assertThat(demo.err()).isEmpty();
   }
 

@@ -9,8 +9,6 @@ public final class PlanException extends Exception {
 
   private static final long serialVersionUID = 1L;
 
-  private final transient List<PlanProblem> problems;
-
   /**
    * With all problems.
    *
@@ -18,7 +16,6 @@ public final class PlanException extends Exception {
    */
   PlanException(String plan, List<PlanProblem> problems) {
     super(message(plan, problems));
-    this.problems = List.copyOf(problems);
   }
 
   private static String message(String plan, List<PlanProblem> problems) {
@@ -26,10 +23,5 @@ public final class PlanException extends Exception {
         .sorted(Comparator.comparingInt(PlanProblem::line).thenComparing(PlanProblem::column))
         .map(p -> plan + ":" + p.line() + ":" + p.column() + ": " + p.message())
         .collect(Collectors.joining("\n"));
-  }
-
-  /** The problems as they were met. */
-  public List<PlanProblem> problems() {
-    return problems;
   }
 }

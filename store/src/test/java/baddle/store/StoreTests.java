@@ -15,7 +15,6 @@ import baddle.core.table.Schema;
 import baddle.core.table.TextBuilder;
 import baddle.core.table.TextVector;
 import baddle.core.value.ColumnType;
-import baddle.core.value.Fit;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -138,7 +137,7 @@ class StoreTests {
     try (Store store = Store.openToWrite(folder)) {
       try (BatchWriter batch = store.beginBatch(TIME);
           PartWriter part = batch.part(0, "sales", SCHEMA)) {
-        HeldValue value = new HeldValue("Qty", "x", Fit.NOT_A_NUMBER, "a number");
+        HeldValue value = new HeldValue("Qty", "x", "a number");
         part.held(1, new HeldRow(3, List.of(value), List.of("a", "", "x")));
         part.held(2, new HeldRow(9, List.of(value), List.of("gone")));
         part.forget(2);

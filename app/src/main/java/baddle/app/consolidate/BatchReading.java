@@ -15,6 +15,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -76,7 +77,7 @@ final class BatchReading {
 
   private List<FileOutcome> readPart(int index, List<CheckedFile> files) throws IOException {
     DatasetPlan dataset =
-        java.util.Objects.requireNonNull(plan.datasets().get(files.get(0).file().feed().dataset()));
+        Objects.requireNonNull(plan.datasets().get(files.get(0).file().feed().dataset()));
     List<IntakeColumn> columns = dataset.columns();
     Schema schema = new IntakeSpec(columns, Map.of()).schema();
     int rows = Math.max(LEAST_ROWS, Math.min(Block.MOST_ROWS, CELLS_PER_BLOCK / schema.size()));

@@ -108,20 +108,6 @@ public final class GridRow {
     add(column, kind, characters, 0, characters.length);
   }
 
-  /** A copy that stays as it is. */
-  public GridRow copy() {
-    GridRow copy = new GridRow();
-    copy.buffer = Arrays.copyOf(buffer, Math.max(used, 1));
-    copy.used = used;
-    copy.starts = Arrays.copyOf(starts, Math.max(width, 1));
-    copy.ends = Arrays.copyOf(ends, Math.max(width, 1));
-    copy.kinds = Arrays.copyOf(kinds, Math.max(width, 1));
-    copy.width = width;
-    copy.filled = filled;
-    copy.number = number;
-    return copy;
-  }
-
   private void makeRoom(int column, int characters) {
     if (column >= starts.length) {
       int capacity = Math.max(column + 1, starts.length * 2);

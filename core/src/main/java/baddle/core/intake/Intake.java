@@ -18,6 +18,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -243,8 +244,9 @@ public final class Intake implements RowSink {
     }
     int beyond = fixedWidth ? beyond(row) : HeadingRow.ABSENT;
     if (beyond != HeadingRow.ABSENT) {
-      Fit fit = Fit.BEYOND_HEADINGS;
-      values.add(new HeldValue("cell " + (beyond + 1), row.text(beyond), fit, fit.expectation()));
+      values.add(
+          new HeldValue(
+              "cell " + (beyond + 1), row.text(beyond), Fit.BEYOND_HEADINGS.expectation()));
     }
     List<String> cells = new ArrayList<>();
     for (int cell = 0; cell < row.width(); cell++) {
@@ -255,11 +257,11 @@ public final class Intake implements RowSink {
   }
 
   private HeldValue heldValue(GridRow row, int index, Fit fit) {
-    HeadingRow found = java.util.Objects.requireNonNull(headings);
+    HeadingRow found = Objects.requireNonNull(headings);
     int cell = found.cells().get(index);
     ColumnType type = spec.columns().get(index).column().type();
     return new HeldValue(
-        found.headings().getOrDefault(cell, ""), row.text(cell), fit, fit.expectation(type));
+        found.headings().getOrDefault(cell, ""), row.text(cell), fit.expectation(type));
   }
 
   /** What came of the source; call it once, after its last row. */
