@@ -54,18 +54,36 @@ class ArchitectureTests {
                   "baddle.core.expression",
                   "it.unimi.dsi..")),
           Map.entry("baddle.plan", List.of("baddle.core..", "com.fasterxml.jackson..")),
+          Map.entry("baddle.formats", List.of("baddle.core..", "baddle.formats..")),
           Map.entry(
-              "baddle.formats",
-              List.of("baddle.core..", "baddle.formats.csv", "baddle.formats.xlsx")),
-          Map.entry("baddle.formats.csv", List.of("baddle.core..", "de.siegmar..")),
+              "baddle.formats.csv",
+              List.of("baddle.core..", "baddle.formats.text", "de.siegmar..")),
+          Map.entry("baddle.formats.text", List.of("baddle.core..")),
+          Map.entry("baddle.formats.number", List.of("baddle.core..")),
+          Map.entry(
+              "baddle.formats.xml",
+              List.of(
+                  "baddle.core..", "com.fasterxml.aalto..", "javax.xml..", "org.codehaus.stax2..")),
           Map.entry(
               "baddle.formats.xlsx",
               List.of(
                   "baddle.core..",
-                  "com.fasterxml.aalto..",
+                  "baddle.formats.number",
+                  "baddle.formats.xml",
                   "javax.xml..",
                   "org.codehaus.stax2..",
                   "org.dhatim..")),
+          Map.entry(
+              "baddle.formats.ods",
+              List.of(
+                  "baddle.core..", "baddle.formats.xml", "javax.xml..", "org.codehaus.stax2..")),
+          Map.entry(
+              "baddle.formats.xls",
+              List.of("baddle.core..", "baddle.formats.number", "org.apache.poi..")),
+          Map.entry(
+              "baddle.formats.html",
+              List.of("baddle.core..", "baddle.formats.text", "org.jsoup..")),
+          Map.entry("baddle.formats.mail", List.of("baddle.core..", "org.apache.james.mime4j..")),
           Map.entry(
               "baddle.store",
               List.of("baddle.core..", "java.sql..", "org.sqlite..", "com.github.luben..")),

@@ -1,21 +1,32 @@
 package baddle.formats;
 
+import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
 import baddle.core.grid.UnreadableFileException;
-import baddle.formats.csv.CsvFile;
+import baddle.formats.csv.DelimitedFile;
+import baddle.formats.html.HtmlFile;
+import baddle.formats.mail.MailFile;
+import baddle.formats.ods.OdsFile;
+import baddle.formats.xls.XlsFile;
 import baddle.formats.xlsx.XlsxFile;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.Locale;
 
 /** Every format there is. */
 public final class Formats implements GridOpener {
 
   private static final byte[] ZIP = {'P', 'K', 3, 4};
   private static final byte[] COMPOUND_FILE = {(byte) 0xd0, (byte) 0xcf, 0x11, (byte) 0xe0};
+  private static final int HEAD = 1024;
+
+  /** Where the media type stands in the zip file of an open document. */
+  private static final int MEDIA_TYPE_AT = 38;
 
   /**
    * Opens a file as what it is, whatever its name says.
@@ -23,21 +34,58 @@ public final class Formats implements GridOpener {
    * @throws UnreadableFileException if it is of no kind that can be read
    */
   @Override
-  public GridFile open(Path file) throws IOException {
-    byte[] start = start(file);
-    if (Arrays.equals(start, ZIP)) {
-      return XlsxFile.open(file);
+  public GridFile open(Path file, Dialect dialect) throws IOException {
+    byte[] head = head(file);
+    if (startsWith(head, ZIP)) {
+      return isOpenDocument(head)
+          ? Misnamed.check(file, OdsFile.open(file), ".ods")
+          : Misnamed.check(file, XlsxFile.open(file), ".xlsx", ".xlsm");
     }
-    if (Arrays.equals(start, COMPOUND_FILE)) {
+    if (startsWith(head, COMPOUND_FILE)) {
+      return Misnamed.check(file, XlsFile.open(file), ".xls");
+    }
+    String text = new String(head, StandardCharsets.ISO_8859_1).toLowerCase(Locale.ROOT);
+    if (isPage(text)) {
+      return Misnamed.check(file, HtmlFile.open(file), ".html", ".htm");
+    }
+    String name = String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT);
+    if (name.endsWith(".eml") && isMessage(text)) {
+      return MailFile.open(file, this, dialect);
+    }
+    if (text.stripLeading().startsWith("<?xml") && text.contains("<workbook")) {
       throw new UnreadableFileException(
-          "an old binary workbook, or one locked with a password; expected .xlsx or CSV", 0);
+          "a workbook in one XML file; expected .xlsx, .xls or .ods", 0);
     }
-    return new CsvFile(file);
+    return Misnamed.check(
+        file, DelimitedFile.open(file, dialect), ".csv", ".txt", ".tsv", ".tab", ".prn", "");
   }
 
-  private static byte[] start(Path file) throws IOException {
+  private static byte[] head(Path file) throws IOException {
     try (InputStream in = Files.newInputStream(file)) {
-      return in.readNBytes(ZIP.length);
+      return in.readNBytes(HEAD);
     }
+  }
+
+  private static boolean startsWith(byte[] head, byte[] mark) {
+    return head.length >= mark.length && Arrays.equals(head, 0, mark.length, mark, 0, mark.length);
+  }
+
+  private static boolean isOpenDocument(byte[] head) {
+    byte[] type = OdsFile.MEDIA_TYPE.getBytes(StandardCharsets.US_ASCII);
+    int end = MEDIA_TYPE_AT + type.length;
+    return head.length >= end && Arrays.equals(head, MEDIA_TYPE_AT, end, type, 0, type.length);
+  }
+
+  private static boolean isPage(String head) {
+    String start = head.stripLeading();
+    boolean mark = start.startsWith("\u00ef\u00bb\u00bf");
+    return (mark ? start.substring(3) : start).stripLeading().startsWith("<")
+        && (head.contains("<html") || head.contains("<table") || head.contains("<!doctype html"));
+  }
+
+  /** Whether the first line is a header field of a message. */
+  private static boolean isMessage(String head) {
+    int colon = head.indexOf(':');
+    return colon > 0 && head.substring(0, colon).matches("[!-9;-~]+");
   }
 }

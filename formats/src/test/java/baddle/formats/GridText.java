@@ -1,6 +1,7 @@
 package baddle.formats;
 
 import baddle.core.grid.CellKind;
+import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
@@ -11,7 +12,8 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Writes what a reader pushes as text: {@code row: cell | cell}, with each kind but text before it.
+ * Writes what a reader pushes as text: {@code row: cell | cell}, with each kind but text before it;
+ * a hidden row says so.
  */
 public final class GridText implements RowSink {
 
@@ -32,7 +34,7 @@ public final class GridText implements RowSink {
 
   /** The rows of a file's first sheet. */
   public static List<String> of(Path file) throws IOException {
-    try (GridFile grid = new Formats().open(file)) {
+    try (GridFile grid = new Formats().open(file, Dialect.TOLD_BY_CONTENT)) {
       return of(grid.sheets().get(0), Integer.MAX_VALUE);
     }
   }
@@ -55,6 +57,7 @@ public final class GridText implements RowSink {
       boolean plain = kind == CellKind.TEXT || kind == CellKind.BLANK;
       cells.add((plain ? "" : kind + " ") + filled.text(i));
     }
-    lines.add(filled.number() + ": " + String.join(" | ", cells));
+    lines.add(
+        filled.number() + (filled.isHidden() ? " hidden" : "") + ": " + String.join(" | ", cells));
   }
 }

@@ -27,6 +27,7 @@ public record DatasetPlan(String name, List<IntakeColumn> columns) {
       text.append('\n').append(column.column().name()).append(' ').append(column.column().type());
       text.append(column.required() ? " required " : " ");
       text.append(String.join("\t", column.headings()));
+      text.append(column.currencyOf().orElse(""));
     }
     return text.toString();
   }

@@ -16,7 +16,8 @@ import java.util.Optional;
 /** Reads the plan's datasets and their columns. */
 final class DatasetReader {
 
-  private static final List<String> COLUMN_KEYS = List.of("type", "places", "headings", "required");
+  private static final List<String> COLUMN_KEYS =
+      List.of("type", "places", "headings", "required", "currency_of");
   private static final List<String> KINDS =
       Arrays.stream(ColumnType.Kind.values()).map(ColumnType.Kind::word).toList();
 
@@ -45,7 +46,23 @@ final class DatasetReader {
               read.add(column);
               checkSpellings(column, entry, columnOfSpelling);
             });
+    checkCurrencies(columns, read);
     return new DatasetPlan(name, read);
+  }
+
+  private void checkCurrencies(PlanNode columns, List<IntakeColumn> read) {
+    List<String> numbers =
+        read.stream()
+            .filter(column -> column.column().type().isNumber())
+            .map(column -> column.column().name())
+            .toList();
+    for (IntakeColumn column : read) {
+      String of = column.currencyOf().orElse("");
+      if (column.currencyOf().isPresent() && !numbers.contains(of)) {
+        nodes.problem(
+            columns, "currency_of: no column of numbers " + of + Nearest.hint(of, numbers));
+      }
+    }
   }
 
   private IntakeColumn column(String name, PlanNode.Entry entry) {
@@ -73,7 +90,14 @@ final class DatasetReader {
             : List.of();
     boolean required =
         keys.containsKey("required") && nodes.truth(keys.get("required"), "required").orElse(false);
-    return new IntakeColumn(new Column(name, type), headings, required);
+    Optional<String> currencyOf =
+        Optional.ofNullable(keys.get("currency_of"))
+            .flatMap(of -> nodes.text(of, "currency_of"))
+            .map(PlanNode.Text::text);
+    if (currencyOf.isPresent() && type.kind() != ColumnType.Kind.TEXT) {
+      nodes.problem(entry.key(), "column " + name + " should be text to keep a currency");
+    }
+    return new IntakeColumn(new Column(name, type), headings, required, currencyOf);
   }
 
   private ColumnType type(PlanNode.Text word, Optional<PlanNode> places) {

@@ -1,24 +1,46 @@
 package baddle.plan;
 
 import baddle.core.finding.Nearest;
+import baddle.core.grid.CellRange;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.value.ColumnType;
+import baddle.core.value.PeriodText;
+import baddle.core.value.ValueRules;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** Reads the plan's feeds. */
 final class FeedReader {
 
-  private static final List<String> KEYS = List.of("into", "files", "except", "sheets");
+  private static final List<String> OWN_KEYS =
+      List.of(
+          "into", "files", "except", "sheets", "except_sheets", "table", "period", "text", "cells");
+  private static final List<String> KEYS =
+      Stream.concat(OWN_KEYS.stream(), WritingReader.KEYS.stream()).toList();
+
+  /** A number of more digits is the name of a sheet, a year say. */
+  private static final String POSITION = "[1-9]\\d{0,2}";
+
+  private static final String CELL_RANGE = "\\$?[A-Za-z]{1,3}\\$?\\d+:.*";
 
   private final NodeReader nodes;
   private final Map<String, DatasetPlan> datasets;
+  private final PeriodText periods;
+  private final WritingReader writing;
 
-  FeedReader(NodeReader nodes, Map<String, DatasetPlan> datasets) {
+  FeedReader(
+      NodeReader nodes,
+      Map<String, DatasetPlan> datasets,
+      PeriodText periods,
+      ValueRules standardRules) {
     this.nodes = nodes;
     this.datasets = datasets;
+    this.periods = periods;
+    this.writing = new WritingReader(nodes, standardRules);
   }
 
   Optional<FeedPlan> read(String name, PlanNode node) {
@@ -32,30 +54,156 @@ final class FeedReader {
     }
     Optional<DatasetPlan> dataset =
         References.dataset(nodes, datasets, keys.get("into"), node, "into");
-    List<NamePattern> files = patterns(keys.get("files"), "files");
-    List<NamePattern> except =
-        keys.containsKey("except") ? patterns(keys.get("except"), "except") : List.of();
-    Optional<NamePattern> sheets =
-        Optional.ofNullable(keys.get("sheets"))
-            .flatMap(sheet -> patterns(sheet, "sheets").stream().findFirst());
     if (dataset.isEmpty()) {
       return Optional.empty();
     }
+    List<NamePattern> files = patterns(keys, "files");
+    SheetChoice sheets = sheets(keys);
     files.forEach(pattern -> checkParts(pattern, keys.get("files"), dataset.get()));
-    sheets.ifPresent(pattern -> checkParts(pattern, keys.get("sheets"), dataset.get()));
-    return Optional.of(new FeedPlan(name, dataset.get().name(), files, except, sheets));
+    sheets.names().forEach(pattern -> checkParts(pattern, keys.get("sheets"), dataset.get()));
+    return Optional.of(
+        new FeedPlan(
+            name,
+            dataset.get().name(),
+            files,
+            patterns(keys, "except"),
+            sheets,
+            table(keys),
+            period(keys, dataset.get()),
+            writing.dialect(keys.get("text")),
+            writing.rules(keys),
+            cells(keys, dataset.get())));
   }
 
-  private List<NamePattern> patterns(PlanNode node, String what) {
+  private List<NamePattern> patterns(Map<String, PlanNode> keys, String key) {
     List<NamePattern> patterns = new ArrayList<>();
-    for (PlanNode.Text text : nodes.texts(node, what)) {
-      try {
-        patterns.add(new NamePattern(text.text()));
-      } catch (IllegalArgumentException e) {
-        nodes.problem(text, String.valueOf(e.getMessage()));
-      }
+    PlanNode node = keys.get(key);
+    if (node != null) {
+      nodes.texts(node, key).forEach(text -> pattern(text).ifPresent(patterns::add));
     }
     return patterns;
+  }
+
+  private Optional<NamePattern> pattern(PlanNode.Text text) {
+    try {
+      return Optional.of(new NamePattern(text.text(), periods));
+    } catch (IllegalArgumentException e) {
+      nodes.problem(text, String.valueOf(e.getMessage()));
+      return Optional.empty();
+    }
+  }
+
+  private SheetChoice sheets(Map<String, PlanNode> keys) {
+    List<NamePattern> names = new ArrayList<>();
+    List<Integer> positions = new ArrayList<>();
+    PlanNode node = keys.get("sheets");
+    if (node != null) {
+      for (PlanNode.Text text : nodes.texts(node, "sheets")) {
+        if (text.text().matches(POSITION)) {
+          positions.add(Integer.parseInt(text.text()));
+        } else {
+          pattern(text).ifPresent(names::add);
+        }
+      }
+    }
+    return new SheetChoice(names, positions, patterns(keys, "except_sheets"));
+  }
+
+  private TableChoice table(Map<String, PlanNode> keys) {
+    PlanNode node = keys.get("table");
+    Optional<PlanNode.Text> text = node == null ? Optional.empty() : nodes.text(node, "table");
+    if (text.isEmpty() || text.get().text().equals("auto")) {
+      return TableChoice.AUTO;
+    }
+    String stated = text.get().text();
+    Optional<CellRange> range = CellRange.parse(stated);
+    if (stated.matches(CELL_RANGE)) {
+      if (range.isEmpty()) {
+        nodes.problem(node, stated + " is no range of cells; expected one such as B4:H or B4:H120");
+      }
+      return new TableChoice(Optional.empty(), range);
+    }
+    return new TableChoice(pattern(text.get()), Optional.empty());
+  }
+
+  private PeriodChoice period(Map<String, PlanNode> keys, DatasetPlan dataset) {
+    PlanNode node = keys.get("period");
+    Optional<PlanNode.Text> text = node == null ? Optional.empty() : nodes.text(node, "period");
+    if (text.isEmpty()) {
+      return PeriodChoice.OF_PATTERN;
+    }
+    String stated = text.get().text();
+    List<String> known = new ArrayList<>();
+    for (PeriodChoice.Kind kind : PeriodChoice.Kind.values()) {
+      if (kind != PeriodChoice.Kind.COLUMN) {
+        known.add(kind.words());
+        if (kind.words().equals(stated)) {
+          return new PeriodChoice(kind, "");
+        }
+      }
+    }
+    for (IntakeColumn column : dataset.columns()) {
+      if (column.column().type().isCalendar()) {
+        known.add(column.column().name());
+        if (column.column().name().equals(stated)) {
+          return new PeriodChoice(PeriodChoice.Kind.COLUMN, stated);
+        }
+      }
+    }
+    nodes.problem(
+        node,
+        "period: should be one of "
+            + String.join(", ", known)
+            + ", not "
+            + stated
+            + Nearest.hint(stated, known));
+    return PeriodChoice.OF_PATTERN;
+  }
+
+  private Map<String, FormCell> cells(Map<String, PlanNode> keys, DatasetPlan dataset) {
+    Map<String, FormCell> cells = new LinkedHashMap<>();
+    PlanNode node = keys.get("cells");
+    if (node == null) {
+      return cells;
+    }
+    List<String> columns =
+        dataset.columns().stream().map(column -> column.column().name()).toList();
+    nodes
+        .entries(node, "cells")
+        .forEach(
+            (column, entry) -> {
+              if (!columns.contains(column)) {
+                nodes.problem(
+                    entry.key(),
+                    "no column "
+                        + column
+                        + " in "
+                        + dataset.name()
+                        + Nearest.hint(column, columns));
+              }
+              nodes
+                  .text(entry.value(), column)
+                  .flatMap(text -> formCell(text))
+                  .ifPresent(cell -> cells.put(column, cell));
+            });
+    return cells;
+  }
+
+  private Optional<FormCell> formCell(PlanNode.Text text) {
+    String stated = text.text();
+    Optional<CellRange> range = CellRange.parse(stated);
+    boolean oneCell =
+        range.isPresent()
+            && range.get().firstRow() == range.get().lastRow()
+            && range.get().firstColumn() + 1 == range.get().endColumn();
+    boolean name = stated.matches("[\\p{L}_\\\\][\\p{L}\\p{N}._]*");
+    if (!oneCell && (range.isPresent() || !name)) {
+      nodes.problem(
+          text,
+          stated + " is no cell; expected an address such as C4, or a name of the workbook's");
+      return Optional.empty();
+    }
+    return Optional.of(new FormCell(stated, oneCell ? range : Optional.empty()));
   }
 
   private void checkParts(NamePattern pattern, PlanNode at, DatasetPlan dataset) {

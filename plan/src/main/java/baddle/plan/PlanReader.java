@@ -2,13 +2,19 @@ package baddle.plan;
 
 import baddle.core.finding.Nearest;
 import baddle.core.value.Calendar;
+import baddle.core.value.MonthNames;
+import baddle.core.value.PeriodText;
+import baddle.core.value.ValueRules;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.DateTimeException;
 import java.time.Month;
+import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -21,7 +27,7 @@ import java.util.stream.Stream;
 public final class PlanReader {
 
   private static final List<String> KEYS =
-      List.of("baddle", "calendar", "datasets", "feeds", "summaries");
+      List.of("baddle", "calendar", "languages", "datasets", "feeds", "summaries");
 
   private final NodeReader nodes = new NodeReader();
 
@@ -75,8 +81,16 @@ public final class PlanReader {
   private Plan plan(PlanNode root) {
     Map<String, PlanNode> keys = nodes.keys(root, "the plan", KEYS);
     checkVersion(root, keys);
-    Calendar calendar =
-        keys.containsKey("calendar") ? calendar(keys.get("calendar")) : Calendar.standard();
+    Map<String, PlanNode> calendarKeys =
+        keys.containsKey("calendar")
+            ? nodes.keys(keys.get("calendar"), "calendar", List.of("fiscal_year_starts", "zone"))
+            : Map.of();
+    Calendar calendar = calendar(calendarKeys);
+    ZoneId zone = zone(calendarKeys);
+    MonthNames months =
+        keys.containsKey("languages") ? months(keys.get("languages")) : MonthNames.english();
+    PeriodText periods = new PeriodText(months);
+    ValueRules rules = ValueRules.STANDARD.with(months, zone);
     Map<String, DatasetPlan> datasets = new LinkedHashMap<>();
     DatasetReader datasetReader = new DatasetReader(nodes);
     forEach(keys, "datasets", (name, node) -> datasets.put(name, datasetReader.read(name, node)));
@@ -84,7 +98,7 @@ public final class PlanReader {
       nodes.problem(root, "a plan needs datasets: with at least one dataset");
     }
     Map<String, FeedPlan> feeds = new LinkedHashMap<>();
-    FeedReader feedReader = new FeedReader(nodes, datasets);
+    FeedReader feedReader = new FeedReader(nodes, datasets, periods, rules);
     forEach(
         keys,
         "feeds",
@@ -96,7 +110,7 @@ public final class PlanReader {
         "summaries",
         (name, node) ->
             summaryReader.read(name, node).ifPresent(summary -> summaries.put(name, summary)));
-    return new Plan(calendar, datasets, feeds, summaries);
+    return new Plan(calendar, periods, datasets, feeds, summaries);
   }
 
   @FunctionalInterface
@@ -120,9 +134,40 @@ public final class PlanReader {
     }
   }
 
-  private Calendar calendar(PlanNode node) {
-    PlanNode month =
-        nodes.keys(node, "calendar", List.of("fiscal_year_starts")).get("fiscal_year_starts");
+  private MonthNames months(PlanNode node) {
+    List<Locale> languages = new ArrayList<>();
+    for (PlanNode.Text text : nodes.texts(node, "languages")) {
+      Locale language = Locale.forLanguageTag(text.text());
+      if (text.text().matches("[a-z]{2,3}(-[A-Za-z0-9]+)*") && isKnown(language)) {
+        languages.add(language);
+      } else {
+        nodes.problem(text, text.text() + " is no language; expected a code such as en or de");
+      }
+    }
+    return languages.isEmpty() ? MonthNames.english() : new MonthNames(languages);
+  }
+
+  private static boolean isKnown(Locale language) {
+    return Stream.of(Locale.getAvailableLocales())
+        .anyMatch(known -> known.getLanguage().equals(language.getLanguage()));
+  }
+
+  private ZoneId zone(Map<String, PlanNode> keys) {
+    PlanNode node = keys.get("zone");
+    if (node == null) {
+      return ValueRules.STANDARD.zone();
+    }
+    Optional<PlanNode.Text> text = nodes.text(node, "zone");
+    try {
+      return text.map(name -> ZoneId.of(name.text())).orElse(ValueRules.STANDARD.zone());
+    } catch (DateTimeException e) {
+      nodes.problem(node, "zone: should be a time zone such as Europe/London or UTC");
+      return ValueRules.STANDARD.zone();
+    }
+  }
+
+  private Calendar calendar(Map<String, PlanNode> keys) {
+    PlanNode month = keys.get("fiscal_year_starts");
     if (month == null) {
       return Calendar.standard();
     }

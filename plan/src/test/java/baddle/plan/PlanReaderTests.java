@@ -39,7 +39,7 @@ class PlanReaderTests {
     assertThat(plan.feeds()).containsOnlyKeys("tills", "trade");
     assertThat(plan.summaries()).isNotEmpty();
     FeedPlan trade = plan.feeds().get("trade");
-    assertThat(trade.sheets()).hasToString("Optional[Trade {period}]");
+    assertThat(trade.sheets()).hasToString("Trade {period}");
   }
 
   @Test
@@ -69,6 +69,43 @@ class PlanReaderTests {
   }
 
   @Test
+  void reads_all_that_a_feed_may_say() throws IOException, PlanException {
+    FeedPlan feed =
+        read(START
+                + """
+                    feeds:
+                      tills:
+                        files: ["in/{site}.xlsx", "old/*.xls"]
+                        sheets: [Trade *, 2]
+                        except_sheets: "* draft"
+                        table: b4:H
+                        period: sold_on
+                        text: {separator: tab, quote: "'", charset: windows-1252}
+                        cells: {site: $C$4, revenue: total_amount}
+                        decimal: comma
+                        dates: month first
+                        two_digit_years: 1950
+                        lone_dash: zero
+                        error_cells: blank
+                        day_numbers: 1904
+                    """)
+            .feeds()
+            .get("tills");
+
+    assertThat(feed.sheets()).hasToString("Trade *, 2, not * draft");
+    assertThat(feed.sheets().match("Trade 1", 5)).isPresent();
+    assertThat(feed.sheets().match("Other", 2)).isPresent();
+    assertThat(feed.sheets().match("Other", 3)).isEmpty();
+    assertThat(feed.sheets().match("Trade draft", 2)).isEmpty();
+    assertThat(feed.table().range().orElseThrow()).hasToString("B4:H");
+    assertThat(feed.period()).isEqualTo(new PeriodChoice(PeriodChoice.Kind.COLUMN, "sold_on"));
+    assertThat(feed.dialect().text()).isEqualTo("\t'windows-1252");
+    assertThat(feed.cells().get("site").address().orElseThrow()).hasToString("C4");
+    assertThat(feed.cells().get("revenue").address()).isEmpty();
+    assertThat(feed.rules().text()).isEqualTo("comma|month first|1950 to 2049|en|ZERO|true|1904|Z");
+  }
+
+  @Test
   void reads_json_too() throws IOException, PlanException {
     assertThat(
             read("{\"baddle\": 1, \"datasets\": {\"d\": {\"columns\": {\"a\": \"text\"}}}}")
@@ -81,9 +118,32 @@ class PlanReaderTests {
       delimiter = '|',
       value = {
         "feds: {} | 8:1: no key feds in the plan; did you mean feeds? (known: baddle, calendar,"
-            + " datasets, feeds, summaries)",
+            + " languages, datasets, feeds, summaries)",
         "feeds: {tills: {file: x.csv}} | 8:17: no key file in feed tills; did you mean files?"
-            + " (known: into, files, except, sheets)",
+            + " (known: into, files, except, sheets, except_sheets, table, period, text, cells, decimal,"
+            + " dates, two_digit_years, lone_dash, error_cells, day_numbers)",
+        "feeds: {tills: {files: a.csv, decimal: coma}} | 8:40: decimal: should be one of comma,"
+            + " point, not coma; did you mean comma?",
+        "feeds: {tills: {files: a.csv, dates: 'day'}} | 8:38: dates: should be one of day first,"
+            + " month first, not day",
+        "feeds: {tills: {files: a.csv, text: {separator: x}}} | 8:49: separator: should be one of"
+            + " comma, pipe, semicolon, tab, not x",
+        "feeds: {tills: {files: a.csv, text: {charset: utf9}}} | 8:47: utf9 is no charset; expected"
+            + " one such as utf-8 or windows-1252",
+        "feeds: {tills: {files: a.csv, table: B4:2}} | 8:38: B4:2 is no range of cells; expected"
+            + " one such as B4:H or B4:H120",
+        "feeds: {tills: {files: a.csv, period: file nam}} | 8:39: period: should be one of"
+            + " {period}, file name, folder name, sheet name, message date, sold_on, not file nam;"
+            + " did you mean file name?",
+        "feeds: {tills: {files: a.csv, cells: {site: 4C}}} | 8:45: 4C is no cell; expected an"
+            + " address such as C4, or a name of the workbook's",
+        "feeds: {tills: {files: a.csv, cells: {sit: C4}}} | 8:39: no column sit in sales; did you"
+            + " mean site?",
+        "feeds: {tills: {files: a.csv, two_digit_years: 50}} | 8:48: two_digit_years: should be the"
+            + " first of a hundred years, such as 1950",
+        "languages: xx | 8:12: xx is no language; expected a code such as en or de",
+        "calendar: {zone: Nowhere/City} | 8:18: zone: should be a time zone such as Europe/London"
+            + " or UTC",
         "feeds: {tills: {files: '{shop}.csv'}} | 8:24: {shop} is no column of sales",
         "feeds: {tills: {files: '{sit}.csv'}} | 8:24: {sit} is no column of sales; did you mean"
             + " site?",

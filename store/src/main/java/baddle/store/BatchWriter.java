@@ -2,6 +2,7 @@ package baddle.store;
 
 import baddle.core.finding.Finding;
 import baddle.core.finding.Place;
+import baddle.core.grid.MessageHead;
 import baddle.core.intake.HeldRow;
 import baddle.core.intake.HeldValue;
 import baddle.core.intake.RowCounts;
@@ -10,6 +11,7 @@ import baddle.core.table.Schema;
 import java.io.Closeable;
 import java.io.IOException;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
 
@@ -138,14 +140,18 @@ public final class BatchWriter implements Closeable {
   public synchronized void addSource(StoredSource source) throws IOException {
     RowCounts counts = source.counts();
     database.execute(
-        "INSERT INTO source (part, number, file, sheet, period, heading_row, rows_read, rows_kept,"
-            + " rows_left_out, rows_held, first_row) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        "INSERT INTO source (part, number, file, sheet, period, heading_row, cell_range, sender,"
+            + " sent_on, rows_read, rows_kept, rows_left_out, rows_held, first_row)"
+            + " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
         source.part(),
         source.number(),
         source.file(),
         source.sheet(),
         source.period(),
         source.headingRow(),
+        source.range(),
+        source.message().map(MessageHead::sender).orElse(null),
+        source.message().flatMap(MessageHead::sent).map(LocalDate::toString).orElse(null),
         counts.read(),
         counts.kept(),
         counts.leftOut(),

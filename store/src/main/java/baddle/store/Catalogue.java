@@ -4,14 +4,17 @@ import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
+import baddle.core.grid.MessageHead;
 import baddle.core.intake.RowCounts;
 import java.io.IOException;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import org.jspecify.annotations.Nullable;
 
 /** What the store says about batches, files, sources and findings. */
 public final class Catalogue {
@@ -65,7 +68,7 @@ public final class Catalogue {
   public List<StoredSource> sources(int batch) throws IOException {
     return database.query(
         "SELECT s.file, s.part, s.number, s.sheet, s.period, s.heading_row, s.rows_read,"
-            + " s.rows_kept, s.rows_left_out, s.rows_held, s.first_row"
+            + " s.rows_kept, s.rows_left_out, s.rows_held, s.first_row, s.cell_range, s.sender, s.sent_on"
             + " FROM source s JOIN file f ON f.id = s.file WHERE"
             + LIVE
             + "ORDER BY s.part, s.number",
@@ -81,8 +84,16 @@ public final class Catalogue {
         row.getString(4),
         row.getString(5),
         row.getInt(6),
+        row.getString(12),
+        message(row.getString(13), row.getString(14)),
         new RowCounts(row.getLong(7), row.getLong(8), row.getLong(9), row.getLong(10)),
         row.getLong(11));
+  }
+
+  private static Optional<MessageHead> message(@Nullable String sender, @Nullable String sent) {
+    return sender == null
+        ? Optional.empty()
+        : Optional.of(new MessageHead(Optional.ofNullable(sent).map(LocalDate::parse), sender));
   }
 
   /**

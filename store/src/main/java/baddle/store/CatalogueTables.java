@@ -2,10 +2,18 @@ package baddle.store;
 
 import java.util.List;
 
-/** The tables of format 1. Names are those of docs/vocabulary, for a person with an SQL tool. */
+/** The tables of format 2. Names are those of docs/vocabulary, for a person with an SQL tool. */
 final class CatalogueTables {
 
   private CatalogueTables() {}
+
+  /** What makes a store of format 1 one of format 2. */
+  static List<String> fromFormat1() {
+    return List.of(
+        "ALTER TABLE source ADD COLUMN cell_range TEXT NOT NULL DEFAULT ''",
+        "ALTER TABLE source ADD COLUMN sender TEXT",
+        "ALTER TABLE source ADD COLUMN sent_on TEXT");
+  }
 
   static List<String> statements() {
     return List.of(
@@ -47,6 +55,9 @@ final class CatalogueTables {
           sheet TEXT NOT NULL,
           period TEXT NOT NULL,
           heading_row INTEGER NOT NULL,
+          cell_range TEXT NOT NULL DEFAULT '',
+          sender TEXT,
+          sent_on TEXT,
           rows_read INTEGER NOT NULL,
           rows_kept INTEGER NOT NULL,
           rows_left_out INTEGER NOT NULL,

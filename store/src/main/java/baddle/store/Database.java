@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
 final class Database implements Closeable {
 
   /** The format this program writes, in SQLite's {@code user_version}. */
-  static final int FORMAT = 1;
+  static final int FORMAT = 2;
 
   private final Path file;
   private final Connection connection;
@@ -64,19 +64,23 @@ final class Database implements Closeable {
     }
     execute("PRAGMA journal_mode = WAL");
     execute("PRAGMA synchronous = FULL");
-    if (format == 0) {
-      create();
+    if (format < FORMAT) {
+      bringUpToDate();
     }
   }
 
-  private void create() throws IOException {
+  /** Makes the tables of a new store, or adds to those of an older one. */
+  private void bringUpToDate() throws IOException {
     execute("BEGIN IMMEDIATE");
-    if (query("PRAGMA user_version", row -> row.getInt(1)).get(0) == 0) {
-      for (String statement : CatalogueTables.statements()) {
-        execute(statement);
-      }
-      execute("PRAGMA user_version = " + FORMAT);
+    int format = query("PRAGMA user_version", row -> row.getInt(1)).get(0);
+    List<String> statements =
+        format == 0
+            ? CatalogueTables.statements()
+            : format == 1 ? CatalogueTables.fromFormat1() : List.of();
+    for (String statement : statements) {
+      execute(statement);
     }
+    execute("PRAGMA user_version = " + FORMAT);
     execute("COMMIT");
   }
 

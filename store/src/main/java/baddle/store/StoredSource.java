@@ -1,6 +1,8 @@
 package baddle.store;
 
+import baddle.core.grid.MessageHead;
 import baddle.core.intake.RowCounts;
+import java.util.Optional;
 
 /**
  * A source whose rows are in the dataset.
@@ -11,6 +13,8 @@ import baddle.core.intake.RowCounts;
  * @param sheet its sheet; empty for a file without sheets
  * @param period the period its name states; empty where it states none
  * @param headingRow where its headings stand, from 1
+ * @param range the cells of its table, such as {@code B4:H120}
+ * @param message the message its file is; empty for other files
  * @param counts what became of its rows
  * @param firstRow where its rows begin in the part, from 0
  */
@@ -21,5 +25,7 @@ public record StoredSource(
     String sheet,
     String period,
     int headingRow,
+    String range,
+    Optional<MessageHead> message,
     RowCounts counts,
     long firstRow) {}

@@ -25,6 +25,7 @@ import java.sql.Statement;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalLong;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -66,6 +67,8 @@ class StoreTests {
                 "",
                 "2026-03",
                 1,
+                "A1:C9",
+                Optional.empty(),
                 new RowCounts(kept, kept, 0, 0),
                 first));
       }

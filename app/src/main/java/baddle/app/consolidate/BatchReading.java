@@ -84,7 +84,7 @@ final class BatchReading {
     List<FileOutcome> outcomes = new ArrayList<>();
     try (PartWriter part = batch.part(index, dataset.name(), schema)) {
       BlockBuilder blocks = new BlockBuilder(schema, rows, part);
-      FileIntake intake = new FileIntake(opener, columns, blocks, part);
+      FileIntake intake = new FileIntake(plan, dataset, opener, blocks, part);
       for (CheckedFile file : files) {
         FileOutcome outcome = intake.read(file);
         outcomes.add(outcome);

@@ -5,7 +5,6 @@ import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.plan.FeedPlan;
-import baddle.plan.NamePattern;
 import baddle.plan.Plan;
 import baddle.store.StoredFile;
 import java.io.IOException;
@@ -17,6 +16,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.TreeMap;
 
 /**
@@ -26,12 +26,13 @@ import java.util.TreeMap;
 final class ChangeDetector {
 
   /** Goes into every intake hash, so that rows are read again when reading itself changes. */
-  private static final String INTAKE_VERSION = "1";
+  private static final String INTAKE_VERSION = "2";
 
   /** A file modified less than this before it was looked at may change again unseen. */
   private static final long GRAIN_NANOS = 2_000_000_000L;
 
   private final Plan plan;
+  private final Set<String> outputs;
   private final Map<String, StoredFile> knownByPlace = new HashMap<>();
   private final Map<String, String> feedHashes = new HashMap<>();
   private final long now;
@@ -41,10 +42,12 @@ final class ChangeDetector {
   /**
    * A detector.
    *
+   * @param outputs hashes of the contents of files written for the project
    * @param now in nanoseconds since 1970
    */
-  ChangeDetector(Plan plan, List<StoredFile> known, long now) {
+  ChangeDetector(Plan plan, List<StoredFile> known, Set<String> outputs, long now) {
     this.plan = plan;
+    this.outputs = outputs;
     this.now = now;
     known.forEach(file -> knownByPlace.put(place(file.dataset(), file.path()), file));
   }
@@ -68,7 +71,12 @@ final class ChangeDetector {
     List<CheckedFile> checked = new ArrayList<>();
     for (FoundFile file : files) {
       try {
-        checked.add(check(file));
+        CheckedFile one = check(file);
+        if (outputs.contains(one.content())) {
+          findings.add(output(file));
+        } else {
+          checked.add(one);
+        }
       } catch (IOException e) {
         findings.add(FileIntake.unreadable(file.path(), e, 0));
         unreadable.merge(file.feed().name(), 1, Integer::sum);
@@ -76,6 +84,14 @@ final class ChangeDetector {
     }
     markDuplicates(checked);
     return checked;
+  }
+
+  private static Finding output(FoundFile file) {
+    return Finding.of(
+        FindingCode.REPORT_AS_SOURCE,
+        Place.file(file.path()),
+        "a report that baddle wrote is never read as a source",
+        "take it out of the feed's folder");
   }
 
   private CheckedFile check(FoundFile file) throws IOException {
@@ -119,9 +135,8 @@ final class ChangeDetector {
         String.join(
             "\n",
             INTAKE_VERSION,
-            feed.name(),
-            Objects.requireNonNull(plan.datasets().get(feed.dataset())).intakeText(),
-            feed.sheets().map(NamePattern::toString).orElse("")));
+            feed.intakeText(),
+            Objects.requireNonNull(plan.datasets().get(feed.dataset())).intakeText()));
   }
 
   /** Of several files with one content, the one in the store already counts, else the first. */

@@ -1,6 +1,7 @@
 package baddle.app.consolidate;
 
 import baddle.app.BatchStamp;
+import baddle.app.OutputList;
 import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.core.finding.Finding;
@@ -84,7 +85,10 @@ public final class Consolidation {
     List<FoundFile> found = finder.find();
     ChangeDetector detector =
         new ChangeDetector(
-            project.plan(), known, ChronoUnit.NANOS.between(Instant.EPOCH, clock.instant()));
+            project.plan(),
+            known,
+            OutputList.of(project.planFile()).hashes(),
+            ChronoUnit.NANOS.between(Instant.EPOCH, clock.instant()));
     List<CheckedFile> checked = detector.check(found);
     findings.addAll(finder.findings());
     findings.addAll(detector.findings());
@@ -201,6 +205,8 @@ public final class Consolidation {
               source.sheet(),
               source.period(),
               source.intake().headingRow(),
+              source.intake().range().toString(),
+              source.message(),
               source.intake().counts(),
               source.firstRow()));
     }

@@ -1,8 +1,10 @@
 package baddle.app.consolidate;
 
 import baddle.core.finding.Finding;
+import baddle.core.grid.MessageHead;
 import baddle.core.intake.SourceIntake;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What came of reading one file.
@@ -31,7 +33,14 @@ record FileOutcome(CheckedFile file, int part, List<ReadSource> sources, List<Fi
    * @param sheet its sheet; empty for none
    * @param period the period its name states; empty for none
    * @param firstRow where its rows begin in the part, from 0
+   * @param message the message its file is or came with; empty for none
    * @param intake what came of it
    */
-  record ReadSource(int number, String sheet, String period, long firstRow, SourceIntake intake) {}
+  record ReadSource(
+      int number,
+      String sheet,
+      String period,
+      long firstRow,
+      Optional<MessageHead> message,
+      SourceIntake intake) {}
 }

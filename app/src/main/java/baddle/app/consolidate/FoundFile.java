@@ -1,6 +1,6 @@
 package baddle.app.consolidate;
 
-import baddle.core.value.NaturalOrder;
+import baddle.app.reading.NameOrder;
 import baddle.core.value.Period;
 import baddle.plan.FeedPlan;
 import java.nio.file.Path;
@@ -18,6 +18,7 @@ import java.util.Optional;
  * @param modified in nanoseconds since 1970
  * @param named what its name carries, by column
  * @param period the period its name states
+ * @param order where its path stands among others
  */
 record FoundFile(
     FeedPlan feed,
@@ -26,15 +27,16 @@ record FoundFile(
     long size,
     long modified,
     Map<String, String> named,
-    Optional<Period> period) {
+    Optional<Period> period,
+    NameOrder order) {
 
-  /** By period, files without one first, then by path as a person sorts. */
+  /** By the period that is stated, files without one first, then by path. */
   static final Comparator<FoundFile> ORDER =
       Comparator.<FoundFile, Optional<Period>>comparing(
               FoundFile::period,
               Comparator.comparing(
                   p -> p.orElse(null), Comparator.nullsFirst(Comparator.naturalOrder())))
-          .thenComparing(FoundFile::path, NaturalOrder.INSTANCE);
+          .thenComparing(FoundFile::order);
 
   FoundFile {
     named = Map.copyOf(named);

@@ -1,10 +1,12 @@
 package baddle.app.consolidate;
 
 import baddle.app.Project;
+import baddle.app.reading.NameOrder;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.value.Period;
+import baddle.core.value.PeriodText;
 import baddle.plan.FeedPlan;
 import baddle.plan.NamePattern;
 import java.io.IOException;
@@ -150,16 +152,7 @@ final class SourceFinder {
           "narrow files: in the plan, or add except:");
       return Optional.empty();
     }
-    String stated = parts.get(NamePattern.PERIOD);
-    Optional<Period> period = Optional.ofNullable(stated).flatMap(Period::parse);
-    if (stated != null && period.isEmpty()) {
-      add(
-          FindingCode.PERIOD_UNREADABLE,
-          Place.file(path),
-          "\"" + stated + "\" is no period; expected one such as 2026-03; the file is not read",
-          "rename the file");
-      return Optional.empty();
-    }
+    Optional<Period> period = period(feed, path, parts);
     return Optional.of(
         new FoundFile(
             feed,
@@ -168,11 +161,51 @@ final class SourceFinder {
             file.attributes().size(),
             file.attributes().lastModifiedTime().to(TimeUnit.NANOSECONDS),
             parts,
-            period));
+            period,
+            NameOrder.of(path, project.plan().periods())));
+  }
+
+  private Optional<Period> period(FeedPlan feed, String path, Map<String, String> parts) {
+    int slash = path.lastIndexOf('/');
+    int dot = path.lastIndexOf('.');
+    String name = path.substring(slash + 1, dot > slash ? dot : path.length());
+    PeriodText periods = project.plan().periods();
+    return switch (feed.period().kind()) {
+      case FILE_NAME -> periods.find(name);
+      case FOLDER_NAME ->
+          slash < 0
+              ? Optional.empty()
+              : periods.find(path.substring(path.lastIndexOf('/', slash - 1) + 1, slash));
+      case PATTERN -> Optional.ofNullable(parts.get(NamePattern.PERIOD)).flatMap(periods::parse);
+      default -> Optional.empty();
+    };
+  }
+
+  /** A file that a feed would read if only its name stated a period. */
+  private void noteUnreadablePeriod(String path) {
+    for (FeedPlan feed : project.plan().feeds().values()) {
+      for (NamePattern pattern : feed.files()) {
+        Optional<String> stated = pattern.unreadablePeriod(path);
+        if (stated.isPresent()) {
+          wanted.add(path);
+          add(
+              FindingCode.PERIOD_UNREADABLE,
+              Place.file(path),
+              "\""
+                  + stated.get()
+                  + "\" is no period; expected one such as 2026-03; the file is not read",
+              "rename the file");
+          return;
+        }
+      }
+    }
   }
 
   private void noteUnwanted() {
     for (String path : seen.keySet()) {
+      if (!wanted.contains(path)) {
+        noteUnreadablePeriod(path);
+      }
       if (!wanted.contains(path) && !path.equals(Project.PLAN_NAME)) {
         add(
             FindingCode.FILE_NOT_WANTED,

@@ -6,24 +6,12 @@ import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
-import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
-import baddle.core.grid.GridSheet;
-import baddle.core.grid.UnreadableFileException;
-import baddle.core.intake.Intake;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.RowCounts;
-import baddle.core.intake.SourceIntake;
-import baddle.core.intake.TypeDetector;
-import baddle.core.table.Block;
-import baddle.core.table.BlockBuilder;
-import baddle.core.table.BlockSink;
-import baddle.core.table.Column;
-import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.value.Calendar;
-import baddle.core.value.ColumnType;
 import baddle.formats.Formats;
 import baddle.reports.Provenance;
 import java.io.IOException;
@@ -43,16 +31,12 @@ import java.util.stream.Collectors;
  */
 public final class FilesCrosstab {
 
-  private static final Set<String> ORIGIN =
-      Set.of(Origin.SOURCE_FILE.name(), Origin.SOURCE_SHEET.name());
-
   private static final Set<FindingCode> OF_FIRST_READING =
       Set.of(FindingCode.FILE_DUPLICATE, FindingCode.FILE_UNREADABLE);
 
   private final GridOpener opener;
   private final CrosstabSpec spec;
   private final List<Finding> findings = new ArrayList<>();
-  private RowCounts counts = RowCounts.NONE;
 
   /** Of a specification. */
   public FilesCrosstab(GridOpener opener, CrosstabSpec spec) {
@@ -72,21 +56,23 @@ public final class FilesCrosstab {
    *     needs
    */
   public Figures figures(List<Path> files) throws IOException {
-    List<Path> readable = new ArrayList<>(distinct(files));
     List<String> names = spec.columns();
-    TypeDetector detector = new TypeDetector();
-    readable.removeAll(read(readable, columns(names, name -> ColumnType.text()), detector));
-    if (counts.kept() == 0) {
+    FilesReading first = new FilesReading(opener, names, findings);
+    List<FilesReading.SurveyedFile> readable = first.survey(distinct(files));
+    if (first.counts().kept() == 0) {
       return new Figures(List.of(), Provenance.of(Map.of()), findings);
     }
     findings.removeIf(finding -> !OF_FIRST_READING.contains(finding.code()));
-    counts = RowCounts.NONE;
-    List<IntakeColumn> typed = columns(names, name -> detector.type(names.indexOf(name)));
+    List<IntakeColumn> typed = first.typed();
     Schema schema = new IntakeSpec(typed, Map.of()).schema();
     CrosstabBuilder builder = new CrosstabBuilder(spec, schema, Calendar.standard());
-    read(readable, typed, builder);
+    FilesReading second = new FilesReading(opener, names, findings);
+    second.read(readable, typed, builder);
+    RowCounts counts = second.counts();
     Map<String, String> about = new LinkedHashMap<>();
-    about.put("Files", readable.stream().map(Path::toString).collect(Collectors.joining(", ")));
+    about.put(
+        "Files",
+        readable.stream().map(file -> file.path().toString()).collect(Collectors.joining(", ")));
     about.put(
         "Completeness",
         String.format(
@@ -125,70 +111,5 @@ public final class FilesCrosstab {
       }
     }
     return distinct;
-  }
-
-  @FunctionalInterface
-  private interface Typing {
-    ColumnType type(String name);
-  }
-
-  private static List<IntakeColumn> columns(List<String> names, Typing typing) {
-    return names.stream()
-        .map(
-            name -> {
-              boolean origin = ORIGIN.contains(name);
-              ColumnType type = origin ? ColumnType.text() : typing.type(name);
-              return new IntakeColumn(new Column(name, type), List.of(), !origin);
-            })
-        .toList();
-  }
-
-  /** Reads files into a sink, and gives back those that broke off. */
-  private List<Path> read(List<Path> files, List<IntakeColumn> columns, BlockSink sink)
-      throws IOException {
-    List<Path> broken = new ArrayList<>();
-    Schema schema = new IntakeSpec(columns, Map.of()).schema();
-    BlockBuilder blocks = new BlockBuilder(schema, Block.MOST_ROWS, sink);
-    for (Path file : files) {
-      try (GridFile grid = opener.open(file)) {
-        read(file, grid, columns, blocks);
-      } catch (IOException e) {
-        broken.add(file);
-        long row = e instanceof UnreadableFileException unreadable ? unreadable.row() : 0;
-        findings.add(
-            Finding.of(
-                FindingCode.FILE_UNREADABLE,
-                Place.file(file.toString()).atRow(row),
-                String.valueOf(e.getMessage()),
-                "mend the file or leave it out"));
-      }
-    }
-    blocks.flush();
-    return broken;
-  }
-
-  private void read(Path file, GridFile grid, List<IntakeColumn> columns, BlockBuilder blocks)
-      throws IOException {
-    for (GridSheet sheet : grid.sheets()) {
-      if (!sheet.visible()) {
-        continue;
-      }
-      Map<String, String> named = new HashMap<>();
-      named.put(Origin.SOURCE_FILE.name(), file.toString());
-      named.put(Origin.SOURCE_SHEET.name(), sheet.name());
-      named.keySet().retainAll(columns.stream().map(c -> c.column().name()).toList());
-      Place place = Place.source(file.toString(), sheet.name());
-      Intake intake =
-          new Intake(new IntakeSpec(columns, named), place, sheet.fixedWidth(), blocks, row -> {});
-      sheet.read(intake);
-      SourceIntake result = intake.result();
-      counts = counts.plus(result.counts());
-      boolean stray = grid.sheets().size() > 1 && result.outcome() == SourceIntake.Outcome.NO_TABLE;
-      if (!stray) {
-        result.findings().stream()
-            .filter(finding -> finding.code() != FindingCode.HEADING_NOT_USED)
-            .forEach(findings::add);
-      }
-    }
   }
 }

@@ -12,6 +12,32 @@ public enum FindingCode {
   HEADING_MISSING(Severity.ERROR),
   /** Two headings of one source that both mean the same column. */
   HEADING_TWICE(Severity.ERROR),
+  /** Headings of one source that stand more than once. */
+  HEADING_REPEATED(Severity.WARNING),
+  /** How values that could be written in several ways are read. */
+  VALUES_UNDERSTOOD(Severity.NOTE),
+  /** Values of one column written in two ways that contradict each other. */
+  VALUES_MIXED(Severity.WARNING),
+  /** Times of day in a column of dates. */
+  TIMES_DROPPED(Severity.NOTE),
+  /** Dates given as day numbers. */
+  DAY_NUMBERS(Severity.NOTE),
+  /** Rows left out by a built-in rule. */
+  ROWS_LEFT_OUT(Severity.NOTE),
+  /** Rows that are hidden in a workbook; they are read. */
+  ROWS_HIDDEN(Severity.NOTE),
+  /** A cell of a form without a value. */
+  FORM_CELL_EMPTY(Severity.WARNING),
+  /** A table or range that the plan names and a workbook doesn't have. */
+  TABLE_MISSING(Severity.ERROR),
+  /** A sheet that the plan names and a workbook doesn't have. */
+  SHEET_MISSING(Severity.ERROR),
+  /** A report of this program among the sources. */
+  REPORT_AS_SOURCE(Severity.WARNING),
+  /** A source whose values don't lie in one period. */
+  PERIOD_SPANS(Severity.WARNING),
+  /** A file that is odd as a whole: of another kind than its name says, say. */
+  FILE_ODD(Severity.NOTE),
   /** A sheet that holds no table of the feed, and that the plan doesn't name. */
   SHEET_PASSED_OVER(Severity.NOTE),
   /** A hidden sheet that has the name the feed wants, or whose workbook has no names given. */

@@ -13,9 +13,11 @@ public enum CellKind {
   /** {@code true} or {@code false}. */
   BOOLEAN(4),
   /** An error value such as {@code #N/A}, as text. */
-  ERROR(5);
+  ERROR(5),
+  /** A time of day or a duration, as hours, minutes and seconds. */
+  TIME(6);
 
-  private static final CellKind[] BY_CODE = {BLANK, TEXT, NUMBER, DATE, BOOLEAN, ERROR};
+  private static final CellKind[] BY_CODE = {BLANK, TEXT, NUMBER, DATE, BOOLEAN, ERROR, TIME};
 
   private final byte code;
 

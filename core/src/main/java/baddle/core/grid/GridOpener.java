@@ -10,7 +10,8 @@ public interface GridOpener {
   /**
    * Opens a file.
    *
+   * @param dialect what is known of it if it is delimited text
    * @throws UnreadableFileException if it isn't of a kind that can be read
    */
-  GridFile open(Path file) throws IOException;
+  GridFile open(Path file, Dialect dialect) throws IOException;
 }

@@ -17,6 +17,7 @@ public final class GridRow {
   private int width;
   private int filled;
   private int number;
+  private boolean hidden;
 
   /** Empties the row and gives it its number, as a person counts in the file, from 1. */
   public void begin(int newNumber) {
@@ -24,6 +25,39 @@ public final class GridRow {
     width = 0;
     used = 0;
     filled = 0;
+    hidden = false;
+  }
+
+  /** Marks the row as one that a person who opens the file doesn't see. */
+  public void hide() {
+    hidden = true;
+  }
+
+  /** Whether a person who opens the file doesn't see it. */
+  public boolean isHidden() {
+    return hidden;
+  }
+
+  /** How many cells from one column (inclusive) to another (exclusive) aren't blank. */
+  public int filled(int from, int to) {
+    int count = 0;
+    for (int column = from; column < Math.min(to, width); column++) {
+      count += kinds[column] == CellKind.BLANK.code() ? 0 : 1;
+    }
+    return count;
+  }
+
+  /** Whether a cell's characters are exactly these. */
+  public boolean isText(int column, String text) {
+    if (kind(column) == CellKind.BLANK || ends[column] - starts[column] != text.length()) {
+      return false;
+    }
+    for (int i = 0; i < text.length(); i++) {
+      if (buffer[starts[column] + i] != text.charAt(i)) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Where the row stands in its sheet or file, from 1. */

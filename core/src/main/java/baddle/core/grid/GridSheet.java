@@ -1,5 +1,6 @@
 package baddle.core.grid;
 
+import baddle.core.value.DateSystem;
 import java.io.IOException;
 
 /** A sheet of a workbook, or a file without sheets seen as one. */
@@ -16,6 +17,16 @@ public interface GridSheet {
    * 4180); in a workbook, notes may stand beside a table.
    */
   boolean fixedWidth();
+
+  /** Whether it is a report that this program wrote, so that it can't be a source. */
+  default boolean isReport() {
+    return false;
+  }
+
+  /** How day numbers in it count. */
+  default DateSystem dateSystem() {
+    return DateSystem.FROM_1900;
+  }
 
   /**
    * Pushes the rows to a sink until it wants no more.

@@ -1,15 +1,18 @@
 package baddle.core.intake;
 
 import baddle.core.grid.CellKind;
+import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
-/** Matches the cells of a row with the spellings of the columns' headings. */
+/** Matches the cells of a row, or of two rows, with the spellings of the columns' headings. */
 final class HeadingMatcher {
 
   private final List<IntakeColumn> columns;
@@ -21,7 +24,9 @@ final class HeadingMatcher {
     int fromHeadings = 0;
     for (int i = 0; i < columns.size(); i++) {
       IntakeColumn column = columns.get(i);
-      if (!spec.named().containsKey(column.column().name())) {
+      boolean elsewhere =
+          spec.named().containsKey(column.column().name()) || column.currencyOf().isPresent();
+      if (!elsewhere) {
         fromHeadings++;
         columnOf.put(Headings.comparable(column.column().name()), i);
         for (String heading : column.headings()) {
@@ -32,38 +37,144 @@ final class HeadingMatcher {
     wanted = fromHeadings;
   }
 
-  /** What a row means as the row of headings. */
-  HeadingRow align(GridRow row) {
-    List<Integer> cells = new ArrayList<>(Collections.nCopies(columns.size(), HeadingRow.ABSENT));
-    Map<Integer, String> headings = new TreeMap<>();
-    List<String> unused = new ArrayList<>();
-    List<String> clashes = new ArrayList<>();
-    int end = 0;
-    for (int cell = 0; cell < row.width(); cell++) {
-      if (row.kind(cell) == CellKind.BLANK) {
-        continue;
+  /** The filled cells of a row, by column, within columns from (inclusive) to (exclusive). */
+  static NavigableMap<Integer, String> cells(GridRow row, int from, int to) {
+    TreeMap<Integer, String> cells = new TreeMap<>();
+    for (int cell = from; cell < Math.min(to, row.width()); cell++) {
+      if (row.kind(cell) != CellKind.BLANK) {
+        cells.put(cell, row.text(cell));
       }
-      String heading = row.text(cell);
-      headings.put(cell, heading);
-      end = cell + 1;
+    }
+    return cells;
+  }
+
+  /** What a row's cells mean as headings. */
+  HeadingRow align(int rowNumber, Map<Integer, String> cells) {
+    return align(rowNumber, Map.of(), cells);
+  }
+
+  /**
+   * What two rows mean as headings together: a heading of the upper row that has one below it is
+   * carried right over the columns without one of their own, and joined with those below.
+   */
+  HeadingRow align(int rowNumber, Map<Integer, String> upper, Map<Integer, String> lower) {
+    TreeMap<Integer, String> headings = new TreeMap<>(upper);
+    String group = "";
+    int previous = HeadingRow.ABSENT;
+    for (Map.Entry<Integer, String> cell : new TreeMap<>(lower).entrySet()) {
+      int column = cell.getKey();
+      boolean carried = previous == column - 1 && !group.isEmpty();
+      group = upper.getOrDefault(column, carried ? group : "");
+      headings.put(column, group.isEmpty() ? cell.getValue() : group + " " + cell.getValue());
+      previous = column;
+    }
+    return new Alignment(rowNumber, headings, lower).run();
+  }
+
+  /** One row being aligned. */
+  private final class Alignment {
+
+    private final int rowNumber;
+    private final NavigableMap<Integer, String> headings;
+    private final Map<Integer, String> lower;
+    private final List<Integer> cells =
+        new ArrayList<>(Collections.nCopies(columns.size(), HeadingRow.ABSENT));
+    private final Map<String, Integer> times = new HashMap<>();
+    private final List<String> unused = new ArrayList<>();
+    private final List<String> clashes = new ArrayList<>();
+    private final List<String> repeated = new ArrayList<>();
+
+    Alignment(int rowNumber, NavigableMap<Integer, String> headings, Map<Integer, String> lower) {
+      this.rowNumber = rowNumber;
+      this.headings = headings;
+      this.lower = lower;
+    }
+
+    HeadingRow run() {
+      headings.replaceAll(this::numbered);
+      headings.forEach(this::match);
+      int first = headings.isEmpty() ? 0 : headings.firstKey();
+      int end = headings.isEmpty() ? 0 : headings.lastKey() + 1;
+      for (int cell = first; cell < end; cell++) {
+        if (!headings.containsKey(cell)) {
+          take(columnOf.get(Headings.comparable(Headings.ofColumn(cell))), cell, "");
+        }
+      }
+      return new HeadingRow(
+          rowNumber, first, end, cells, headings, unused, clashes, repeated, missing());
+    }
+
+    /** The second heading of one spelling is followed by 2, the third by 3. */
+    private String numbered(int cell, String heading) {
+      int time = times.merge(Headings.comparable(heading), 1, Integer::sum);
+      if (time == 1) {
+        return heading;
+      }
+      String name = heading + " " + time;
+      repeated.add(name);
+      return name;
+    }
+
+    private void match(int cell, String heading) {
       Integer column = columnOf.get(Headings.comparable(heading));
+      String alone = lower.get(cell);
+      boolean numbered = repeated.contains(heading);
+      if (column == null && alone != null && !numbered) {
+        Integer ofLower = columnOf.get(Headings.comparable(alone));
+        column = ofLower != null && cells.get(ofLower) == HeadingRow.ABSENT ? ofLower : null;
+      }
       if (column == null) {
         unused.add(heading);
-      } else if (cells.get(column) == HeadingRow.ABSENT) {
+      } else {
+        take(column, cell, heading);
+      }
+    }
+
+    private void take(@Nullable Integer column, int cell, String heading) {
+      if (column == null) {
+        return;
+      }
+      if (cells.get(column) == HeadingRow.ABSENT) {
         cells.set(column, cell);
       } else {
         clashes.add(headings.get(cells.get(column)) + " and " + heading);
       }
     }
-    List<String> missing = new ArrayList<>();
-    for (int i = 0; i < columns.size(); i++) {
-      if (columns.get(i).required()
-          && cells.get(i) == HeadingRow.ABSENT
-          && columnOf.containsValue(i)) {
-        missing.add(columns.get(i).column().name());
+
+    private List<String> missing() {
+      List<String> missing = new ArrayList<>();
+      for (int i = 0; i < columns.size(); i++) {
+        if (columns.get(i).required()
+            && cells.get(i) == HeadingRow.ABSENT
+            && columnOf.containsValue(i)) {
+          missing.add(columns.get(i).column().name());
+        }
+      }
+      return missing;
+    }
+  }
+
+  /**
+   * The stretches of cells, set apart by columns without one, that each have all the headings.
+   * Where a row holds tables side by side these are several.
+   */
+  List<CellRange> sideBySide(int rowNumber, NavigableMap<Integer, String> cells) {
+    List<Integer> starts = new ArrayList<>();
+    int previous = Integer.MIN_VALUE;
+    for (int cell : cells.keySet()) {
+      if (cell != previous + 1) {
+        starts.add(cell);
+      }
+      previous = cell;
+    }
+    List<CellRange> tables = new ArrayList<>();
+    for (int i = 0; i < starts.size(); i++) {
+      int end = i + 1 < starts.size() ? starts.get(i + 1) : CellRange.OPEN;
+      if (fits(align(rowNumber, cells.subMap(starts.get(i), end)))) {
+        tables.add(new CellRange(rowNumber, CellRange.OPEN, starts.get(i), end));
       }
     }
-    return new HeadingRow(row.number(), end, cells, headings, unused, clashes, missing);
+    return tables;
   }
 
   /** Whether a row has all it takes to be the row of headings. */

@@ -4,24 +4,28 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * What one row means if it is the row of headings.
+ * What one row, or two rows together, mean if they are the headings.
  *
- * @param rowNumber where it stands, from 1
+ * @param rowNumber where the headings end, from 1
+ * @param firstCell the sheet's column (from 0) of the first heading
  * @param end one more than the sheet's column (from 0) of the last heading
  * @param cells for each column of the dataset, in order, the sheet's column (from 0) whose heading
  *     it has, or {@link #ABSENT}
- * @param headings every filled cell of the row, by its column (from 0), from left to right
+ * @param headings every filled cell, by its column (from 0), from left to right
  * @param unused the headings that no column wants
  * @param clashes pairs of headings that one column wants, as a person reads them
+ * @param repeated headings that stand again, with the number they got
  * @param missing names of required columns without a heading
  */
 record HeadingRow(
     int rowNumber,
+    int firstCell,
     int end,
     List<Integer> cells,
     Map<Integer, String> headings,
     List<String> unused,
     List<String> clashes,
+    List<String> repeated,
     List<String> missing) {
 
   /** Stands for a column whose heading the source doesn't have. */

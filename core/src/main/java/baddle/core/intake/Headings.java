@@ -1,5 +1,6 @@
 package baddle.core.intake;
 
+import baddle.core.grid.CellRange;
 import java.text.Normalizer;
 import java.util.Locale;
 
@@ -7,6 +8,11 @@ import java.util.Locale;
 public final class Headings {
 
   private Headings() {}
+
+  /** What a column without a heading is called: {@code column F}. */
+  public static String ofColumn(int column) {
+    return "column " + CellRange.letters(column);
+  }
 
   /**
    * The form in which two spellings of one heading are equal: compatibility characters composed

@@ -1,378 +1,300 @@
 package baddle.core.intake;
 
-import baddle.core.finding.Finding;
-import baddle.core.finding.FindingCode;
-import baddle.core.finding.Nearest;
 import baddle.core.finding.Place;
 import baddle.core.grid.CellKind;
+import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
+import baddle.core.grid.GridSheet;
 import baddle.core.grid.RowSink;
 import baddle.core.table.BlockBuilder;
-import baddle.core.table.ColumnBuilder;
-import baddle.core.table.LongBuilder;
-import baddle.core.table.TextBuilder;
-import baddle.core.value.ColumnType;
-import baddle.core.value.Fit;
-import baddle.core.value.ValueReader;
+import baddle.core.value.Understanding;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.List;
+import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Objects;
-import java.util.stream.Collectors;
+import java.util.Optional;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Reads one source: looks for the row of headings, then brings every row below it into the blocks,
- * or holds it, or leaves it out where it is wholly blank. Push the source's rows, then ask for the
- * {@link #result}.
+ * Reads one source: looks for the headings, then brings every row below them into the blocks, or
+ * holds it, or leaves it out by a rule. It stops where another table begins. Push the sheet's rows,
+ * then ask for the {@link #result}.
  */
 public final class Intake implements RowSink {
 
   /** How many filled rows are looked at to find the headings. */
   public static final int ROWS_SEARCHED = 60;
 
-  /** How many rows are gathered before they are taken, column by column. */
-  private static final int STRETCH = 64;
+  private enum State {
+    /** No headings were found yet. */
+    SEARCHING,
+    /** Headings were found; the next row may be their second line. */
+    FOUND,
+    /** Rows are taken. */
+    READING,
+    /** No more rows are wanted. */
+    DONE
+  }
 
   private final IntakeSpec spec;
-  private final Place source;
-  private final boolean fixedWidth;
+  private final GridSheet sheet;
   private final BlockBuilder blocks;
   private final HeldRowSink heldRows;
   private final HeadingMatcher matcher;
+  private final IntakeFindings findings;
+  private final long keptBefore;
 
-  private final List<Finding> findings = new ArrayList<>();
-  private final Misfits misfits = new Misfits();
+  private State state = State.SEARCHING;
+  private CellRange region;
   private int rowsSearched;
   private @Nullable HeadingRow best;
   private @Nullable HeadingRow headings;
-  private ColumnIntake[] intakes = {};
-  private final GridRow[] stretch = new GridRow[STRETCH];
-  private int gathered;
+  private NavigableMap<Integer, String> previousCells = new TreeMap<>();
+  private int previousRow;
+  private @Nullable TableRows rows;
+  private final GridRow searched = new GridRow();
+  private final List<CellRange> more = new ArrayList<>();
+
   private int lastRow;
   private long filledRows;
   private long blankRows;
   private long blankRowsPending;
-  private long held;
-  private final long keptBefore;
-  private long valuesWithoutHeading;
+  private boolean afterGap;
+  private long headingsAgain;
+  private long notes;
+  private long hiddenRows;
 
   /**
    * An intake for one source.
    *
-   * @param source how findings name it
-   * @param fixedWidth whether a filled cell beyond the last heading holds its row
+   * @param place how findings name it
+   * @param sheet where its rows come from
+   * @param region the cells in which its table is looked for
    * @param blocks takes the rows; its schema is the spec's
    * @param heldRows takes the rows that don't fit
    */
   public Intake(
       IntakeSpec spec,
-      Place source,
-      boolean fixedWidth,
+      Place place,
+      GridSheet sheet,
+      CellRange region,
       BlockBuilder blocks,
       HeldRowSink heldRows) {
     this.spec = spec;
-    this.source = source;
-    this.fixedWidth = fixedWidth;
+    this.sheet = sheet;
+    this.region = region;
     this.blocks = blocks;
     this.heldRows = heldRows;
     this.matcher = new HeadingMatcher(spec);
+    this.findings = new IntakeFindings(spec, place);
     this.keptBefore = blocks.rowsEnded();
-    for (int i = 0; i < STRETCH; i++) {
-      stretch[i] = new GridRow();
-    }
   }
 
   @Override
   public GridRow next() {
-    return stretch[gathered];
+    return rows != null ? rows.next() : searched;
   }
 
   @Override
   public boolean wantsMore() {
-    return headings != null ? headings.clashes().isEmpty() : rowsSearched < ROWS_SEARCHED;
+    return state != State.DONE && (state != State.SEARCHING || rowsSearched < ROWS_SEARCHED);
   }
 
   @Override
   public void row(GridRow row) throws IOException {
-    if (headings == null) {
-      search(row);
+    if (row.number() < region.firstRow()) {
       return;
     }
-    countBlankRows(row);
-    if (row.filled() > 0) {
-      filledRows++;
-      gathered++;
-      if (gathered == STRETCH) {
-        takeGathered();
-      }
+    if (region.isBefore(row.number())) {
+      state = state == State.READING ? State.DONE : state;
+      return;
     }
-  }
-
-  private void takeGathered() throws IOException {
-    int taken = 0;
-    while (taken < gathered) {
-      int end = Math.min(gathered, taken + blocks.room());
-      take(taken, end);
-      taken = end;
-    }
-    gathered = 0;
-  }
-
-  private void take(int from, int to) throws IOException {
-    boolean fit = true;
-    for (int i = from; i < to; i++) {
-      fit &= stretch[i].width() <= headingsEnd();
-    }
-    for (ColumnIntake intake : intakes) {
-      fit &= intake.takeAll(stretch, from, to, blocks.row());
-    }
-    for (int i = from; i < to; i++) {
-      if (fit) {
-        blocks.endRow(stretch[i].number());
-      } else {
-        take(stretch[i]);
-      }
+    switch (state) {
+      case SEARCHING -> search(row);
+      case FOUND -> afterHeadings(row);
+      case READING -> read(row);
+      case DONE -> {}
     }
   }
 
   private void search(GridRow row) {
-    if (row.filled() == 0) {
+    NavigableMap<Integer, String> cells =
+        HeadingMatcher.cells(row, region.firstColumn(), region.endColumn());
+    if (cells.isEmpty()) {
       return;
     }
     rowsSearched++;
-    HeadingRow candidate = matcher.align(row);
+    HeadingRow candidate = matcher.align(row.number(), cells);
+    if (!matcher.fits(candidate) && previousRow == row.number() - 1) {
+      HeadingRow both = matcher.align(row.number(), previousCells, cells);
+      if (matcher.fits(both) && both.clashes().isEmpty()) {
+        start(both);
+        return;
+      }
+    }
     if (best == null || candidate.matched() > best.matched()) {
       best = candidate;
     }
+    previousCells = cells;
+    previousRow = row.number();
     if (matcher.fits(candidate)) {
-      start(candidate);
+      found(candidate);
     }
+  }
+
+  private void found(HeadingRow candidate) {
+    HeadingRow found = candidate;
+    if (!candidate.clashes().isEmpty() || !candidate.repeated().isEmpty()) {
+      List<CellRange> tables = matcher.sideBySide(candidate.rowNumber(), previousCells);
+      if (!tables.isEmpty()) {
+        CellRange first = tables.get(0);
+        region =
+            region.columns(first.firstColumn(), Math.min(first.endColumn(), region.endColumn()));
+        tables.stream()
+            .skip(1)
+            .map(t -> new CellRange(t.firstRow(), region.lastRow(), t.firstColumn(), t.endColumn()))
+            .forEach(more::add);
+        previousCells =
+            new TreeMap<>(previousCells.subMap(region.firstColumn(), region.endColumn()));
+        found = matcher.align(candidate.rowNumber(), previousCells);
+      }
+    }
+    headings = found;
+    lastRow = found.rowNumber();
+    state = found.clashes().isEmpty() ? State.FOUND : State.DONE;
   }
 
   private void start(HeadingRow found) {
     headings = found;
     lastRow = found.rowNumber();
-    intakes = new ColumnIntake[spec.columns().size()];
-    for (int i = 0; i < intakes.length; i++) {
-      intakes[i] = intake(spec.columns().get(i), found.cells().get(i), blocks.column(i));
+    rows = new TableRows(spec, found, sheet, region, blocks, heldRows);
+    state = State.READING;
+  }
+
+  /** The first row below the headings: their second line, if it names more of the columns. */
+  private void afterHeadings(GridRow row) throws IOException {
+    HeadingRow found = Objects.requireNonNull(headings);
+    if (row.filled(region.firstColumn(), region.endColumn()) == 0) {
+      countBlank();
+      return;
+    }
+    boolean below = row.number() == found.rowNumber() + 1 && blankRowsPending == 0;
+    boolean free =
+        found.cells().stream()
+            .allMatch(c -> c == HeadingRow.ABSENT || row.kind(c) == CellKind.BLANK);
+    if (below && free) {
+      NavigableMap<Integer, String> cells =
+          HeadingMatcher.cells(row, region.firstColumn(), region.endColumn());
+      HeadingRow both = matcher.align(row.number(), previousCells, cells);
+      if (both.matched() > found.matched() && both.clashes().isEmpty()) {
+        start(both);
+        return;
+      }
+    }
+    start(found);
+    read(row);
+  }
+
+  private void read(GridRow row) throws IOException {
+    int filled =
+        region.limitsColumns()
+            ? row.filled(region.firstColumn(), region.endColumn())
+            : row.filled();
+    if (filled == 0) {
+      countBlank();
+      return;
+    }
+    TableRows table = Objects.requireNonNull(rows);
+    afterGap |= blankRowsPending > 0 || (!sheet.fixedWidth() && row.number() > lastRow + 1);
+    boolean again = table.isHeadings(row);
+    if (afterGap && (again || beginsOtherTable(row, filled))) {
+      more.add(region.fromRow(row.number()));
+      state = State.DONE;
+      return;
+    }
+    countGap(row);
+    hiddenRows += row.isHidden() ? 1 : 0;
+    if (again) {
+      headingsAgain++;
+    } else if (afterGap && filled == 1 && table.isNote(row)) {
+      notes++;
+      findings.firstNote(row);
+    } else {
+      afterGap = false;
+      filledRows++;
+      table.add(row);
     }
   }
 
-  private ColumnIntake intake(IntakeColumn wanted, int cell, ColumnBuilder builder) {
-    ColumnType type = wanted.column().type();
-    String named = spec.named().get(wanted.column().name());
-    if (named != null) {
-      return constant(named, type, builder);
+  private boolean beginsOtherTable(GridRow row, int filled) {
+    if (filled < 2) {
+      return false;
     }
-    if (cell == HeadingRow.ABSENT) {
-      return SameIntake.blank(builder);
-    }
-    return builder instanceof TextBuilder text
-        ? new TextIntake(cell, text, wanted.required(), STRETCH)
-        : new NumberIntake(cell, (LongBuilder) builder, ValueReader.of(type), wanted.required());
-  }
-
-  private static ColumnIntake constant(String value, ColumnType type, ColumnBuilder builder) {
-    char[] characters = value.toCharArray();
-    if (builder instanceof TextBuilder text) {
-      return SameIntake.text(characters, text);
-    }
-    ValueReader reader = ValueReader.of(type);
-    Fit fit = reader.read(characters, 0, characters.length);
-    if (fit != Fit.FITS) {
-      throw new IllegalArgumentException(value + ": expected " + fit.expectation());
-    }
-    return SameIntake.number(reader.value(), (LongBuilder) builder);
+    HeadingRow candidate =
+        matcher.align(
+            row.number(), HeadingMatcher.cells(row, region.firstColumn(), region.endColumn()));
+    return matcher.fits(candidate);
   }
 
   /** Blank rows count once a filled row follows them: those below the table are no part of it. */
-  private void countBlankRows(GridRow row) {
-    if (row.filled() == 0) {
-      blankRowsPending += fixedWidth ? 1 : 0;
-      return;
-    }
-    blankRows += fixedWidth ? blankRowsPending : row.number() - lastRow - 1;
+  private void countGap(GridRow row) {
+    blankRows += sheet.fixedWidth() ? blankRowsPending : row.number() - lastRow - 1;
     blankRowsPending = 0;
     lastRow = row.number();
   }
 
-  private void take(GridRow row) throws IOException {
-    int blockRow = blocks.row();
-    boolean fits = row.width() <= headingsEnd() || !standsBeyond(row);
-    for (ColumnIntake intake : intakes) {
-      fits &= intake.take(row, blockRow) == Fit.FITS;
-    }
-    if (fits) {
-      blocks.endRow(row.number());
-    } else {
-      hold(row);
-    }
-  }
-
-  private int headingsEnd() {
-    return headings == null ? 0 : headings.end();
-  }
-
-  /** Whether cells beyond the last heading hold the row; in a workbook they are only counted. */
-  private boolean standsBeyond(GridRow row) {
-    boolean filled = beyond(row) != HeadingRow.ABSENT;
-    if (filled && !fixedWidth) {
-      valuesWithoutHeading++;
-    }
-    return filled && fixedWidth;
-  }
-
-  private int beyond(GridRow row) {
-    for (int cell = headingsEnd(); cell < row.width(); cell++) {
-      if (row.kind(cell) != CellKind.BLANK) {
-        return cell;
-      }
-    }
-    return HeadingRow.ABSENT;
-  }
-
-  private void hold(GridRow row) throws IOException {
-    held++;
-    List<HeldValue> values = new ArrayList<>();
-    for (int i = 0; i < intakes.length; i++) {
-      Fit fit = intakes[i].take(row, blocks.row());
-      if (fit != Fit.FITS) {
-        values.add(heldValue(row, i, fit));
-      }
-    }
-    int beyond = fixedWidth ? beyond(row) : HeadingRow.ABSENT;
-    if (beyond != HeadingRow.ABSENT) {
-      values.add(
-          new HeldValue(
-              "cell " + (beyond + 1), row.text(beyond), Fit.BEYOND_HEADINGS.expectation()));
-    }
-    List<String> cells = new ArrayList<>();
-    for (int cell = 0; cell < row.width(); cell++) {
-      cells.add(row.text(cell));
-    }
-    values.forEach(value -> misfits.add(row.number(), value));
-    heldRows.held(new HeldRow(row.number(), values, cells));
-  }
-
-  private HeldValue heldValue(GridRow row, int index, Fit fit) {
-    HeadingRow found = Objects.requireNonNull(headings);
-    int cell = found.cells().get(index);
-    ColumnType type = spec.columns().get(index).column().type();
-    return new HeldValue(
-        found.headings().getOrDefault(cell, ""), row.text(cell), fit.expectation(type));
+  private void countBlank() {
+    blankRowsPending++;
   }
 
   /** What came of the source; call it once, after its last row. */
   public SourceIntake result() throws IOException {
-    takeGathered();
+    if (state == State.FOUND) {
+      start(Objects.requireNonNull(headings));
+    }
     HeadingRow found = headings;
-    if (found == null || !found.clashes().isEmpty()) {
+    if (found == null || rows == null) {
       return notRead(found != null ? found : best);
     }
+    rows.finish();
+    Map<String, Understanding> shown = rows.shown();
     long kept = blocks.rowsEnded() - keptBefore;
-    RowCounts counts = new RowCounts(filledRows + blankRows, kept, blankRows, held);
-    findings.addAll(misfits.findings(source));
-    noteHeadings(found, counts);
-    return new SourceIntake(SourceIntake.Outcome.READ, found.rowNumber(), counts, findings);
-  }
-
-  private void noteHeadings(HeadingRow found, RowCounts counts) {
-    if (!found.unused().isEmpty()) {
-      String headingsNotUsed =
-          found.unused().size() == 1 ? "heading no column wants: " : "headings no column wants: ";
-      note(FindingCode.HEADING_NOT_USED, headingsNotUsed + quoted(found.unused()), "");
-    }
-    if (valuesWithoutHeading > 0) {
-      note(
-          FindingCode.VALUES_WITHOUT_HEADING,
-          valuesWithoutHeading + " rows have values to the right of the last heading, not read",
-          "give the column a heading if it belongs to the table");
-    }
-    if (counts.read() == 0) {
-      note(
-          FindingCode.NO_ROWS,
-          "headings in row " + found.rowNumber() + " and no row below them",
-          "ask the sender whether the file is complete");
-    }
-  }
-
-  private void note(FindingCode code, String message, String remedy) {
-    findings.add(Finding.of(code, source, message, remedy));
+    long leftOut = blankRows + headingsAgain + notes;
+    RowCounts counts = new RowCounts(filledRows + leftOut, kept, leftOut, rows.held());
+    findings.ofRows(found, rows, counts);
+    findings.ofLeftOut(headingsAgain, notes, hiddenRows);
+    CellRange range =
+        new CellRange(
+            found.rowNumber(),
+            Math.max(lastRow, found.rowNumber()),
+            found.firstCell(),
+            found.end());
+    return new SourceIntake(
+        SourceIntake.Outcome.READ,
+        found.rowNumber(),
+        range,
+        counts,
+        findings.all(),
+        shown,
+        more,
+        rows.days());
   }
 
   private SourceIntake notRead(@Nullable HeadingRow nearest) {
     boolean differs =
         nearest != null && (!nearest.clashes().isEmpty() || matcher.nearlyFits(nearest));
-    if (nearest == null) {
-      findings.add(
-          Finding.of(
-              FindingCode.NO_TABLE, source, "no filled row", "ask the sender for the full file"));
-    } else if (!nearest.clashes().isEmpty()) {
-      findings.add(
-          Finding.of(
-              FindingCode.HEADING_TWICE,
-              source.atRow(nearest.rowNumber()),
-              "two headings for one column: " + String.join("; ", nearest.clashes()),
-              "take one of the spellings out of the plan, or mend the file"));
-    } else {
-      nearest.missing().forEach(column -> findings.add(missing(column, nearest)));
-      if (nearest.missing().isEmpty()) {
-        findings.add(noHeadings(nearest));
-      }
-    }
+    findings.ofNoTable(nearest);
     return new SourceIntake(
         differs ? SourceIntake.Outcome.HEADINGS_DIFFER : SourceIntake.Outcome.NO_TABLE,
         0,
+        region,
         RowCounts.NONE,
-        findings);
-  }
-
-  private Finding missing(String column, HeadingRow nearest) {
-    IntakeColumn wanted =
-        spec.columns().stream()
-            .filter(candidate -> candidate.column().name().equals(column))
-            .findFirst()
-            .orElseThrow();
-    List<String> spellings = new ArrayList<>(wanted.headings());
-    if (spellings.isEmpty()) {
-      spellings.add(column);
-    }
-    Collection<String> found = nearest.headings().values();
-    String near =
-        spellings.stream()
-            .flatMap(spelling -> Nearest.to(spelling, found).stream())
-            .findFirst()
-            .map(heading -> "; the nearest is \"" + heading + "\"")
-            .orElse("");
-    return Finding.of(
-        FindingCode.HEADING_MISSING,
-        source.atRow(nearest.rowNumber()),
-        "no heading for the required column "
-            + column
-            + " (looked for "
-            + quoted(spellings)
-            + "); found "
-            + quoted(found)
-            + near,
-        "add the heading to the column's headings in the plan, or mend the file");
-  }
-
-  private Finding noHeadings(HeadingRow nearest) {
-    return Finding.of(
-        FindingCode.NO_TABLE,
-        source,
-        "no row has the dataset's headings; the nearest is row "
-            + nearest.rowNumber()
-            + ": "
-            + quoted(nearest.headings().values()),
-        "add the headings to the plan, or narrow the feed's files");
-  }
-
-  private static String quoted(Collection<String> words) {
-    String shown =
-        words.stream().limit(20).map(word -> "\"" + word + "\"").collect(Collectors.joining(", "));
-    return words.size() > 20 ? shown + " and " + (words.size() - 20) + " more" : shown;
+        findings.all(),
+        Map.of(),
+        List.of(),
+        Optional.empty());
   }
 }

@@ -4,7 +4,9 @@ import baddle.core.grid.CellKind;
 import baddle.core.grid.GridRow;
 import baddle.core.table.LongBuilder;
 import baddle.core.value.Fit;
+import baddle.core.value.Understanding;
 import baddle.core.value.ValueReader;
+import java.util.Optional;
 
 /** Whole numbers, decimals, dates... from a cell. */
 final class NumberIntake implements ColumnIntake {
@@ -13,12 +15,45 @@ final class NumberIntake implements ColumnIntake {
   private final LongBuilder builder;
   private final ValueReader reader;
   private final Fit blankFit;
+  private final boolean errorsBlank;
+  private long least = Long.MAX_VALUE;
+  private long greatest = Long.MIN_VALUE;
 
-  NumberIntake(int cell, LongBuilder builder, ValueReader reader, boolean required) {
+  NumberIntake(
+      int cell, LongBuilder builder, ValueReader reader, boolean required, boolean errorsBlank) {
     this.cell = cell;
     this.builder = builder;
     this.reader = reader;
     this.blankFit = required ? Fit.BLANK : Fit.FITS;
+    this.errorsBlank = errorsBlank;
+  }
+
+  /** The least and the greatest value read. */
+  record Range(long least, long greatest) {}
+
+  Optional<Range> range() {
+    return least > greatest ? Optional.empty() : Optional.of(new Range(least, greatest));
+  }
+
+  ValueReader reader() {
+    return reader;
+  }
+
+  /**
+   * Looks at the first rows before any is taken: where they show that the sender writes otherwise
+   * than assumed, the column is read so from the start.
+   */
+  void lookAhead(GridRow[] rows, int to) {
+    Optional<Understanding> assumed = reader.understanding().filter(Understanding::isAssumed);
+    if (assumed.isEmpty()) {
+      return;
+    }
+    for (int i = 0; i < to; i++) {
+      if (rows[i].kind(cell) == CellKind.TEXT) {
+        reader.read(rows[i].buffer(), rows[i].start(cell), rows[i].end(cell));
+      }
+    }
+    reader.understand(Understanding.assumed(reader.evidence().decide().habit()));
   }
 
   @Override
@@ -33,7 +68,7 @@ final class NumberIntake implements ColumnIntake {
   @Override
   public Fit take(GridRow row, int blockRow) {
     CellKind kind = row.kind(cell);
-    if (kind == CellKind.BLANK) {
+    if (kind == CellKind.BLANK || (kind == CellKind.ERROR && errorsBlank)) {
       builder.blank(blockRow);
       return blankFit;
     }
@@ -45,7 +80,13 @@ final class NumberIntake implements ColumnIntake {
             ? reader.readStoredNumber(row.buffer(), row.start(cell), row.end(cell))
             : reader.read(row.buffer(), row.start(cell), row.end(cell));
     if (fit == Fit.FITS) {
-      builder.set(blockRow, reader.value());
+      long value = reader.value();
+      builder.set(blockRow, value);
+      least = Math.min(least, value);
+      greatest = Math.max(greatest, value);
+    } else if (fit == Fit.MEANS_BLANK) {
+      builder.blank(blockRow);
+      return blankFit;
     }
     return fit;
   }

@@ -1,18 +1,43 @@
 package baddle.core.intake;
 
 import baddle.core.finding.Finding;
+import baddle.core.grid.CellRange;
+import baddle.core.value.Understanding;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 
 /**
  * What came of reading one source.
  *
  * @param outcome whether there was a table
  * @param headingRow where its headings stand, from 1; 0 where there was none
+ * @param range the cells of its table, headings included
  * @param counts what became of its rows
  * @param findings what wants a person's eye
+ * @param shown how values turned out to be written, by column; if any, nothing that was read
+ *     counts, and the source has to be read again with this known
+ * @param more where other tables of the same sheet begin
+ * @param days the first and the last day of the column that states the period, as days since
+ *     1970-01-01; empty where none does
  */
 public record SourceIntake(
-    Outcome outcome, int headingRow, RowCounts counts, List<Finding> findings) {
+    Outcome outcome,
+    int headingRow,
+    CellRange range,
+    RowCounts counts,
+    List<Finding> findings,
+    Map<String, Understanding> shown,
+    List<CellRange> more,
+    Optional<Days> days) {
+
+  /**
+   * A stretch of time.
+   *
+   * @param first its first day
+   * @param last its last day
+   */
+  public record Days(long first, long last) {}
 
   /** Whether a source has the feed's table. */
   public enum Outcome {
@@ -26,8 +51,15 @@ public record SourceIntake(
     NO_TABLE
   }
 
-  /** Copies the list. */
+  /** Copies the collections. */
   public SourceIntake {
     findings = List.copyOf(findings);
+    shown = Map.copyOf(shown);
+    more = List.copyOf(more);
+  }
+
+  /** Whether the source has to be read again. */
+  public boolean isToReadAgain() {
+    return !shown.isEmpty();
   }
 }

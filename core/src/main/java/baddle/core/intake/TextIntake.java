@@ -12,16 +12,18 @@ final class TextIntake implements ColumnIntake {
   private final int cell;
   private final TextBuilder builder;
   private final Fit blankFit;
+  private final boolean errorsBlank;
   private final int[] hashes;
 
   /** Keeps the first pass from being dropped as without effect. */
   @SuppressWarnings("unused")
   private int lastTouched;
 
-  TextIntake(int cell, TextBuilder builder, boolean required, int stretch) {
+  TextIntake(int cell, TextBuilder builder, boolean required, boolean errorsBlank, int stretch) {
     this.cell = cell;
     this.builder = builder;
     this.blankFit = required ? Fit.BLANK : Fit.FITS;
+    this.errorsBlank = errorsBlank;
     this.hashes = new int[stretch];
   }
 
@@ -72,7 +74,7 @@ final class TextIntake implements ColumnIntake {
   }
 
   private Fit takeOther(CellKind kind, GridRow row, int blockRow) {
-    if (kind == CellKind.BLANK) {
+    if (kind == CellKind.BLANK || (kind == CellKind.ERROR && errorsBlank)) {
       builder.blank(blockRow);
       return blankFit;
     }

@@ -56,9 +56,26 @@ public record ColumnType(Kind kind, int places) {
     return new ColumnType(Kind.DECIMAL, places);
   }
 
+  /** The narrowest type that holds the values of both; text where there is no other. */
+  public ColumnType common(ColumnType other) {
+    if (isNumber() && other.isNumber()) {
+      boolean whole = kind == Kind.INTEGER && other.kind == Kind.INTEGER;
+      return whole ? this : decimal(Math.max(places, other.places));
+    }
+    if (isCalendar() && other.isCalendar()) {
+      return kind == other.kind ? this : of(Kind.TIMESTAMP);
+    }
+    return equals(other) ? this : text();
+  }
+
   /** Whether values can be summed. */
   public boolean isNumber() {
     return kind == Kind.INTEGER || kind == Kind.DECIMAL;
+  }
+
+  /** The days since 1970-01-01 of a value that lies on the calendar. */
+  public long epochDay(long value) {
+    return kind == Kind.TIMESTAMP ? Math.floorDiv(value, IsoDateTime.MICROS_PER_DAY) : value;
   }
 
   /** Whether values lie on the calendar. */

@@ -7,17 +7,29 @@ public enum Fit {
   /** The cell is blank in a column that must be filled. */
   BLANK("a value, for the column is required"),
   /** Not a number at all. */
-  NOT_A_NUMBER("a number with a decimal point, such as 1234.50"),
+  NOT_A_NUMBER("a number, such as 1234.50"),
+  /** Written with a decimal comma in a column that has decimal points. */
+  OTHER_MARK_COMMA("a number with a decimal point, as the column has elsewhere or the plan says"),
+  /** Written with a decimal point in a column that has decimal commas. */
+  OTHER_MARK_POINT("a number with a decimal comma, as the column has elsewhere or the plan says"),
   /** {@code 1,234}: a thousand and something, or one and something. */
-  UNCLEAR_COMMA("a number whose comma can only mean one thing: 1234 or 1,234.00"),
+  UNCLEAR_MARK("a number that means one thing only, or decimal: point or comma in the plan"),
+  /** A dash and nothing else, where the plan doesn't say what it means. */
+  LONE_DASH("a number, or lone_dash: zero or blank in the plan"),
+  /** Read as no value. */
+  MEANS_BLANK("a value"),
   /** More decimal places than the column has, other than zeros. */
   TOO_MANY_PLACES("a number with no more decimal places than the column's"),
   /** More than 18 digits. */
   TOO_LARGE("a number of at most 18 digits"),
   /** Not a date. */
   NOT_A_DATE("a date such as 2026-03-14"),
-  /** A date with a time other than midnight. */
-  HAS_TIME("a date without a time of day"),
+  /** The day first in a column that has the month first. */
+  OTHER_ORDER_DAY("a date with the month first, as the column has elsewhere or the plan says"),
+  /** The month first in a column that has the day first. */
+  OTHER_ORDER_MONTH("a date with the day first, as the column has elsewhere or the plan says"),
+  /** {@code 03/04/2026}: in March or in April. */
+  UNCLEAR_ORDER("a date that means one day only, or dates: day first or month first in the plan"),
   /** Not a date and time. */
   NOT_A_TIMESTAMP("a date and time such as 2026-03-14 09:30"),
   /** Not a truth value. */

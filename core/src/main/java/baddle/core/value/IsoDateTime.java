@@ -20,6 +20,20 @@ final class IsoDateTime {
   private long epochDay;
   private long microsOfDay;
 
+  /** Whether there is such a day. */
+  static boolean isDay(int year, int month, int day) {
+    if (year < FIRST_YEAR || year > LAST_YEAR || month < 1 || month > 12) {
+      return false;
+    }
+    int index = (year - FIRST_YEAR) * 12 + month - 1;
+    return day >= 1 && day <= FIRST_DAYS[index + 1] - FIRST_DAYS[index];
+  }
+
+  /** Days since 1970-01-01 of a day there is. */
+  static long epochDay(int year, int month, int day) {
+    return FIRST_DAYS[(year - FIRST_YEAR) * 12 + month - 1] + day - 1L;
+  }
+
   long epochDay() {
     return epochDay;
   }

@@ -2,22 +2,44 @@ package baddle.core.value;
 
 import java.math.BigDecimal;
 import java.math.BigInteger;
+import java.util.Optional;
 
 /**
- * Reads numbers with a decimal point into whole numbers of the column's smallest unit, exactly. A
- * comma groups thousands only where it can't be a decimal comma: {@code 1,234.00} and {@code
- * 1,234,567} are read, {@code 1,234} is not.
+ * Reads numbers as people write them into whole numbers of the column's smallest unit, exactly.
+ * Plain digits with the expected decimal mark take a short way; everything else is taken apart by
+ * {@link WrittenNumber}.
  */
 final class NumberReader implements ValueReader {
 
   private static final long LARGEST = 999_999_999_999_999_999L;
   private static final BigInteger LARGEST_EXACT = BigInteger.valueOf(LARGEST);
 
+  private static final int NO_MARK = -1;
+
+  /** So many digits behind a mark may be a group of thousands. */
+  private static final int GROUP = 3;
+
   private final int places;
+  private final ValueRules.LoneDash dash;
+  private final WrittenNumber written = new WrittenNumber();
+  private Understanding understanding;
+  private char mark;
+  private Evidence evidence;
   private long value;
 
-  NumberReader(int places) {
+  /** Digits behind the mark of the number last read the short way. */
+  private int fraction;
+
+  NumberReader(int places, ValueRules rules) {
     this.places = places;
+    this.dash = rules.dash();
+    this.understanding = rules.numbers();
+    this.mark = mark(understanding);
+    this.evidence = new Evidence(understanding.habit());
+  }
+
+  private static char mark(Understanding understanding) {
+    return understanding.habit() == Habit.DECIMAL_POINT ? '.' : ',';
   }
 
   @Override
@@ -26,21 +48,49 @@ final class NumberReader implements ValueReader {
   }
 
   @Override
+  public Optional<Understanding> understanding() {
+    return Optional.of(understanding);
+  }
+
+  @Override
+  public void understand(Understanding newUnderstanding) {
+    understanding = newUnderstanding;
+    mark = mark(newUnderstanding);
+    evidence = new Evidence(newUnderstanding.habit());
+  }
+
+  @Override
+  public Evidence evidence() {
+    return evidence;
+  }
+
+  @Override
   public Fit read(char[] text, int start, int end) {
+    Fit fit = readPlain(text, start, end, mark);
+    if (fit == Fit.NOT_A_NUMBER || fraction == 0 || fraction == GROUP) {
+      return readWritten(text, start, end);
+    }
+    if (fraction > 0) {
+      evidence.addFor();
+    }
+    return fit;
+  }
+
+  /** Reads digits with at most one mark, and a minus before them. */
+  private Fit readPlain(char[] text, int start, int end, char decimalMark) {
     int i = start;
-    boolean negative = text[i] == '-' || text[i] == '\u2212';
-    if (negative || text[i] == '+') {
+    boolean negative = text[i] == '-';
+    if (negative) {
       i++;
     }
+    int first = i;
     long unscaled = 0;
-    int digits = 0;
-    int fraction = -1;
+    int behind = NO_MARK;
     boolean fits = true;
     for (; i < end; i++) {
       int digit = text[i] - '0';
       if (digit >= 0 && digit <= 9) {
-        digits++;
-        if (fraction >= 0 && ++fraction > places) {
+        if (behind >= 0 && ++behind > places) {
           fits &= digit == 0;
           continue;
         }
@@ -48,18 +98,17 @@ final class NumberReader implements ValueReader {
           return Fit.TOO_LARGE;
         }
         unscaled = unscaled * 10 + digit;
-      } else if (text[i] == '.' && fraction < 0) {
-        fraction = 0;
-      } else if (text[i] == ',' && fraction < 0) {
-        return readGrouped(text, start, end);
+      } else if (text[i] == decimalMark && behind < 0 && i > first) {
+        behind = 0;
       } else {
         return Fit.NOT_A_NUMBER;
       }
     }
-    if (digits == 0) {
+    fraction = behind;
+    if (first == end) {
       return Fit.NOT_A_NUMBER;
     }
-    return fits ? scale(unscaled, Math.max(fraction, 0), negative) : Fit.TOO_MANY_PLACES;
+    return fits ? scale(unscaled, Math.max(behind, 0), negative) : Fit.TOO_MANY_PLACES;
   }
 
   private Fit scale(long unscaled, int fraction, boolean negative) {
@@ -74,39 +123,65 @@ final class NumberReader implements ValueReader {
     return Fit.FITS;
   }
 
-  private Fit readGrouped(char[] text, int start, int end) {
-    char[] plain = new char[end - start];
-    int length = 0;
-    int groups = 0;
-    int sinceComma = 0;
-    boolean point = false;
-    for (int i = start; i < end; i++) {
-      char c = text[i];
-      if (c == ',') {
-        boolean afterDigits = groups == 0 ? sinceComma >= 1 && sinceComma <= 3 : sinceComma == 3;
-        if (point || !afterDigits) {
-          return Fit.NOT_A_NUMBER;
-        }
-        groups++;
-        sinceComma = 0;
-      } else {
-        point |= c == '.';
-        plain[length++] = c;
-        if (!point && c >= '0' && c <= '9') {
-          sinceComma++;
-        }
-      }
+  private Fit readWritten(char[] text, int start, int end) {
+    if (end - start == 1 && isDash(text[start])) {
+      value = 0;
+      return switch (dash) {
+        case ZERO -> Fit.FITS;
+        case BLANK -> Fit.MEANS_BLANK;
+        case HOLD -> Fit.LONE_DASH;
+      };
     }
-    if (sinceComma != 3) {
+    if (!written.read(text, start, end)) {
       return Fit.NOT_A_NUMBER;
     }
-    return groups == 1 && !point ? Fit.UNCLEAR_COMMA : read(plain, 0, length);
+    Habit shown = written.shown();
+    if (shown != null) {
+      evidence.add(shown);
+      if (shown != understanding.habit()) {
+        return shown == Habit.DECIMAL_COMMA ? Fit.OTHER_MARK_COMMA : Fit.OTHER_MARK_POINT;
+      }
+    } else if (written.isEither()) {
+      evidence.addEither();
+      if (understanding.holdsUnclear()) {
+        return Fit.UNCLEAR_MARK;
+      }
+    }
+    written.gather(understanding.habit());
+    return exact();
+  }
+
+  private static boolean isDash(char c) {
+    return c == '-' || c == '\u2013' || c == '\u2014' || c == '\u2212';
+  }
+
+  /** The digits that were gathered, with zeros behind them added or taken off to the places. */
+  private Fit exact() {
+    char[] digits = written.digits();
+    int length = written.length();
+    int surplus = written.places() - places;
+    while (surplus > 0 && length > 0) {
+      if (digits[--length] != '0') {
+        return Fit.TOO_MANY_PLACES;
+      }
+      surplus--;
+    }
+    long unscaled = 0;
+    for (int i = 0; i < length; i++) {
+      if (unscaled > LARGEST / 10) {
+        return Fit.TOO_LARGE;
+      }
+      unscaled = unscaled * 10 + digits[i] - '0';
+    }
+    return unscaled == 0 || surplus >= 0
+        ? scale(unscaled, places, written.isNegative())
+        : scale(unscaled, places + surplus, written.isNegative());
   }
 
   @Override
   public Fit readStoredNumber(char[] text, int start, int end) {
     if (!StoredNumber.needsRounding(text, start, end)) {
-      return read(text, start, end);
+      return readPlain(text, start, end, '.');
     }
     BigDecimal seen;
     try {
@@ -114,6 +189,10 @@ final class NumberReader implements ValueReader {
     } catch (NumberFormatException e) {
       return Fit.NOT_A_NUMBER;
     }
+    return fit(seen);
+  }
+
+  private Fit fit(BigDecimal seen) {
     if (seen.signum() == 0) {
       value = 0;
       return Fit.FITS;

@@ -1,5 +1,7 @@
 package baddle.core.value;
 
+import java.util.Optional;
+
 /**
  * Turns the characters of one cell into the {@code long} that stands for it in a column. A reader
  * is reused for every cell of a column: it keeps the last value and makes no object per cell. Not
@@ -26,12 +28,46 @@ public interface ValueReader {
   /** The value last read; undefined unless that read returned {@link Fit#FITS}. */
   long value();
 
-  /** The reader for a type that is held as a {@code long}. */
+  /** How values that could be read in two ways are read; empty where there are none such. */
+  default Optional<Understanding> understanding() {
+    return Optional.empty();
+  }
+
+  /** Reads by another understanding from now on, and forgets the evidence gathered so far. */
+  default void understand(Understanding understanding) {
+    throw new UnsupportedOperationException("nothing to understand");
+  }
+
+  /** What the values read so far show; of use only where there is an {@link #understanding}. */
+  default Evidence evidence() {
+    throw new UnsupportedOperationException("no evidence is gathered");
+  }
+
+  /** How many dates had a time of day, which the column doesn't keep. */
+  default long timesDropped() {
+    return 0;
+  }
+
+  /** How many dates were bare day numbers. */
+  default long dayNumbers() {
+    return 0;
+  }
+
+  /** The reader for a type that is held as a {@code long}, where a plan says nothing special. */
   static ValueReader of(ColumnType type) {
+    return of(type, ValueRules.STANDARD, DateSystem.FROM_1900);
+  }
+
+  /**
+   * The reader for a type that is held as a {@code long}.
+   *
+   * @param inWorkbook how the source's day numbers count
+   */
+  static ValueReader of(ColumnType type, ValueRules rules, DateSystem inWorkbook) {
     return switch (type.kind()) {
-      case INTEGER, DECIMAL -> new NumberReader(type.places());
-      case DATE -> new DateReader();
-      case TIMESTAMP -> new TimestampReader();
+      case INTEGER, DECIMAL -> new NumberReader(type.places(), rules);
+      case DATE -> new CalendarReader(false, rules, inWorkbook);
+      case TIMESTAMP -> new CalendarReader(true, rules, inWorkbook);
       case BOOLEAN -> new BooleanReader();
       case TEXT -> throw new IllegalArgumentException("text is not read as a number");
     };

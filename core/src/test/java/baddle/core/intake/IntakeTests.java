@@ -5,22 +5,29 @@ import static org.assertj.core.api.Assertions.assertThat;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
-import baddle.core.grid.CellKind;
-import baddle.core.grid.GridRow;
+import baddle.core.grid.CellRange;
 import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.Column;
 import baddle.core.value.ColumnType;
+import baddle.core.value.DateSystem;
+import baddle.core.value.Habit;
+import baddle.core.value.MonthNames;
+import baddle.core.value.TwoDigitYears;
+import baddle.core.value.ValueRules;
 import java.io.IOException;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class IntakeTests {
@@ -38,23 +45,32 @@ class IntakeTests {
   private final List<String> kept = new ArrayList<>();
   private final List<HeldRow> held = new ArrayList<>();
 
+  private final List<String> more = new ArrayList<>();
+
   private SourceIntake read(Map<String, String> named, boolean fixedWidth, String... lines)
       throws IOException {
-    IntakeSpec spec = new IntakeSpec(COLUMNS, named);
+    return read(new IntakeSpec(COLUMNS, named), fixedWidth, lines);
+  }
+
+  /** Reads the first table, again where that is asked for, and remembers where others begin. */
+  private SourceIntake read(IntakeSpec spec, boolean fixedWidth, String... lines)
+      throws IOException {
+    return read(spec, CellRange.EVERYTHING, new TextSheet(fixedWidth, List.of(lines)));
+  }
+
+  private SourceIntake read(IntakeSpec spec, CellRange region, TextSheet sheet) throws IOException {
+    kept.clear();
+    held.clear();
     BlockBuilder blocks =
         new BlockBuilder(spec.schema(), 7, (block, from, to) -> kept.addAll(rows(block)));
-    Intake intake = new Intake(spec, Place.file("in.csv"), fixedWidth, blocks, held::add);
-    for (int i = 0; i < lines.length && intake.wantsMore(); i++) {
-      GridRow row = intake.next();
-      row.begin(i + 1);
-      String[] cells = lines[i].split("\\|", -1);
-      for (int cell = 0; cell < cells.length; cell++) {
-        row.add(cell, cells[cell].equals("#N/A") ? CellKind.ERROR : CellKind.TEXT, cells[cell]);
-      }
-      intake.row(row);
-    }
+    Intake intake = new Intake(spec, Place.file("in.csv"), sheet, region, blocks, held::add);
+    sheet.read(intake);
     SourceIntake result = intake.result();
     blocks.flush();
+    if (result.isToReadAgain()) {
+      return read(spec.with(result.shown()), region, sheet);
+    }
+    result.more().forEach(other -> more.add(other.toString()));
     return result;
   }
 
@@ -190,14 +206,286 @@ class IntakeTests {
         .containsExactly("no-rows: headings in row 1 and no row below them");
   }
 
+  private static final List<IntakeColumn> MONEY =
+      List.of(
+          new IntakeColumn(
+              new Column("sold_on", ColumnType.of(ColumnType.Kind.DATE)), List.of("Date"), true),
+          new IntakeColumn(new Column("code", ColumnType.text()), List.of(), false),
+          new IntakeColumn(
+              new Column("amount", ColumnType.decimal(2)),
+              List.of("Amount 2026", "Takings 2026"),
+              false));
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = ';',
+      value = {
+        "1,5 2,25 1.234,5; 150 225 123450",
+        "1.5 2.25 1,234.5; 150 225 123450",
+        "12 1.234 0,5; 1200 123400 50",
+        "12 1,234 0.5; 1200 123400 50",
+        "1,234 2,345; held held",
+        "1.5 2,5 3.5; 150 held 350",
+        "1.5 2,5 3.5 1,234; 150 held 350 held",
+        "1\u00a0234,50 7,00; 123450 700",
+        "1'234.50 2.20; 123450 220",
+        "(12.50) 3.10- -4.20 +1.00; -1250 -310 -420 100",
+        "\u00a312.50 USD3.10 4.20EUR; 1250 310 420",
+        "12.5% 1E2; held 10000",
+        "3% 0.5; 3 50",
+        "- 1.5; held 150",
+      })
+  void tells_the_decimal_mark_by_all_values_of_a_column(String values, String expected)
+      throws IOException {
+    String[] written = values.strip().split(" ");
+    List<String> lines = new ArrayList<>(List.of("Date|Code|Amount"));
+    for (String value : written) {
+      lines.add("1970-01-01||" + value.replace("\\u00a0", "\u00a0").replace("\\u00a3", "\u00a3"));
+    }
+
+    SourceIntake result = read(new IntakeSpec(MONEY, Map.of()), true, lines.toArray(new String[0]));
+
+    List<String> found = new ArrayList<>();
+    for (int i = 0; i < written.length; i++) {
+      String start = (i + 2) + " ";
+      found.add(
+          kept.stream()
+              .filter(row -> row.startsWith(start))
+              .map(row -> row.substring(row.lastIndexOf(' ') + 1))
+              .findFirst()
+              .orElse("held"));
+    }
+    assertThat(String.join(" ", found)).isEqualTo(expected.strip());
+    assertThat(result.counts().addUp()).isTrue();
+  }
+
+  @Test
+  void a_late_value_that_shows_the_mark_is_heeded_in_all_rows() throws IOException {
+    List<String> lines = new ArrayList<>(List.of("Date|Code|Amount"));
+    for (int i = 0; i < 200; i++) {
+      lines.add("1970-01-01||1.234");
+    }
+    lines.add("1970-01-01||0,50");
+
+    SourceIntake result = read(new IntakeSpec(MONEY, Map.of()), true, lines.toArray(new String[0]));
+
+    assertThat(kept).hasSize(201).contains("2 0  123400", "202 0  50");
+    assertThat(texts(result))
+        .containsExactly("values-understood: read with decimal comma: \"Amount\"");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = ';',
+      value = {
+        "13/02/1970 01/02/1970; 43 31",
+        "02/13/1970 01/02/1970; 43 1",
+        "01/02/1970 02/03/1970; held held",
+        "01/01/1970; 0",
+        "14_Mar_1970 Mar_15,_1970 15-March-70; 72 73 73",
+        "1970.3.14 19700315; 72 73",
+        "1970-01-02T10:30 1970-01-03; 1 2",
+        "13.02.70 1.3.70; 43 59",
+      })
+  void tells_day_and_month_by_all_values_of_a_column(String values, String expected)
+      throws IOException {
+    String[] written = values.strip().split(" ");
+    List<String> lines = new ArrayList<>(List.of("Date|Code"));
+    for (String value : written) {
+      lines.add(value.replace('_', ' ') + "|x");
+    }
+
+    read(lines.toArray(new String[0]));
+
+    List<String> found = new ArrayList<>();
+    for (int i = 0; i < written.length; i++) {
+      String start = (i + 2) + " ";
+      found.add(
+          kept.stream()
+              .filter(row -> row.startsWith(start))
+              .map(row -> row.split(" ")[1])
+              .findFirst()
+              .orElse("held"));
+    }
+    assertThat(String.join(" ", found)).isEqualTo(expected.strip());
+  }
+
+  @Test
+  void what_the_plan_says_of_values_decides() throws IOException {
+    ValueRules rules =
+        new ValueRules(
+            Optional.of(Habit.DECIMAL_COMMA),
+            Optional.of(Habit.MONTH_FIRST),
+            new TwoDigitYears(1900),
+            MonthNames.english(),
+            ValueRules.LoneDash.ZERO,
+            true,
+            Optional.of(DateSystem.FROM_1900),
+            ZoneOffset.UTC);
+    IntakeSpec spec = new IntakeSpec(MONEY, Map.of(), rules, Optional.of("sold_on"), Map.of());
+
+    SourceIntake result =
+        read(spec, true, "Date|Code|Amount", "01/02/70|a|1,234", "01/03/70|b|-", "25570|c|#N/A");
+
+    assertThat(kept).containsExactly("3 2 b 0", "4 1 c ");
+    assertThat(held.get(0).values().get(0).expectation()).contains("at most 2 decimal places");
+    assertThat(result.days()).contains(new SourceIntake.Days(1, 2));
+  }
+
+  @Test
+  void times_of_day_in_a_column_of_dates_are_dropped_and_counted() throws IOException {
+    assertThat(texts(read("Date|Code", "1970-01-02 10:30|a", "=25571|b")))
+        .contains("times-dropped: 1 date has a time of day, which is not kept")
+        .contains("day-numbers: 1 date is a bare day number");
+    assertThat(kept).containsExactly("2 1 a ", "3 2 b ");
+  }
+
+  @Test
+  void headings_again_in_the_middle_are_left_out_and_counted() throws IOException {
+    SourceIntake result = read("Date|Code", "1970-01-01|a", "Date|Code", "1970-01-02|b");
+
+    assertThat(kept).containsExactly("2 0 a ", "4 1 b ");
+    assertThat(result.counts()).isEqualTo(new RowCounts(3, 2, 1, 0));
+    assertThat(texts(result)).contains("rows-left-out: 1 row repeats the headings; left out");
+  }
+
+  @Test
+  void headings_of_two_lines_are_joined() throws IOException {
+    SourceIntake result =
+        read(
+            new IntakeSpec(MONEY, Map.of()), false, "|Amount|", "Date|2025|2026", "1970-01-01|1|2");
+
+    assertThat(result.headingRow()).isEqualTo(2);
+    assertThat(kept).containsExactly("3 0  200");
+    assertThat(texts(result))
+        .containsExactly("heading-not-used: heading no column wants: \"Amount 2025\"");
+  }
+
+  @Test
+  void the_second_line_of_headings_is_found_below_a_first_that_would_do() throws IOException {
+    SourceIntake result =
+        read(
+            new IntakeSpec(MONEY, Map.of()),
+            false,
+            "Date|Code|Takings|",
+            "||2025|2026",
+            "1970-01-01|x|1|2");
+
+    assertThat(result.headingRow()).isEqualTo(2);
+    assertThat(kept).containsExactly("3 0 x 200");
+  }
+
+  @Test
+  void tables_side_by_side_and_below_are_sources_of_their_own() throws IOException {
+    String[] lines = {
+      "Date|Code||Date|Code",
+      "1970-01-01|a||1970-01-02|b",
+      "||||",
+      "Date|Qty|||",
+      "1970-01-03|7|||",
+    };
+
+    SourceIntake first = read(Map.of(), false, lines);
+
+    assertThat(kept).containsExactly("2 0 a ");
+    assertThat(more).containsExactly("D1 on", "A4:C");
+    assertThat(first.range()).hasToString("A1:B2");
+    read(
+        new IntakeSpec(COLUMNS, Map.of()),
+        new CellRange(1, CellRange.OPEN, 3, CellRange.OPEN),
+        new TextSheet(false, List.of(lines)));
+    assertThat(kept).containsExactly("2 1 b ");
+    read(
+        new IntakeSpec(COLUMNS, Map.of()),
+        new CellRange(4, CellRange.OPEN, 0, 3),
+        new TextSheet(false, List.of(lines)));
+    assertThat(kept).containsExactly("5 2  7");
+  }
+
+  @Test
+  void a_note_below_the_table_is_left_out_and_said() throws IOException {
+    SourceIntake result =
+        read(Map.of(), false, "Date|Code|Qty", "1970-01-01|a|1", "", "|printed on Monday|");
+
+    assertThat(result.counts()).isEqualTo(new RowCounts(3, 1, 2, 0));
+    assertThat(texts(result))
+        .containsExactly("rows-left-out: 1 note below the table left out: \"printed on Monday\"");
+  }
+
+  @Test
+  void a_heading_that_stands_twice_gets_a_number_and_the_plan_may_ask_for_it() throws IOException {
+    SourceIntake first = read("Date|Qty|Qty", "1970-01-01|1|2");
+    assertThat(kept).containsExactly("2 0  1");
+    assertThat(texts(first)).anyMatch(text -> text.startsWith("heading-repeated"));
+
+    List<IntakeColumn> columns = new ArrayList<>(COLUMNS);
+    columns.set(2, new IntakeColumn(columns.get(2).column(), List.of("Qty 2"), false));
+    read(new IntakeSpec(columns, Map.of()), true, "Date|Qty|Qty", "1970-01-01|1|2");
+    assertThat(kept).containsExactly("2 0  2");
+  }
+
+  @Test
+  void a_column_without_a_heading_is_called_by_its_letter() throws IOException {
+    List<IntakeColumn> columns = new ArrayList<>(COLUMNS);
+    columns.set(1, new IntakeColumn(columns.get(1).column(), List.of("column B"), false));
+
+    read(new IntakeSpec(columns, Map.of()), true, "Date||Qty", "1970-01-01|x|1");
+
+    assertThat(kept).containsExactly("2 0 x 1");
+  }
+
+  @Test
+  void hidden_rows_are_read_and_said() throws IOException {
+    assertThat(texts(read(Map.of(), false, "Date|Qty", "~1970-01-01|1")))
+        .containsExactly("rows-hidden: 1 row is hidden in the workbook, and read like the others");
+    assertThat(kept).hasSize(1);
+  }
+
+  @Test
+  void a_region_is_all_that_is_looked_at() throws IOException {
+    TextSheet sheet =
+        new TextSheet(false, List.of("Date|Code|Qty", "x|Date|Code", "9|1970-01-01|a", "9||"));
+
+    SourceIntake result =
+        read(new IntakeSpec(COLUMNS, Map.of()), new CellRange(2, 3, 1, CellRange.OPEN), sheet);
+
+    assertThat(kept).containsExactly("3 0 a ");
+    assertThat(result.range()).hasToString("B2:C3");
+  }
+
+  @Test
+  void cells_of_a_form_become_one_row() throws IOException {
+    IntakeSpec spec = new IntakeSpec(MONEY, Map.of());
+    Map<String, CellRange> addresses =
+        Map.of(
+            "sold_on",
+            CellRange.parse("B1").orElseThrow(),
+            "amount",
+            CellRange.parse("C3").orElseThrow(),
+            "code",
+            CellRange.parse("A2").orElseThrow());
+    TextSheet form = new TextSheet(false, List.of("Day|1970-01-05", "", "Wages||=12.5", "x|y"));
+    BlockBuilder blocks =
+        new BlockBuilder(spec.schema(), 7, (block, from, to) -> kept.addAll(rows(block)));
+    FormIntake intake =
+        new FormIntake(spec, Place.file("f.ods"), form, addresses, blocks, held::add);
+
+    form.read(intake);
+    SourceIntake result = intake.result();
+    blocks.flush();
+
+    assertThat(kept).containsExactly("1 4  1250");
+    assertThat(result.counts()).isEqualTo(new RowCounts(1, 1, 0, 0));
+    assertThat(texts(result)).containsExactly("form-cell-empty: the cell of code is empty");
+    assertThat(result.findings().get(0).place()).hasToString("f.ods, A2");
+  }
+
   @Property
   void every_row_read_is_accounted_for(
       @ForAll @Size(max = 250) List<@IntRange(max = 4) Integer> kinds) throws IOException {
     List<String> lines = new ArrayList<>(List.of("Date|Code|Qty"));
     String[] samples = {"1970-01-01|a|1", "no date|a|1", "||", "1970-01-01|b|1|x", "|a|1.5"};
     kinds.forEach(kind -> lines.add(samples[kind]));
-    kept.clear();
-    held.clear();
 
     RowCounts counts = read(lines.toArray(new String[0])).counts();
 

@@ -24,6 +24,10 @@ class TypeDetectorTests {
     "2026-03-01T10:00 2026-03-02T11:00, timestamp",
     "1 2 3 4 5 6 7 8 9 n/a, integer",
     "1 2 n/a, text",
+    "'1,5 2,25 3', decimal(2)",
+    "14.03.2026 01.02.2026, date",
+    "yes no yes, boolean",
+    "12345678901234567890 1, text",
     "'', text",
   })
   void tells_a_columns_type_by_most_of_its_values(String values, String type) throws IOException {

@@ -4,6 +4,9 @@ import baddle.core.grid.CellKind;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
+import baddle.core.value.DateSystem;
+import baddle.formats.number.SerialDate;
+import baddle.formats.xml.Xml;
 import java.io.IOException;
 import java.util.Optional;
 import javax.xml.stream.XMLStreamConstants;
@@ -18,7 +21,7 @@ final class SheetParser {
 
   private final SharedStrings sharedStrings;
   private final DateFormats dateFormats;
-  private final boolean from1904;
+  private final DateSystem dateSystem;
   private final RowSink sink;
   private GridRow row;
   private final TextBuffer text = new TextBuffer();
@@ -30,10 +33,10 @@ final class SheetParser {
   private int style;
 
   SheetParser(
-      SharedStrings sharedStrings, DateFormats dateFormats, boolean from1904, RowSink sink) {
+      SharedStrings sharedStrings, DateFormats dateFormats, DateSystem dateSystem, RowSink sink) {
     this.sharedStrings = sharedStrings;
     this.dateFormats = dateFormats;
-    this.from1904 = from1904;
+    this.dateSystem = dateSystem;
     this.sink = sink;
     this.row = sink.next();
   }
@@ -87,7 +90,7 @@ final class SheetParser {
   }
 
   private void startRow(XMLStreamReader2 xml) throws IOException {
-    int stated = Xml.attribute(xml, "r").map(Integer::parseInt).orElse(rowNumber + 1);
+    int stated = Xml.attribute(xml, "r").map(SheetParser::rowNumber).orElse(rowNumber + 1);
     if (stated <= rowNumber || stated > MOST_ROWS) {
       throw new UnreadableFileException("rows are not in order", stated);
     }
@@ -95,6 +98,17 @@ final class SheetParser {
     column = -1;
     row = sink.next();
     row.begin(rowNumber);
+    if (Xml.attribute(xml, "hidden").filter(Xml::isTrue).isPresent()) {
+      row.hide();
+    }
+  }
+
+  private static int rowNumber(String text) {
+    try {
+      return Integer.parseInt(text);
+    } catch (NumberFormatException e) {
+      return 0;
+    }
   }
 
   private void startCell(XMLStreamReader2 xml) throws XMLStreamException, IOException {
@@ -150,12 +164,18 @@ final class SheetParser {
   }
 
   private void addNumber() {
-    Optional<String> date =
-        dateFormats.isDate(style)
-            ? SerialDate.iso(text.characters(), text.length(), from1904)
-            : Optional.empty();
-    if (date.isPresent()) {
-      row.add(column, CellKind.DATE, date.get());
+    if (dateFormats.isDate(style)) {
+      addShown(CellKind.DATE, SerialDate.iso(text.characters(), text.length(), dateSystem));
+    } else if (dateFormats.isTime(style)) {
+      addShown(CellKind.TIME, SerialDate.time(text.characters(), text.length()));
+    } else {
+      add(CellKind.NUMBER);
+    }
+  }
+
+  private void addShown(CellKind kind, Optional<String> shown) {
+    if (shown.isPresent()) {
+      row.add(column, kind, shown.get());
     } else {
       add(CellKind.NUMBER);
     }

@@ -2,7 +2,10 @@ package baddle.formats.xlsx;
 
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridSheet;
+import baddle.core.grid.NamedRange;
 import baddle.core.grid.UnreadableFileException;
+import baddle.core.value.DateSystem;
+import baddle.formats.xml.Xml;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -28,9 +31,11 @@ public final class XlsxFile implements GridFile {
   private final ZipFile zip;
   private final List<GridSheet> sheets = new ArrayList<>();
   private final Map<String, String> partOfRelation = new HashMap<>();
+  private int places;
   private String sharedStringsPart = "";
   private String stylesPart = "";
-  private boolean from1904;
+  private DateSystem dateSystem = DateSystem.FROM_1900;
+  private final DefinedNames definedNames = new DefinedNames();
   private @Nullable SharedStrings sharedStrings;
   private @Nullable DateFormats dateFormats;
 
@@ -69,6 +74,10 @@ public final class XlsxFile implements GridFile {
     }
     int slash = workbook.lastIndexOf('/') + 1;
     String folder = workbook.substring(0, slash);
+    if (workbook.endsWith(".bin")) {
+      throw new UnreadableFileException(
+          "a workbook in binary parts (.xlsb); expected .xlsx, .xls or .ods", 0);
+    }
     String relations = folder + "_rels/" + workbook.substring(slash) + ".rels";
     readRelations(relations, folder, this::keepRelation);
     Xml.read(part(workbook), workbook, this::readWorkbook);
@@ -118,19 +127,21 @@ public final class XlsxFile implements GridFile {
         : Path.of(folder + target).normalize().toString().replace('\\', '/');
   }
 
-  private void readWorkbook(XMLStreamReader xml) throws XMLStreamException {
+  private void readWorkbook(XMLStreamReader xml) throws XMLStreamException, IOException {
     while (xml.hasNext()) {
       if (xml.next() != XMLStreamConstants.START_ELEMENT) {
         continue;
       }
       if (xml.getLocalName().equals("workbookPr")) {
-        String date1904 = Xml.attribute(xml, "date1904").orElse("0");
-        from1904 = date1904.equals("1") || date1904.equals("true");
+        boolean from1904 = Xml.attribute(xml, "date1904").filter(Xml::isTrue).isPresent();
+        dateSystem = from1904 ? DateSystem.FROM_1904 : DateSystem.FROM_1900;
       } else if (xml.getLocalName().equals("sheet")) {
         addSheet(
             Xml.attribute(xml, "name").orElse(""),
             Xml.attribute(xml, "state"),
             Xml.attribute(xml, "id").orElse(""));
+      } else if (xml.getLocalName().equals("definedName")) {
+        definedNames.read(xml);
       }
     }
   }
@@ -138,8 +149,10 @@ public final class XlsxFile implements GridFile {
   private void addSheet(String name, Optional<String> state, String relation) {
     String part = partOfRelation.getOrDefault(relation, "");
     if (!part.isEmpty()) {
-      sheets.add(new XlsxSheet(this, name, state.orElse("visible").equals("visible"), part));
+      boolean visible = state.orElse("visible").equals("visible");
+      sheets.add(new XlsxSheet(this, name, visible, places, part));
     }
+    places++;
   }
 
   InputStream part(String name) throws IOException {
@@ -150,8 +163,44 @@ public final class XlsxFile implements GridFile {
     return zip.getInputStream(entry);
   }
 
-  boolean from1904() {
-    return from1904;
+  DateSystem dateSystem() {
+    return dateSystem;
+  }
+
+  /** Whether a sheet, by its place among all sheets from 0, is a report that Baddle wrote. */
+  boolean isReport(int place) {
+    return definedNames.marks(place);
+  }
+
+  @Override
+  public String kind() {
+    return ".xlsx workbook";
+  }
+
+  @Override
+  public List<NamedRange> names() throws IOException {
+    List<NamedRange> names = new ArrayList<>(definedNames.ranges());
+    for (GridSheet sheet : sheets) {
+      addTables((XlsxSheet) sheet, names);
+    }
+    return names;
+  }
+
+  private void addTables(XlsxSheet sheet, List<NamedRange> names) throws IOException {
+    List<String> parts = new ArrayList<>();
+    int slash = sheet.part().lastIndexOf('/') + 1;
+    String folder = sheet.part().substring(0, slash);
+    readRelations(
+        folder + "_rels/" + sheet.part().substring(slash) + ".rels",
+        folder,
+        (type, id, part) -> {
+          if (type.equals("table")) {
+            parts.add(part);
+          }
+        });
+    for (String part : parts) {
+      Xml.read(part(part), part, xml -> TablePart.read(xml, sheet.name()).ifPresent(names::add));
+    }
   }
 
   SharedStrings sharedStrings() throws IOException {

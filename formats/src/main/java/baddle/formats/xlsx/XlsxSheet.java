@@ -2,6 +2,8 @@ package baddle.formats.xlsx;
 
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.RowSink;
+import baddle.core.value.DateSystem;
+import baddle.formats.xml.Xml;
 import java.io.IOException;
 
 /** One sheet of a workbook. */
@@ -10,12 +12,14 @@ final class XlsxSheet implements GridSheet {
   private final XlsxFile workbook;
   private final String name;
   private final boolean visible;
+  private final int place;
   private final String part;
 
-  XlsxSheet(XlsxFile workbook, String name, boolean visible, String part) {
+  XlsxSheet(XlsxFile workbook, String name, boolean visible, int place, String part) {
     this.workbook = workbook;
     this.name = name;
     this.visible = visible;
+    this.place = place;
     this.part = part;
   }
 
@@ -35,10 +39,24 @@ final class XlsxSheet implements GridSheet {
   }
 
   @Override
+  public boolean isReport() {
+    return workbook.isReport(place);
+  }
+
+  @Override
+  public DateSystem dateSystem() {
+    return workbook.dateSystem();
+  }
+
+  String part() {
+    return part;
+  }
+
+  @Override
   public void read(RowSink sink) throws IOException {
     SheetParser parser =
         new SheetParser(
-            workbook.sharedStrings(), workbook.dateFormats(), workbook.from1904(), sink);
+            workbook.sharedStrings(), workbook.dateFormats(), workbook.dateSystem(), sink);
     Xml.read(workbook.part(part), part, parser::read);
   }
 }

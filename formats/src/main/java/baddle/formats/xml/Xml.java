@@ -1,4 +1,4 @@
-package baddle.formats.xlsx;
+package baddle.formats.xml;
 
 import baddle.core.grid.UnreadableFileException;
 import com.fasterxml.aalto.stax.InputFactoryImpl;
@@ -11,7 +11,7 @@ import javax.xml.stream.XMLStreamReader;
 import org.codehaus.stax2.XMLStreamReader2;
 
 /** Opens XML parts. No document type is read and no entity is fetched. */
-final class Xml {
+public final class Xml {
 
   private static final XMLInputFactory FACTORY = factory();
 
@@ -26,12 +26,12 @@ final class Xml {
 
   /** What is done with a part. */
   @FunctionalInterface
-  interface Use {
+  public interface Use {
     void with(XMLStreamReader2 xml) throws XMLStreamException, IOException;
   }
 
   /** Reads a part and closes it. */
-  static void read(InputStream part, String name, Use use) throws IOException {
+  public static void read(InputStream part, String name, Use use) throws IOException {
     try (InputStream in = part) {
       XMLStreamReader2 xml = (XMLStreamReader2) FACTORY.createXMLStreamReader(in);
       try {
@@ -49,8 +49,13 @@ final class Xml {
     return String.valueOf(e.getMessage()).lines().findFirst().orElse("no detail");
   }
 
+  /** Whether an attribute of two values is set. */
+  public static boolean isTrue(String value) {
+    return value.equals("1") || value.equals("true");
+  }
+
   /** An attribute of the current element by its local name, whatever its namespace. */
-  static Optional<String> attribute(XMLStreamReader xml, String localName) {
+  public static Optional<String> attribute(XMLStreamReader xml, String localName) {
     for (int i = 0; i < xml.getAttributeCount(); i++) {
       if (xml.getAttributeLocalName(i).equals(localName)) {
         return Optional.of(xml.getAttributeValue(i));

@@ -1,0 +1,48 @@
+package baddle.app;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * The hashes of the contents of all files written for a project, so that none of them, whatever it
+ * is called and wherever it is copied to, is ever read as a source.
+ */
+public final class OutputList {
+
+  private static final String NAME = "outputs.txt";
+
+  private final Path file;
+
+  private OutputList(Path file) {
+    this.file = file;
+  }
+
+  /** The list of the project that a plan is of. */
+  public static OutputList of(Path planFile) {
+    return new OutputList(Project.storeFolder(planFile).resolve(NAME));
+  }
+
+  /** Adds a file that was written. */
+  public void add(Path output) throws IOException {
+    Files.createDirectories(file.resolveSibling(""));
+    String hash = ContentHash.of(output);
+    if (!hashes().contains(hash)) {
+      Files.write(file, List.of(hash), StandardOpenOption.CREATE, StandardOpenOption.APPEND);
+    }
+  }
+
+  /** The hashes, as {@link ContentHash} gives them. */
+  public Set<String> hashes() throws IOException {
+    try {
+      return new HashSet<>(Files.readAllLines(file));
+    } catch (NoSuchFileException e) {
+      return Set.of();
+    }
+  }
+}

@@ -1,0 +1,307 @@
+package baddle.app.consolidate;
+
+import baddle.app.reading.NameOrder;
+import baddle.app.reading.SheetTables;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.grid.CellRange;
+import baddle.core.grid.GridFile;
+import baddle.core.grid.GridSheet;
+import baddle.core.grid.MessageHead;
+import baddle.core.grid.NamedRange;
+import baddle.core.intake.FormIntake;
+import baddle.core.intake.HeldRowSink;
+import baddle.core.intake.IntakeSpec;
+import baddle.core.intake.SourceIntake;
+import baddle.core.table.BlockBuilder;
+import baddle.core.value.Period;
+import baddle.plan.DatasetPlan;
+import baddle.plan.FeedPlan;
+import baddle.plan.FormCell;
+import baddle.plan.NamePattern;
+import baddle.plan.PeriodChoice;
+import baddle.plan.Plan;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+
+/** The reading of one file: which of its sheets and tables are sources, and what came of them. */
+final class FileReading {
+
+  /** A sheet that the feed wants, and what its name carries. */
+  private record Wanted(GridSheet sheet, Map<String, String> parts) {}
+
+  private final Plan plan;
+  private final DatasetPlan dataset;
+  private final FeedPlan feed;
+  private final FoundFile file;
+  private final BlockBuilder blocks;
+  private final PartSources numbers;
+  private final List<FileOutcome.ReadSource> sources = new ArrayList<>();
+  private final List<Finding> findings = new ArrayList<>();
+  private final List<Finding> passedOver = new ArrayList<>();
+
+  FileReading(
+      Plan plan, DatasetPlan dataset, FoundFile file, BlockBuilder blocks, PartSources numbers) {
+    this.plan = plan;
+    this.dataset = dataset;
+    this.feed = file.feed();
+    this.file = file;
+    this.blocks = blocks;
+    this.numbers = numbers;
+  }
+
+  List<FileOutcome.ReadSource> sources() {
+    return sources;
+  }
+
+  List<Finding> findings() {
+    return findings;
+  }
+
+  /** Replaces all there is by the reason why the file can't be read. */
+  void fail(Finding finding) {
+    sources.clear();
+    findings.clear();
+    findings.add(finding);
+  }
+
+  private void add(FindingCode code, Place place, String message, String remedy) {
+    findings.add(Finding.of(code, place, message, remedy));
+  }
+
+  private void passOver(FindingCode code, Place place, String message) {
+    passedOver.add(Finding.of(code, place, message, ""));
+  }
+
+  void read(GridFile grid) throws IOException {
+    grid.oddities()
+        .forEach(oddity -> add(FindingCode.FILE_ODD, Place.file(file.path()), oddity, ""));
+    List<Wanted> wanted = wanted(grid);
+    if (feed.cells().isEmpty()) {
+      readTables(grid, wanted);
+    } else {
+      readForm(grid, wanted);
+    }
+    if (sources.isEmpty() && findings.stream().noneMatch(Finding::isError)) {
+      findings.add(noTable(grid));
+    }
+    findings.addAll(passedOver);
+  }
+
+  /** The sheets to read, in the order of time. */
+  private List<Wanted> wanted(GridFile grid) {
+    List<Wanted> wanted = new ArrayList<>();
+    int position = 0;
+    for (GridSheet sheet : grid.sheets()) {
+      position++;
+      Place place = Place.source(file.path(), sheet.name());
+      Optional<Map<String, String>> parts = feed.sheets().match(sheet.name(), position);
+      boolean named = parts.isPresent() || sheet.name().isEmpty();
+      if (sheet.isReport()) {
+        passedOver.add(
+            Finding.of(
+                FindingCode.REPORT_AS_SOURCE,
+                place,
+                "a report that baddle wrote is never read as a source",
+                "take it out of the feed's folder"));
+      } else if (!named) {
+        passOver(FindingCode.SHEET_PASSED_OVER, place, "its name isn't the feed's");
+      } else if (!sheet.visible()) {
+        passOver(FindingCode.SHEET_HIDDEN, place, "a hidden sheet is not read");
+      } else {
+        wanted.add(new Wanted(sheet, parts.orElse(Map.of())));
+      }
+    }
+    wanted.sort(Comparator.comparing(w -> NameOrder.of(w.sheet.name(), plan.periods())));
+    return wanted;
+  }
+
+  private void readTables(GridFile grid, List<Wanted> wanted) throws IOException {
+    boolean oneSheet = grid.sheets().size() == 1;
+    Optional<NamePattern> tableName = feed.table().name();
+    List<NamedRange> named = tableName.isEmpty() ? List.of() : grid.names();
+    boolean anyTable = false;
+    for (Wanted one : wanted) {
+      if (tableName.isEmpty()) {
+        CellRange region = feed.table().range().orElse(CellRange.EVERYTHING);
+        boolean stray = !feed.sheets().isStated() && !oneSheet;
+        readTable(grid, one, region, stray);
+        continue;
+      }
+      for (NamedRange range : named) {
+        boolean here = range.sheet().equals(one.sheet.name());
+        if (here && tableName.get().match(range.name()).isPresent()) {
+          anyTable = true;
+          readTable(grid, one, range.range(), false);
+        }
+      }
+    }
+    if (tableName.isPresent() && !anyTable) {
+      String there = named.stream().map(NamedRange::name).collect(Collectors.joining(", "));
+      add(
+          FindingCode.TABLE_MISSING,
+          Place.file(file.path()),
+          "no table or range is named as "
+              + tableName.get()
+              + (there.isEmpty() ? "; it names none" : "; it names " + there),
+          "mend table: in the plan, or ask the sender for the right file");
+    }
+  }
+
+  private void readTable(GridFile grid, Wanted wanted, CellRange region, boolean stray)
+      throws IOException {
+    Place place = Place.source(file.path(), wanted.sheet.name());
+    Optional<Period> period = period(grid, wanted);
+    IntakeSpec spec = spec(grid, wanted, period);
+    SheetTables.Target target =
+        new SheetTables.Target() {
+          @Override
+          public HeldRowSink begin() {
+            return numbers.begin();
+          }
+
+          @Override
+          public void drop() throws IOException {
+            numbers.drop();
+          }
+
+          @Override
+          public void end(SourceIntake result) {
+            if (stray && result.outcome() == SourceIntake.Outcome.NO_TABLE) {
+              passOver(FindingCode.SHEET_PASSED_OVER, place, "no row has the feed's headings");
+            } else {
+              take(grid, wanted, period, result);
+            }
+          }
+        };
+    new SheetTables(spec, place, wanted.sheet, blocks, target).read(region);
+  }
+
+  private IntakeSpec spec(GridFile grid, Wanted wanted, Optional<Period> period) {
+    Map<String, String> named = new HashMap<>(file.named());
+    named.putAll(wanted.parts);
+    period.ifPresent(stated -> named.put(NamePattern.PERIOD, stated.toString()));
+    grid.message()
+        .ifPresent(
+            message -> {
+              named.put("message_sender", message.sender());
+              message.sent().ifPresent(sent -> named.put("message_date", sent.toString()));
+            });
+    named.keySet().retainAll(dataset.columns().stream().map(c -> c.column().name()).toList());
+    Optional<String> periodColumn =
+        Optional.of(feed.period().column()).filter(column -> !column.isEmpty());
+    return new IntakeSpec(dataset.columns(), named, feed.rules(), periodColumn, Map.of());
+  }
+
+  private Optional<Period> period(GridFile grid, Wanted wanted) {
+    return switch (feed.period().kind()) {
+      case SHEET_NAME -> plan.periods().find(wanted.sheet.name());
+      case MESSAGE_DATE ->
+          grid.message()
+              .flatMap(MessageHead::sent)
+              .flatMap(sent -> Period.holding(sent.toEpochDay(), sent.toEpochDay()));
+      case COLUMN -> Optional.empty();
+      default ->
+          Optional.ofNullable(wanted.parts.get(NamePattern.PERIOD))
+              .flatMap(plan.periods()::parse)
+              .or(file::period);
+    };
+  }
+
+  private void take(GridFile grid, Wanted wanted, Optional<Period> stated, SourceIntake result) {
+    findings.addAll(result.findings());
+    if (result.outcome() != SourceIntake.Outcome.READ) {
+      return;
+    }
+    Place place = Place.source(file.path(), wanted.sheet.name());
+    Optional<Period> period = stated;
+    if (feed.period().kind() == PeriodChoice.Kind.COLUMN) {
+      period = result.days().flatMap(days -> Period.holding(days.first(), days.last()));
+      if (period.isEmpty() && result.days().isPresent()) {
+        add(
+            FindingCode.PERIOD_SPANS,
+            place,
+            "the days of " + feed.period().column() + " are of several years; it has no period",
+            "ask the sender for one file per period, or take period: from a name");
+      }
+    }
+    boolean unread = period.isEmpty() && feed.period().kind() != PeriodChoice.Kind.PATTERN;
+    if (unread && feed.period().kind() != PeriodChoice.Kind.COLUMN) {
+      add(
+          FindingCode.PERIOD_UNREADABLE,
+          place,
+          "no period is stated by the " + feed.period(),
+          "rename it, or take period: from elsewhere");
+    }
+    sources.add(
+        new FileOutcome.ReadSource(
+            numbers.number(),
+            wanted.sheet.name(),
+            period.map(Period::toString).orElse(""),
+            numbers.firstRow(),
+            grid.message(),
+            result));
+  }
+
+  private void readForm(GridFile grid, List<Wanted> wanted) throws IOException {
+    if (wanted.isEmpty()) {
+      return;
+    }
+    Wanted form = wanted.get(0);
+    Place place = Place.source(file.path(), form.sheet.name());
+    Map<String, CellRange> addresses = new LinkedHashMap<>();
+    boolean byName = feed.cells().values().stream().anyMatch(cell -> cell.address().isEmpty());
+    List<NamedRange> names = byName ? grid.names() : List.of();
+    for (Map.Entry<String, FormCell> cell : feed.cells().entrySet()) {
+      Optional<CellRange> address =
+          cell.getValue().address().or(() -> address(names, cell.getValue().text(), form.sheet));
+      address.ifPresent(range -> addresses.put(cell.getKey(), range));
+      if (address.isEmpty()) {
+        add(
+            FindingCode.TABLE_MISSING,
+            place,
+            "the workbook defines no cell " + cell.getValue().text() + " on this sheet",
+            "mend cells: in the plan, or ask the sender for the right form");
+      }
+    }
+    if (addresses.size() < feed.cells().size()) {
+      return;
+    }
+    Optional<Period> period = period(grid, form);
+    FormIntake intake =
+        new FormIntake(
+            spec(grid, form, period), place, form.sheet, addresses, blocks, numbers.begin());
+    form.sheet.read(intake);
+    take(grid, form, period, intake.result());
+  }
+
+  private static Optional<CellRange> address(List<NamedRange> names, String name, GridSheet sheet) {
+    return names.stream()
+        .filter(named -> named.name().equalsIgnoreCase(name))
+        .filter(named -> named.sheet().equals(sheet.name()))
+        .map(NamedRange::range)
+        .findFirst();
+  }
+
+  private Finding noTable(GridFile grid) {
+    String sheets = grid.sheets().stream().map(GridSheet::name).collect(Collectors.joining(", "));
+    boolean stated = feed.sheets().isStated();
+    String wanted =
+        stated
+            ? "no visible sheet is named as " + feed.sheets()
+            : "no visible sheet has the feed's headings";
+    return Finding.of(
+        stated ? FindingCode.SHEET_MISSING : FindingCode.NO_TABLE,
+        Place.file(file.path()),
+        wanted + "; its sheets: " + sheets,
+        "mend sheets: or the headings in the plan, or ask the sender for the right file");
+  }
+}

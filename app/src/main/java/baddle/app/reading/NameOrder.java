@@ -1,0 +1,37 @@
+package baddle.app.reading;
+
+import baddle.core.value.NaturalOrder;
+import baddle.core.value.Period;
+import baddle.core.value.PeriodText;
+import java.util.Comparator;
+import java.util.Optional;
+
+/**
+ * The order in which names of files or sheets are taken: by the period that stands anywhere in
+ * them, those without one first, then by the month they name without a year, then as a person sorts
+ * (2 before 10).
+ *
+ * @param name the name
+ * @param period the period found in it
+ * @param month the month found in it, from 1, or 0
+ */
+public record NameOrder(String name, Optional<Period> period, int month)
+    implements Comparable<NameOrder> {
+
+  private static final Comparator<NameOrder> ORDER =
+      Comparator.<NameOrder, Period>comparing(
+              order -> order.period.orElse(null), Comparator.nullsFirst(Comparator.naturalOrder()))
+          .thenComparing(NameOrder::month)
+          .thenComparing(NameOrder::name, NaturalOrder.INSTANCE);
+
+  /** Where a name stands. */
+  public static NameOrder of(String name, PeriodText periods) {
+    Optional<Period> period = periods.find(name);
+    return new NameOrder(name, period, period.isPresent() ? 0 : periods.month(name));
+  }
+
+  @Override
+  public int compareTo(NameOrder other) {
+    return ORDER.compare(this, other);
+  }
+}

@@ -1,0 +1,83 @@
+package baddle.app.reading;
+
+import baddle.core.finding.Place;
+import baddle.core.grid.CellRange;
+import baddle.core.grid.GridSheet;
+import baddle.core.grid.ReadAgainException;
+import baddle.core.intake.HeldRowSink;
+import baddle.core.intake.Intake;
+import baddle.core.intake.IntakeSpec;
+import baddle.core.intake.SourceIntake;
+import baddle.core.table.BlockBuilder;
+import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.Deque;
+
+/** Reads all the tables of a sheet, each as a source, and again where it has to be. */
+public final class SheetTables {
+
+  /** A table is read once, again in its real charset, and again as its values are written. */
+  private static final int MOST_READINGS = 4;
+
+  private static final int MOST_TABLES = 10_000;
+
+  /** Where the rows of the sources go. */
+  public interface Target {
+
+    /** Begins a source; its held rows go into the sink. */
+    HeldRowSink begin();
+
+    /** Drops what was read of the source that was begun last. */
+    void drop() throws IOException;
+
+    /** Takes what came of the source that was begun last. */
+    void end(SourceIntake result) throws IOException;
+  }
+
+  private final IntakeSpec spec;
+  private final Place place;
+  private final GridSheet sheet;
+  private final BlockBuilder blocks;
+  private final Target target;
+
+  /** Tables of one sheet. */
+  public SheetTables(
+      IntakeSpec spec, Place place, GridSheet sheet, BlockBuilder blocks, Target target) {
+    this.spec = spec;
+    this.place = place;
+    this.sheet = sheet;
+    this.blocks = blocks;
+    this.target = target;
+  }
+
+  /** Reads the table in a region, and those that turn out to stand beside or below it. */
+  public void read(CellRange region) throws IOException {
+    Deque<CellRange> regions = new ArrayDeque<>();
+    regions.add(region);
+    for (int tables = 0; !regions.isEmpty() && tables < MOST_TABLES; tables++) {
+      SourceIntake result = readOne(regions.remove());
+      target.end(result);
+      regions.addAll(result.more());
+    }
+  }
+
+  private SourceIntake readOne(CellRange region) throws IOException {
+    IntakeSpec known = spec;
+    for (int reading = 1; ; reading++) {
+      Intake intake = new Intake(known, place, sheet, region, blocks, target.begin());
+      try {
+        sheet.read(intake);
+        SourceIntake result = intake.result();
+        if (!result.isToReadAgain() || reading == MOST_READINGS) {
+          return result;
+        }
+        known = known.with(result.shown());
+      } catch (ReadAgainException e) {
+        if (reading == MOST_READINGS) {
+          throw e;
+        }
+      }
+      target.drop();
+    }
+  }
+}

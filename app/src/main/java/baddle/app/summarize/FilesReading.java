@@ -1,0 +1,259 @@
+package baddle.app.summarize;
+
+import baddle.app.reading.SheetTables;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.grid.CellRange;
+import baddle.core.grid.Dialect;
+import baddle.core.grid.GridFile;
+import baddle.core.grid.GridOpener;
+import baddle.core.grid.GridSheet;
+import baddle.core.grid.UnreadableFileException;
+import baddle.core.intake.HeldRowSink;
+import baddle.core.intake.IntakeColumn;
+import baddle.core.intake.IntakeSpec;
+import baddle.core.intake.RowCounts;
+import baddle.core.intake.SourceIntake;
+import baddle.core.intake.TypeDetector;
+import baddle.core.table.Block;
+import baddle.core.table.BlockBuilder;
+import baddle.core.table.BlockSink;
+import baddle.core.table.Column;
+import baddle.core.table.Origin;
+import baddle.core.value.ColumnType;
+import baddle.core.value.Understanding;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** Reads files without a plan: once as text to learn what the columns hold, then as that. */
+final class FilesReading {
+
+  private static final Set<String> ORIGIN =
+      Set.of(Origin.SOURCE_FILE.name(), Origin.SOURCE_SHEET.name());
+
+  /**
+   * A file that was read as text from end to end.
+   *
+   * @param path the file
+   * @param dialect how it turned out to be written
+   * @param understandings how the values of each table are written, in the order of reading
+   */
+  record SurveyedFile(
+      Path path, Dialect dialect, List<Map<String, Understanding>> understandings) {}
+
+  private final GridOpener opener;
+  private final List<String> names;
+  private final List<Finding> findings;
+  private final Map<String, ColumnType> types = new HashMap<>();
+  private RowCounts counts = RowCounts.NONE;
+
+  FilesReading(GridOpener opener, List<String> names, List<Finding> findings) {
+    this.opener = opener;
+    this.names = names;
+    this.findings = findings;
+  }
+
+  /** What became of the rows. */
+  RowCounts counts() {
+    return counts;
+  }
+
+  /** The columns with the types that the first reading found. */
+  List<IntakeColumn> typed() {
+    return columns(types);
+  }
+
+  private List<IntakeColumn> asText() {
+    return columns(Map.of());
+  }
+
+  private List<IntakeColumn> columns(Map<String, ColumnType> known) {
+    return names.stream()
+        .map(
+            name -> {
+              boolean origin = ORIGIN.contains(name);
+              ColumnType type = known.getOrDefault(name, ColumnType.text());
+              return new IntakeColumn(new Column(name, type), List.of(), !origin);
+            })
+        .toList();
+  }
+
+  /** Reads files as text; those that break off are left out. */
+  List<SurveyedFile> survey(List<Path> files) {
+    List<SurveyedFile> readable = new ArrayList<>();
+    for (Path file : files) {
+      List<Map<String, Understanding>> understandings = new ArrayList<>();
+      RowCounts before = counts;
+      Dialect dialect = Dialect.TOLD_BY_CONTENT;
+      try (GridFile grid = opener.open(file, dialect)) {
+        for (GridSheet sheet : sheets(grid)) {
+          new Survey(file, sheet, understandings).read(grid.sheets().size() == 1);
+        }
+        dialect = grid.dialect();
+      } catch (IOException e) {
+        counts = before;
+        unreadable(file, e);
+        continue;
+      }
+      readable.add(new SurveyedFile(file, dialect, understandings));
+    }
+    return readable;
+  }
+
+  private void unreadable(Path file, IOException e) {
+    long row = e instanceof UnreadableFileException broken ? broken.row() : 0;
+    findings.add(
+        Finding.of(
+            FindingCode.FILE_UNREADABLE,
+            Place.file(file.toString()).atRow(row),
+            String.valueOf(e.getMessage()),
+            "mend the file or leave it out"));
+  }
+
+  private static List<GridSheet> sheets(GridFile grid) {
+    return grid.sheets().stream().filter(sheet -> sheet.visible() && !sheet.isReport()).toList();
+  }
+
+  /** Reads files by what was learnt of them into a sink. */
+  void read(List<SurveyedFile> files, List<IntakeColumn> columns, BlockSink sink)
+      throws IOException {
+    BlockBuilder blocks =
+        new BlockBuilder(new IntakeSpec(columns, Map.of()).schema(), Block.MOST_ROWS, sink);
+    for (SurveyedFile file : files) {
+      try (GridFile grid = opener.open(file.path, file.dialect)) {
+        int table = 0;
+        for (GridSheet sheet : sheets(grid)) {
+          table = read(file, grid, sheet, table, columns, blocks);
+        }
+      } catch (UnreadableFileException e) {
+        unreadable(file.path, e);
+      }
+    }
+    blocks.flush();
+  }
+
+  /** Reads the tables of one sheet, of which the first is so many in the file, from 0. */
+  private int read(
+      SurveyedFile file,
+      GridFile grid,
+      GridSheet sheet,
+      int firstTable,
+      List<IntakeColumn> columns,
+      BlockBuilder blocks)
+      throws IOException {
+    int[] table = {firstTable};
+    Map<String, Understanding> understandings = new HashMap<>();
+    for (int i = firstTable; i < file.understandings.size(); i++) {
+      file.understandings.get(i).forEach(understandings::putIfAbsent);
+    }
+    columns.forEach(
+        column ->
+            understandings.putIfAbsent(
+                column.column().name(), Understanding.undecidable(column.column().type())));
+    IntakeSpec spec =
+        new IntakeSpec(columns, named(file.path, sheet, columns)).with(understandings);
+    SheetTables.Target target =
+        new SheetTables.Target() {
+          @Override
+          public HeldRowSink begin() {
+            return row -> {};
+          }
+
+          @Override
+          public void drop() {
+            throw new IllegalStateException("what was learnt of " + file.path + " doesn't hold");
+          }
+
+          @Override
+          public void end(SourceIntake result) {
+            table[0] += result.outcome() == SourceIntake.Outcome.READ ? 1 : 0;
+            took(result, grid.sheets().size() == 1);
+          }
+        };
+    Place place = Place.source(file.path.toString(), sheet.name());
+    new SheetTables(spec, place, sheet, blocks, target).read(CellRange.EVERYTHING);
+    return table[0];
+  }
+
+  private void took(SourceIntake result, boolean onlySheet) {
+    counts = counts.plus(result.counts());
+    boolean stray = !onlySheet && result.outcome() == SourceIntake.Outcome.NO_TABLE;
+    if (!stray) {
+      result.findings().stream()
+          .filter(finding -> finding.code() != FindingCode.HEADING_NOT_USED)
+          .forEach(findings::add);
+    }
+  }
+
+  private static Map<String, String> named(Path file, GridSheet sheet, List<IntakeColumn> columns) {
+    Map<String, String> named = new HashMap<>();
+    named.put(Origin.SOURCE_FILE.name(), file.toString());
+    named.put(Origin.SOURCE_SHEET.name(), sheet.name());
+    named.keySet().retainAll(columns.stream().map(c -> c.column().name()).toList());
+    return named;
+  }
+
+  /** The first reading of one sheet. */
+  private final class Survey implements SheetTables.Target {
+
+    private final Path file;
+    private final GridSheet sheet;
+    private final List<Map<String, Understanding>> understandings;
+    private TypeDetector detector = new TypeDetector();
+    private final BlockBuilder blocks;
+    private boolean onlySheet;
+
+    Survey(Path file, GridSheet sheet, List<Map<String, Understanding>> understandings) {
+      this.file = file;
+      this.sheet = sheet;
+      this.understandings = understandings;
+      this.blocks =
+          new BlockBuilder(
+              new IntakeSpec(asText(), Map.of()).schema(),
+              Block.MOST_ROWS,
+              (block, from, to) -> detector.accept(block, from, to));
+    }
+
+    void read(boolean only) throws IOException {
+      onlySheet = only;
+      IntakeSpec spec = new IntakeSpec(asText(), named(file, sheet, asText()));
+      Place place = Place.source(file.toString(), sheet.name());
+      new SheetTables(spec, place, sheet, blocks, this).read(CellRange.EVERYTHING);
+    }
+
+    @Override
+    public HeldRowSink begin() {
+      return row -> {};
+    }
+
+    @Override
+    public void drop() throws IOException {
+      blocks.flush();
+      detector = new TypeDetector();
+    }
+
+    @Override
+    public void end(SourceIntake result) throws IOException {
+      blocks.flush();
+      took(result, onlySheet);
+      if (result.outcome() == SourceIntake.Outcome.READ) {
+        Map<String, Understanding> shown = new HashMap<>();
+        for (int i = 0; i < names.size(); i++) {
+          String name = names.get(i);
+          detector.understanding(i).ifPresent(taken -> shown.put(name, taken));
+          if (detector.filled(i) > 0 && !ORIGIN.contains(name)) {
+            types.merge(name, detector.type(i), ColumnType::common);
+          }
+        }
+        understandings.add(shown);
+      }
+      detector = new TypeDetector();
+    }
+  }
+}

@@ -1,0 +1,100 @@
+package baddle.core.grid;
+
+import java.util.Optional;
+
+/**
+ * A rectangle of cells, such as {@code B4:H120}; {@code B4:H} is open downwards.
+ *
+ * @param firstRow from 1, inclusive
+ * @param lastRow inclusive; {@link #OPEN} where it has no end
+ * @param firstColumn from 0, inclusive
+ * @param endColumn exclusive; {@link #OPEN} where it has no end
+ */
+public record CellRange(int firstRow, int lastRow, int firstColumn, int endColumn) {
+
+  /** Stands for no end. */
+  public static final int OPEN = Integer.MAX_VALUE;
+
+  /** A whole sheet. */
+  public static final CellRange EVERYTHING = new CellRange(1, OPEN, 0, OPEN);
+
+  private static final int MOST_LETTERS = 3;
+  private static final int MOST_DIGITS = 7;
+
+  /** Whether a row lies in it or above it. */
+  public boolean isBefore(int row) {
+    return row > lastRow;
+  }
+
+  /** Whether it leaves columns of the sheet out. */
+  public boolean limitsColumns() {
+    return firstColumn > 0 || endColumn < OPEN;
+  }
+
+  /** The same columns from a row on. */
+  public CellRange fromRow(int row) {
+    return new CellRange(row, lastRow, firstColumn, endColumn);
+  }
+
+  /** The same rows, of some columns. */
+  public CellRange columns(int first, int end) {
+    return new CellRange(firstRow, lastRow, first, end);
+  }
+
+  /** Reads {@code B4:H120}, {@code B4:H} or {@code B4}, in any case, with {@code $} or without. */
+  public static Optional<CellRange> parse(String text) {
+    String plain = text.replace("$", "").toUpperCase(java.util.Locale.ROOT).strip();
+    int colon = plain.indexOf(':');
+    Optional<Address> first = Address.parse(colon < 0 ? plain : plain.substring(0, colon));
+    Optional<Address> last = colon < 0 ? first : Address.parse(plain.substring(colon + 1));
+    if (first.isEmpty() || last.isEmpty() || first.get().row == OPEN) {
+      return Optional.empty();
+    }
+    Address from = first.get();
+    Address to = last.get();
+    return to.row < from.row || to.column < from.column
+        ? Optional.empty()
+        : Optional.of(new CellRange(from.row, to.row, from.column, to.column + 1));
+  }
+
+  private record Address(int row, int column) {
+
+    static Optional<Address> parse(String text) {
+      int letters = 0;
+      int column = 0;
+      while (letters < text.length() && isLetter(text.charAt(letters))) {
+        column = column * 26 + text.charAt(letters) - 'A' + 1;
+        letters++;
+      }
+      int digits = text.length() - letters;
+      boolean fits = letters >= 1 && letters <= MOST_LETTERS && digits <= MOST_DIGITS;
+      if (!fits || !text.substring(letters).chars().allMatch(c -> c >= '0' && c <= '9')) {
+        return Optional.empty();
+      }
+      int row = digits == 0 ? OPEN : Integer.parseInt(text.substring(letters));
+      return row == 0 ? Optional.empty() : Optional.of(new Address(row, column - 1));
+    }
+
+    private static boolean isLetter(char c) {
+      return c >= 'A' && c <= 'Z';
+    }
+  }
+
+  /** The letters of a column: A for 0, AA for 26. */
+  public static String letters(int column) {
+    StringBuilder letters = new StringBuilder();
+    for (int rest = column; rest >= 0; rest = rest / 26 - 1) {
+      letters.insert(0, (char) ('A' + rest % 26));
+    }
+    return letters.toString();
+  }
+
+  /** As a person writes it; a side without an end is left away. */
+  @Override
+  public String toString() {
+    String last =
+        (endColumn == OPEN ? "" : letters(endColumn - 1)) + (lastRow == OPEN ? "" : lastRow);
+    String first = letters(firstColumn) + firstRow;
+    return last.isEmpty() ? first + " on" : first.equals(last) ? first : first + ":" + last;
+  }
+}

@@ -1,0 +1,233 @@
+package baddle.core.intake;
+
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Nearest;
+import baddle.core.finding.Place;
+import baddle.core.grid.GridRow;
+import baddle.core.value.Evidence;
+import baddle.core.value.Habit;
+import baddle.core.value.Understanding;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/** Puts into words what is to be said of a source. */
+final class IntakeFindings {
+
+  private static final int MOST_WORDS = 20;
+
+  private final IntakeSpec spec;
+  private final Place source;
+  private final List<Finding> findings = new ArrayList<>();
+  private String firstNote = "";
+  private int firstNoteRow;
+
+  IntakeFindings(IntakeSpec spec, Place source) {
+    this.spec = spec;
+    this.source = source;
+  }
+
+  List<Finding> all() {
+    return findings;
+  }
+
+  private void add(FindingCode code, Place place, String message, String remedy) {
+    findings.add(Finding.of(code, place, message, remedy));
+  }
+
+  /** Remembers the first note below a table as an example. */
+  void firstNote(GridRow row) {
+    if (firstNote.isEmpty()) {
+      firstNoteRow = row.number();
+      firstNote = HeadingMatcher.cells(row, 0, row.width()).firstEntry().getValue();
+    }
+  }
+
+  /** Of a table that was read. */
+  void ofRows(HeadingRow found, TableRows rows, RowCounts counts) {
+    findings.addAll(rows.misfits().findings(source));
+    ofHeadings(found);
+    ofReadings(rows);
+    if (rows.valuesWithoutHeading() > 0) {
+      add(
+          FindingCode.VALUES_WITHOUT_HEADING,
+          source,
+          rows.valuesWithoutHeading()
+              + " rows have values to the right of the last heading, not read",
+          "give the column a heading if it belongs to the table");
+    }
+    if (counts.read() == 0) {
+      add(
+          FindingCode.NO_ROWS,
+          source,
+          "headings in row " + found.rowNumber() + " and no row below them",
+          "ask the sender whether the file is complete");
+    }
+  }
+
+  private void ofHeadings(HeadingRow found) {
+    if (!found.unused().isEmpty()) {
+      String headingsNotUsed =
+          found.unused().size() == 1 ? "heading no column wants: " : "headings no column wants: ";
+      add(FindingCode.HEADING_NOT_USED, source, headingsNotUsed + quoted(found.unused()), "");
+    }
+    List<String> notChosen = found.repeated().stream().filter(found.unused()::contains).toList();
+    if (!notChosen.isEmpty()) {
+      add(
+          FindingCode.HEADING_REPEATED,
+          source.atRow(found.rowNumber()),
+          "headings that stand more than once; the first of each is read, the others are called "
+              + quoted(notChosen),
+          "give the column that needs another of them that name among its headings");
+    }
+  }
+
+  private void ofReadings(TableRows rows) {
+    Map<Habit, List<String>> habits = new TreeMap<>();
+    long times = 0;
+    long dayNumbers = 0;
+    for (TableRows.Reading reading : rows.readings().values()) {
+      times += reading.reader().timesDropped();
+      dayNumbers += reading.reader().dayNumbers();
+      Evidence evidence = reading.reader().evidence();
+      Understanding taken = reading.reader().understanding().orElseThrow();
+      if (evidence.isContradictory()) {
+        add(
+            FindingCode.VALUES_MIXED,
+            source.atHeading(reading.heading()),
+            "some values are written with "
+                + taken.habit().words()
+                + ", others with "
+                + taken.habit().other().words()
+                + "; the former are read",
+            "ask the sender for one way of writing");
+      } else if (!evidence.isEmpty()
+          && !evidence.isUnclear()
+          && taken.habit() != Habit.DECIMAL_POINT) {
+        habits.computeIfAbsent(taken.habit(), h -> new ArrayList<>()).add(reading.heading());
+      }
+    }
+    habits.forEach(
+        (habit, headings) ->
+            add(
+                FindingCode.VALUES_UNDERSTOOD,
+                source,
+                "read with " + habit.words() + ": " + quoted(headings),
+                ""));
+    if (times > 0) {
+      add(
+          FindingCode.TIMES_DROPPED,
+          source,
+          counted(times, "date has", "dates have") + " a time of day, which is not kept",
+          "give the column the type timestamp if the time matters");
+    }
+    if (dayNumbers > 0) {
+      add(
+          FindingCode.DAY_NUMBERS,
+          source,
+          counted(dayNumbers, "date is", "dates are") + " a bare day number",
+          "");
+    }
+  }
+
+  private static String counted(long count, String one, String several) {
+    return count == 1 ? "1 " + one : count + " " + several;
+  }
+
+  /** Of rows that were left out by the built-in rules, and of rows nobody sees. */
+  void ofLeftOut(long headingsAgain, long notes, long hidden) {
+    if (headingsAgain > 0) {
+      add(
+          FindingCode.ROWS_LEFT_OUT,
+          source,
+          counted(headingsAgain, "row repeats", "rows repeat") + " the headings; left out",
+          "");
+    }
+    if (notes > 0) {
+      add(
+          FindingCode.ROWS_LEFT_OUT,
+          source.atRow(firstNoteRow),
+          counted(notes, "note", "notes")
+              + " below the table left out: \""
+              + firstNote
+              + "\""
+              + (notes > 1 ? " and others" : ""),
+          "");
+    }
+    if (hidden > 0) {
+      add(
+          FindingCode.ROWS_HIDDEN,
+          source,
+          counted(hidden, "row is", "rows are")
+              + " hidden in the workbook, and read like the others",
+          "show the rows in the workbook to see what they are");
+    }
+  }
+
+  /** Of a source without the table; {@code nearest} is the row most like the headings. */
+  void ofNoTable(@Nullable HeadingRow nearest) {
+    if (nearest == null) {
+      add(FindingCode.NO_TABLE, source, "no filled row", "ask the sender for the full file");
+    } else if (!nearest.clashes().isEmpty()) {
+      add(
+          FindingCode.HEADING_TWICE,
+          source.atRow(nearest.rowNumber()),
+          "two headings for one column: " + String.join("; ", nearest.clashes()),
+          "take one of the spellings out of the plan, or mend the file");
+    } else if (nearest.missing().isEmpty()) {
+      add(
+          FindingCode.NO_TABLE,
+          source,
+          "no row has the dataset's headings; the nearest is row "
+              + nearest.rowNumber()
+              + ": "
+              + quoted(nearest.headings().values()),
+          "add the headings to the plan, or narrow the feed's files");
+    } else {
+      nearest.missing().forEach(column -> missing(column, nearest));
+    }
+  }
+
+  private void missing(String column, HeadingRow nearest) {
+    IntakeColumn wanted =
+        spec.columns().stream()
+            .filter(candidate -> candidate.column().name().equals(column))
+            .findFirst()
+            .orElseThrow();
+    List<String> spellings = new ArrayList<>(wanted.headings());
+    if (spellings.isEmpty()) {
+      spellings.add(column);
+    }
+    Collection<String> found = nearest.headings().values();
+    Optional<String> near =
+        spellings.stream().flatMap(spelling -> Nearest.to(spelling, found).stream()).findFirst();
+    add(
+        FindingCode.HEADING_MISSING,
+        source.atRow(nearest.rowNumber()),
+        "no heading for the required column "
+            + column
+            + " (looked for "
+            + quoted(spellings)
+            + "); found "
+            + quoted(found)
+            + near.map(heading -> "; the nearest is \"" + heading + "\"").orElse(""),
+        "add the heading to the column's headings in the plan, or mend the file");
+  }
+
+  private static String quoted(Collection<String> words) {
+    String shown =
+        words.stream()
+            .limit(MOST_WORDS)
+            .map(word -> "\"" + word + "\"")
+            .collect(Collectors.joining(", "));
+    return words.size() > MOST_WORDS
+        ? shown + " and " + (words.size() - MOST_WORDS) + " more"
+        : shown;
+  }
+}

@@ -1,0 +1,160 @@
+package baddle.core.value;
+
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.Optional;
+
+/**
+ * Reads dates, into days since 1970-01-01, or local dates and times, into microseconds since
+ * 1970-01-01T00:00. What ISO 8601 writes takes a short way; everything else is taken apart by
+ * {@link WrittenDate}. A time of day in a column of dates is dropped and counted.
+ */
+final class CalendarReader implements ValueReader {
+
+  private static final int COMPACT_DIGITS = 8;
+  private static final double MICROS_PER_DAY = IsoDateTime.MICROS_PER_DAY;
+
+  /** Day numbers are only believed from 1950 to 2099; other numbers are no dates. */
+  private static final long FIRST_BELIEVED = IsoDateTime.epochDay(1950, 1, 1);
+
+  private static final long LAST_BELIEVED = IsoDateTime.epochDay(2099, 12, 31);
+
+  private final boolean withTime;
+  private final Optional<DateSystem> inText;
+  private final DateSystem inWorkbook;
+  private final ZoneId zone;
+  private final IsoDateTime iso = new IsoDateTime();
+  private final WrittenDate written;
+  private Understanding understanding;
+  private Evidence evidence;
+  private long value;
+  private long timesDropped;
+  private long dayNumbers;
+
+  CalendarReader(boolean withTime, ValueRules rules, DateSystem inWorkbook) {
+    this.withTime = withTime;
+    this.inText = rules.serialDates();
+    this.inWorkbook = inWorkbook;
+    this.zone = rules.zone();
+    this.written = new WrittenDate(rules.months(), rules.years());
+    this.understanding = rules.calendar();
+    this.evidence = new Evidence(understanding.habit());
+  }
+
+  @Override
+  public Fit read(char[] text, int start, int end) {
+    if (iso.read(text, start, end)) {
+      set(iso.epochDay(), iso.microsOfDay());
+      return Fit.FITS;
+    }
+    return readWritten(text, start, end);
+  }
+
+  private void set(long epochDay, long microsOfDay) {
+    if (withTime) {
+      value = epochDay * IsoDateTime.MICROS_PER_DAY + microsOfDay;
+    } else {
+      value = epochDay;
+      timesDropped += microsOfDay == 0 ? 0 : 1;
+    }
+  }
+
+  private Fit readWritten(char[] text, int start, int end) {
+    if (!written.read(text, start, end, understanding.habit())) {
+      return inText.isPresent() ? readDayNumber(text, start, end, inText.get()) : misfit();
+    }
+    Habit shown = written.shown();
+    if (shown != null) {
+      evidence.add(shown);
+      if (shown != understanding.habit()) {
+        return shown == Habit.DAY_FIRST ? Fit.OTHER_ORDER_DAY : Fit.OTHER_ORDER_MONTH;
+      }
+    } else if (written.isEither()) {
+      evidence.addEither();
+      if (understanding.holdsUnclear()) {
+        return Fit.UNCLEAR_ORDER;
+      }
+    }
+    if (withTime && written.hasOffset()) {
+      setWithOffset();
+    } else {
+      set(written.epochDay(), written.microsOfDay());
+    }
+    return Fit.FITS;
+  }
+
+  private void setWithOffset() {
+    long micros = written.epochDay() * IsoDateTime.MICROS_PER_DAY + written.microsOfDay();
+    long utc = micros - written.offsetMinutes() * 60_000_000L;
+    Instant instant =
+        Instant.ofEpochSecond(
+            Math.floorDiv(utc, 1_000_000L), Math.floorMod(utc, 1_000_000L) * 1000);
+    LocalDateTime local = LocalDateTime.ofInstant(instant, zone);
+    set(local.toLocalDate().toEpochDay(), local.toLocalTime().toNanoOfDay() / 1000);
+  }
+
+  private Fit misfit() {
+    return withTime ? Fit.NOT_A_TIMESTAMP : Fit.NOT_A_DATE;
+  }
+
+  @Override
+  public Fit readStoredNumber(char[] text, int start, int end) {
+    if (end - start == COMPACT_DIGITS && written.read(text, start, end, understanding.habit())) {
+      set(written.epochDay(), 0);
+      return Fit.FITS;
+    }
+    return readDayNumber(text, start, end, inWorkbook);
+  }
+
+  private Fit readDayNumber(char[] text, int start, int end, DateSystem system) {
+    double number;
+    try {
+      number = Double.parseDouble(new String(text, start, end - start));
+    } catch (NumberFormatException e) {
+      return misfit();
+    }
+    double whole = Math.floor(number);
+    long day = system.epochDay((long) whole);
+    if (day < FIRST_BELIEVED || day > LAST_BELIEVED) {
+      return misfit();
+    }
+    long millis = Math.round((number - whole) * MICROS_PER_DAY / 1000);
+    set(day + Math.floorDiv(millis, 86_400_000L), Math.floorMod(millis, 86_400_000L) * 1000);
+    dayNumbers++;
+    return Fit.FITS;
+  }
+
+  @Override
+  public long value() {
+    return value;
+  }
+
+  @Override
+  public Optional<Understanding> understanding() {
+    return Optional.of(understanding);
+  }
+
+  @Override
+  public void understand(Understanding newUnderstanding) {
+    understanding = newUnderstanding;
+    evidence = new Evidence(newUnderstanding.habit());
+    timesDropped = 0;
+    dayNumbers = 0;
+  }
+
+  @Override
+  public Evidence evidence() {
+    return evidence;
+  }
+
+  @Override
+  public long timesDropped() {
+    return timesDropped;
+  }
+
+  @Override
+  public long dayNumbers() {
+    return dayNumbers;
+  }
+}

@@ -1,0 +1,317 @@
+package baddle.core.value;
+
+import java.math.BigDecimal;
+import java.math.BigInteger;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What the values of one column are: their type, how they are written, how many are filled and
+ * distinct, the least and the greatest. A column has the type that at least nine of ten filled
+ * values have; digits in which a value begins with a zero, or has more than 18 of them, are codes,
+ * so text.
+ */
+public final class ValueProfile {
+
+  /** How many distinct values are told apart. */
+  public static final int MOST_DISTINCT = 20_000;
+
+  private static final int TENTHS = 9;
+  private static final int MOST_DIGITS = 18;
+
+  /** The numbers of a column under one habit. */
+  private static final class Numbers {
+    private long fitting;
+    private int places;
+    private @Nullable BigDecimal least;
+    private @Nullable BigDecimal greatest;
+
+    void add(BigDecimal number, long times) {
+      fitting += times;
+      places = Math.max(places, Math.max(0, number.scale()));
+      least = least == null || number.compareTo(least) < 0 ? number : least;
+      greatest = greatest == null || number.compareTo(greatest) > 0 ? number : greatest;
+    }
+  }
+
+  private final WrittenNumber written = new WrittenNumber();
+  private final WrittenDate writtenDate;
+  private final IsoDateTime iso = new IsoDateTime();
+  private final BooleanReader booleans = new BooleanReader();
+  private final Evidence marks = new Evidence(Habit.DECIMAL_POINT);
+  private final Evidence orders = new Evidence(Habit.DAY_FIRST);
+  private final Map<Habit, Numbers> numbers = new EnumMap<>(Habit.class);
+  private final Set<String> distinct = new HashSet<>();
+
+  private long blank;
+  private long filled;
+  private long errors;
+  private long storedNumbers;
+  private long textNumbers;
+  private long dates;
+  private long timestamps;
+  private long truths;
+  private long currencies;
+  private boolean codes;
+  private boolean manyDistinct;
+  private @Nullable String example;
+  private @Nullable String leastText;
+  private @Nullable String greatestText;
+  private long leastDay = Long.MAX_VALUE;
+  private long greatestDay = Long.MIN_VALUE;
+
+  /** Of a column in which months may be named in these languages. */
+  public ValueProfile(MonthNames months) {
+    writtenDate = new WrittenDate(months, TwoDigitYears.STANDARD);
+    numbers.put(Habit.DECIMAL_POINT, new Numbers());
+    numbers.put(Habit.DECIMAL_COMMA, new Numbers());
+  }
+
+  /** Counts cells without a value. */
+  public void addBlank(long times) {
+    blank += times;
+  }
+
+  /** Counts error cells. */
+  public void addError(String value) {
+    errors++;
+    value(value, 1);
+  }
+
+  /** Takes characters as people write them, so many times. */
+  public void addText(String value, long times) {
+    value(value, times);
+    char[] text = value.toCharArray();
+    if (text.length == 0) {
+      return;
+    }
+    addNumber(text, times);
+    addDate(text, times);
+    truths += booleans.read(text, 0, text.length) == Fit.FITS ? times : 0;
+  }
+
+  /** Takes a number as a workbook stores it. */
+  public void addStoredNumber(String value) {
+    char[] text = value.toCharArray();
+    String seen = StoredNumber.asText(text, 0, text.length);
+    value(seen, 1);
+    if (seen.matches("-?\\d+(\\.\\d+)?")) {
+      BigDecimal number = new BigDecimal(seen);
+      numbers.values().forEach(of -> of.add(number, 1));
+      storedNumbers++;
+    }
+  }
+
+  /** Takes a date, perhaps with a time, as ISO 8601 writes it. */
+  public void addStoredDate(String value) {
+    value(value, 1);
+    addDate(value.toCharArray(), 1);
+  }
+
+  private void value(String value, long times) {
+    filled += times;
+    example = example == null ? value : example;
+    leastText = leastText == null || value.compareTo(leastText) < 0 ? value : leastText;
+    greatestText = greatestText == null || value.compareTo(greatestText) > 0 ? value : greatestText;
+    if (distinct.size() < MOST_DISTINCT) {
+      distinct.add(value);
+    } else {
+      manyDistinct |= !distinct.contains(value);
+    }
+  }
+
+  private void addNumber(char[] text, long times) {
+    if (!written.read(text, 0, text.length)) {
+      return;
+    }
+    textNumbers += times;
+    currencies += written.hasCurrency() ? times : 0;
+    Habit shown = written.shown();
+    if (shown != null) {
+      marks.add(shown);
+    } else if (written.isEither()) {
+      marks.addEither();
+    }
+    numbers.forEach(
+        (habit, of) -> {
+          if (shown == null || shown == habit) {
+            written.gather(habit);
+            of.add(number(), times);
+          }
+        });
+    boolean plain = isDigits(text);
+    codes |= plain && text.length > 1 && text[0] == '0';
+    codes |= plain && text.length > MOST_DIGITS;
+  }
+
+  private BigDecimal number() {
+    BigInteger digits = new BigInteger(new String(written.digits(), 0, written.length()));
+    BigDecimal number = new BigDecimal(digits, written.places());
+    return written.isNegative() ? number.negate() : number;
+  }
+
+  private static boolean isDigits(char[] text) {
+    for (char c : text) {
+      if (c < '0' || c > '9') {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private void addDate(char[] text, long times) {
+    long day;
+    long micros;
+    if (iso.read(text, 0, text.length)) {
+      day = iso.epochDay();
+      micros = iso.microsOfDay();
+    } else if (!isDigits(text) && writtenDate.read(text, 0, text.length, orders.decide().habit())) {
+      day = writtenDate.epochDay();
+      micros = writtenDate.microsOfDay();
+      Habit shown = writtenDate.shown();
+      if (shown != null) {
+        orders.add(shown);
+      } else if (writtenDate.isEither()) {
+        orders.addEither();
+      }
+    } else {
+      return;
+    }
+    dates += times;
+    timestamps += micros == 0 ? 0 : times;
+    leastDay = Math.min(leastDay, day);
+    greatestDay = Math.max(greatestDay, day);
+  }
+
+  private Numbers ofHabit() {
+    Numbers point = numbers.getOrDefault(Habit.DECIMAL_POINT, new Numbers());
+    Numbers comma = numbers.getOrDefault(Habit.DECIMAL_COMMA, new Numbers());
+    return marks.decide().habit() == Habit.DECIMAL_COMMA ? comma : point;
+  }
+
+  /** The type; text where nothing is filled. */
+  public ColumnType type() {
+    Numbers read = ofHabit();
+    if (mostAre(read.fitting) && !codes && read.places <= ColumnType.MOST_PLACES) {
+      return read.places == 0
+          ? ColumnType.of(ColumnType.Kind.INTEGER)
+          : ColumnType.decimal(read.places);
+    }
+    if (mostAre(dates)) {
+      return ColumnType.of(timestamps == 0 ? ColumnType.Kind.DATE : ColumnType.Kind.TIMESTAMP);
+    }
+    return mostAre(truths) ? ColumnType.of(ColumnType.Kind.BOOLEAN) : ColumnType.text();
+  }
+
+  private boolean mostAre(long fitting) {
+    return filled > 0 && fitting * 10 >= filled * TENTHS;
+  }
+
+  /** How the values are written, for a column that isn't text. */
+  public Optional<Understanding> understanding() {
+    ColumnType type = type();
+    return type.isNumber()
+        ? Optional.of(marks.decide())
+        : type.isCalendar() ? Optional.of(orders.decide()) : Optional.empty();
+  }
+
+  /** How many values are filled. */
+  public long filled() {
+    return filled;
+  }
+
+  /** How many cells there are, filled or not. */
+  public long rows() {
+    return filled + blank;
+  }
+
+  /** How many values differ from each other, up to {@link #MOST_DISTINCT}. */
+  public int distinct() {
+    return distinct.size();
+  }
+
+  /** Whether there are more distinct values than were told apart. */
+  public boolean hasMoreDistinct() {
+    return manyDistinct;
+  }
+
+  /** The distinct values that were told apart. */
+  public Set<String> values() {
+    return distinct;
+  }
+
+  /** The first value; empty where there is none. */
+  public String example() {
+    return example == null ? "" : example;
+  }
+
+  /** The least value by the order of its type, and by the alphabet for text. */
+  public String least() {
+    return bound(ofHabit().least, leastDay, leastText);
+  }
+
+  /** The greatest value. */
+  public String greatest() {
+    return bound(ofHabit().greatest, greatestDay, greatestText);
+  }
+
+  private String bound(@Nullable BigDecimal number, long day, @Nullable String text) {
+    ColumnType type = type();
+    if (type.isNumber() && number != null) {
+      return number.toPlainString();
+    }
+    if (type.isCalendar() && dates > 0) {
+      return LocalDate.ofEpochDay(day).toString();
+    }
+    return text == null ? "" : text;
+  }
+
+  /** What is odd, one phrase each. */
+  public List<String> oddities() {
+    List<String> oddities = new ArrayList<>();
+    ColumnType type = type();
+    if (errors > 0) {
+      oddities.add(errors == 1 ? "1 error cell" : errors + " error cells");
+    }
+    long others = filled - errors - fitting(type);
+    if (type.kind() != ColumnType.Kind.TEXT && others > 0) {
+      oddities.add((others == 1 ? "1 value is" : others + " values are") + " no " + type);
+    }
+    if (codes) {
+      oddities.add("digits that are codes: zeros in front, or too long for a number");
+    }
+    if (type.isNumber() && storedNumbers > 0 && textNumbers > 0) {
+      oddities.add(textNumbers + " numbers stored as text");
+    }
+    if (type.isNumber() && currencies > 0) {
+      oddities.add("with currency");
+    }
+    understanding().ifPresent(taken -> addHabit(taken, oddities));
+    return oddities;
+  }
+
+  private long fitting(ColumnType type) {
+    return type.isNumber()
+        ? ofHabit().fitting
+        : type.isCalendar() ? dates : type.kind() == ColumnType.Kind.BOOLEAN ? truths : 0;
+  }
+
+  private void addHabit(Understanding taken, List<String> oddities) {
+    Evidence evidence = taken.habit().isOfDates() ? orders : marks;
+    if (evidence.isUnclear()) {
+      oddities.add(
+          taken.habit().words() + " or " + taken.habit().other().words() + ": can't be told");
+    } else if (evidence.isContradictory()) {
+      oddities.add("both " + taken.habit().words() + " and " + taken.habit().other().words());
+    } else if (!evidence.isEmpty() && taken.habit() != Habit.DECIMAL_POINT) {
+      oddities.add(taken.habit().words());
+    }
+  }
+}

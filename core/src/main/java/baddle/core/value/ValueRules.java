@@ -1,0 +1,85 @@
+package baddle.core.value;
+
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.Optional;
+
+/**
+ * What a feed says of how its values are written.
+ *
+ * @param decimal the decimal mark; empty to tell it by the values of each column
+ * @param dates the order of day and month; empty to tell it by the values of each column
+ * @param years what years of two digits mean
+ * @param months how months are named
+ * @param dash what a dash alone means
+ * @param errorsBlank whether an error cell of a workbook is blank; else it holds its row
+ * @param serialDates the date system of day numbers in text files; empty for none
+ * @param zone where timestamps that state an offset are brought to
+ */
+public record ValueRules(
+    Optional<Habit> decimal,
+    Optional<Habit> dates,
+    TwoDigitYears years,
+    MonthNames months,
+    LoneDash dash,
+    boolean errorsBlank,
+    Optional<DateSystem> serialDates,
+    ZoneId zone) {
+
+  /** What holds where a plan says nothing. */
+  public static final ValueRules STANDARD =
+      new ValueRules(
+          Optional.empty(),
+          Optional.empty(),
+          TwoDigitYears.STANDARD,
+          MonthNames.english(),
+          LoneDash.HOLD,
+          false,
+          Optional.empty(),
+          ZoneOffset.UTC);
+
+  /** What a dash alone means in a column of numbers. */
+  public enum LoneDash {
+    /** Nothing certain: it holds its row. */
+    HOLD,
+    /** Zero. */
+    ZERO,
+    /** No value. */
+    BLANK
+  }
+
+  /** The same with other names of months and another zone. */
+  public ValueRules with(MonthNames otherMonths, ZoneId otherZone) {
+    return new ValueRules(
+        decimal, dates, years, otherMonths, dash, errorsBlank, serialDates, otherZone);
+  }
+
+  /** How the columns of numbers are read at first. */
+  Understanding numbers() {
+    return decimal.map(Understanding::known).orElse(Understanding.assumed(Habit.DECIMAL_POINT));
+  }
+
+  /** How the columns of dates are read at first. */
+  Understanding calendar() {
+    return dates.map(Understanding::known).orElse(Understanding.assumed(Habit.DAY_FIRST));
+  }
+
+  /** Everything that reading a value depends on, as text. */
+  public String text() {
+    return decimal.map(Habit::planWord).orElse("")
+        + "|"
+        + dates.map(Habit::planWord).orElse("")
+        + "|"
+        + years
+        + "|"
+        + months.languages()
+        + "|"
+        + dash.name()
+        + "|"
+        + errorsBlank
+        + "|"
+        + serialDates.map(DateSystem::word).orElse("")
+        + "|"
+        + zone;
+  }
+}

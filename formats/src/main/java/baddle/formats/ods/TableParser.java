@@ -1,0 +1,203 @@
+package baddle.formats.ods;
+
+import baddle.core.grid.CellKind;
+import baddle.core.grid.GridRow;
+import baddle.core.grid.RowSink;
+import baddle.core.grid.UnreadableFileException;
+import baddle.formats.xml.Xml;
+import java.io.IOException;
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import org.codehaus.stax2.XMLStreamReader2;
+
+/** Streams the rows of one table (ISO/IEC 26300-1, 9.1) to a sink. */
+final class TableParser {
+
+  private static final int MOST_ROWS = 1_048_576;
+  private static final int MOST_COLUMNS = 16_384;
+  private static final int MOST_TEXT = 1 << 24;
+
+  /** More cells than any sheet written by people or their programs has. */
+  private static final long MOST_CELLS = 200_000_000L;
+
+  private record Cell(int column, int repeated, CellKind kind, String text) {}
+
+  private final XMLStreamReader2 xml;
+  private final RowSink sink;
+  private final List<Cell> cells = new ArrayList<>();
+  private int rowNumber;
+  private int column;
+  private long pushed;
+
+  TableParser(XMLStreamReader2 xml, RowSink sink) {
+    this.xml = xml;
+    this.sink = sink;
+  }
+
+  /** Reads from the table's start tag to its end tag, or until the sink wants no more. */
+  void read() throws XMLStreamException, IOException {
+    int nested = 0;
+    while (xml.hasNext() && sink.wantsMore()) {
+      int event = xml.next();
+      if (event == XMLStreamConstants.START_ELEMENT) {
+        if (OdsFile.isTable(xml)) {
+          nested++;
+        } else if (nested == 0 && xml.getLocalName().equals("table-row")) {
+          row();
+        }
+      } else if (event == XMLStreamConstants.END_ELEMENT && OdsFile.isTable(xml) && nested-- == 0) {
+        return;
+      }
+    }
+  }
+
+  private void row() throws XMLStreamException, IOException {
+    int repeated = count("number-rows-repeated", MOST_ROWS);
+    boolean hidden =
+        Xml.attribute(xml, "visibility").filter(shown -> !shown.equals("visible")).isPresent();
+    cells.clear();
+    column = 0;
+    int depth = 1;
+    while (depth > 0) {
+      int event = xml.next();
+      if (event == XMLStreamConstants.START_ELEMENT) {
+        String name = xml.getLocalName();
+        if (name.equals("table-cell") || name.equals("covered-table-cell")) {
+          cell();
+        } else {
+          depth++;
+        }
+      } else if (event == XMLStreamConstants.END_ELEMENT) {
+        depth--;
+      }
+    }
+    for (int i = 0; i < repeated && !cells.isEmpty() && sink.wantsMore(); i++) {
+      push(rowNumber + i + 1, hidden);
+    }
+    rowNumber += repeated;
+  }
+
+  private void push(int number, boolean hidden) throws IOException {
+    if (number > MOST_ROWS) {
+      throw new UnreadableFileException("more rows than a sheet can have", number);
+    }
+    GridRow row = sink.next();
+    row.begin(number);
+    if (hidden) {
+      row.hide();
+    }
+    for (Cell cell : cells) {
+      for (int i = 0; i < cell.repeated; i++) {
+        row.add(cell.column + i, cell.kind, cell.text);
+      }
+      pushed += cell.repeated;
+    }
+    if (pushed > MOST_CELLS) {
+      throw new UnreadableFileException("more than 200 million filled cells in a sheet", number);
+    }
+    sink.row(row);
+  }
+
+  private int count(String attribute, int most) {
+    Optional<String> stated = Xml.attribute(xml, attribute);
+    if (stated.isEmpty() || !stated.get().matches("\\d{1,9}")) {
+      return 1;
+    }
+    return Math.max(1, Math.min(most, Integer.parseInt(stated.get())));
+  }
+
+  private void cell() throws XMLStreamException, IOException {
+    int repeated = count("number-columns-repeated", MOST_COLUMNS);
+    String type = "";
+    String value = "";
+    for (int i = 0; i < xml.getAttributeCount(); i++) {
+      String name = xml.getAttributeLocalName(i);
+      if (name.equals("value-type")) {
+        boolean error = xml.getAttributeValue(i).equals("error");
+        type = type.equals("error") || error ? "error" : xml.getAttributeValue(i);
+      } else if (name.equals("value") || name.endsWith("-value")) {
+        value = xml.getAttributeValue(i);
+      }
+    }
+    String text = text();
+    if (!type.isEmpty() && column + repeated <= MOST_COLUMNS) {
+      add(type, value, text, repeated);
+    }
+    column += repeated;
+  }
+
+  private void add(String type, String value, String text, int repeated) {
+    switch (type) {
+      case "float", "percentage", "currency" -> add(CellKind.NUMBER, value, repeated);
+      case "date" -> add(CellKind.DATE, value, repeated);
+      case "time" -> add(CellKind.TIME, time(value), repeated);
+      case "boolean" -> add(CellKind.BOOLEAN, value, repeated);
+      case "error" -> add(CellKind.ERROR, text.isEmpty() ? "#ERROR" : text, repeated);
+      default -> add(CellKind.TEXT, text.isEmpty() ? value : text, repeated);
+    }
+  }
+
+  private void add(CellKind kind, String text, int repeated) {
+    if (!text.isEmpty()) {
+      cells.add(new Cell(column, repeated, kind, text));
+    }
+  }
+
+  /** A duration such as {@code PT37H30M00S} as hours, minutes and seconds. */
+  private static String time(String duration) {
+    try {
+      Duration time = Duration.parse(duration);
+      return String.format(
+          Locale.ROOT,
+          "%02d:%02d:%02d",
+          time.toHours(),
+          time.toMinutesPart(),
+          time.toSecondsPart());
+    } catch (DateTimeException e) {
+      return duration;
+    }
+  }
+
+  /** The paragraphs of a cell, without the notes that hang on it; stops at the cell's end. */
+  private String text() throws XMLStreamException, IOException {
+    StringBuilder text = new StringBuilder();
+    int depth = 1;
+    int noteDepth = 0;
+    while (depth > 0) {
+      int event = xml.next();
+      if (event == XMLStreamConstants.START_ELEMENT) {
+        depth++;
+        noteDepth = noteDepth == 0 && xml.getLocalName().equals("annotation") ? depth : noteDepth;
+        if (noteDepth == 0) {
+          mark(text);
+        }
+      } else if (event == XMLStreamConstants.END_ELEMENT) {
+        noteDepth = noteDepth == depth ? 0 : noteDepth;
+        depth--;
+      } else if (noteDepth == 0 && depth > 1 && xml.hasText()) {
+        text.append(xml.getTextCharacters(), xml.getTextStart(), xml.getTextLength());
+      }
+      if (text.length() > MOST_TEXT) {
+        throw new UnreadableFileException(
+            "a cell of more than 16 million characters", rowNumber + 1);
+      }
+    }
+    return text.toString();
+  }
+
+  private void mark(StringBuilder text) {
+    switch (xml.getLocalName()) {
+      case "p" -> text.append(text.isEmpty() ? "" : "\n");
+      case "s" -> text.append(" ".repeat(count("c", MOST_COLUMNS)));
+      case "tab" -> text.append('\t');
+      case "line-break" -> text.append('\n');
+      default -> {}
+    }
+  }
+}

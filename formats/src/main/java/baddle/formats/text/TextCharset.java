@@ -1,0 +1,175 @@
+package baddle.formats.text;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How the characters of a text file are encoded.
+ *
+ * @param charset the encoding
+ * @param mark the length in bytes of the byte-order mark at the file's start
+ * @param assumed whether nothing speaks against it in the part that was looked at, and nothing for
+ *     it either
+ */
+public record TextCharset(Charset charset, int mark, boolean assumed) {
+
+  private static final Charset WINDOWS = Charset.forName("windows-1252");
+  private static final Charset LATIN_9 = Charset.forName("ISO-8859-15");
+  private static final int CHUNK = 1 << 16;
+
+  /** What a person calls it. */
+  public String words() {
+    String name =
+        charset.name().startsWith("windows")
+            ? "Windows" + charset.name().substring("windows".length())
+            : charset.name().toUpperCase(Locale.ROOT);
+    return mark > 0 ? name + " with byte-order mark" : name;
+  }
+
+  /** One stated by the plan; a byte-order mark is skipped all the same. */
+  public static TextCharset stated(Charset charset, byte[] head, int length) {
+    TextCharset told = ofMark(head, length);
+    return new TextCharset(charset, told.mark, false);
+  }
+
+  /** Tells the encoding by the beginning of a file. */
+  public static TextCharset of(byte[] head, int length) {
+    TextCharset byMark = ofMark(head, length);
+    if (byMark.mark > 0) {
+      return byMark;
+    }
+    Charset wide = wide(head, length);
+    if (wide != null) {
+      return new TextCharset(wide, 0, false);
+    }
+    Utf8Check check = new Utf8Check();
+    check.add(head, length);
+    if (check.malformed() == 0) {
+      return new TextCharset(StandardCharsets.UTF_8, 0, true);
+    }
+    return check.multiByte() > check.malformed()
+        ? new TextCharset(StandardCharsets.UTF_8, 0, false)
+        : eightBit(head, length);
+  }
+
+  /** Looks through the whole of a file that began like UTF-8 and turned out not to be. */
+  public static TextCharset ofWhole(Path file) throws IOException {
+    Utf8Check check = new Utf8Check();
+    boolean[] seen = new boolean[256];
+    byte[] chunk = new byte[CHUNK];
+    try (InputStream in = Files.newInputStream(file)) {
+      for (int read = in.read(chunk); read >= 0; read = in.read(chunk)) {
+        check.add(chunk, read);
+        for (int i = 0; i < read; i++) {
+          seen[chunk[i] & 0xff] = true;
+        }
+      }
+    }
+    return check.malformed() == 0 || check.multiByte() > 0
+        ? new TextCharset(StandardCharsets.UTF_8, 0, false)
+        : new TextCharset(eightBit(seen), 0, false);
+  }
+
+  private static TextCharset ofMark(byte[] head, int length) {
+    if (length >= 3 && head[0] == (byte) 0xef && head[1] == (byte) 0xbb && head[2] == (byte) 0xbf) {
+      return new TextCharset(StandardCharsets.UTF_8, 3, false);
+    }
+    if (length >= 2 && head[0] == (byte) 0xff && head[1] == (byte) 0xfe) {
+      return new TextCharset(StandardCharsets.UTF_16LE, 2, false);
+    }
+    if (length >= 2 && head[0] == (byte) 0xfe && head[1] == (byte) 0xff) {
+      return new TextCharset(StandardCharsets.UTF_16BE, 2, false);
+    }
+    return new TextCharset(StandardCharsets.UTF_8, 0, true);
+  }
+
+  /** UTF-16 without a mark: most of the bytes in every other place are zero, the others aren't. */
+  private static @Nullable Charset wide(byte[] head, int length) {
+    int even = 0;
+    int odd = 0;
+    for (int i = 0; i < length; i++) {
+      if (head[i] == 0) {
+        even += i % 2 == 0 ? 1 : 0;
+        odd += i % 2 == 1 ? 1 : 0;
+      }
+    }
+    int half = Math.max(1, length / 2);
+    if (length >= 4 && odd * 2 > half && even * 10 < half) {
+      return StandardCharsets.UTF_16LE;
+    }
+    return length >= 4 && even * 2 > half && odd * 10 < half ? StandardCharsets.UTF_16BE : null;
+  }
+
+  private static TextCharset eightBit(byte[] head, int length) {
+    boolean[] seen = new boolean[256];
+    for (int i = 0; i < length; i++) {
+      seen[head[i] & 0xff] = true;
+    }
+    return new TextCharset(eightBit(seen), 0, false);
+  }
+
+  /**
+   * Windows-1252, which has letters and signs from 0x80 to 0x9f; ISO 8859-15 where there are none
+   * and its euro sign stands for the currency sign nobody uses.
+   */
+  private static Charset eightBit(boolean[] seen) {
+    for (int i = 0x80; i < 0xa0; i++) {
+      if (seen[i]) {
+        return WINDOWS;
+      }
+    }
+    return seen[0xa4] ? LATIN_9 : WINDOWS;
+  }
+
+  /** Counts the well-formed and the malformed sequences of UTF-8, across pieces of a file. */
+  private static final class Utf8Check {
+
+    private long multiByte;
+    private long malformed;
+    private int expected;
+
+    void add(byte[] bytes, int length) {
+      for (int i = 0; i < length; i++) {
+        int b = bytes[i];
+        if (expected > 0) {
+          follow(b);
+        } else if (b < 0) {
+          begin(b & 0xff);
+        }
+      }
+    }
+
+    private void begin(int b) {
+      expected =
+          b >= 0xf0 && b < 0xf5 ? 3 : b >= 0xe0 && b < 0xf0 ? 2 : b >= 0xc2 && b < 0xe0 ? 1 : 0;
+      malformed += expected == 0 ? 1 : 0;
+    }
+
+    private void follow(int b) {
+      if ((b & 0xc0) == 0x80) {
+        expected--;
+        multiByte += expected == 0 ? 1 : 0;
+        return;
+      }
+      expected = 0;
+      malformed++;
+      if (b < 0) {
+        begin(b & 0xff);
+      }
+    }
+
+    long multiByte() {
+      return multiByte;
+    }
+
+    long malformed() {
+      return malformed;
+    }
+  }
+}

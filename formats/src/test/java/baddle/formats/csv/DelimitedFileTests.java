@@ -1,0 +1,178 @@
+package baddle.formats.csv;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import baddle.core.grid.Dialect;
+import baddle.core.grid.ReadAgainException;
+import baddle.core.grid.UnreadableFileException;
+import baddle.formats.GridText;
+import java.io.IOException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.NotEmpty;
+import net.jqwik.api.constraints.Size;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class DelimitedFileTests {
+
+  @TempDir Path folder;
+
+  private List<String> read(byte[] content) throws IOException {
+    return GridText.of(Files.write(folder.resolve("in.csv"), content));
+  }
+
+  private List<String> read(String content) throws IOException {
+    return read(content.getBytes(StandardCharsets.UTF_8));
+  }
+
+  @Test
+  void keeps_the_line_a_person_sees_even_with_breaks_inside_quotes() throws IOException {
+    assertThat(read("a,b\r\n\"x\ny\",\"say \"\"hi\"\"\"\n\n1, 2 \n"))
+        .containsExactly("1: a | b", "2: x\ny | say \"hi\"", "4: ", "5: 1 | 2");
+  }
+
+  @Test
+  void skips_a_mark_at_the_start_and_takes_ragged_rows_as_they_are() throws IOException {
+    assertThat(read("\ufeffa,b\n1\n1,2,3\n,\u00a0,x"))
+        .containsExactly("1: a | b", "2: 1", "3: 1 | 2 | 3", "4:  |  | x");
+  }
+
+  @Test
+  void reads_on_only_while_more_is_wanted() throws IOException {
+    Path file = Files.writeString(folder.resolve("in.csv"), "a\nb\nc\n");
+
+    assertThat(GridText.of(DelimitedFile.open(file, Dialect.TOLD_BY_CONTENT), 2))
+        .containsExactly("1: a", "2: b");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '!',
+      value = {
+        "UTF-8 ! a;b\\n\u00e9;2 ! text, UTF-8, semicolon, LF",
+        "windows-1252 ! a;b\\r\\n\u20ac;\u00e9 ! text, Windows-1252, semicolon, CRLF",
+        "ISO-8859-15 ! a,b\\n\u20ac,\u00e9 ! text, ISO-8859-15, comma, LF",
+        "UTF-16LE ! a\\tb\\n1\\t2 ! text, UTF-16LE, tab, LF",
+        "UTF-16BE ! a|b\\r1|2 ! text, UTF-16BE, pipe, CR",
+        "UTF-16 ! a|b\\r1|2 ! text, UTF-16BE with byte-order mark, pipe, CR",
+        "UTF-8 ! a;b\\n1,5;2,5\\n3,5;4,5 ! text, UTF-8, semicolon, LF",
+        "UTF-8 ! Sales, all\\na;b;c\\n1;2;3\\n4;5;6 ! text, UTF-8, semicolon, LF",
+        "UTF-8 ! 'a';'b'\\n'1;2';'3' ! text, UTF-8, semicolon, single quotes, LF",
+        "UTF-8 ! \"a;1\",\"b;2\"\\n\"1\",\"2\" ! text, UTF-8, comma, LF",
+        "UTF-8 ! a\\n1\\n ! text, UTF-8, one column, LF",
+        "UTF-8 ! a,b\\n1,2\\r\\n3,4\\r5,6 ! text, UTF-8, comma, mixed line ends",
+      })
+  void tells_how_a_text_is_written(String charset, String text, String kind) throws IOException {
+    String content = text.strip().replace("\\n", "\n").replace("\\r", "\r").replace("\\t", "\t");
+    Path file = folder.resolve("in.csv");
+    Files.write(file, content.getBytes(Charset.forName(charset.strip())));
+
+    try (DelimitedFile opened = DelimitedFile.open(file, Dialect.TOLD_BY_CONTENT)) {
+      assertThat(opened.kind()).isEqualTo(kind);
+    }
+  }
+
+  @Test
+  void what_the_plan_says_of_the_text_decides() throws IOException {
+    Path file =
+        Files.write(
+            folder.resolve("in.csv"), "a|b;c\n'x;y';\u00a4".getBytes(StandardCharsets.ISO_8859_1));
+    Dialect stated =
+        new Dialect(Optional.of(';'), Optional.of('\''), Optional.of(StandardCharsets.ISO_8859_1));
+
+    assertThat(GridText.of(DelimitedFile.open(file, stated), 9))
+        .containsExactly("1: a|b | c", "2: x;y | \u00a4");
+  }
+
+  @Test
+  void characters_late_in_a_file_that_are_not_utf8_are_read_as_what_they_are() throws IOException {
+    String content = "a,b\n" + "1,2\n".repeat(40_000) + "caf\u00e9,3\n";
+    Path file =
+        Files.write(folder.resolve("in.csv"), content.getBytes(StandardCharsets.ISO_8859_1));
+    DelimitedFile opened = DelimitedFile.open(file, Dialect.TOLD_BY_CONTENT);
+
+    assertThatThrownBy(() -> GridText.of(opened, Integer.MAX_VALUE))
+        .isInstanceOf(ReadAgainException.class);
+    assertThat(GridText.of(opened, Integer.MAX_VALUE)).last().isEqualTo("40002: caf\u00e9 | 3");
+  }
+
+  @Test
+  void broken_utf8_is_refused_and_not_taken_for_something_else() throws IOException {
+    byte[] content = "name\ncaf\u00e9\u00e9\nx\n".getBytes(StandardCharsets.UTF_8);
+    content[content.length - 2] = (byte) 0xff;
+
+    assertThatThrownBy(() -> read(content))
+        .isInstanceOf(UnreadableFileException.class)
+        .hasMessageContaining("not UTF-8");
+  }
+
+  @Test
+  void reads_a_cell_of_a_megabyte_five_hundred_columns_and_a_nul() throws IOException {
+    String wide = "c,".repeat(499) + "c";
+    List<String> rows = read(wide + "\n" + "x".repeat(1 << 20) + ",a\u0000b\n");
+
+    assertThat(rows.get(0)).hasSize(3 + 500 + 499 * 3);
+    assertThat(rows.get(1)).hasSize(3 + (1 << 20) + 6).endsWith("a\u0000b");
+  }
+
+  @Test
+  void what_is_no_text_is_refused() {
+    byte[] noise = new byte[2000];
+    new java.util.Random(7).nextBytes(noise);
+
+    assertThatThrownBy(() -> read(noise)).isInstanceOf(UnreadableFileException.class);
+  }
+
+  @Test
+  void says_where_a_quote_that_is_never_closed_begins() {
+    assertThatThrownBy(() -> read("a,b\n1,2\n3,\"open\n5,6\n"))
+        .isInstanceOfSatisfying(
+            UnreadableFileException.class, e -> assertThat(e.row()).isEqualTo(3))
+        .hasMessageContaining("quotes don't pair up");
+  }
+
+  @Test
+  void an_empty_file_has_no_rows() throws IOException {
+    assertThat(read("")).isEmpty();
+  }
+
+  @Property(tries = 100)
+  void reads_back_what_was_written(
+      @ForAll @Size(min = 1, max = 20) List<@Size(min = 1, max = 5) List<@NotEmpty String>> rows)
+      throws IOException {
+    List<List<String>> clean =
+        rows.stream().map(r -> r.stream().map(DelimitedFileTests::visible).toList()).toList();
+    Path file = Files.createTempFile("rows", ".csv");
+    try {
+      try (CsvRowWriter writer = new CsvRowWriter(Files.newOutputStream(file))) {
+        clean.forEach(writer::row);
+      }
+      assertThat(GridText.of(file).stream().map(r -> r.replaceFirst("^\\d+: ", "")))
+          .isEqualTo(clean.stream().map(r -> String.join(" | ", r)).collect(Collectors.toList()));
+    } finally {
+      Files.delete(file);
+    }
+  }
+
+  /** Characters that survive: no half pairs, and nothing that trimming or folding would change. */
+  private static String visible(String text) {
+    String kept =
+        text.codePoints()
+            .filter(c -> c > ' ' && c < 0xd800 && !Character.isSpaceChar(c))
+            .limit(30)
+            .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
+            .toString();
+    return "\"," + kept + "\n.";
+  }
+}
