@@ -23,6 +23,7 @@ final class Program {
   private static final List<Command> COMMANDS =
       List.of(
           new DemoCommand(),
+          new LookCommand(),
           new ConsolidateCommand(),
           new SummarizeCommand(),
           new CrosstabCommand());

@@ -25,8 +25,8 @@ public final class Formats implements GridOpener {
   private static final byte[] COMPOUND_FILE = {(byte) 0xd0, (byte) 0xcf, 0x11, (byte) 0xe0};
   private static final int HEAD = 1024;
 
-  /** Where the media type stands in the zip file of an open document. */
-  private static final int MEDIA_TYPE_AT = 38;
+  /** The media type of an open document stands before this place in its zip file. */
+  private static final int MEDIA_TYPE_BEFORE = 256;
 
   /**
    * Opens a file as what it is, whatever its name says.
@@ -70,10 +70,10 @@ public final class Formats implements GridOpener {
     return head.length >= mark.length && Arrays.equals(head, 0, mark.length, mark, 0, mark.length);
   }
 
+  /** Whether the media type stands at the start of the zip file, as it has to. */
   private static boolean isOpenDocument(byte[] head) {
-    byte[] type = OdsFile.MEDIA_TYPE.getBytes(StandardCharsets.US_ASCII);
-    int end = MEDIA_TYPE_AT + type.length;
-    return head.length >= end && Arrays.equals(head, MEDIA_TYPE_AT, end, type, 0, type.length);
+    int length = Math.min(head.length, MEDIA_TYPE_BEFORE);
+    return new String(head, 0, length, StandardCharsets.ISO_8859_1).contains(OdsFile.MEDIA_TYPE);
   }
 
   private static boolean isPage(String head) {

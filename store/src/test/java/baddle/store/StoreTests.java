@@ -183,12 +183,12 @@ class StoreTests {
     Store.openToWrite(folder).close();
     try (Connection sql = connect();
         Statement statement = sql.createStatement()) {
-      statement.execute("PRAGMA user_version = 2");
+      statement.execute("PRAGMA user_version = 99");
     }
 
     assertThatThrownBy(() -> Store.openToRead(folder))
         .isInstanceOf(StoreException.Newer.class)
-        .hasMessageContaining("dataset.db has format 2, written by a newer Baddle");
+        .hasMessageContaining("dataset.db has format 99, written by a newer Baddle");
   }
 
   @Test

@@ -104,6 +104,19 @@ final class DemoData {
     return sales;
   }
 
+  /** What a site reports of a month. */
+  record Return(int headcount, int footfall, BigDecimal wages) {}
+
+  /** The return of a site for a month. */
+  static Return siteReturn(String site, YearMonth month) {
+    Random random = random("return" + site + month);
+    int size = SIZE_OF_SITE[SITES.indexOf(site)];
+    int headcount = 3 + size / 20 + random.nextInt(3);
+    int footfall = size * SEASON[month.getMonthValue() - 1] / 4 + random.nextInt(400);
+    BigDecimal wages = BigDecimal.valueOf(headcount * 182_500L + random.nextInt(40_000), 2);
+    return new Return(headcount, footfall, wages);
+  }
+
   private static <T> T any(List<T> list, Random random) {
     return list.get(random.nextInt(list.size()));
   }

@@ -82,6 +82,7 @@ public final class DemoProject {
     files.put("README.md", resource("README.md"));
     TillFiles.add(files);
     TradeFiles.add(files);
+    ReturnForms.add(files);
     return files;
   }
 

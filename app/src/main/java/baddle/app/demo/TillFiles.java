@@ -1,17 +1,26 @@
 package baddle.app.demo;
 
+import baddle.formats.ods.OdsWriter;
+import baddle.formats.xls.XlsWriter;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
+import java.math.BigDecimal;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.time.YearMonth;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 
-/** The tills' CSV files. */
+/** What the tills export: no two of them quite alike. */
 final class TillFiles {
 
+  private static final List<String> HEADINGS =
+      List.of("Date", "Receipt no", "Code", "Qty", "Price", "Amount");
+  private static final DateTimeFormatter DAY_FIRST =
+      DateTimeFormatter.ofPattern("dd.MM.yyyy", Locale.ROOT);
   private static final String GAP_SITE = "Dunmere";
   private static final YearMonth GAP = YearMonth.of(2025, 2);
   private static final String BAD_VALUE = "Foxholt 2026-08";
@@ -24,70 +33,113 @@ final class TillFiles {
     for (YearMonth month : DemoData.MONTHS) {
       for (String site : DemoData.SITES) {
         if (!site.equals(GAP_SITE) || !month.equals(GAP)) {
-          files.put("inbox/tills/" + site + " " + month + ".csv", content(site, month));
+          String name = "inbox/tills/" + site + " " + month + extension(site);
+          files.put(name, content(site, month));
         }
       }
     }
-    byte[] twice = files.get("inbox/tills/Copse End 2026-05.csv");
+    byte[] twice = files.get("inbox/tills/Copse End 2026-05.ods");
     if (twice != null) {
-      files.put("inbox/tills/Copy of Copse End 2026-05.csv", twice);
+      files.put("inbox/tills/Copy of Copse End 2026-05.ods", twice);
     }
+  }
+
+  private static String extension(String site) {
+    return switch (site) {
+      case "Dunmere" -> ".xls";
+      case "Copse End" -> ".ods";
+      default -> ".csv";
+    };
   }
 
   private static byte[] content(String site, YearMonth month) throws IOException {
     List<DemoData.Sale> sales = DemoData.till(site, month);
-    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-    try (Writer out = new OutputStreamWriter(bytes, StandardCharsets.UTF_8)) {
-      switch (site) {
-        case "Brackenford" -> writeBrackenford(sales, out);
-        case "Foxholt" -> writeFoxholt(sales, (site + " " + month).equals(BAD_VALUE), out);
-        default -> writeOrdinary(sales, out);
-      }
-    }
-    return bytes.toByteArray();
+    return switch (site) {
+      case "Brackenford" -> brackenford(sales);
+      case "Copse End" -> copseEnd(sales);
+      case "Dunmere" -> dunmere(sales);
+      case "Eldergate" -> eldergate(sales);
+      case "Foxholt" -> foxholt(sales, (site + " " + month).equals(BAD_VALUE));
+      default -> ordinary(sales);
+    };
   }
 
-  private static void writeOrdinary(List<DemoData.Sale> sales, Writer out) throws IOException {
-    out.write("Date,Receipt no,Code,Qty,Price,Amount\n");
+  private static byte[] text(
+      List<List<String>> rows, String separator, String lineEnd, Charset charset) {
+    StringBuilder text = new StringBuilder();
+    rows.forEach(row -> text.append(String.join(separator, row)).append(lineEnd));
+    return text.toString().getBytes(charset);
+  }
+
+  private static byte[] ordinary(List<DemoData.Sale> sales) {
+    List<List<String>> rows = new ArrayList<>(List.of(HEADINGS));
     for (DemoData.Sale sale : sales) {
-      out.write(
-          String.join(
-              ",",
+      rows.add(
+          List.of(
               sale.date().toString(),
               sale.document(),
               sale.product().code(),
               String.valueOf(sale.units()),
               sale.product().price().toString(),
               sale.amount().toString()));
-      out.write("\n");
     }
+    return text(rows, ",", "\n", StandardCharsets.UTF_8);
   }
 
-  private static void writeBrackenford(List<DemoData.Sale> sales, Writer out) throws IOException {
-    out.write("\ufeffLINE TOTAL,Product code,Units,Unit\u00a0price,Receipt,Sale date\r\n");
+  /** Other headings in another order, a byte-order mark, other line ends. */
+  private static byte[] brackenford(List<DemoData.Sale> sales) {
+    List<List<String>> rows = new ArrayList<>();
+    rows.add(
+        List.of(
+            "\ufeffLINE TOTAL",
+            "Product code",
+            "Units",
+            "Unit\u00a0price",
+            "Receipt",
+            "Sale date"));
     for (DemoData.Sale sale : sales) {
-      out.write(
-          String.join(
-              ",",
+      rows.add(
+          List.of(
               sale.amount().toString(),
               sale.product().code(),
               String.valueOf(sale.units()),
               sale.product().price().toString(),
               sale.document(),
               sale.date().toString()));
-      out.write("\r\n");
     }
+    return text(rows, ",", "\r\n", StandardCharsets.UTF_8);
   }
 
-  private static void writeFoxholt(List<DemoData.Sale> sales, boolean withBadValue, Writer out)
-      throws IOException {
-    out.write("Till,Date,Receipt no,Code,Qty,Price,Amount\n");
-    int line = 2;
+  /** Semicolons, decimal commas, the day first, money with its sign, an old encoding. */
+  private static byte[] eldergate(List<DemoData.Sale> sales) {
+    List<List<String>> rows = new ArrayList<>(List.of(HEADINGS));
     for (DemoData.Sale sale : sales) {
+      rows.add(
+          List.of(
+              DAY_FIRST.format(sale.date()),
+              sale.document(),
+              sale.product().code(),
+              String.valueOf(sale.units()),
+              withComma(sale.product().price()),
+              withComma(sale.amount()) + " \u00a3"));
+    }
+    return text(rows, ";", "\r\n", Charset.forName("windows-1252"));
+  }
+
+  private static String withComma(BigDecimal number) {
+    String plain = String.format(Locale.ROOT, "%,.2f", number);
+    return plain.replace(',', '\'').replace('.', ',').replace('\'', '.');
+  }
+
+  /** A column that nobody asked for. */
+  private static byte[] foxholt(List<DemoData.Sale> sales, boolean withBadValue) {
+    List<List<String>> rows = new ArrayList<>();
+    rows.add(List.of("Till", "Date", "Receipt no", "Code", "Qty", "Price", "Amount"));
+    for (DemoData.Sale sale : sales) {
+      int line = rows.size() + 1;
       boolean bad = withBadValue && line == BAD_LINE;
-      out.write(
-          String.join(
-              ",",
+      rows.add(
+          List.of(
               "F" + (1 + line % 2),
               sale.date().toString(),
               sale.document(),
@@ -95,8 +147,48 @@ final class TillFiles {
               bad ? "several" : String.valueOf(sale.units()),
               sale.product().price().toString(),
               sale.amount().toString()));
-      out.write("\n");
-      line++;
     }
+    return text(rows, ",", "\n", StandardCharsets.UTF_8);
+  }
+
+  /** An old binary workbook with a title above the table. */
+  private static byte[] dunmere(List<DemoData.Sale> sales) throws IOException {
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    try (XlsWriter writer = new XlsWriter(bytes, "Till")) {
+      writer.text(0, 0, "Dunmere, sales of the till");
+      for (int i = 0; i < HEADINGS.size(); i++) {
+        writer.text(2, i, HEADINGS.get(i));
+      }
+      int row = 3;
+      for (DemoData.Sale sale : sales) {
+        writer.date(row, 0, sale.date());
+        writer.text(row, 1, sale.document());
+        writer.text(row, 2, sale.product().code());
+        writer.number(row, 3, BigDecimal.valueOf(sale.units()));
+        writer.number(row, 4, sale.product().price());
+        writer.number(row, 5, sale.amount());
+        row++;
+      }
+    }
+    return bytes.toByteArray();
+  }
+
+  /** A workbook of ISO/IEC 26300. */
+  private static byte[] copseEnd(List<DemoData.Sale> sales) throws IOException {
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    try (OdsWriter writer = new OdsWriter(bytes, "Sales")) {
+      HEADINGS.forEach(writer::text);
+      writer.endRow();
+      for (DemoData.Sale sale : sales) {
+        writer.date(sale.date());
+        writer.text(sale.document());
+        writer.text(sale.product().code());
+        writer.number(BigDecimal.valueOf(sale.units()));
+        writer.number(sale.product().price());
+        writer.number(sale.amount());
+        writer.endRow();
+      }
+    }
+    return bytes.toByteArray();
   }
 }

@@ -24,6 +24,7 @@ public final class ValueProfile {
   public static final int MOST_DISTINCT = 20_000;
 
   private static final int TENTHS = 9;
+  private static final int LONGEST_LABEL = 80;
   private static final int MOST_DIGITS = 18;
 
   /** The numbers of a column under one habit. */
@@ -72,6 +73,17 @@ public final class ValueProfile {
     writtenDate = new WrittenDate(months, TwoDigitYears.STANDARD);
     numbers.put(Habit.DECIMAL_POINT, new Numbers());
     numbers.put(Habit.DECIMAL_COMMA, new Numbers());
+  }
+
+  /** Whether a text reads as a label: it has letters, isn't long, and is no number and no date. */
+  public static boolean isLabel(String text) {
+    boolean letters = text.chars().anyMatch(Character::isLetter);
+    if (!letters || text.length() > LONGEST_LABEL) {
+      return false;
+    }
+    ValueProfile profile = new ValueProfile(MonthNames.english());
+    profile.addText(text, 1);
+    return profile.dates == 0 && profile.ofHabit().fitting == 0;
   }
 
   /** Counts cells without a value. */
@@ -285,7 +297,7 @@ public final class ValueProfile {
       oddities.add((others == 1 ? "1 value is" : others + " values are") + " no " + type);
     }
     if (codes) {
-      oddities.add("digits that are codes: zeros in front, or too long for a number");
+      oddities.add("digits that are codes, not numbers");
     }
     if (type.isNumber() && storedNumbers > 0 && textNumbers > 0) {
       oddities.add(textNumbers + " numbers stored as text");

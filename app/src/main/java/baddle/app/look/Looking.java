@@ -1,0 +1,100 @@
+package baddle.app.look;
+
+import baddle.core.grid.CellRange;
+import baddle.core.grid.Dialect;
+import baddle.core.grid.GridFile;
+import baddle.core.grid.GridOpener;
+import baddle.core.grid.GridSheet;
+import baddle.core.grid.ReadAgainException;
+import baddle.core.grid.RowSink;
+import baddle.core.intake.SheetSample;
+import baddle.core.intake.TableFinder;
+import baddle.core.intake.TableProfile;
+import baddle.core.value.MonthNames;
+import baddle.formats.Formats;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Supplier;
+
+/** Looks into files: their kind, sheets, tables and columns. */
+public final class Looking {
+
+  /** Rows of a sheet by which its tables are found. */
+  private static final int SAMPLE = 2_000;
+
+  /** Rows of a table by which its columns are known. */
+  private static final long ENOUGH = 20_000;
+
+  private final GridOpener opener;
+  private final MonthNames months;
+
+  /** With readers, for months named in these languages. */
+  public Looking(GridOpener opener, MonthNames months) {
+    this.opener = opener;
+    this.months = months;
+  }
+
+  /** Into files of every format there is. */
+  public static Looking standard() {
+    return new Looking(new Formats(), MonthNames.english());
+  }
+
+  /**
+   * What is inside a file.
+   *
+   * @throws baddle.core.grid.UnreadableFileException if it can't be read
+   */
+  public LookedFile look(Path file, LookChoice choice) throws IOException {
+    try (GridFile grid = opener.open(file, Dialect.TOLD_BY_CONTENT)) {
+      List<LookedSheet> sheets = new ArrayList<>();
+      for (GridSheet sheet : grid.sheets()) {
+        boolean only = grid.sheets().size() == 1 && sheet.name().isEmpty();
+        if (only
+            || choice.sheet().isEmpty()
+            || choice.sheet().get().equalsIgnoreCase(sheet.name())) {
+          sheets.add(look(sheet, choice));
+        }
+      }
+      return new LookedFile(
+          file.toString(),
+          grid.kind(),
+          Files.size(file),
+          grid.message(),
+          grid.oddities(),
+          grid.names(),
+          sheets);
+    }
+  }
+
+  private LookedSheet look(GridSheet sheet, LookChoice choice) throws IOException {
+    SheetSample sample = read(sheet, () -> new SheetSample(SAMPLE, choice.range()));
+    boolean complete = sample.wantsMore();
+    List<TableProfile> tables = new ArrayList<>();
+    for (TableFinder.FoundTable table : TableFinder.find(sample.rows(), complete)) {
+      long most = choice.all() ? Long.MAX_VALUE : ENOUGH;
+      CellRange range = table.range();
+      int lastRow = Math.min(range.lastRow(), choice.range().lastRow());
+      TableFinder.FoundTable within =
+          new TableFinder.FoundTable(
+              new CellRange(range.firstRow(), lastRow, range.firstColumn(), range.endColumn()),
+              table.headings());
+      tables.add(read(sheet, () -> new TableProfile(within, months, most, choice.firstRows())));
+    }
+    return new LookedSheet(sheet.name(), sheet.visible(), sheet.isReport(), tables, sample.rows());
+  }
+
+  private static <T extends RowSink> T read(GridSheet sheet, Supplier<T> sinks) throws IOException {
+    T sink = sinks.get();
+    try {
+      sheet.read(sink);
+      return sink;
+    } catch (ReadAgainException e) {
+      T again = sinks.get();
+      sheet.read(again);
+      return again;
+    }
+  }
+}

@@ -1,0 +1,176 @@
+package baddle.cli;
+
+import baddle.app.look.LookChoice;
+import baddle.app.look.LookedFile;
+import baddle.app.look.LookedSheet;
+import baddle.core.intake.TableProfile;
+import baddle.core.value.ValueProfile;
+import baddle.reports.TextStyle;
+import baddle.reports.TextTable;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+
+/** What is inside a file, as text. */
+final class LookText {
+
+  private static final int WIDEST = 24;
+  private static final int LEFT_COLUMNS = 2;
+  private static final int RIGHT_COLUMNS = 2;
+
+  private final TextStyle style;
+  private final int room;
+
+  /**
+   * For a terminal.
+   *
+   * @param room its width in characters; 0 for no limit
+   */
+  LookText(TextStyle style, int room) {
+    this.style = style;
+    this.room = room;
+  }
+
+  List<String> lines(LookedFile file, LookChoice choice) {
+    List<String> lines = new ArrayList<>();
+    lines.add(style.strong(file.file()));
+    lines.add("  " + file.kind() + ", " + size(file.size()) + sheets(file));
+    file.message()
+        .ifPresent(
+            message ->
+                lines.add(
+                    "  from "
+                        + message.sender()
+                        + message.sent().map(day -> ", sent " + day).orElse("")));
+    file.oddities().forEach(oddity -> lines.add("  note: " + oddity));
+    if (!file.names().isEmpty()) {
+      lines.add(
+          "  names: "
+              + file.names().stream()
+                  .map(name -> name.name() + " (" + name.sheet() + ", " + name.range() + ")")
+                  .collect(Collectors.joining("; ")));
+    }
+    for (LookedSheet sheet : file.sheets()) {
+      lines.add("");
+      addSheet(sheet, choice, lines);
+    }
+    lines.add("");
+    return lines;
+  }
+
+  private static String sheets(LookedFile file) {
+    boolean unnamed = file.sheets().size() == 1 && file.sheets().get(0).name().isEmpty();
+    int count = file.sheets().size();
+    return unnamed ? "" : count == 1 ? ", 1 sheet" : ", " + count + " sheets";
+  }
+
+  private static String size(long bytes) {
+    return bytes < 10_000
+        ? String.format(Locale.ROOT, "%,d bytes", bytes)
+        : bytes < 10_000_000
+            ? String.format(Locale.ROOT, "%,d kB", bytes / 1000)
+            : String.format(Locale.ROOT, "%,d MB", bytes / 1_000_000);
+  }
+
+  private void addSheet(LookedSheet sheet, LookChoice choice, List<String> lines) {
+    if (!sheet.name().isEmpty()) {
+      String state = sheet.visible() ? "" : " (hidden)";
+      String report = sheet.report() ? " (a report of baddle's, never read as a source)" : "";
+      lines.add("  " + style.strong("sheet " + sheet.name()) + state + report);
+    }
+    if (sheet.tables().isEmpty()) {
+      lines.add(sheet.start().isEmpty() ? "  empty" : "  no table found; its first rows:");
+      sheet.start().stream()
+          .limit(choice.firstRows())
+          .forEach(
+              row ->
+                  lines.add(
+                      "    row "
+                          + row.number()
+                          + ": "
+                          + cut(
+                              row.cells().stream()
+                                  .map(cell -> cell.text())
+                                  .filter(text -> !text.isEmpty())
+                                  .collect(Collectors.joining(" | ")),
+                              WIDEST * 3)));
+    }
+    sheet.tables().forEach(table -> addTable(table, lines));
+  }
+
+  private void addTable(TableProfile table, List<String> lines) {
+    String rows = String.format(Locale.ROOT, "%,d", table.rows());
+    lines.add(
+        "  table "
+            + table.range()
+            + ", headings in row "
+            + table.range().firstRow()
+            + ", "
+            + (table.stoppedEarly()
+                ? "the first " + rows + " rows"
+                : rows.equals("1") ? "1 row" : rows + " rows"));
+    List<TableProfile.Column> columns = table.columns();
+    TextTable text = new TextTable(LEFT_COLUMNS, List.of("column", "type", "filled", "distinct"));
+    TextTable values = new TextTable(3, List.of("least", "greatest", "oddities"));
+    for (TableProfile.Column column : columns) {
+      ValueProfile profile = column.values();
+      text.add(
+          List.of(
+              cut(column.heading(), WIDEST),
+              profile.type().toString(),
+              percent(profile.filled(), profile.rows()),
+              String.format(Locale.ROOT, "%,d", profile.distinct())
+                  + (profile.hasMoreDistinct() ? "+" : "")));
+      values.add(
+          List.of(
+              cut(profile.least(), WIDEST),
+              cut(profile.greatest(), WIDEST),
+              String.join("; ", profile.oddities())));
+    }
+    List<String> left = text.lines(style);
+    List<String> right = values.lines(style);
+    int width = left.stream().mapToInt(line -> plainWidth(line)).max().orElse(0);
+    for (int i = 0; i < left.size(); i++) {
+      int gap = width - plainWidth(left.get(i)) + RIGHT_COLUMNS;
+      lines.add("    " + left.get(i) + " ".repeat(gap) + right.get(i));
+    }
+    addFirstRows(table, lines);
+  }
+
+  private static int plainWidth(String line) {
+    return TextStyle.width(line.replaceAll("\u001b\\[[0-9]*m", ""));
+  }
+
+  private void addFirstRows(TableProfile table, List<String> lines) {
+    if (table.firstRows().isEmpty()) {
+      return;
+    }
+    List<TableProfile.Column> columns = table.columns();
+    TextTable rows =
+        new TextTable(columns.size(), columns.stream().map(c -> cut(c.heading(), WIDEST)).toList());
+    for (List<String> row : table.firstRows()) {
+      rows.add(
+          columns.stream()
+              .map(c -> cut(row.get(c.column() - table.range().firstColumn()), WIDEST))
+              .toList());
+    }
+    lines.add("");
+    for (String line : rows.lines(style)) {
+      lines.add("    " + (room > 4 ? cut(line, room - 4) : line));
+    }
+  }
+
+  private static String percent(long part, long whole) {
+    if (whole == 0) {
+      return "";
+    }
+    long share = part * 100 / whole;
+    return (share == 0 && part > 0 ? "<1" : String.valueOf(share)) + " %";
+  }
+
+  private static String cut(String text, int width) {
+    String line = text.replace('\n', ' ').replace('\r', ' ');
+    return TextStyle.width(line) <= width ? line : line.substring(0, Math.max(0, width - 1)) + "…";
+  }
+}
