@@ -65,9 +65,9 @@ final class FigureOutput {
     return new FigureOutput(options, console, room, files);
   }
 
-  void write(Figures figures) throws IOException {
+  void write(Figures figures) throws UsageException, IOException {
     for (Path file : files) {
-      ReportFile.of(file).write(figures);
+      ReportFile.of(file).write(figures, options.planFile());
       if (!options.quiet()) {
         console.out().println("written: " + file);
       }

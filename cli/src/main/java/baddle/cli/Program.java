@@ -24,6 +24,7 @@ final class Program {
       List.of(
           new DemoCommand(),
           new LookCommand(),
+          new DraftCommand(),
           new ConsolidateCommand(),
           new SummarizeCommand(),
           new CrosstabCommand());

@@ -39,6 +39,7 @@ public final class WorkbookReport {
   }
 
   private void write(CrosstabLayout layout) {
+    writer.markAsReport();
     int headingLines = layout.headingLines();
     int labels = layout.downHeadings().size();
     for (int line = 0; line < headingLines; line++) {
@@ -107,6 +108,7 @@ public final class WorkbookReport {
   }
 
   private void write(Provenance provenance) {
+    writer.markAsReport();
     int row = 0;
     for (Map.Entry<String, String> line : provenance.lines()) {
       writer.text(row, 0, line.getKey(), HEADING);

@@ -1,5 +1,7 @@
 package baddle.app.summarize;
 
+import baddle.app.OutputList;
+import baddle.app.Project;
 import baddle.core.crosstab.Crosstab;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.CsvReport;
@@ -10,9 +12,11 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 
 /** A file that figures are written into; what it becomes is told by the end of its name. */
 public final class ReportFile {
@@ -66,13 +70,24 @@ public final class ReportFile {
     return new ReportFile(file, kind(file).orElseThrow());
   }
 
-  /** Writes the figures beside the file, then moves them into its place. */
-  public void write(Figures figures) throws IOException {
+  /**
+   * Writes the figures beside the file, then moves them into its place.
+   *
+   * @param project the plan whose project must never read the file as a source; the one above the
+   *     file, if there is any, won't either
+   */
+  public void write(Figures figures, Optional<Path> project) throws IOException {
     Path absolute = file.toAbsolutePath();
+    Set<Path> plans = new LinkedHashSet<>();
+    project.ifPresent(plan -> plans.add(plan.toAbsolutePath().normalize()));
+    Project.findPlan(absolute.resolveSibling("")).ifPresent(plans::add);
     Path beside = absolute.resolveSibling("." + absolute.getFileName() + ".part");
     try {
       try (OutputStream out = Files.newOutputStream(beside)) {
         write(figures, out);
+      }
+      for (Path plan : plans) {
+        OutputList.of(plan).add(beside);
       }
       Files.move(beside, absolute, StandardCopyOption.REPLACE_EXISTING);
     } finally {

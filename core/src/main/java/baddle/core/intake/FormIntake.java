@@ -30,7 +30,8 @@ public final class FormIntake implements RowSink {
   private final GridRow lent = new GridRow();
   private final CellKind[] kinds;
   private final String[] texts;
-  private int lastRow;
+  private final int firstRow;
+  private final int lastRow;
 
   /**
    * An intake for one form.
@@ -55,7 +56,8 @@ public final class FormIntake implements RowSink {
     this.texts = new String[spec.columns().size()];
     Arrays.fill(kinds, CellKind.BLANK);
     Arrays.fill(texts, "");
-    addresses.values().forEach(cell -> lastRow = Math.max(lastRow, cell.firstRow()));
+    this.firstRow = addresses.values().stream().mapToInt(CellRange::firstRow).min().orElse(1);
+    this.lastRow = addresses.values().stream().mapToInt(CellRange::firstRow).max().orElse(1);
   }
 
   @Override
@@ -89,7 +91,7 @@ public final class FormIntake implements RowSink {
     Map<Integer, String> headings = new TreeMap<>();
     List<Finding> findings = new ArrayList<>();
     GridRow row = new GridRow();
-    row.begin(1);
+    row.begin(firstRow);
     for (int i = 0; i < kinds.length; i++) {
       Optional<CellRange> cell = address(i);
       if (cell.isPresent()) {

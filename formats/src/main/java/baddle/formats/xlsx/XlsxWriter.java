@@ -48,6 +48,14 @@ public final class XlsxWriter implements Closeable {
     sheet = workbook.newWorksheet(legalName(sheetName));
   }
 
+  /**
+   * Marks the sheet as a report by a name that only it has. A reader knows it by that and never
+   * takes it for a source, also where the sheet was copied into another workbook.
+   */
+  public void markAsReport() {
+    sheet.range(0, 0, 0, 0).setName(DefinedNames.REPORT_MARK);
+  }
+
   /** Writes a text. */
   public void text(int row, int column, String text, CellStyle style) {
     sheet.value(row, column, text);

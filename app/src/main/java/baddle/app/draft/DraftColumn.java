@@ -1,0 +1,165 @@
+package baddle.app.draft;
+
+import baddle.core.intake.Headings;
+import baddle.core.value.ColumnType;
+import baddle.core.value.ValueProfile;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+
+/** A column that is being proposed, with all that was seen of it. */
+final class DraftColumn {
+
+  private static final int MOST_VALUES = 20_000;
+
+  private final Map<String, String> spellings = new LinkedHashMap<>();
+  private final Map<ColumnType.Kind, Long> kinds = new HashMap<>();
+  private final Set<String> values = new HashSet<>();
+  private final List<String> doubts = new ArrayList<>();
+  private String name;
+  private int places;
+  private long filled;
+  private long rows;
+  private boolean unique = true;
+  private int sources;
+  private boolean fromName;
+  private boolean tellsApart;
+
+  DraftColumn(String heading) {
+    this.name = plainName(heading);
+    spellings.put(Headings.comparable(heading), heading);
+  }
+
+  /** A column that comes in by the names of files, not by a heading. */
+  static DraftColumn ofName(String name) {
+    DraftColumn column = new DraftColumn(name);
+    column.fromName = true;
+    return column;
+  }
+
+  /** Letters and digits in lower case, joined by underscores. */
+  static String plainName(String heading) {
+    StringBuilder name = new StringBuilder();
+    for (char c : heading.toLowerCase(Locale.ROOT).toCharArray()) {
+      boolean plain = Character.isLetterOrDigit(c);
+      if (plain || (!name.isEmpty() && name.charAt(name.length() - 1) != '_')) {
+        name.append(plain ? c : '_');
+      }
+    }
+    while (!name.isEmpty() && name.charAt(name.length() - 1) == '_') {
+      name.setLength(name.length() - 1);
+    }
+    boolean begins = !name.isEmpty() && Character.isLetter(name.charAt(0));
+    return begins ? name.toString() : "c_" + name;
+  }
+
+  /** Takes what one source has under one of the spellings. */
+  void take(ValueProfile profile) {
+    ColumnType type = profile.type();
+    sources++;
+    rows += profile.rows();
+    filled += profile.filled();
+    if (profile.filled() > 0) {
+      kinds.merge(type.kind(), profile.filled(), Long::sum);
+      places = Math.max(places, type.places());
+    }
+    for (String value : profile.values()) {
+      boolean isNew = values.size() < MOST_VALUES && values.add(value);
+      unique &= isNew;
+    }
+    unique &= profile.distinct() == profile.filled() && !profile.hasMoreDistinct();
+  }
+
+  void spell(String heading) {
+    spellings.putIfAbsent(Headings.comparable(heading), heading);
+  }
+
+  void doubt(String why) {
+    if (!doubts.contains(why)) {
+      doubts.add(why);
+    }
+  }
+
+  /** Notes that the names of files tell their sources apart by it. */
+  void markTellsApart() {
+    tellsApart = true;
+  }
+
+  /** Whether sources differ by it, so that figures are best seen by it. */
+  boolean tellsApart() {
+    return tellsApart;
+  }
+
+  void rename(String newName) {
+    name = newName;
+  }
+
+  String name() {
+    return name;
+  }
+
+  boolean isSpelt(String heading) {
+    return spellings.containsKey(Headings.comparable(heading));
+  }
+
+  /** The spellings that are not the name itself. */
+  List<String> otherSpellings() {
+    return spellings.values().stream()
+        .filter(s -> !Headings.comparable(s).equals(Headings.comparable(name)))
+        .toList();
+  }
+
+  Collection<String> spellings() {
+    return spellings.values();
+  }
+
+  List<String> doubts() {
+    return doubts;
+  }
+
+  Set<String> values() {
+    return values;
+  }
+
+  boolean isFromName() {
+    return fromName;
+  }
+
+  /** Whether no filled value stands twice, in all sources together. */
+  boolean isUnique() {
+    return unique && filled > 1 && filled == rows;
+  }
+
+  boolean isAlwaysFilled() {
+    return filled > 0 && filled == rows;
+  }
+
+  int sources() {
+    return sources;
+  }
+
+  /** The type that most of the filled values have; whole numbers beside decimals are decimals. */
+  ColumnType type() {
+    Map<ColumnType.Kind, Long> counted = new HashMap<>(kinds);
+    Long whole = counted.get(ColumnType.Kind.INTEGER);
+    if (whole != null && counted.containsKey(ColumnType.Kind.DECIMAL)) {
+      counted.remove(ColumnType.Kind.INTEGER);
+      counted.merge(ColumnType.Kind.DECIMAL, whole, Long::sum);
+    }
+    ColumnType.Kind most = ColumnType.Kind.TEXT;
+    long count = 0;
+    for (Map.Entry<ColumnType.Kind, Long> kind : counted.entrySet()) {
+      if (kind.getValue() > count) {
+        most = kind.getKey();
+        count = kind.getValue();
+      }
+    }
+    return most == ColumnType.Kind.DECIMAL ? ColumnType.decimal(places) : ColumnType.of(most);
+  }
+}

@@ -1,0 +1,212 @@
+package baddle.app.draft;
+
+import baddle.core.value.ColumnType;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+
+/** Writes a draft as a plan with comments. */
+final class PlanText {
+
+  private static final int FEW = 60;
+
+  /** Numbers whose sum means nothing. */
+  private static final Pattern NOT_SUMMED =
+      Pattern.compile("price|rate|percent|average|(^|_)(no|number|year|month|day)($|_)");
+
+  private static final Set<String> WORDS_WITH_MEANING =
+      Set.of("true", "false", "yes", "no", "on", "off", "null", "y", "n");
+
+  private final List<DraftDataset> datasets;
+  private final List<DraftFeed> feeds;
+  private final List<String> doubts;
+  private final StringBuilder text = new StringBuilder();
+
+  PlanText(List<DraftDataset> datasets, List<DraftFeed> feeds, List<String> doubts) {
+    this.datasets = datasets;
+    this.feeds = feeds;
+    this.doubts = new ArrayList<>(doubts);
+  }
+
+  Draft draft(List<String> pairs) {
+    line("# A plan that `baddle draft` proposed from the files there were. It names no month.");
+    line("# Look at each doubt, then put new files into the folders and run `baddle consolidate`.");
+    line("baddle: 1");
+    line("");
+    line("datasets:");
+    datasets.forEach(this::dataset);
+    line("");
+    line("feeds:");
+    feeds.forEach(this::feed);
+    line("");
+    line("summaries:");
+    datasets.forEach(this::summary);
+    lookups();
+    if (!doubts.isEmpty()) {
+      line("");
+      doubts.forEach(doubt -> line("# doubt: " + doubt));
+    }
+    List<String> all = new ArrayList<>(doubts);
+    datasets.forEach(d -> d.columns().forEach(column -> all.addAll(column.doubts())));
+    List<String> lines =
+        feeds.stream()
+            .map(
+                feed ->
+                    String.format(
+                        Locale.ROOT,
+                        "%s: %s, %,d %s, into %s",
+                        feed.name(),
+                        feed.files(),
+                        feed.fileCount(),
+                        feed.fileCount() == 1 ? "file" : "files",
+                        feed.dataset()))
+            .toList();
+    return new Draft(text.toString(), lines, pairs, all);
+  }
+
+  private void line(String line) {
+    text.append(line).append('\n');
+  }
+
+  private void dataset(DraftDataset dataset) {
+    line("  " + dataset.name() + ":");
+    List<String> keys =
+        dataset.columns().stream().filter(DraftColumn::isUnique).map(DraftColumn::name).toList();
+    keys.forEach(key -> line("    # no value of " + key + " stands twice: it may be a key"));
+    line("    columns:");
+    Optional<DraftColumn> required = required(dataset);
+    for (DraftColumn column : dataset.columns()) {
+      column.doubts().forEach(doubt -> line("      # doubt: " + doubt));
+      totals(column).ifPresent(value -> line("      # doubt: \"" + value + "\": a total row?"));
+      line("      " + column.name() + ": " + column(column, required));
+    }
+  }
+
+  private static Optional<String> totals(DraftColumn column) {
+    return column.type().kind() == ColumnType.Kind.TEXT
+        ? column.values().stream()
+            .filter(value -> value.toLowerCase(Locale.ROOT).matches("(grand |sub)?total.*"))
+            .sorted()
+            .findFirst()
+        : Optional.empty();
+  }
+
+  /** The date that every row of every source has: by it, notes and totals are told from rows. */
+  private static Optional<DraftColumn> required(DraftDataset dataset) {
+    int most = dataset.columns().stream().mapToInt(DraftColumn::sources).max().orElse(0);
+    return dataset.columns().stream()
+        .filter(column -> column.type().isCalendar() && column.sources() == most)
+        .filter(DraftColumn::isAlwaysFilled)
+        .findFirst();
+  }
+
+  private static String column(DraftColumn column, Optional<DraftColumn> required) {
+    ColumnType type = column.type();
+    StringBuilder text = new StringBuilder("{type: ").append(type.kind().word());
+    if (type.kind() == ColumnType.Kind.DECIMAL) {
+      text.append(", places: ").append(type.places());
+    }
+    List<String> spellings = column.otherSpellings();
+    if (!spellings.isEmpty()) {
+      text.append(", headings: [");
+      text.append(String.join(", ", spellings.stream().map(PlanText::quoted).toList()));
+      text.append(']');
+    }
+    return text.append(required.filter(column::equals).isPresent() ? ", required: true}" : "}")
+        .toString();
+  }
+
+  /** A text as YAML writes it, in quotes where it could mean something else. */
+  static String quoted(String text) {
+    boolean plain =
+        text.matches("\\p{L}[\\p{L}\\p{N}_ -]*")
+            && text.equals(text.strip())
+            && !WORDS_WITH_MEANING.contains(text.toLowerCase(Locale.ROOT));
+    if (plain) {
+      return text;
+    }
+    StringBuilder quoted = new StringBuilder("\"");
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
+      if (c == '"' || c == '\\') {
+        quoted.append('\\').append(c);
+      } else if (c < ' ') {
+        quoted.append(String.format(Locale.ROOT, "\\x%02x", (int) c));
+      } else {
+        quoted.append(c);
+      }
+    }
+    return quoted.append('"').toString();
+  }
+
+  private void feed(DraftFeed feed) {
+    line("  " + feed.name() + ":");
+    line("    files: " + quoted(feed.files()));
+    line("    into: " + feed.dataset());
+    feed.sheets().ifPresent(sheets -> line("    sheets: " + quoted(sheets)));
+    if (!feed.cells().isEmpty()) {
+      List<String> cells = new ArrayList<>();
+      for (Map.Entry<String, String> cell : feed.cells().entrySet()) {
+        cells.add(cell.getKey() + ": " + cell.getValue());
+      }
+      line("    cells: {" + String.join(", ", cells) + "}");
+    }
+  }
+
+  private void summary(DraftDataset dataset) {
+    Optional<DraftColumn> down =
+        dataset.columns().stream()
+            .filter(column -> column.type().kind() == ColumnType.Kind.TEXT)
+            .filter(c -> c.isFromName() || (c.values().size() > 1 && c.values().size() <= FEW))
+            .min(Comparator.comparing(c -> !c.tellsApart() && !c.isFromName()));
+    Optional<DraftColumn> across =
+        dataset.columns().stream().filter(column -> column.type().isCalendar()).findFirst();
+    line("  " + dataset.name() + ":");
+    line("    of: " + dataset.name());
+    line("    down: [" + down.map(DraftColumn::name).orElse("source_file") + "]");
+    across.ifPresent(date -> line("    across: [" + date.name() + " by month]"));
+    line("    measures:");
+    dataset.columns().stream()
+        .filter(column -> column.type().isNumber() && !NOT_SUMMED.matcher(column.name()).find())
+        .forEach(
+            column ->
+                line(
+                    "      " + quoted("Sum of " + column.name()) + ": sum(" + column.name() + ")"));
+    line("      Rows: count(*)");
+  }
+
+  /** Small tables whose key holds all the values that another's column has. */
+  private void lookups() {
+    Set<String> candidates = new LinkedHashSet<>();
+    for (DraftDataset small : datasets) {
+      for (DraftColumn key : small.columns()) {
+        boolean mayBeKey = key.isUnique() && key.type().kind() == ColumnType.Kind.TEXT;
+        for (DraftDataset large : mayBeKey ? datasets : List.<DraftDataset>of()) {
+          for (DraftColumn column : large.columns()) {
+            boolean covered =
+                large != small
+                    && column.values().size() > 1
+                    && key.values().containsAll(column.values());
+            if (covered) {
+              candidates.add(
+                  small.name()
+                      + " by "
+                      + key.name()
+                      + " for "
+                      + large.name()
+                      + "."
+                      + column.name());
+            }
+          }
+        }
+      }
+    }
+    candidates.forEach(candidate -> line("# may be a lookup: " + candidate));
+  }
+}

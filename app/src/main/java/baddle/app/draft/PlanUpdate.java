@@ -1,0 +1,232 @@
+package baddle.app.draft;
+
+import baddle.app.Project;
+import baddle.app.consolidate.FeedFiles;
+import baddle.app.look.LookChoice;
+import baddle.app.look.LookedFile;
+import baddle.app.look.LookedSheet;
+import baddle.app.look.Looking;
+import baddle.core.finding.Nearest;
+import baddle.core.intake.Headings;
+import baddle.core.intake.IntakeColumn;
+import baddle.core.intake.TableProfile;
+import baddle.core.value.ColumnType;
+import baddle.plan.DatasetPlan;
+import baddle.plan.FeedPlan;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+
+/** Finds what today's files have that the plan doesn't know, and proposes how to say it. */
+public final class PlanUpdate {
+
+  /** A heading that no column wants. */
+  private static final class Unknown {
+    private final String heading;
+    private final ColumnType type;
+    private final String firstPlace;
+    private final Set<String> places = new LinkedHashSet<>();
+    private final Map<String, Integer> missingBeside = new HashMap<>();
+
+    Unknown(String heading, ColumnType type, String firstPlace) {
+      this.heading = heading;
+      this.type = type;
+      this.firstPlace = firstPlace;
+    }
+  }
+
+  private final Project project;
+  private final Looking looking;
+  private final List<String> proposals = new ArrayList<>();
+
+  /** For a project. */
+  public PlanUpdate(Project project) {
+    this(project, Looking.standard());
+  }
+
+  PlanUpdate(Project project, Looking looking) {
+    this.project = project;
+    this.looking = looking;
+  }
+
+  /** The proposals, some lines each; none if the plan knows all there is. */
+  public List<String> proposals() throws IOException {
+    FeedFiles files = FeedFiles.of(project);
+    for (FeedPlan feed : project.plan().feeds().values()) {
+      List<FeedFiles.FeedFile> ofFeed =
+          files.files().stream().filter(file -> file.feed().equals(feed)).toList();
+      if (feed.cells().isEmpty()) {
+        feed(feed, ofFeed);
+      }
+    }
+    for (String path : files.unwanted()) {
+      proposals.add(path + " is read by no feed; widen files: of one, or add a feed");
+    }
+    return proposals;
+  }
+
+  private void feed(FeedPlan feed, List<FeedFiles.FeedFile> files) throws IOException {
+    DatasetPlan dataset =
+        Objects.requireNonNull(project.plan().datasets().get(feed.dataset()), feed.dataset());
+    Map<String, Unknown> unknown = new LinkedHashMap<>();
+    Set<String> everFound = new HashSet<>();
+    Map<String, String> sheets = new LinkedHashMap<>();
+    for (FeedFiles.FeedFile file : files) {
+      LookedFile looked;
+      try {
+        looked = looking.look(file.file(), LookChoice.STANDARD);
+      } catch (IOException e) {
+        proposals.add(file.path() + " can't be read: " + e.getMessage());
+        continue;
+      }
+      int position = 0;
+      for (LookedSheet sheet : looked.sheets()) {
+        position++;
+        boolean wanted =
+            sheet.name().isEmpty() || feed.sheets().match(sheet.name(), position).isPresent();
+        for (TableProfile table : sheet.visible() ? sheet.tables() : List.<TableProfile>of()) {
+          Set<String> found = found(dataset, table);
+          boolean ofFeed = found.size() > 1;
+          if (wanted && ofFeed) {
+            everFound.addAll(found);
+            note(dataset, file, table, found, unknown);
+          } else if (ofFeed) {
+            sheets.putIfAbsent(sheet.name(), file.path());
+          }
+        }
+      }
+    }
+    unknown.values().forEach(heading -> propose(feed, dataset, heading, everFound));
+    sheets.forEach(
+        (sheet, path) ->
+            proposals.add(
+                "feed "
+                    + feed.name()
+                    + ": sheet "
+                    + sheet
+                    + " of "
+                    + path
+                    + " has the headings and is not read; widen sheets: if it belongs to the feed"));
+  }
+
+  private static Set<String> spellings(IntakeColumn column) {
+    Set<String> spellings = new HashSet<>();
+    spellings.add(Headings.comparable(column.column().name()));
+    column.headings().forEach(heading -> spellings.add(Headings.comparable(heading)));
+    return spellings;
+  }
+
+  /** The names of the columns whose headings a table has. */
+  private static Set<String> found(DatasetPlan dataset, TableProfile table) {
+    Set<String> found = new HashSet<>();
+    for (IntakeColumn column : dataset.columns()) {
+      Set<String> spellings = spellings(column);
+      boolean there =
+          table.columns().stream()
+              .anyMatch(c -> spellings.contains(Headings.comparable(c.heading())));
+      if (there) {
+        found.add(column.column().name());
+      }
+    }
+    return found;
+  }
+
+  private static void note(
+      DatasetPlan dataset,
+      FeedFiles.FeedFile file,
+      TableProfile table,
+      Set<String> found,
+      Map<String, Unknown> unknown) {
+    for (TableProfile.Column column : table.columns()) {
+      String comparable = Headings.comparable(column.heading());
+      boolean known = dataset.columns().stream().anyMatch(c -> spellings(c).contains(comparable));
+      if (!known) {
+        Unknown heading =
+            unknown.computeIfAbsent(
+                comparable,
+                key -> new Unknown(column.heading(), column.values().type(), file.path()));
+        heading.places.add(file.path());
+        for (IntakeColumn wanted : dataset.columns()) {
+          String name = wanted.column().name();
+          boolean missing =
+              !found.contains(name)
+                  && !file.named().contains(name)
+                  && wanted.column().type().common(heading.type).kind()
+                      == wanted.column().type().kind();
+          if (missing) {
+            heading.missingBeside.merge(name, 1, Integer::sum);
+          }
+        }
+      }
+    }
+  }
+
+  private void propose(FeedPlan feed, DatasetPlan dataset, Unknown unknown, Set<String> everFound) {
+    String where =
+        unknown.places.size() == 1
+            ? unknown.firstPlace
+            : String.format(
+                Locale.ROOT, "%,d files, the first %s", unknown.places.size(), unknown.firstPlace);
+    String heading = PlanText.quoted(unknown.heading);
+    Optional<String> renamed = renamed(dataset, unknown, everFound);
+    String head = "feed " + feed.name() + ": the plan doesn't know " + heading + " (" + where + ")";
+    if (renamed.isPresent()) {
+      proposals.add(
+          head
+              + "\n  probably "
+              + renamed.get()
+              + " under another name, which is missing there; add to its column:"
+              + "\n    headings: [..., "
+              + heading
+              + "]");
+      return;
+    }
+    boolean decimal = unknown.type.kind() == ColumnType.Kind.DECIMAL;
+    proposals.add(
+        head
+            + "\n  to take it in, add to the columns of "
+            + dataset.name()
+            + ":\n    "
+            + DraftColumn.plainName(unknown.heading)
+            + ": {type: "
+            + unknown.type.kind().word()
+            + (decimal ? ", places: " + unknown.type.places() : "")
+            + ", headings: ["
+            + heading
+            + "]}");
+  }
+
+  /** The column that is missing wherever the heading stands and that the heading is most like. */
+  private static Optional<String> renamed(
+      DatasetPlan dataset, Unknown unknown, Set<String> everFound) {
+    List<IntakeColumn> missing =
+        dataset.columns().stream()
+            .filter(c -> unknown.missingBeside.containsKey(c.column().name()))
+            .toList();
+    for (IntakeColumn column : missing) {
+      List<String> spellings = new ArrayList<>(column.headings());
+      spellings.add(column.column().name().replace('_', ' '));
+      boolean near =
+          spellings.stream().anyMatch(spelling -> DraftDataset.isNear(spelling, unknown.heading))
+              || Nearest.to(unknown.heading, spellings).isPresent();
+      if (near) {
+        return Optional.of(column.column().name());
+      }
+    }
+    List<IntakeColumn> expected =
+        missing.stream()
+            .filter(c -> everFound.contains(c.column().name()))
+            .filter(c -> c.column().type().kind() != ColumnType.Kind.TEXT)
+            .toList();
+    return expected.size() == 1 ? Optional.of(expected.get(0).column().name()) : Optional.empty();
+  }
+}

@@ -1,0 +1,5 @@
+/** Proposes a plan by the files there are. Start at {@code Drafting}. */
+@NullMarked
+package baddle.app.draft;
+
+import org.jspecify.annotations.NullMarked;

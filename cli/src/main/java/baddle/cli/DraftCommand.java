@@ -1,0 +1,125 @@
+package baddle.cli;
+
+import baddle.app.Project;
+import baddle.app.draft.Draft;
+import baddle.app.draft.Drafting;
+import baddle.app.draft.PlanUpdate;
+import baddle.plan.PlanException;
+import java.io.IOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.List;
+import org.apache.commons.cli.Option;
+
+/** {@code baddle draft}. */
+final class DraftCommand implements Command {
+
+  @Override
+  public String name() {
+    return "draft";
+  }
+
+  @Override
+  public String arguments() {
+    return "FOLDER [options] | --update [options]";
+  }
+
+  @Override
+  public String purpose() {
+    return "proposes a plan by the files in a folder, or what a plan should learn";
+  }
+
+  @Override
+  public String example() {
+    return "baddle draft inbox --out proposed.yaml\nbaddle draft --update";
+  }
+
+  @Override
+  public boolean usesPlan() {
+    return true;
+  }
+
+  @Override
+  public List<Option> options() {
+    return List.of(
+        Option.builder()
+            .longOpt("out")
+            .hasArg()
+            .argName("FILE")
+            .desc("where the plan goes; it is never overwritten (default: baddle.yaml)")
+            .get(),
+        Option.builder()
+            .longOpt("update")
+            .desc("say what today's files have that the plan doesn't know")
+            .get());
+  }
+
+  @Override
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    if (options.has("update")) {
+      return update(options, console);
+    }
+    if (options.arguments().size() != 1) {
+      throw new UsageException("needs the one folder to draft from; see baddle draft --help");
+    }
+    Path folder = console.folder().resolve(options.arguments().get(0)).toAbsolutePath().normalize();
+    if (!Files.isDirectory(folder)) {
+      throw new UsageException("there is no folder " + folder);
+    }
+    String name = options.value("out").orElse(Project.PLAN_NAME);
+    Path plan = console.folder().resolve(name).toAbsolutePath().normalize();
+    Path base = plan.resolveSibling("");
+    if (Files.exists(plan)) {
+      throw new UsageException(plan + " is there already; name another file with --out");
+    }
+    if (!folder.startsWith(base)) {
+      throw new UsageException("the plan has to stand beside or above " + folder);
+    }
+    Draft draft = new Drafting(base).draft(folder);
+    try {
+      Files.writeString(plan, draft.text(), StandardOpenOption.CREATE_NEW);
+    } catch (FileAlreadyExistsException e) {
+      throw new UsageException(plan + " is there already; name another file with --out");
+    }
+    if (!options.quiet()) {
+      print(draft, name, console);
+    }
+    return Status.DONE;
+  }
+
+  private static int update(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    if (!options.arguments().isEmpty()) {
+      throw new UsageException("--update looks into the plan's own folders; name none");
+    }
+    List<String> proposals = new PlanUpdate(options.project()).proposals();
+    if (options.quiet()) {
+      return Status.DONE;
+    }
+    if (proposals.isEmpty()) {
+      console.out().println("The plan knows everything that is in the files.");
+    }
+    proposals.forEach(console.out()::println);
+    return Status.DONE;
+  }
+
+  private static void print(Draft draft, String name, Console console) {
+    console.out().println("written: " + name);
+    list("Feeds", draft.feeds(), console);
+    list("Headings taken for one column", draft.pairs(), console);
+    list("Doubts, each a comment in the plan", draft.doubts(), console);
+    console.out().println();
+    console.out().println("Read it, then: baddle consolidate --plan " + name);
+  }
+
+  private static void list(String title, List<String> lines, Console console) {
+    if (!lines.isEmpty()) {
+      console.out().println();
+      console.out().println(title + ":");
+      lines.forEach(line -> console.out().println("  " + line));
+    }
+  }
+}

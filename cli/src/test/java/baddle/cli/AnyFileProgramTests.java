@@ -1,0 +1,291 @@
+package baddle.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Whatever a sender sends, brought in by the built program. */
+class AnyFileProgramTests {
+
+  private static final String PLAN =
+      """
+      baddle: 1
+      datasets:
+        sales:
+          columns:
+            sold_on: {type: date, headings: [Date], required: true}
+            code:    {type: text, headings: [Code]}
+            amount:  {type: decimal, places: 2, headings: [Amount]}
+            site:    text
+            money:   {type: text, currency_of: amount}
+            message_sender: text
+      feeds:
+      """;
+
+  @TempDir Path folder;
+  private Baddle baddle = new Baddle(Path.of("."));
+
+  @BeforeEach
+  void here() {
+    baddle = new Baddle(folder);
+  }
+
+  private void plan(String... feeds) throws IOException {
+    baddle.write("baddle.yaml", PLAN + String.join("\n", feeds));
+  }
+
+  private String sums(String down) throws Exception {
+    List<String> plan = Files.readAllLines(folder.resolve("baddle.yaml"));
+    Files.writeString(
+        folder.resolve("sums.yaml"),
+        String.join("\n", plan)
+            + "\nsummaries: {sums: {down: ["
+            + down
+            + "], measures: {Sum: sum(amount), Rows: count(*)}}}\n");
+    assertThat(baddle.run("summarize", "--plan", "sums.yaml", "--out", "sums.csv").status())
+        .isZero();
+    List<String> lines = Files.readAllLines(folder.resolve("sums.csv"));
+    return String.join(" ", lines.subList(1, lines.size()));
+  }
+
+  private void workbook(String name, String... sheets) throws IOException {
+    Path file = folder.resolve(name);
+    Files.createDirectories(file.resolveSibling(""));
+    try (OutputStream out = Files.newOutputStream(file);
+        Workbook workbook = new Workbook(out, "test", "1.0")) {
+      for (String sheet : sheets) {
+        String[] lines = sheet.split("\n");
+        Worksheet page = workbook.newWorksheet(lines[0]);
+        for (int row = 1; row < lines.length; row++) {
+          String[] cells = lines[row].split("\\|", -1);
+          for (int column = 0; column < cells.length; column++) {
+            if (!cells[column].isEmpty()) {
+              page.value(row - 1, column, cells[column]);
+            }
+          }
+        }
+        if (lines[0].equals("Named")) {
+          page.range(1, 1, 3, 3).createTable("Date", "Code", "Amount").setDisplayName("orders_1");
+        }
+        if (lines[0].equals("Form")) {
+          page.range(2, 3, 2, 3).setName("first_amount");
+        }
+      }
+    }
+  }
+
+  @Test
+  void each_text_is_read_as_it_is_written_and_said() throws Exception {
+    plan("  a: {files: 'in/{site}.*'}");
+    baddle.write(
+        "in/North.csv", "Date,Code,Amount", "2026-03-14,1,1.50", "2026-03-15,2,\"1,234.00\"");
+    Files.write(
+        folder.resolve("in/South.txt"),
+        "Date;Code;Amount\r\n14.03.2026;1;1.234,50 \u20ac\r\n"
+            .getBytes(Charset.forName("windows-1252")));
+    Files.write(
+        folder.resolve("in/West.tsv"),
+        "\ufeffDate\tCode\tAmount\n03/14/2026\t1\t(2.50)\n".getBytes(StandardCharsets.UTF_16LE));
+
+    Baddle.Run run = baddle.run("consolidate", "--verbose");
+
+    assertThat(run.status()).as(run.out()).isZero();
+    assertThat(run.out())
+        .contains("read with decimal comma: \"Amount\"", "read with month first: \"Date\"")
+        .contains("4 rows read = 4 in the dataset");
+    assertThat(sums("site, money"))
+        .isEqualTo(
+            "North,(blank),1235.50,2 South,\u20ac,1234.50,1 West,(blank),-2.50,1 Total,,2467.50,4");
+  }
+
+  @Test
+  void what_cannot_be_decided_is_held_until_the_plan_decides() throws Exception {
+    plan("  a: {files: 'in/*.csv'}");
+    baddle.write(
+        "in/a.csv", "Date,Code,Amount", "01/02/2026,1,\"1,234\"", "03/04/2026,2,\"2,345\"");
+
+    Baddle.Run held = baddle.run("consolidate");
+    plan("  a: {files: 'in/*.csv', decimal: point, dates: day first}");
+    Baddle.Run decided = baddle.run("consolidate");
+
+    assertThat(held.status()).isEqualTo(1);
+    assertThat(held.out()).contains("2 held", "decimal: point or comma in the plan");
+    assertThat(decided.status()).as(decided.out()).isZero();
+    assertThat(sums("sold_on by month"))
+        .isEqualTo("2026-02,1234.00,1 2026-04,2345.00,1 Total,3579.00,2");
+  }
+
+  @Test
+  void tables_are_found_by_name_by_range_and_by_position() throws Exception {
+    workbook(
+        "in/book.xlsx",
+        "Cover\nDate|Code|Amount\n2026-01-01|x|100",
+        "Named\nReport\n|Date|Code|Amount\n|2026-01-02|a|1\n|2026-01-03|b|2\n|Total||3",
+        "Twice\nDate|Code|Amount||Date|Code|Amount\n2026-01-04|c|10||2026-01-05|d|20");
+    plan("  a: {files: 'in/*.xlsx', table: 'orders*'}");
+    assertThat(baddle.run("consolidate").status()).isZero();
+    assertThat(sums("source_sheet")).isEqualTo("Named,3.00,2 Total,3.00,2");
+
+    plan("  a: {files: 'in/*.xlsx', sheets: 2, table: 'B2:D3'}");
+    assertThat(baddle.run("consolidate").status()).isZero();
+    assertThat(sums("source_sheet")).isEqualTo("Named,1.00,1 Total,1.00,1");
+
+    plan("  a: {files: 'in/*.xlsx', except_sheets: [Cover, Named]}");
+    assertThat(baddle.run("consolidate").status()).isZero();
+    assertThat(sums("source_row, code")).isEqualTo("2,c,10.00,1 2,d,20.00,1 Total,,30.00,2");
+
+    plan("  a: {files: 'in/*.xlsx', table: 'invoices'}");
+    Baddle.Run missing = baddle.run("consolidate");
+    assertThat(missing.status()).isEqualTo(1);
+    assertThat(missing.out()).contains("no table or range is named as invoices; it names");
+  }
+
+  @Test
+  void cells_of_forms_become_rows() throws Exception {
+    workbook("in/North 2026-03.xlsx", "Form\nForm\n|Date|2026-03-31|\n|Takings||12.50");
+    workbook("in/South 2026-03.xlsx", "Other\nForm\n|Date|2026-03-31|\n|Takings||7.50");
+    plan("  a: {files: 'in/{site} {period}.xlsx', cells: {sold_on: C2, amount: first_amount}}");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.status()).isEqualTo(1);
+    assertThat(run.out()).contains("the workbook defines no cell first_amount on this sheet");
+    assertThat(sums("site, source_period")).isEqualTo("North,2026-03,12.50,1 Total,,12.50,1");
+  }
+
+  @Test
+  void own_reports_are_never_sources() throws Exception {
+    plan("  a: {files: 'in/**'}");
+    baddle.write("in/a.csv", "Date,Code,Amount", "2026-03-14,1,1.50");
+    assertThat(baddle.run("consolidate").status()).isZero();
+    assertThat(sums("site")).isEqualTo("(blank),1.50,1 Total,1.50,1");
+    for (String name : List.of("in/out.csv", "in/out.xlsx")) {
+      assertThat(
+              baddle
+                  .run("summarize", "--plan", "sums.yaml", "--out", folder.resolve(name).toString())
+                  .status())
+          .isZero();
+    }
+    Files.copy(folder.resolve("in/out.csv"), folder.resolve("in/renamed.txt"));
+
+    Baddle.Run run = baddle.run("consolidate", "--verbose");
+
+    assertThat(run.out())
+        .contains("report-as-source: in/out.csv", "in/out.xlsx", "in/renamed.txt")
+        .contains("1 rows read = 1 in the dataset");
+  }
+
+  @Test
+  void a_report_that_another_program_saved_again_is_known_by_its_sheets() throws Exception {
+    baddle.run("demo", "d");
+    Baddle demo = new Baddle(folder.resolve("d"));
+    demo.run("summarize", "years", "--out", "years.xlsx");
+
+    assertThat(demo.run("look", "years.xlsx").out())
+        .contains("sheet years (a report of baddle's, never read as a source)");
+  }
+
+  @Test
+  void looks_into_files_of_every_kind() throws Exception {
+    baddle.run("demo", "d");
+    Baddle demo = new Baddle(folder.resolve("d"));
+
+    Baddle.Run run =
+        demo.run(
+            "look",
+            "inbox/tills/Eldergate 2026-05.csv",
+            "inbox/tills/Dunmere 2026-05.xls",
+            "inbox/tills/Copse End 2026-05.ods",
+            "inbox/trade/Trade 2026.xlsx",
+            "--rows",
+            "1");
+    Baddle.Run json = demo.run("look", "inbox/tills/Eldergate 2026-05.csv", "--json");
+
+    assertThat(run.status()).isZero();
+    assertThat(run.out())
+        .contains("text, Windows-1252, semicolon, CRLF", ".xls workbook", ".ods workbook")
+        .contains("table A1:F107, headings in row 1, 106 rows")
+        .contains("sheet Trade 2026-03", "table B4:I25, headings in row 4, 21 rows")
+        .contains("decimal comma", "day first", "01.05.2026  010001");
+    assertThat(json.out()).contains("\"heading\" : \"Amount\"", "\"type\" : \"decimal(2)\"");
+    assertThat(demo.run("look", "no.csv").status()).isEqualTo(2);
+    assertThat(demo.run("look", "baddle.yaml", "--range", "x").err())
+        .contains("--range takes cells");
+  }
+
+  @Test
+  void the_drafted_plan_gives_the_figures_of_the_shipped_one() throws Exception {
+    baddle.run("demo", "d");
+    Baddle demo = new Baddle(folder.resolve("d"));
+    Files.createDirectories(folder.resolve("e"));
+    try (Stream<Path> files = Files.walk(folder.resolve("d/inbox"))) {
+      for (Path file : files.toList()) {
+        Files.copy(file, folder.resolve("e").resolve(folder.resolve("d").relativize(file)));
+      }
+    }
+    Baddle drafted = new Baddle(folder.resolve("e"));
+
+    Baddle.Run draft = drafted.run("draft", "inbox");
+    Baddle.Run consolidated = drafted.run("consolidate");
+
+    assertThat(draft.status()).as(draft.err()).isZero();
+    assertThat(draft.out())
+        .contains("tills: inbox/tills/{site} {period}.*, 144 files", "Amount = LINE TOTAL");
+    assertThat(consolidated.out()).contains("6,200 rows read = 6,198 in the dataset");
+    drafted.run("summarize", "tills", "--out", "drafted.csv");
+    demo.run("summarize", "revenue-by-site", "--out", "shipped.csv");
+    assertThat(totals(folder.resolve("e/drafted.csv"), "Sum of amount"))
+        .isEqualTo(totals(folder.resolve("d/shipped.csv"), ""))
+        .hasSize(7);
+    assertThat(drafted.run("draft", "inbox").err()).contains("is there already");
+    assertThat(demo.run("draft", "--update").out())
+        .contains("feed tills: the plan doesn't know Till (24 files")
+        .contains("till: {type: text, headings: [Till]}");
+  }
+
+  /** The first label of each line and the last of its cells under a heading. */
+  private static List<String> totals(Path csv, String measure) throws IOException {
+    List<String> lines = Files.readAllLines(csv);
+    int headings = 0;
+    while (!lines.get(headings).startsWith("site,")) {
+      headings++;
+    }
+    List<String> names = List.of(lines.get(headings).split(","));
+    int column = 0;
+    for (int i = 0; i < names.size(); i++) {
+      column = measure.isEmpty() || names.get(i).contains(measure) ? i : column;
+    }
+    int wanted = column;
+    return lines.subList(headings + 1, lines.size()).stream()
+        .map(line -> line.split(","))
+        .map(cells -> cells[0] + " " + cells[wanted])
+        .toList();
+  }
+
+  @Test
+  void a_renamed_heading_and_a_new_sheet_are_proposed() throws Exception {
+    workbook(
+        "in/a.xlsx",
+        "Jan\nDate|Code|Amount\n2026-01-01|x|1.50\n2026-01-02|y|2.50",
+        "Feb\nDate|Code|Net amount\n2026-02-01|x|1.50\n2026-02-02|y|2.50",
+        "New\nDate|Code|Amount\n2026-01-01|x|1.50\n2026-01-02|y|2.50");
+    plan("  a: {files: 'in/*.xlsx', sheets: [Jan, Feb]}");
+
+    assertThat(baddle.run("draft", "--update").out())
+        .contains("the plan doesn't know Net amount (in/a.xlsx)")
+        .contains("probably amount under another name")
+        .contains("sheet New of in/a.xlsx has the headings and is not read");
+  }
+}
