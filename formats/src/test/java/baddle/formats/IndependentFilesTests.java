@@ -82,7 +82,7 @@ class IndependentFilesTests {
           .hasToString("MessageHead[sent=Optional[2026-03-31], sender=office@copse-end.example]");
       assertThat(message.sheets())
           .extracting(GridSheet::name)
-          .containsExactly("takings M\u00e4rz.csv", "trade.ods/Trade 2026-03", "trade.ods/Notes");
+          .containsExactly("takings M\u00e4rz.csv", "trade.xls/Trade 2026-03", "trade.xls/Notes");
       assertThat(filled(message.sheets().get(0)))
           .containsExactly("1: Date | Code | Price", "2: 14.03.2026 | 00117 | 1,50");
     }

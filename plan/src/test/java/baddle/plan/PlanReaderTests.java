@@ -35,8 +35,8 @@ class PlanReaderTests {
     Plan plan = PlanReader.read(Path.of("../docs/example/baddle.yaml"));
 
     assertThat(plan.calendar().fiscalYearStarts()).isEqualTo(Month.APRIL);
-    assertThat(plan.datasets()).containsOnlyKeys("sales");
-    assertThat(plan.feeds()).containsOnlyKeys("tills", "trade");
+    assertThat(plan.datasets()).containsOnlyKeys("sales", "site_returns");
+    assertThat(plan.feeds()).containsOnlyKeys("tills", "trade", "returns");
     assertThat(plan.summaries()).isNotEmpty();
     FeedPlan trade = plan.feeds().get("trade");
     assertThat(trade.sheets()).hasToString("Trade {period}");

@@ -26,6 +26,7 @@ public final class OdsFile implements GridFile {
   /** The media type that tells such a workbook from other zip files. */
   public static final String MEDIA_TYPE = "application/vnd.oasis.opendocument.spreadsheet";
 
+  private static final String TABLE = "urn:oasis:names:tc:opendocument:xmlns:table:1.0";
   private static final String CONTENT = "content.xml";
 
   private final ZipFile zip;
@@ -99,7 +100,7 @@ public final class OdsFile implements GridFile {
   }
 
   static boolean isTable(XMLStreamReader2 xml) {
-    return xml.getLocalName().equals("table") && xml.getPrefix().equals("table");
+    return xml.getLocalName().equals("table") && TABLE.equals(xml.getNamespaceURI());
   }
 
   private void addSheet(XMLStreamReader2 xml) {

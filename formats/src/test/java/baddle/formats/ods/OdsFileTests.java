@@ -20,6 +20,7 @@ class OdsFileTests {
   private static final String NAMESPACES =
       " xmlns:office='urn:oasis:names:tc:opendocument:xmlns:office:1.0'"
           + " xmlns:table='urn:oasis:names:tc:opendocument:xmlns:table:1.0'"
+          + " xmlns:t='urn:oasis:names:tc:opendocument:xmlns:table:1.0'"
           + " xmlns:calcext='urn:calcext'"
           + " xmlns:text='urn:oasis:names:tc:opendocument:xmlns:text:1.0'";
 
@@ -50,14 +51,14 @@ class OdsFileTests {
   void repeats_cells_and_rows_as_often_as_it_is_told() throws IOException {
     assertThat(
             read(
-                "<table:table-row table:number-rows-repeated='3'>"
+                "<table:table-row t:number-rows-repeated='3'>"
                     + cell(
                         "office:value-type='float' office:value='1.5'"
-                            + " table:number-columns-repeated='2'",
+                            + " t:number-columns-repeated='2'",
                         "1,5")
                     + "</table:table-row>"
-                    + "<table:table-row table:number-rows-repeated='1000000'><table:table-cell"
-                    + " table:number-columns-repeated='16384'/></table:table-row>"
+                    + "<table:table-row t:number-rows-repeated='1000000'><table:table-cell"
+                    + " t:number-columns-repeated='16384'/></table:table-row>"
                     + "<table:table-row>"
                     + cell("office:value-type='string'", "end")
                     + "</table:table-row>"))
@@ -91,7 +92,7 @@ class OdsFileTests {
     assertThatThrownBy(
             () ->
                 read(
-                    "<table:table-row table:number-rows-repeated='1048576'/><table:table-row>"
+                    "<table:table-row t:number-rows-repeated='1048576'/><table:table-row>"
                         + cell("office:value-type='string'", "x")
                         + "</table:table-row>"))
         .isInstanceOf(UnreadableFileException.class)
