@@ -4,6 +4,7 @@ import baddle.core.grid.GridFile;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.NamedRange;
 import baddle.core.grid.UnreadableFileException;
+import baddle.formats.xml.WorkbookZip;
 import baddle.formats.xml.Xml;
 import java.io.IOException;
 import java.io.InputStream;
@@ -14,7 +15,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.zip.ZipEntry;
-import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
@@ -44,12 +44,7 @@ public final class OdsFile implements GridFile {
    * @throws UnreadableFileException if it is no such workbook
    */
   public static OdsFile open(Path file) throws IOException {
-    ZipFile zip;
-    try {
-      zip = new ZipFile(file.toFile());
-    } catch (ZipException e) {
-      throw new UnreadableFileException("a damaged workbook (" + e.getMessage() + ")", 0);
-    }
+    ZipFile zip = WorkbookZip.open(file);
     OdsFile workbook = new OdsFile(zip);
     try {
       workbook.read(workbook::readOutline);

@@ -11,7 +11,6 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import org.codehaus.stax2.XMLStreamReader2;
@@ -105,11 +104,7 @@ final class TableParser {
   }
 
   private int count(String attribute, int most) {
-    Optional<String> stated = Xml.attribute(xml, attribute);
-    if (stated.isEmpty() || !stated.get().matches("\\d{1,9}")) {
-      return 1;
-    }
-    return Math.max(1, Math.min(most, Integer.parseInt(stated.get())));
+    return Math.max(1, Math.min(most, Xml.number(xml, attribute, 1)));
   }
 
   private void cell() throws XMLStreamException, IOException {

@@ -185,7 +185,11 @@ public final class XlsFile implements GridFile {
   }
 
   @Override
-  public List<NamedRange> names() {
+  public List<NamedRange> names() throws IOException {
+    return guarded(this::readNames);
+  }
+
+  private List<NamedRange> readNames() {
     List<NamedRange> names = new ArrayList<>();
     for (NameRecord name : nameRecords) {
       Ptg[] formula = name.getNameDefinition();

@@ -52,6 +52,6 @@ final class DateFormats {
   }
 
   private static int id(XMLStreamReader xml, String attribute) {
-    return Xml.attribute(xml, attribute).map(Integer::parseInt).orElse(0);
+    return Xml.number(xml, attribute, 0);
   }
 }

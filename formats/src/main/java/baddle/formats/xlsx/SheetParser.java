@@ -90,7 +90,8 @@ final class SheetParser {
   }
 
   private void startRow(XMLStreamReader2 xml) throws IOException {
-    int stated = Xml.attribute(xml, "r").map(SheetParser::rowNumber).orElse(rowNumber + 1);
+    Optional<String> reference = Xml.attribute(xml, "r");
+    int stated = reference.isEmpty() ? rowNumber + 1 : Xml.number(xml, "r", 0);
     if (stated <= rowNumber || stated > MOST_ROWS) {
       throw new UnreadableFileException("rows are not in order", stated);
     }
@@ -100,14 +101,6 @@ final class SheetParser {
     row.begin(rowNumber);
     if (Xml.attribute(xml, "hidden").filter(Xml::isTrue).isPresent()) {
       row.hide();
-    }
-  }
-
-  private static int rowNumber(String text) {
-    try {
-      return Integer.parseInt(text);
-    } catch (NumberFormatException e) {
-      return 0;
     }
   }
 

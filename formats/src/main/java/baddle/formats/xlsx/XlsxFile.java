@@ -5,6 +5,7 @@ import baddle.core.grid.GridSheet;
 import baddle.core.grid.NamedRange;
 import baddle.core.grid.UnreadableFileException;
 import baddle.core.value.DateSystem;
+import baddle.formats.xml.WorkbookZip;
 import baddle.formats.xml.Xml;
 import java.io.IOException;
 import java.io.InputStream;
@@ -15,7 +16,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.zip.ZipEntry;
-import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
@@ -49,12 +49,7 @@ public final class XlsxFile implements GridFile {
    * @throws UnreadableFileException if it is no such workbook
    */
   public static XlsxFile open(Path file) throws IOException {
-    ZipFile zip;
-    try {
-      zip = new ZipFile(file.toFile());
-    } catch (ZipException e) {
-      throw new UnreadableFileException("a damaged workbook (" + e.getMessage() + ")", 0);
-    }
+    ZipFile zip = WorkbookZip.open(file);
     XlsxFile workbook = new XlsxFile(zip);
     try {
       workbook.readContents();

@@ -1,10 +1,13 @@
 package baddle.formats.xml;
 
 import baddle.core.grid.UnreadableFileException;
+import com.fasterxml.aalto.UncheckedStreamException;
 import com.fasterxml.aalto.stax.InputFactoryImpl;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Optional;
+import java.util.zip.ZipException;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
@@ -39,14 +42,22 @@ public final class Xml {
       } finally {
         xml.close();
       }
-    } catch (XMLStreamException e) {
+    } catch (XMLStreamException | UncheckedStreamException | ZipException | EOFException e) {
       throw new UnreadableFileException(
           "part " + name + " of the workbook is damaged (" + firstLine(e) + ")", 0);
     }
   }
 
-  private static String firstLine(XMLStreamException e) {
+  private static String firstLine(Exception e) {
     return String.valueOf(e.getMessage()).lines().findFirst().orElse("no detail");
+  }
+
+  /** An attribute as a whole number that isn't negative; another where it is missing or none. */
+  public static int number(XMLStreamReader xml, String localName, int otherwise) {
+    return attribute(xml, localName)
+        .filter(text -> text.matches("\\d{1,9}"))
+        .map(Integer::parseInt)
+        .orElse(otherwise);
   }
 
   /** Whether an attribute of two values is set. */
