@@ -16,6 +16,7 @@ import org.codehaus.stax2.XMLStreamReader2;
 /** Opens XML parts. No document type is read and no entity is fetched. */
 public final class Xml {
 
+  private static final int MOST_DIGITS = 9;
   private static final XMLInputFactory FACTORY = factory();
 
   private Xml() {}
@@ -54,10 +55,19 @@ public final class Xml {
 
   /** An attribute as a whole number that isn't negative; another where it is missing or none. */
   public static int number(XMLStreamReader xml, String localName, int otherwise) {
-    return attribute(xml, localName)
-        .filter(text -> text.matches("\\d{1,9}"))
-        .map(Integer::parseInt)
-        .orElse(otherwise);
+    Optional<String> text = attribute(xml, localName);
+    if (text.isEmpty() || text.get().isEmpty() || text.get().length() > MOST_DIGITS) {
+      return otherwise;
+    }
+    int number = 0;
+    for (int i = 0; i < text.get().length(); i++) {
+      int digit = text.get().charAt(i) - '0';
+      if (digit < 0 || digit > 9) {
+        return otherwise;
+      }
+      number = number * 10 + digit;
+    }
+    return number;
   }
 
   /** Whether an attribute of two values is set. */
