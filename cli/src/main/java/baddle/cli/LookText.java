@@ -51,6 +51,9 @@ final class LookText {
                   .map(name -> name.name() + " (" + name.sheet() + ", " + name.range() + ")")
                   .collect(Collectors.joining("; ")));
     }
+    if (file.sheets().isEmpty()) {
+      lines.add("  no sheet is called " + choice.sheet().orElse(""));
+    }
     for (LookedSheet sheet : file.sheets()) {
       lines.add("");
       addSheet(sheet, choice, lines);
@@ -62,7 +65,7 @@ final class LookText {
   private static String sheets(LookedFile file) {
     boolean unnamed = file.sheets().size() == 1 && file.sheets().get(0).name().isEmpty();
     int count = file.sheets().size();
-    return unnamed ? "" : count == 1 ? ", 1 sheet" : ", " + count + " sheets";
+    return unnamed || count == 0 ? "" : count == 1 ? ", 1 sheet" : ", " + count + " sheets";
   }
 
   private static String size(long bytes) {

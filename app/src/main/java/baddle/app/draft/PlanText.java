@@ -16,6 +16,9 @@ final class PlanText {
 
   private static final int FEW = 60;
 
+  private static final Set<ColumnType.Kind> KINDS_OF_KEYS =
+      Set.of(ColumnType.Kind.TEXT, ColumnType.Kind.INTEGER);
+
   /** Numbers whose sum means nothing. */
   private static final Pattern NOT_SUMMED =
       Pattern.compile("price|rate|percent|average|(^|_)(no|number|year|month|day)($|_)");
@@ -77,7 +80,11 @@ final class PlanText {
   private void dataset(DraftDataset dataset) {
     line("  " + dataset.name() + ":");
     List<String> keys =
-        dataset.columns().stream().filter(DraftColumn::isUnique).map(DraftColumn::name).toList();
+        dataset.columns().stream()
+            .filter(DraftColumn::isUnique)
+            .filter(column -> KINDS_OF_KEYS.contains(column.type().kind()))
+            .map(DraftColumn::name)
+            .toList();
     keys.forEach(key -> line("    # no value of " + key + " stands twice: it may be a key"));
     line("    columns:");
     Optional<DraftColumn> required = required(dataset);
@@ -177,7 +184,11 @@ final class PlanText {
         .forEach(
             column ->
                 line(
-                    "      " + quoted("Sum of " + column.name()) + ": sum(" + column.name() + ")"));
+                    "      "
+                        + quoted(column.spellings().iterator().next())
+                        + ": sum("
+                        + column.name()
+                        + ")"));
     line("      Rows: count(*)");
   }
 

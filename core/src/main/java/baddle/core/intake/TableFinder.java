@@ -16,8 +16,8 @@ import java.util.TreeMap;
  */
 public final class TableFinder {
 
-  /** How wide, compared with the rows below it, a row of headings has to be. */
-  private static final double LEAST_WIDTH = 0.6;
+  /** How wide, in tenths of the rows below it, a row of headings has to be. */
+  private static final int LEAST_TENTHS = 6;
 
   private static final int ROWS_BELOW = 10;
 
@@ -120,7 +120,7 @@ public final class TableFinder {
     below.sort(null);
     long usual = below.get(below.size() / 2);
     boolean oneColumn = rows.stream().allMatch(row -> row.filled() == 1);
-    return own >= (oneColumn ? 1 : 2) && own >= usual * LEAST_WIDTH;
+    return own >= (oneColumn ? 1 : 2) && own * 10 >= usual * LEAST_TENTHS;
   }
 
   /** Whether the next row is wider and of labels too, so that this one is a title. */

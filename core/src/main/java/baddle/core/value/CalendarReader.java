@@ -1,5 +1,7 @@
 package baddle.core.value;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
@@ -13,7 +15,8 @@ import java.util.Optional;
 final class CalendarReader implements ValueReader {
 
   private static final int COMPACT_DIGITS = 8;
-  private static final double MICROS_PER_DAY = IsoDateTime.MICROS_PER_DAY;
+  private static final BigDecimal MILLIS_PER_DAY = BigDecimal.valueOf(86_400_000L);
+  private static final BigDecimal LARGEST_DAY_NUMBER = BigDecimal.valueOf(1_000_000);
 
   /** Day numbers are only believed from 1950 to 2099; other numbers are no dates. */
   private static final long FIRST_BELIEVED = IsoDateTime.epochDay(1950, 1, 1);
@@ -108,19 +111,23 @@ final class CalendarReader implements ValueReader {
   }
 
   private Fit readDayNumber(char[] text, int start, int end, DateSystem system) {
-    double number;
+    BigDecimal number;
     try {
-      number = Double.parseDouble(new String(text, start, end - start));
+      number = new BigDecimal(text, start, end - start);
     } catch (NumberFormatException e) {
       return misfit();
     }
-    double whole = Math.floor(number);
-    long day = system.epochDay((long) whole);
+    if (number.signum() <= 0 || number.compareTo(LARGEST_DAY_NUMBER) > 0) {
+      return misfit();
+    }
+    long day = system.epochDay(number.longValue());
     if (day < FIRST_BELIEVED || day > LAST_BELIEVED) {
       return misfit();
     }
-    long millis = Math.round((number - whole) * MICROS_PER_DAY / 1000);
-    set(day + Math.floorDiv(millis, 86_400_000L), Math.floorMod(millis, 86_400_000L) * 1000);
+    BigDecimal ofDay = number.remainder(BigDecimal.ONE).multiply(MILLIS_PER_DAY);
+    long millis = ofDay.setScale(0, RoundingMode.HALF_UP).longValueExact();
+    long days = millis / MILLIS_PER_DAY.longValueExact();
+    set(day + days, millis % MILLIS_PER_DAY.longValueExact() * 1000);
     dayNumbers++;
     return Fit.FITS;
   }
