@@ -23,7 +23,7 @@ final class FindingLines {
   static List<String> of(List<Finding> findings, boolean all) {
     Map<String, List<Finding>> causes = new LinkedHashMap<>();
     for (Finding f : findings) {
-      String cause = String.join("\n", f.code().id(), f.severity().name(), f.message());
+      String cause = String.join("\n", f.code().id(), f.severity().name(), cause(f));
       causes.computeIfAbsent(cause, c -> new ArrayList<>()).add(f);
     }
     List<String> lines = new ArrayList<>();
@@ -41,6 +41,26 @@ final class FindingLines {
     return lines;
   }
 
+  /** What findings have in common that are told as one. */
+  private static String cause(Finding finding) {
+    return finding
+        .tally()
+        .map(tally -> finding.place().heading() + "\n" + tally.cause())
+        .orElse(finding.message());
+  }
+
+  /** What they say, their rows added up. */
+  private static String message(List<Finding> findings) {
+    Finding first = findings.get(0);
+    if (first.tally().isEmpty() || findings.size() == 1) {
+      return first.message();
+    }
+    Finding.Tally tally = first.tally().get();
+    long rows =
+        findings.stream().flatMap(f -> f.tally().stream()).mapToLong(Finding.Tally::rows).sum();
+    return new Finding.Tally(rows, tally.value(), tally.cause()).message();
+  }
+
   private static void add(List<Finding> findings, boolean all, List<String> lines) {
     Finding cause = findings.get(0);
     String severity = cause.severity().name().toLowerCase(Locale.ROOT);
@@ -56,7 +76,7 @@ final class FindingLines {
     if (all) {
       findings.stream().skip(1).forEach(finding -> lines.add("         also " + finding.place()));
     }
-    lines.add("         " + cause.message());
+    lines.add("         " + message(findings));
     if (!cause.remedy().isEmpty()) {
       lines.add("         to do: " + cause.remedy());
     }

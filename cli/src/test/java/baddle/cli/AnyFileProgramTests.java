@@ -166,6 +166,46 @@ class AnyFileProgramTests {
   }
 
   @Test
+  void the_attachments_of_a_message_are_read_with_its_sender_and_date() throws Exception {
+    plan("  a: {files: 'in/*.eml', period: message date}");
+    baddle.write(
+        "in/one.eml",
+        "From: South <south@fernhollow.example>",
+        "Date: Tue, 31 Mar 2026 23:05:00 +0000",
+        "MIME-Version: 1.0",
+        "Content-Type: multipart/mixed; boundary=b",
+        "",
+        "--b",
+        "Content-Type: text/plain",
+        "",
+        "Here it is.",
+        "--b",
+        "Content-Type: text/csv",
+        "Content-Disposition: attachment; filename=sales.csv",
+        "",
+        "Date,Code,Amount",
+        "2026-03-14,1,1.50",
+        "--b--");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.status()).as(run.out() + run.err()).isZero();
+    assertThat(sums("message_sender, source_period, source_sheet"))
+        .isEqualTo("south@fernhollow.example,2026-03,sales.csv,1.50,1 Total,,,1.50,1");
+  }
+
+  @Test
+  void one_cause_in_many_files_is_one_finding() throws Exception {
+    plan("  a: {files: 'in/*.csv'}");
+    baddle.write("in/a.csv", "Date,Code,Amount", "2026-03-14,1,much", "2026-03-14,1,more");
+    baddle.write("in/b.csv", "Date,Code,Amount", "2026-03-14,1,most");
+
+    assertThat(baddle.run("consolidate").out())
+        .contains("rows-held: in/a.csv, row 2, Amount and 1 more place")
+        .contains("3 rows held: found \"much\", the first of them, expected a number");
+  }
+
+  @Test
   void own_reports_are_never_sources() throws Exception {
     plan("  a: {files: 'in/**'}");
     baddle.write("in/a.csv", "Date,Code,Amount", "2026-03-14,1,1.50");

@@ -72,9 +72,10 @@ class CrashProgramTests {
       Baddle.Run read = baddle.run("summarize", "--json");
       assertThat(read.status()).as("seed %d: %s", seed, read.err()).isZero();
       long rows = total(read.out());
-      assertThat(rows == expected || rows == expected + ROWS)
-          .as("seed %d, ended %s: %d rows", seed, ended, rows)
-          .isTrue();
+      long ofAllFiles = 1L + ROWS * (i + 2L);
+      assertThat(rows)
+          .as("seed %d, ended %s, rows before %d", seed, ended, expected)
+          .isIn(expected, ofAllFiles);
       expected = rows;
     }
     Baddle.Run last = baddle.run("consolidate");

@@ -132,6 +132,7 @@ public final class Catalogue {
         Severity.valueOf(row.getString(2)),
         new Place(row.getString(3), row.getString(4), row.getLong(5), row.getString(6)),
         row.getString(7),
-        row.getString(8));
+        row.getString(8),
+        Optional.empty());
   }
 }

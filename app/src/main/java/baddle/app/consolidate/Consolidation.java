@@ -180,14 +180,7 @@ public final class Consolidation {
       return outcome.findings();
     }
     return outcome.findings().stream()
-        .map(
-            f ->
-                new Finding(
-                    f.code(),
-                    f.severity(),
-                    f.place(),
-                    f.message() + "; the rows it had before stay in the dataset",
-                    f.remedy()))
+        .map(finding -> finding.adding("; the rows it had before stay in the dataset"))
         .toList();
   }
 

@@ -1,5 +1,8 @@
 package baddle.core.finding;
 
+import java.util.Locale;
+import java.util.Optional;
+
 /**
  * Something that wants a person's eye.
  *
@@ -9,13 +12,50 @@ package baddle.core.finding;
  * @param message what was found and what was expected, one sentence without a full stop
  * @param remedy what to do about it, an imperative without a full stop; empty when nothing needs
  *     doing
+ * @param tally for rows that have one cause in common; findings of several sources can be added up
  */
 public record Finding(
-    FindingCode code, Severity severity, Place place, String message, String remedy) {
+    FindingCode code,
+    Severity severity,
+    Place place,
+    String message,
+    String remedy,
+    Optional<Tally> tally) {
+
+  /**
+   * Rows with one cause.
+   *
+   * @param rows how many
+   * @param value the first value that caused it, quoted or in words
+   * @param cause what was expected instead
+   */
+  public record Tally(long rows, String value, String cause) {
+
+    /** What a finding says of so many rows. */
+    public String message() {
+      String held = rows == 1 ? "1 row held" : String.format(Locale.ROOT, "%,d rows held", rows);
+      return held
+          + ": found "
+          + value
+          + (rows == 1 ? "" : ", the first of them")
+          + ", expected "
+          + cause;
+    }
+  }
 
   /** A finding with its code's own severity. */
   public static Finding of(FindingCode code, Place place, String message, String remedy) {
-    return new Finding(code, code.severity(), place, message, remedy);
+    return new Finding(code, code.severity(), place, message, remedy, Optional.empty());
+  }
+
+  /** A finding about rows with one cause. */
+  public static Finding of(FindingCode code, Place place, Tally tally, String remedy) {
+    return new Finding(code, code.severity(), place, tally.message(), remedy, Optional.of(tally));
+  }
+
+  /** The same, saying more. */
+  public Finding adding(String more) {
+    return new Finding(code, severity, place, message + more, remedy, tally);
   }
 
   /** Whether the command that found this must end with status 1. */

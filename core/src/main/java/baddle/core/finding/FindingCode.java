@@ -24,6 +24,8 @@ public enum FindingCode {
   DAY_NUMBERS(Severity.NOTE),
   /** Rows left out by a built-in rule. */
   ROWS_LEFT_OUT(Severity.NOTE),
+  /** Rows of delimited text with fewer cells than there are headings. */
+  ROWS_SHORT(Severity.WARNING),
   /** Rows that are hidden in a workbook; they are read. */
   ROWS_HIDDEN(Severity.NOTE),
   /** A cell of a form without a value. */

@@ -62,6 +62,14 @@ final class IntakeFindings {
               + " rows have values to the right of the last heading, not read",
           "give the column a heading if it belongs to the table");
     }
+    if (rows.shortRows() > 0) {
+      add(
+          FindingCode.ROWS_SHORT,
+          source,
+          counted(rows.shortRows(), "row has", "rows have")
+              + " fewer cells than there are headings; the missing ones are blank",
+          "ask the sender whether the file is whole");
+    }
     if (counts.read() == 0) {
       add(
           FindingCode.NO_ROWS,

@@ -41,15 +41,13 @@ final class Misfits {
                 Finding.of(
                     FindingCode.ROWS_HELD,
                     source.atRow(example.rowNumber).atHeading(cause.heading()),
-                    message(cause, example),
+                    tally(cause, example),
                     "mend the file and consolidate again, or give the column a type that fits")));
     return findings;
   }
 
-  private static String message(Cause cause, Example example) {
-    String rows = example.rows == 1 ? "1 row held" : example.rows + " rows held";
+  private static Finding.Tally tally(Cause cause, Example example) {
     String found = example.value.isEmpty() ? "a blank" : "\"" + example.value + "\"";
-    String more = example.rows == 1 ? "" : ", the first of them";
-    return rows + ": found " + found + more + ", expected " + cause.expectation();
+    return new Finding.Tally(example.rows, found, cause.expectation());
   }
 }

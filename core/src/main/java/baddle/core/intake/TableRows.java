@@ -43,6 +43,7 @@ final class TableRows {
   private boolean lookedAhead;
   private long held;
   private long valuesWithoutHeading;
+  private long shortRows;
 
   TableRows(
       IntakeSpec spec,
@@ -193,7 +194,9 @@ final class TableRows {
   private void take(int from, int to) throws IOException {
     boolean fit = true;
     for (int i = from; i < to; i++) {
-      fit &= stretch[i].width() <= headings.end();
+      int width = stretch[i].width();
+      fit &= width <= headings.end();
+      shortRows += width < headings.end() ? 1 : 0;
     }
     for (ColumnIntake intake : intakes) {
       fit &= intake.takeAll(stretch, from, to, blocks.row());
@@ -297,6 +300,11 @@ final class TableRows {
 
   private static SourceIntake.Days days(NumberIntake.Range range, ColumnType type) {
     return new SourceIntake.Days(type.epochDay(range.least()), type.epochDay(range.greatest()));
+  }
+
+  /** How many rows of delimited text end before the last heading. */
+  long shortRows() {
+    return sheet.fixedWidth() ? shortRows : 0;
   }
 
   /** What reading one column has shown. */

@@ -193,6 +193,14 @@ class IntakeTests {
   }
 
   @Test
+  void cells_that_are_missing_are_blank_and_said() throws IOException {
+    assertThat(texts(read("Date|Code|Qty", "1970-01-01|a", "1970-01-01|b|")))
+        .containsExactly(
+            "rows-short: 1 row has fewer cells than there are headings; the missing ones are blank");
+    assertThat(kept).containsExactly("2 0 a ", "3 0 b ");
+  }
+
+  @Test
   void an_error_cell_is_never_a_value() throws IOException {
     read("Date|Code", "1970-01-01|#N/A");
 
