@@ -9,6 +9,7 @@ import baddle.core.value.Period;
 import baddle.core.value.PeriodText;
 import baddle.plan.FeedPlan;
 import baddle.plan.NamePattern;
+import java.io.File;
 import java.io.IOException;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
@@ -31,7 +32,10 @@ final class SourceFinder {
 
   private record Seen(Path file, BasicFileAttributes attributes) {}
 
+  private static final String SEPARATOR = File.separator;
+
   private final Project project;
+  private final String base;
   private final List<Finding> findings = new ArrayList<>();
   private final Map<String, Seen> seen = new TreeMap<>();
   private final Set<String> walked = new HashSet<>();
@@ -41,6 +45,7 @@ final class SourceFinder {
 
   SourceFinder(Project project) {
     this.project = project;
+    this.base = project.folder() + SEPARATOR;
   }
 
   /** What wants a person's eye. */
@@ -109,10 +114,20 @@ final class SourceFinder {
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
       String name = name(file);
       if (attributes.isRegularFile() && !name.startsWith(".") && !name.startsWith("~$")) {
-        String path = project.folder().relativize(file).toString().replace('\\', '/');
+        String path = relative(file);
         seen.put(path, new Seen(file, attributes));
       }
       return FileVisitResult.CONTINUE;
+    }
+
+    /** The path as text; taken from the end of it, for relativizing is slow in a cold Java. */
+    private String relative(Path file) {
+      String text = file.toString();
+      String path =
+          text.startsWith(base) && base.endsWith(SEPARATOR)
+              ? text.substring(base.length())
+              : project.folder().relativize(file).toString();
+      return SEPARATOR.equals("/") ? path : path.replace(SEPARATOR, "/");
     }
 
     private String name(Path path) {
@@ -162,7 +177,9 @@ final class SourceFinder {
             file.attributes().lastModifiedTime().to(TimeUnit.NANOSECONDS),
             parts,
             period,
-            NameOrder.of(path, project.plan().periods())));
+            period.isPresent()
+                ? NameOrder.plain(path)
+                : NameOrder.of(path, project.plan().periods())));
   }
 
   private Optional<Period> period(FeedPlan feed, String path, Map<String, String> parts) {

@@ -30,6 +30,11 @@ public record NameOrder(String name, Optional<Period> period, int month)
     return new NameOrder(name, period, period.isPresent() ? 0 : periods.month(name));
   }
 
+  /** Where a name stands whose period is known otherwise. */
+  public static NameOrder plain(String name) {
+    return new NameOrder(name, Optional.empty(), 0);
+  }
+
   @Override
   public int compareTo(NameOrder other) {
     return ORDER.compare(this, other);
