@@ -1,5 +1,7 @@
 package baddle.bench;
 
+import baddle.formats.ods.OdsWriter;
+import baddle.formats.xls.XlsWriter;
 import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -14,7 +16,7 @@ import java.util.Random;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 
-/** Writes files of twelve columns: {@code Generate csv|xlsx FOLDER FILES ROWS}. */
+/** Writes files of twelve columns: {@code Generate csv|xlsx|xls|ods FOLDER FILES ROWS}. */
 public final class Generate {
 
   private static final String[] HEADINGS = {
@@ -70,10 +72,13 @@ public final class Generate {
               file % SITES,
               generate.month.toString().substring(0, 7),
               file);
-      if (args[0].equals("csv")) {
-        generate.csv(folder.resolve(name + ".csv"));
-      } else {
-        generate.xlsx(folder.resolve(name + ".xlsx"));
+      Path target = folder.resolve(name + "." + args[0]);
+      switch (args[0]) {
+        case "csv" -> generate.csv(target);
+        case "xlsx" -> generate.xlsx(target);
+        case "xls" -> generate.xls(target);
+        case "ods" -> generate.ods(target);
+        default -> throw new IllegalArgumentException(args[0]);
       }
     }
   }
@@ -125,6 +130,46 @@ public final class Generate {
           out.write(text.indexOf(',') < 0 ? text : '"' + text + '"');
         }
         out.write("\n");
+      }
+    }
+  }
+
+  private void xls(Path file) throws IOException {
+    try (XlsWriter writer = new XlsWriter(Files.newOutputStream(file), "Sales")) {
+      for (int column = 0; column < HEADINGS.length; column++) {
+        writer.text(0, column, HEADINGS[column]);
+      }
+      for (int i = 0; i < rows; i++) {
+        Object[] row = row(i);
+        writer.date(i + 1, 0, (LocalDate) row[0]);
+        for (int column = 1; column < row.length; column++) {
+          if (row[column] instanceof BigDecimal number) {
+            writer.number(i + 1, column, number);
+          } else {
+            writer.text(i + 1, column, row[column].toString());
+          }
+        }
+      }
+    }
+  }
+
+  private void ods(Path file) throws IOException {
+    try (OdsWriter writer = new OdsWriter(Files.newOutputStream(file), "Sales")) {
+      for (String heading : HEADINGS) {
+        writer.text(heading);
+      }
+      writer.endRow();
+      for (int i = 0; i < rows; i++) {
+        Object[] row = row(i);
+        writer.date((LocalDate) row[0]);
+        for (int column = 1; column < row.length; column++) {
+          if (row[column] instanceof BigDecimal number) {
+            writer.number(number);
+          } else {
+            writer.text(row[column].toString());
+          }
+        }
+        writer.endRow();
       }
     }
   }

@@ -14,6 +14,11 @@ public final class GridRow {
   private int[] starts = new int[16];
   private int[] ends = new int[16];
   private byte[] kinds = new byte[16];
+
+  /** For cells that share their text with others, the text's number in the file; 0 for the rest. */
+  private int[] sharedIds = new int[16];
+
+  private char[] shared = {};
   private int width;
   private int filled;
   private int number;
@@ -52,8 +57,9 @@ public final class GridRow {
     if (kind(column) == CellKind.BLANK || ends[column] - starts[column] != text.length()) {
       return false;
     }
+    char[] characters = buffer(column);
     for (int i = 0; i < text.length(); i++) {
-      if (buffer[starts[column] + i] != text.charAt(i)) {
+      if (characters[starts[column] + i] != text.charAt(i)) {
         return false;
       }
     }
@@ -80,9 +86,17 @@ public final class GridRow {
     return column < width ? CellKind.of(kinds[column]) : CellKind.BLANK;
   }
 
-  /** The characters that {@link #start} and {@link #end} point into. */
-  public char[] buffer() {
-    return buffer;
+  /** The characters that {@link #start} and {@link #end} of a column point into. */
+  public char[] buffer(int column) {
+    return sharedIds[column] == 0 ? buffer : shared;
+  }
+
+  /**
+   * The number, from 1, of the text that a cell shares with others of the file; 0 where it has a
+   * text of its own. Equal numbers with the same {@link #buffer} are equal texts.
+   */
+  public int sharedId(int column) {
+    return column < width ? sharedIds[column] : 0;
   }
 
   /** A cell's first character in the buffer, inclusive. */
@@ -99,7 +113,7 @@ public final class GridRow {
   public String text(int column) {
     return kind(column) == CellKind.BLANK
         ? ""
-        : new String(buffer, starts[column], ends[column] - starts[column]);
+        : new String(buffer(column), starts[column], ends[column] - starts[column]);
   }
 
   /**
@@ -124,6 +138,7 @@ public final class GridRow {
       kinds[width++] = CellKind.BLANK.code();
     }
     width = column + 1;
+    sharedIds[column] = 0;
     if (size == 0) {
       kinds[column] = CellKind.BLANK.code();
       return;
@@ -133,6 +148,42 @@ public final class GridRow {
     used += size;
     ends[column] = used;
     kinds[column] = kind.code();
+    filled++;
+  }
+
+  /**
+   * Adds a cell whose text many cells share, without copying it.
+   *
+   * @param pool holds the text, and doesn't change; the same for all such cells of a row
+   * @param start the text's first character, inclusive
+   * @param end the end, exclusive
+   * @param id the text's number, from 1
+   */
+  public void addShared(int column, char[] pool, int start, int end, int id) {
+    int from = start;
+    int to = end;
+    while (from < to && isSpace(pool[from])) {
+      from++;
+    }
+    while (to > from && isSpace(pool[to - 1])) {
+      to--;
+    }
+    if (from == to) {
+      add(column, CellKind.BLANK, pool, from, 0);
+      return;
+    }
+    if (column >= starts.length) {
+      makeRoom(column, 0);
+    }
+    while (width < column) {
+      kinds[width++] = CellKind.BLANK.code();
+    }
+    width = column + 1;
+    shared = pool;
+    sharedIds[column] = id;
+    starts[column] = from;
+    ends[column] = to;
+    kinds[column] = CellKind.TEXT.code();
     filled++;
   }
 
@@ -148,6 +199,7 @@ public final class GridRow {
       starts = Arrays.copyOf(starts, capacity);
       ends = Arrays.copyOf(ends, capacity);
       kinds = Arrays.copyOf(kinds, capacity);
+      sharedIds = Arrays.copyOf(sharedIds, capacity);
     }
     if (used + characters > buffer.length) {
       buffer = Arrays.copyOf(buffer, Math.max(used + characters, buffer.length * 2));

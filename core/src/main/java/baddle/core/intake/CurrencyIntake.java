@@ -30,7 +30,7 @@ final class CurrencyIntake implements ColumnIntake {
   public Fit take(GridRow row, int blockRow) {
     char[] found =
         row.kind(cell) == CellKind.TEXT
-            ? currency.of(row.buffer(), row.start(cell), row.end(cell)).toCharArray()
+            ? currency.of(row.buffer(cell), row.start(cell), row.end(cell)).toCharArray()
             : new char[0];
     builder.set(blockRow, found, 0, found.length);
     return Fit.FITS;

@@ -50,7 +50,7 @@ final class NumberIntake implements ColumnIntake {
     }
     for (int i = 0; i < to; i++) {
       if (rows[i].kind(cell) == CellKind.TEXT) {
-        reader.read(rows[i].buffer(), rows[i].start(cell), rows[i].end(cell));
+        reader.read(rows[i].buffer(cell), rows[i].start(cell), rows[i].end(cell));
       }
     }
     reader.understand(Understanding.assumed(reader.evidence().decide().habit()));
@@ -77,8 +77,8 @@ final class NumberIntake implements ColumnIntake {
     }
     Fit fit =
         kind == CellKind.NUMBER
-            ? reader.readStoredNumber(row.buffer(), row.start(cell), row.end(cell))
-            : reader.read(row.buffer(), row.start(cell), row.end(cell));
+            ? reader.readStoredNumber(row.buffer(cell), row.start(cell), row.end(cell))
+            : reader.read(row.buffer(cell), row.start(cell), row.end(cell));
     if (fit == Fit.FITS) {
       long value = reader.value();
       builder.set(blockRow, value);

@@ -43,8 +43,8 @@ final class TextIntake implements ColumnIntake {
     int touched = 0;
     for (int i = from; i < to; i++) {
       GridRow row = rows[i];
-      if (row.kind(cell) == CellKind.TEXT) {
-        hashes[i] = builder.hash(row.buffer(), row.start(cell), row.end(cell));
+      if (row.sharedId(cell) == 0 && row.kind(cell) == CellKind.TEXT) {
+        hashes[i] = builder.hash(row.buffer(cell), row.start(cell), row.end(cell));
         touched ^= builder.touch(hashes[i]);
       }
     }
@@ -54,8 +54,11 @@ final class TextIntake implements ColumnIntake {
       GridRow row = rows[i];
       CellKind kind = row.kind(cell);
       int blockRowOfThis = blockRow + i - from;
-      if (kind == CellKind.TEXT) {
-        builder.set(blockRowOfThis, row.buffer(), row.start(cell), row.end(cell), hashes[i]);
+      int shared = row.sharedId(cell);
+      if (shared != 0) {
+        builder.setShared(blockRowOfThis, row.buffer(cell), row.start(cell), row.end(cell), shared);
+      } else if (kind == CellKind.TEXT) {
+        builder.set(blockRowOfThis, row.buffer(cell), row.start(cell), row.end(cell), hashes[i]);
       } else {
         fits &= takeOther(kind, row, blockRowOfThis) == Fit.FITS;
       }
@@ -67,7 +70,7 @@ final class TextIntake implements ColumnIntake {
   public Fit take(GridRow row, int blockRow) {
     CellKind kind = row.kind(cell);
     if (kind == CellKind.TEXT) {
-      builder.set(blockRow, row.buffer(), row.start(cell), row.end(cell));
+      builder.set(blockRow, row.buffer(cell), row.start(cell), row.end(cell));
       return Fit.FITS;
     }
     return takeOther(kind, row, blockRow);
@@ -82,10 +85,11 @@ final class TextIntake implements ColumnIntake {
       return Fit.ERROR_CELL;
     }
     if (kind == CellKind.NUMBER) {
-      char[] seen = StoredNumber.asText(row.buffer(), row.start(cell), row.end(cell)).toCharArray();
+      char[] seen =
+          StoredNumber.asText(row.buffer(cell), row.start(cell), row.end(cell)).toCharArray();
       builder.set(blockRow, seen, 0, seen.length);
     } else {
-      builder.set(blockRow, row.buffer(), row.start(cell), row.end(cell));
+      builder.set(blockRow, row.buffer(cell), row.start(cell), row.end(cell));
     }
     return Fit.FITS;
   }

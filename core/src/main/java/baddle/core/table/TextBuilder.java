@@ -1,5 +1,7 @@
 package baddle.core.table;
 
+import java.util.Arrays;
+
 /**
  * Collects text. A text equal to the one before is found at once. While most of the others in a
  * block turn out to be new, the next blocks don't look for equal ones; every few blocks one does,
@@ -15,6 +17,12 @@ public final class TextBuilder extends ColumnBuilder {
   private int last;
   private int changes;
   private int blocksUntilLooking;
+
+  /** For shared texts by their number: the block they were last set in, and their code there. */
+  private long[] shared = {};
+
+  private char[] sharedPool = {};
+  private int blockNumber = 1;
 
   TextBuilder(int capacity) {
     codes = new int[capacity];
@@ -68,6 +76,37 @@ public final class TextBuilder extends ColumnBuilder {
     codes[row] = last;
   }
 
+  /**
+   * Sets a row's text to one that many cells of a file share; it is looked up once a block.
+   *
+   * @param pool where the file's shared texts are
+   * @param id the text's number, from 1
+   */
+  public void setShared(int row, char[] pool, int start, int end, int id) {
+    if (pool != sharedPool || id >= shared.length) {
+      prepareShared(pool, id);
+    }
+    long known = shared[id];
+    int code = (int) known;
+    if ((int) (known >>> 32) != blockNumber) {
+      code = looksUp() ? dictionary.code(pool, start, end) : dictionary.append(pool, start, end);
+      shared[id] = (long) blockNumber << 32 | code;
+    }
+    changes += code == last ? 0 : 1;
+    last = code;
+    codes[row] = code;
+  }
+
+  private void prepareShared(char[] pool, int id) {
+    if (pool != sharedPool) {
+      sharedPool = pool;
+      Arrays.fill(shared, 0);
+    }
+    if (id >= shared.length) {
+      shared = Arrays.copyOf(shared, Math.max(id + 1, shared.length * 2));
+    }
+  }
+
   @Override
   public void blank(int row) {
     codes[row] = Dictionary.BLANK;
@@ -85,6 +124,7 @@ public final class TextBuilder extends ColumnBuilder {
     blocksUntilLooking =
         looked && mostAreNew ? BLOCKS_NOT_LOOKING : Math.max(0, blocksUntilLooking - 1);
     changes = 0;
+    blockNumber++;
     dictionary.clear();
     last = Dictionary.BLANK;
   }

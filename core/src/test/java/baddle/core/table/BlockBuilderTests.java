@@ -98,4 +98,34 @@ class BlockBuilderTests {
 
     assertThat(read).isEqualTo(expected);
   }
+
+  @Property
+  void shared_texts_come_out_as_if_they_were_not(
+      @ForAll @Size(max = 60) List<@IntRange(min = 1, max = 9) Integer> ids) throws IOException {
+    char[] pool = "abbcccddddeeeeeffffffggggggghhhhhhhhiiiiiiiii".toCharArray();
+    List<String> out = new ArrayList<>();
+    BlockBuilder blocks =
+        new BlockBuilder(
+            new Schema(List.of(new Column("c", ColumnType.text()))),
+            7,
+            (block, from, to) -> {
+              for (int row = from; row < to; row++) {
+                out.add(block.text(0).dictionary().text(block.text(0).codes()[row]));
+              }
+            });
+    List<String> expected = new ArrayList<>();
+    for (int id : ids) {
+      int start = id * (id - 1) / 2;
+      ((TextBuilder) blocks.column(0)).setShared(blocks.row(), pool, start, start + id, id);
+      expected.add(new String(pool, start, id));
+      blocks.endRow(1);
+      char[] own = "own".toCharArray();
+      ((TextBuilder) blocks.column(0)).set(blocks.row(), own, 0, 3);
+      expected.add("own");
+      blocks.endRow(1);
+    }
+    blocks.flush();
+
+    assertThat(out).isEqualTo(expected);
+  }
 }

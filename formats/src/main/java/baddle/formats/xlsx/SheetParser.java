@@ -182,7 +182,11 @@ final class SheetParser {
     if (index < 0 || index >= sharedStrings.size()) {
       throw new UnreadableFileException("a cell refers to a text that isn't there", rowNumber);
     }
-    int start = sharedStrings.start(index);
-    row.add(column, CellKind.TEXT, sharedStrings.pool(), start, sharedStrings.end(index) - start);
+    row.addShared(
+        column,
+        sharedStrings.pool(),
+        sharedStrings.start(index),
+        sharedStrings.end(index),
+        index + 1);
   }
 }
