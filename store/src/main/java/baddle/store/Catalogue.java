@@ -11,7 +11,9 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
@@ -62,6 +64,24 @@ public final class Catalogue {
         row.getLong(6),
         known,
         row.getString(8));
+  }
+
+  /** What became of the rows of each feed's sources that were live at a batch, added up. */
+  public Map<String, RowCounts> rowsOfFeeds(int batch) throws IOException {
+    Map<String, RowCounts> rows = new LinkedHashMap<>();
+    database
+        .query(
+            "SELECT f.feed, sum(s.rows_read), sum(s.rows_kept), sum(s.rows_left_out),"
+                + " sum(s.rows_held) FROM source s JOIN file f ON f.id = s.file WHERE"
+                + LIVE
+                + "GROUP BY f.feed ORDER BY f.feed",
+            row ->
+                Map.entry(
+                    row.getString(1),
+                    new RowCounts(row.getLong(2), row.getLong(3), row.getLong(4), row.getLong(5))),
+            batch)
+        .forEach(feed -> rows.put(feed.getKey(), feed.getValue()));
+    return rows;
   }
 
   /** The sources whose rows were in the datasets at a batch. */

@@ -25,7 +25,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -229,15 +228,8 @@ public final class Consolidation {
     Catalogue catalogue = store.catalogue();
     Optional<Batch> current = catalogue.lastBatch();
     int number = current.map(Batch::number).orElse(0);
-    Map<Long, String> feedOfFile = new HashMap<>();
-    catalogue.files(number).forEach(file -> feedOfFile.put(file.id(), file.feed()));
-    Map<String, RowCounts> rowsOfFeed = new LinkedHashMap<>();
-    RowCounts all = RowCounts.NONE;
-    for (StoredSource source : catalogue.sources(number)) {
-      String feed = feedOfFile.getOrDefault(source.file(), "");
-      rowsOfFeed.merge(feed, source.counts(), RowCounts::plus);
-      all = all.plus(source.counts());
-    }
+    Map<String, RowCounts> rowsOfFeed = catalogue.rowsOfFeeds(number);
+    RowCounts all = rowsOfFeed.values().stream().reduce(RowCounts.NONE, RowCounts::plus);
     List<FeedLine> lines = new ArrayList<>();
     for (FeedPlan feed : project.plan().feeds().values()) {
       lines.add(
