@@ -37,6 +37,7 @@ final class TableRows {
   private final HeldRowSink heldRows;
   private final ColumnIntake[] intakes;
   private final int[] headingCells;
+  private final String[] headingTexts;
   private final Misfits misfits = new Misfits();
   private final GridRow[] stretch = new GridRow[STRETCH];
   private int gathered;
@@ -63,6 +64,10 @@ final class TableRows {
             .filter(cell -> cell != HeadingRow.ABSENT && headings.headings().containsKey(cell))
             .mapToInt(Integer::intValue)
             .toArray();
+    this.headingTexts = new String[headingCells.length];
+    for (int i = 0; i < headingCells.length; i++) {
+      headingTexts[i] = headings.headings().getOrDefault(headingCells[i], "");
+    }
     this.intakes = new ColumnIntake[spec.columns().size()];
     for (int i = 0; i < intakes.length; i++) {
       intakes[i] = intake(i, blocks.column(i));
@@ -126,9 +131,8 @@ final class TableRows {
 
   /** Whether a row repeats the headings. */
   boolean isHeadings(GridRow row) {
-    for (int cell : headingCells) {
-      String heading = headings.headings().getOrDefault(cell, "");
-      if (!row.isText(cell, heading)) {
+    for (int i = 0; i < headingCells.length; i++) {
+      if (!row.isText(headingCells[i], headingTexts[i])) {
         return false;
       }
     }

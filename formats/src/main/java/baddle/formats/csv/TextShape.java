@@ -47,7 +47,8 @@ record TextShape(char separator, char quote, String lineEnds, boolean told) {
     double bestScore = 0;
     for (char separator : SEPARATORS) {
       if (stated.separator().isEmpty()) {
-        double score = score(widths(head, separator, quote, whole));
+        double score =
+            breaksQuotes(head, separator, quote) ? 0 : score(widths(head, separator, quote, whole));
         if (score > bestScore) {
           best = separator;
           bestScore = score;
@@ -120,6 +121,29 @@ record TextShape(char separator, char quote, String lineEnds, boolean told) {
       widths.add(cells);
     }
     return widths;
+  }
+
+  /** Whether something else than this separator or a line end follows the end of a quoted cell. */
+  private static boolean breaksQuotes(String head, char separator, char quote) {
+    boolean quoted = false;
+    boolean atStart = true;
+    for (int i = 0; i + 1 < head.length(); i++) {
+      char c = head.charAt(i);
+      char next = head.charAt(i + 1);
+      if (quoted && c == quote) {
+        boolean doubled = next == quote;
+        if (!doubled && next != separator && next != '\n' && next != '\r' && next != ' ') {
+          return true;
+        }
+        quoted = doubled;
+        i += doubled ? 1 : 0;
+        atStart = false;
+      } else if (!quoted) {
+        quoted = c == quote && atStart;
+        atStart = c == separator || c == '\n' || c == '\r';
+      }
+    }
+    return false;
   }
 
   /** The single quote where cells are wrapped in it and none is wrapped in the double one. */

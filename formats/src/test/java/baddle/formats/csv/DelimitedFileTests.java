@@ -70,6 +70,7 @@ class DelimitedFileTests {
         "UTF-8 ! Sales, all\\na;b;c\\n1;2;3\\n4;5;6 ! text, UTF-8, semicolon, LF",
         "UTF-8 ! 'a';'b'\\n'1;2';'3' ! text, UTF-8, semicolon, single quotes, LF",
         "UTF-8 ! \"a;1\",\"b;2\"\\n\"1\",\"2\" ! text, UTF-8, comma, LF",
+        "UTF-8 ! \";;\",\"b;;\"\\n\";;\",\"2;;\" ! text, UTF-8, comma, LF",
         "UTF-8 ! a\\n1\\n ! text, UTF-8, one column, LF",
         "UTF-8 ! a,b\\n1,2\\r\\n3,4\\r5,6 ! text, UTF-8, comma, mixed line ends",
       })
@@ -147,7 +148,7 @@ class DelimitedFileTests {
     assertThat(read("")).isEmpty();
   }
 
-  @Property(tries = 100)
+  @Property(tries = 300)
   void reads_back_what_was_written(
       @ForAll @Size(min = 1, max = 20) List<@Size(min = 1, max = 5) List<@NotEmpty String>> rows)
       throws IOException {

@@ -242,4 +242,42 @@ class XlsxFileTests {
           .isEqualTo(List.of("a b  too long a name for a shee", "Second"));
     }
   }
+
+  @Test
+  void a_workbook_with_macros_is_read_like_any_other() throws IOException {
+    Path file = workbook(STRICT, "", "<row><c t='s'><v>0</v></c></row>");
+    Path renamed = Files.copy(file, folder.resolve("made.xlsm"));
+
+    try (GridFile opened = new Formats().open(renamed, Dialect.TOLD_BY_CONTENT)) {
+      assertThat(opened.oddities()).isEmpty();
+      assertThat(GridText.of(opened.sheets().get(0), 9)).containsExactly("1: plain");
+    }
+  }
+
+  @Test
+  void knows_tables_names_hidden_rows_and_times() throws IOException {
+    Path file = folder.resolve("tables.xlsx");
+    try (OutputStream out = Files.newOutputStream(file);
+        org.dhatim.fastexcel.Workbook workbook =
+            new org.dhatim.fastexcel.Workbook(out, "test", "1.0")) {
+      org.dhatim.fastexcel.Worksheet sheet = workbook.newWorksheet("It's here");
+      sheet.value(2, 1, "Hours");
+      sheet.value(3, 1, 1.5625);
+      sheet.style(3, 1).format("[h]:mm").set();
+      sheet.value(4, 1, 0.25);
+      sheet.style(4, 1).format("hh:mm:ss").set();
+      sheet.hideRow(4);
+      sheet.range(2, 1, 4, 1).createTable("Hours").setDisplayName("hours_table");
+      sheet.range(2, 1, 4, 1).setName("hours_range");
+    }
+
+    try (GridFile opened = new Formats().open(file, Dialect.TOLD_BY_CONTENT)) {
+      assertThat(GridText.of(opened.sheets().get(0), 9))
+          .containsExactly("3:  | Hours", "4:  | TIME 37:30:00", "5 hidden:  | TIME 06:00:00");
+      assertThat(opened.names())
+          .extracting(name -> name.name() + " " + name.sheet() + " " + name.range() + name.table())
+          .containsExactlyInAnyOrder(
+              "hours_table It's here B3:B5true", "hours_range It's here B3:B5false");
+    }
+  }
 }
