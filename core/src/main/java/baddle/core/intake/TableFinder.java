@@ -2,6 +2,8 @@ package baddle.core.intake;
 
 import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
+import baddle.core.value.Grain;
+import baddle.core.value.PeriodText;
 import baddle.core.value.ValueProfile;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,6 +22,7 @@ public final class TableFinder {
   private static final int LEAST_TENTHS = 6;
 
   private static final int ROWS_BELOW = 10;
+  private static final int LONGEST_PERIOD = 14;
 
   /**
    * A table.
@@ -84,10 +87,23 @@ public final class TableFinder {
     return row(index).number() > row(index - 1).number() + 1;
   }
 
+  /** Whether a row has labels, and nothing else but the names of periods. */
   private static boolean areLabels(SheetSample.Row row) {
-    return row.cells().stream()
-        .filter(SheetSample.Cell::isFilled)
-        .allMatch(cell -> cell.kind() == CellKind.TEXT && ValueProfile.isLabel(cell.text()));
+    boolean any = false;
+    for (SheetSample.Cell cell : row.cells()) {
+      boolean label = cell.kind() == CellKind.TEXT && ValueProfile.isLabel(cell.text());
+      any |= label;
+      if (cell.isFilled() && !label && !isPeriod(cell.text())) {
+        return false;
+      }
+    }
+    return any;
+  }
+
+  /** Whether a text names a month, a quarter, a year..., as headings of budgets do. */
+  private static boolean isPeriod(String text) {
+    return text.length() <= LONGEST_PERIOD
+        && PeriodText.english().parse(text).filter(p -> p.grain() != Grain.DAY).isPresent();
   }
 
   /** How many rows from an index on are the headings of a table: none, one or two. */
