@@ -19,7 +19,9 @@ final class FeedReader {
   private static final List<String> OWN_KEYS =
       List.of(
           "into", "files", "except", "sheets", "except_sheets", "table", "period", "text", "cells");
-  private static final List<String> KEYS =
+
+  /** Every key of a feed. */
+  static final List<String> KEYS =
       Stream.concat(OWN_KEYS.stream(), WritingReader.KEYS.stream()).toList();
 
   /** A number of more digits is the name of a sheet, a year say. */

@@ -1,0 +1,69 @@
+package baddle.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.dataformat.yaml.YAMLFactory;
+import com.networknt.schema.JsonSchema;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** The schema for editors knows what the program knows. */
+class PlanSchemaTests {
+
+  private static final ObjectMapper YAML = new ObjectMapper(new YAMLFactory());
+
+  private static InputStream file() {
+    return Objects.requireNonNull(PlanSchemaTests.class.getResourceAsStream("plan.schema.json"));
+  }
+
+  private static JsonSchema schema() throws IOException {
+    try (InputStream in = file()) {
+      return JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(in);
+    }
+  }
+
+  @Test
+  void the_plan_of_the_documentation_is_valid() throws IOException {
+    JsonNode plan = YAML.readTree(Path.of("../docs/example/baddle.yaml").toFile());
+
+    assertThat(schema().validate(plan)).isEmpty();
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "datasets: {}",
+        "baddle: 2",
+        "{baddle: 1, datasets: {d: {columns: {a: txt}}}}",
+        "{baddle: 1, datasets: {d: {columns: {a: text}}}, feeds: {f: {file: x}}}",
+        "{baddle: 1, datasets: {d: {columns: {a: text}}}, feeds: {f: {files: x, decimal: dot}}}",
+        "{baddle: 1, datasets: {d: {columns: {a: text}}}, summaries: {s: {down: a}}}",
+      })
+  void what_the_program_refuses_the_schema_refuses(String plan) throws IOException {
+    assertThat(schema().validate(YAML.readTree(plan))).isNotEmpty();
+  }
+
+  @Test
+  void a_feed_has_the_keys_that_the_program_reads() throws IOException {
+    List<String> keys = new ArrayList<>();
+    try (InputStream in = file()) {
+      YAML.readTree(in)
+          .at("/properties/feeds/additionalProperties/properties")
+          .fieldNames()
+          .forEachRemaining(keys::add);
+    }
+
+    assertThat(keys).containsExactlyInAnyOrderElementsOf(FeedReader.KEYS);
+  }
+}
