@@ -168,7 +168,8 @@ public final class BatchWriter implements Closeable {
     Place place = finding.place();
     database.execute(
         "INSERT INTO finding (batch, file, code, severity, place_file, place_sheet, place_row,"
-            + " place_heading, message, remedy) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+            + " place_heading, message, remedy, rows, value, cause)"
+            + " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
         batch.number(),
         file,
         finding.code().name(),
@@ -178,7 +179,10 @@ public final class BatchWriter implements Closeable {
         place.row(),
         place.heading(),
         finding.message(),
-        finding.remedy());
+        finding.remedy(),
+        finding.tally().map(Finding.Tally::rows).orElse(null),
+        finding.tally().map(Finding.Tally::value).orElse(null),
+        finding.tally().map(Finding.Tally::cause).orElse(null));
   }
 
   /** Takes a file's rows out of the dataset from this batch on; earlier batches still have them. */

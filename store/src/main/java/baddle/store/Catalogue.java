@@ -138,7 +138,8 @@ public final class Catalogue {
   /** The findings about files whose rows were in the datasets at a batch. */
   public List<Finding> findings(int batch) throws IOException {
     return database.query(
-        "SELECT code, severity, place_file, place_sheet, place_row, place_heading, message, remedy"
+        "SELECT code, severity, place_file, place_sheet, place_row, place_heading, message, remedy,"
+            + " rows, value, cause"
             + " FROM finding JOIN file f ON f.id = finding.file WHERE"
             + LIVE
             + "ORDER BY finding.rowid",
@@ -153,6 +154,13 @@ public final class Catalogue {
         new Place(row.getString(3), row.getString(4), row.getLong(5), row.getString(6)),
         row.getString(7),
         row.getString(8),
-        Optional.empty());
+        tally(row.getLong(9), row.getString(10), row.getString(11)));
+  }
+
+  private static Optional<Finding.Tally> tally(
+      long rows, @Nullable String value, @Nullable String cause) {
+    return value == null || cause == null
+        ? Optional.empty()
+        : Optional.of(new Finding.Tally(rows, value, cause));
   }
 }

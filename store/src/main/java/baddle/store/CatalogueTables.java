@@ -12,7 +12,10 @@ final class CatalogueTables {
     return List.of(
         "ALTER TABLE source ADD COLUMN cell_range TEXT NOT NULL DEFAULT ''",
         "ALTER TABLE source ADD COLUMN sender TEXT",
-        "ALTER TABLE source ADD COLUMN sent_on TEXT");
+        "ALTER TABLE source ADD COLUMN sent_on TEXT",
+        "ALTER TABLE finding ADD COLUMN rows INTEGER",
+        "ALTER TABLE finding ADD COLUMN value TEXT",
+        "ALTER TABLE finding ADD COLUMN cause TEXT");
   }
 
   static List<String> statements() {
@@ -101,7 +104,10 @@ final class CatalogueTables {
           place_row INTEGER NOT NULL,
           place_heading TEXT,
           message TEXT NOT NULL,
-          remedy TEXT NOT NULL)""",
+          remedy TEXT NOT NULL,
+          rows INTEGER,
+          value TEXT,
+          cause TEXT)""",
         "CREATE INDEX finding_of_file ON finding (file)");
   }
 }

@@ -192,6 +192,29 @@ class StoreTests {
   }
 
   @Test
+  void brings_a_store_of_the_first_format_up_to_date() throws Exception {
+    Store.openToWrite(folder).close();
+    try (Connection sql = connect();
+        Statement statement = sql.createStatement()) {
+      for (String column : List.of("cell_range", "sender", "sent_on")) {
+        statement.execute("ALTER TABLE source DROP COLUMN " + column);
+      }
+      for (String column : List.of("rows", "value", "cause")) {
+        statement.execute("ALTER TABLE finding DROP COLUMN " + column);
+      }
+      statement.execute("PRAGMA user_version = 1");
+    }
+
+    try (Store store = Store.openToWrite(folder);
+        BatchWriter batch = store.beginBatch(TIME)) {
+      write(batch, 0, "a b c");
+      batch.commit();
+    }
+
+    assertThat(sites(1)).hasSize(3);
+  }
+
+  @Test
   void says_when_there_is_no_store_or_it_is_none() throws IOException {
     assertThatThrownBy(() -> Store.openToRead(folder)).isInstanceOf(StoreException.Absent.class);
     Files.writeString(folder.resolve("dataset.db"), "not a database, but some longer text here");
