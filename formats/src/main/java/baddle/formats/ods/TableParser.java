@@ -30,6 +30,8 @@ final class TableParser {
   private final XMLStreamReader2 xml;
   private final RowSink sink;
   private final List<Cell> cells = new ArrayList<>();
+  private GridRow row = new GridRow();
+  private boolean single;
   private int rowNumber;
   private int column;
   private long pushed;
@@ -62,6 +64,11 @@ final class TableParser {
         Xml.attribute(xml, "visibility").filter(shown -> !shown.equals("visible")).isPresent();
     cells.clear();
     column = 0;
+    single = repeated == 1 && rowNumber < MOST_ROWS;
+    if (single) {
+      row = sink.next();
+      row.begin(rowNumber + 1);
+    }
     int depth = 1;
     while (depth > 0) {
       int event = xml.next();
@@ -76,6 +83,9 @@ final class TableParser {
         depth--;
       }
     }
+    if (single && row.filled() > 0) {
+      end(row, hidden);
+    }
     for (int i = 0; i < repeated && !cells.isEmpty() && sink.wantsMore(); i++) {
       push(rowNumber + i + 1, hidden);
     }
@@ -86,21 +96,26 @@ final class TableParser {
     if (number > MOST_ROWS) {
       throw new UnreadableFileException("more rows than a sheet can have", number);
     }
-    GridRow row = sink.next();
-    row.begin(number);
-    if (hidden) {
-      row.hide();
-    }
+    GridRow copy = sink.next();
+    copy.begin(number);
     for (Cell cell : cells) {
       for (int i = 0; i < cell.repeated; i++) {
-        row.add(cell.column + i, cell.kind, cell.text);
+        copy.add(cell.column + i, cell.kind, cell.text);
       }
-      pushed += cell.repeated;
     }
+    end(copy, hidden);
+  }
+
+  private void end(GridRow filled, boolean hidden) throws IOException {
+    if (hidden) {
+      filled.hide();
+    }
+    pushed += filled.filled();
     if (pushed > MOST_CELLS) {
-      throw new UnreadableFileException("more than 200 million filled cells in a sheet", number);
+      throw new UnreadableFileException(
+          "more than 200 million filled cells in a sheet", filled.number());
     }
-    sink.row(row);
+    sink.row(filled);
   }
 
   private int count(String attribute, int most) {
@@ -120,7 +135,8 @@ final class TableParser {
         value = xml.getAttributeValue(i);
       }
     }
-    String text = text();
+    boolean stated = !value.isEmpty() && !type.equals("string") && !type.equals("error");
+    String text = stated ? skipText() : text();
     if (!type.isEmpty() && column + repeated <= MOST_COLUMNS) {
       add(type, value, text, repeated);
     }
@@ -139,8 +155,15 @@ final class TableParser {
   }
 
   private void add(CellKind kind, String text, int repeated) {
-    if (!text.isEmpty()) {
+    if (text.isEmpty()) {
+      return;
+    }
+    if (!single) {
       cells.add(new Cell(column, repeated, kind, text));
+      return;
+    }
+    for (int i = 0; i < repeated; i++) {
+      row.add(column + i, kind, text);
     }
   }
 
@@ -157,6 +180,17 @@ final class TableParser {
     } catch (DateTimeException e) {
       return duration;
     }
+  }
+
+  /** Stops at the end of a cell whose value an attribute has stated. */
+  private String skipText() throws XMLStreamException {
+    int depth = 1;
+    while (depth > 0) {
+      int event = xml.next();
+      depth += event == XMLStreamConstants.START_ELEMENT ? 1 : 0;
+      depth -= event == XMLStreamConstants.END_ELEMENT ? 1 : 0;
+    }
+    return "";
   }
 
   /** The paragraphs of a cell, without the notes that hang on it; stops at the cell's end. */
