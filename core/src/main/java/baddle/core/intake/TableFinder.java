@@ -87,17 +87,23 @@ public final class TableFinder {
     return row(index).number() > row(index - 1).number() + 1;
   }
 
-  /** Whether a row has labels, and nothing else but the names of periods. */
+  /**
+   * Whether a row has labels, and nothing else but the names of several periods. One number that
+   * could be a year is as likely a value beside its label.
+   */
   private static boolean areLabels(SheetSample.Row row) {
-    boolean any = false;
+    int labels = 0;
+    int periods = 0;
     for (SheetSample.Cell cell : row.cells()) {
-      boolean label = cell.kind() == CellKind.TEXT && ValueProfile.isLabel(cell.text());
-      any |= label;
-      if (cell.isFilled() && !label && !isPeriod(cell.text())) {
+      if (cell.kind() == CellKind.TEXT && ValueProfile.isLabel(cell.text())) {
+        labels++;
+      } else if (isPeriod(cell.text())) {
+        periods++;
+      } else if (cell.isFilled()) {
         return false;
       }
     }
-    return any;
+    return labels > 0 && periods != 1;
   }
 
   /** Whether a text names a month, a quarter, a year..., as headings of budgets do. */

@@ -38,7 +38,8 @@ class TableFinderTests {
         "Date|Qty||Site|Staff;2026-01-01|1||North|4;2026-01-02|2||| ! A1:B3 D1:E2",
         "Date||Qty;2026-01-01|x|1 ! A1:C2",
         "Site|2025|=2026;North|1.50|2.50 ! A1:C2",
-        "Site|2026-01|Feb 2026;North|1|2 ! A1:C2",
+        "Site|2026-01|2026-02;North|1|2 ! A1:C2",
+        "Staff||8;Visitors||=2003;;Wages||12.50 ! ''",
         "1|2|3;4|5|6 ! ''",
         "only a note ! ''",
       })
