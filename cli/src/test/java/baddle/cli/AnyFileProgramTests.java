@@ -166,6 +166,18 @@ class AnyFileProgramTests {
   }
 
   @Test
+  void numbers_of_forms_are_understood_like_those_of_tables() throws Exception {
+    workbook("in/North 2026-03.xlsx", "Form\n|Date|2026-03-31|\n|Takings|12,50|");
+    workbook("in/South 2026-03.xlsx", "Form\n|Date|2026-03-31|\n|Takings|1,234|");
+    plan("  a: {files: 'in/{site} {period}.xlsx', cells: {sold_on: C1, amount: C2}}");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.out()).contains("1 held", "decimal: point or comma in the plan");
+    assertThat(sums("site")).isEqualTo("North,12.50,1 Total,12.50,1");
+  }
+
+  @Test
   void the_attachments_of_a_message_are_read_with_its_sender_and_date() throws Exception {
     plan("  a: {files: 'in/*.eml', period: message date}");
     baddle.write(

@@ -276,11 +276,21 @@ final class FileReading {
       return;
     }
     Optional<Period> period = period(grid, form);
-    FormIntake intake =
-        new FormIntake(
-            spec(grid, form, period), place, form.sheet, addresses, blocks, numbers.begin());
-    form.sheet.read(intake);
-    take(grid, form, period, intake.result());
+    IntakeSpec spec = spec(grid, form, period);
+    SourceIntake result = readForm(spec, place, form.sheet, addresses);
+    if (result.isToReadAgain()) {
+      numbers.drop();
+      result = readForm(spec.with(result.shown()), place, form.sheet, addresses);
+    }
+    take(grid, form, period, result);
+  }
+
+  private SourceIntake readForm(
+      IntakeSpec spec, Place place, GridSheet sheet, Map<String, CellRange> addresses)
+      throws IOException {
+    FormIntake intake = new FormIntake(spec, place, sheet, addresses, blocks, numbers.begin());
+    sheet.read(intake);
+    return intake.result();
   }
 
   private static Optional<CellRange> address(List<NamedRange> names, String name, GridSheet sheet) {

@@ -4,6 +4,7 @@ import baddle.core.finding.Place;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.ReadAgainException;
+import baddle.core.grid.UnreadableFileException;
 import baddle.core.intake.HeldRowSink;
 import baddle.core.intake.Intake;
 import baddle.core.intake.IntakeSpec;
@@ -54,7 +55,11 @@ public final class SheetTables {
   public void read(CellRange region) throws IOException {
     Deque<CellRange> regions = new ArrayDeque<>();
     regions.add(region);
-    for (int tables = 0; !regions.isEmpty() && tables < MOST_TABLES; tables++) {
+    for (int tables = 0; !regions.isEmpty(); tables++) {
+      if (tables == MOST_TABLES) {
+        throw new UnreadableFileException(
+            "more than 10,000 tables on a sheet", regions.element().firstRow());
+      }
       SourceIntake result = readOne(regions.remove());
       target.end(result);
       regions.addAll(result.more());

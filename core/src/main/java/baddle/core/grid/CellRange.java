@@ -21,7 +21,7 @@ public record CellRange(int firstRow, int lastRow, int firstColumn, int endColum
   private static final int MOST_LETTERS = 3;
   private static final int MOST_DIGITS = 7;
 
-  /** Whether a row lies in it or above it. */
+  /** Whether it ends before a row. */
   public boolean isBefore(int row) {
     return row > lastRow;
   }

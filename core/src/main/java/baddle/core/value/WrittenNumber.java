@@ -1,5 +1,8 @@
 package baddle.core.value;
 
+import java.util.Currency;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -8,6 +11,8 @@ import org.jspecify.annotations.Nullable;
  * from number to number.
  */
 final class WrittenNumber {
+
+  private static final int CODE = 3;
 
   private char[] text = {};
   private int start;
@@ -176,7 +181,21 @@ final class WrittenNumber {
     for (int i = from; i >= start && i < end && isCapital(text[i]); i += step) {
       letters++;
     }
-    return letters == 3 && end - start > 3 ? 3 : 0;
+    boolean code = letters == CODE && end - start > CODE;
+    return code && isCurrency(step > 0 ? from : from - CODE + 1) ? CODE : 0;
+  }
+
+  /** Whether the three capitals are a code of ISO 4217; others are part of a name or a number. */
+  private boolean isCurrency(int from) {
+    return Currencies.CODES.contains(new String(text, from, CODE));
+  }
+
+  /** Loaded when the first code is met. */
+  private static final class Currencies {
+    private static final Set<String> CODES =
+        Currency.getAvailableCurrencies().stream()
+            .map(Currency::getCurrencyCode)
+            .collect(Collectors.toUnmodifiableSet());
   }
 
   private boolean takeExponent() {

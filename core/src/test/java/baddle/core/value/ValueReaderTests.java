@@ -62,6 +62,8 @@ class ValueReaderTests {
         "(-12) | NOT_A_NUMBER",
         "1.234.56 | NOT_A_NUMBER",
         "12abc | NOT_A_NUMBER",
+        "FOX100 | NOT_A_NUMBER",
+        "100ABC | NOT_A_NUMBER",
         "5E | NOT_A_NUMBER",
         "1.234,5 | OTHER_MARK_COMMA",
         "1,23,456 | NOT_A_NUMBER",
