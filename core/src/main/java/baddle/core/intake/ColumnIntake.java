@@ -17,6 +17,12 @@ interface ColumnIntake {
    */
   Fit take(GridRow row, int blockRow);
 
+  /** Remembers what was counted of the values so far. */
+  default void mark() {}
+
+  /** Forgets what was counted since the {@link #mark}. */
+  default void backToMark() {}
+
   /**
    * Takes the values of a stretch of rows.
    *

@@ -66,6 +66,16 @@ final class NumberIntake implements ColumnIntake {
   }
 
   @Override
+  public void mark() {
+    reader.mark();
+  }
+
+  @Override
+  public void backToMark() {
+    reader.backToMark();
+  }
+
+  @Override
   public Fit take(GridRow row, int blockRow) {
     CellKind kind = row.kind(cell);
     if (kind == CellKind.BLANK || (kind == CellKind.ERROR && errorsBlank)) {

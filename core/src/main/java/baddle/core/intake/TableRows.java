@@ -15,6 +15,7 @@ import baddle.core.value.Understanding;
 import baddle.core.value.ValueReader;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -36,6 +37,10 @@ final class TableRows {
   private final BlockBuilder blocks;
   private final HeldRowSink heldRows;
   private final ColumnIntake[] intakes;
+
+  /** How the values of the row fitted that was taken last by itself. */
+  private final Fit[] rowFits;
+
   private final int[] headingCells;
   private final String[] headingTexts;
   private final Misfits misfits = new Misfits();
@@ -69,6 +74,8 @@ final class TableRows {
       headingTexts[i] = headings.headings().getOrDefault(headingCells[i], "");
     }
     this.intakes = new ColumnIntake[spec.columns().size()];
+    this.rowFits = new Fit[intakes.length];
+    Arrays.fill(rowFits, Fit.FITS);
     for (int i = 0; i < intakes.length; i++) {
       intakes[i] = intake(i, blocks.column(i));
     }
@@ -203,7 +210,11 @@ final class TableRows {
       shortRows += width < headings.end() ? 1 : 0;
     }
     for (ColumnIntake intake : intakes) {
+      intake.mark();
       fit &= intake.takeAll(stretch, from, to, blocks.row());
+    }
+    for (int i = 0; !fit && i < intakes.length; i++) {
+      intakes[i].backToMark();
     }
     for (int i = from; i < to; i++) {
       if (fit) {
@@ -216,10 +227,10 @@ final class TableRows {
 
   /** Takes one row by itself. */
   void take(GridRow row) throws IOException {
-    int blockRow = blocks.row();
     boolean fits = row.width() <= headings.end() || !standsBeyond(row);
-    for (ColumnIntake intake : intakes) {
-      fits &= intake.take(row, blockRow) == Fit.FITS;
+    for (int i = 0; i < intakes.length; i++) {
+      rowFits[i] = intakes[i].take(row, blocks.row());
+      fits &= rowFits[i] == Fit.FITS;
     }
     if (fits) {
       blocks.endRow(row.number());
@@ -250,9 +261,8 @@ final class TableRows {
     held++;
     List<HeldValue> values = new ArrayList<>();
     for (int i = 0; i < intakes.length; i++) {
-      Fit fit = intakes[i].take(row, blocks.row());
-      if (fit != Fit.FITS) {
-        values.add(heldValue(row, i, fit));
+      if (rowFits[i] != Fit.FITS) {
+        values.add(heldValue(row, i, rowFits[i]));
       }
     }
     int beyond = sheet.fixedWidth() ? beyond(row) : HeadingRow.ABSENT;

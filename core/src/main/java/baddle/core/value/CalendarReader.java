@@ -12,7 +12,7 @@ import java.util.Optional;
  * 1970-01-01T00:00. What ISO 8601 writes takes a short way; everything else is taken apart by
  * {@link WrittenDate}. A time of day in a column of dates is dropped and counted.
  */
-final class CalendarReader implements ValueReader {
+final class CalendarReader extends HabitReader {
 
   private static final int COMPACT_DIGITS = 8;
   private static final BigDecimal MILLIS_PER_DAY = BigDecimal.valueOf(86_400_000L);
@@ -29,20 +29,19 @@ final class CalendarReader implements ValueReader {
   private final ZoneId zone;
   private final IsoDateTime iso = new IsoDateTime();
   private final WrittenDate written;
-  private Understanding understanding;
-  private Evidence evidence;
   private long value;
   private long timesDropped;
   private long dayNumbers;
+  private long timesDroppedAtMark;
+  private long dayNumbersAtMark;
 
   CalendarReader(boolean withTime, ValueRules rules, DateSystem inWorkbook) {
+    super(rules.calendar());
     this.withTime = withTime;
     this.inText = rules.serialDates();
     this.inWorkbook = inWorkbook;
     this.zone = rules.zone();
     this.written = new WrittenDate(rules.months(), rules.years());
-    this.understanding = rules.calendar();
-    this.evidence = new Evidence(understanding.habit());
   }
 
   @Override
@@ -64,20 +63,14 @@ final class CalendarReader implements ValueReader {
   }
 
   private Fit readWritten(char[] text, int start, int end) {
-    if (!written.read(text, start, end, understanding.habit())) {
+    if (!written.read(text, start, end, habit())) {
       return inText.isPresent() ? readDayNumber(text, start, end, inText.get()) : misfit();
     }
     Habit shown = written.shown();
-    if (shown != null) {
-      evidence.add(shown);
-      if (shown != understanding.habit()) {
-        return shown == Habit.DAY_FIRST ? Fit.OTHER_ORDER_DAY : Fit.OTHER_ORDER_MONTH;
-      }
-    } else if (written.isEither()) {
-      evidence.addEither();
-      if (understanding.holdsUnclear()) {
-        return Fit.UNCLEAR_ORDER;
-      }
+    if (!fits(shown, written.isEither())) {
+      return shown == null
+          ? Fit.UNCLEAR_ORDER
+          : shown == Habit.DAY_FIRST ? Fit.OTHER_ORDER_DAY : Fit.OTHER_ORDER_MONTH;
     }
     if (withTime && written.hasOffset()) {
       setWithOffset();
@@ -103,7 +96,7 @@ final class CalendarReader implements ValueReader {
 
   @Override
   public Fit readStoredNumber(char[] text, int start, int end) {
-    if (end - start == COMPACT_DIGITS && written.read(text, start, end, understanding.habit())) {
+    if (end - start == COMPACT_DIGITS && written.read(text, start, end, habit())) {
       set(written.epochDay(), 0);
       return Fit.FITS;
     }
@@ -138,21 +131,24 @@ final class CalendarReader implements ValueReader {
   }
 
   @Override
-  public Optional<Understanding> understanding() {
-    return Optional.of(understanding);
-  }
-
-  @Override
   public void understand(Understanding newUnderstanding) {
-    understanding = newUnderstanding;
-    evidence = new Evidence(newUnderstanding.habit());
+    super.understand(newUnderstanding);
     timesDropped = 0;
     dayNumbers = 0;
   }
 
   @Override
-  public Evidence evidence() {
-    return evidence;
+  public void mark() {
+    super.mark();
+    timesDroppedAtMark = timesDropped;
+    dayNumbersAtMark = dayNumbers;
+  }
+
+  @Override
+  public void backToMark() {
+    super.backToMark();
+    timesDropped = timesDroppedAtMark;
+    dayNumbers = dayNumbersAtMark;
   }
 
   @Override

@@ -9,10 +9,27 @@ public final class Evidence {
   private long forIt;
   private long against;
   private long either;
+  private long forItAtMark;
+  private long againstAtMark;
+  private long eitherAtMark;
 
   /** About a habit and its other. */
   Evidence(Habit habit) {
     this.habit = habit;
+  }
+
+  /** Remembers the counts as they are. */
+  void mark() {
+    forItAtMark = forIt;
+    againstAtMark = against;
+    eitherAtMark = either;
+  }
+
+  /** Forgets what was counted since the mark. */
+  void backToMark() {
+    forIt = forItAtMark;
+    against = againstAtMark;
+    either = eitherAtMark;
   }
 
   void add(Habit shown) {

@@ -2,14 +2,13 @@ package baddle.core.value;
 
 import java.math.BigDecimal;
 import java.math.BigInteger;
-import java.util.Optional;
 
 /**
  * Reads numbers as people write them into whole numbers of the column's smallest unit, exactly.
  * Plain digits with the expected decimal mark take a short way; everything else is taken apart by
  * {@link WrittenNumber}.
  */
-final class NumberReader implements ValueReader {
+final class NumberReader extends HabitReader {
 
   private static final long LARGEST = 999_999_999_999_999_999L;
   private static final BigInteger LARGEST_EXACT = BigInteger.valueOf(LARGEST);
@@ -22,20 +21,17 @@ final class NumberReader implements ValueReader {
   private final int places;
   private final ValueRules.LoneDash dash;
   private final WrittenNumber written = new WrittenNumber();
-  private Understanding understanding;
-  private char mark;
-  private Evidence evidence;
+  private char decimalMark;
   private long value;
 
   /** Digits behind the mark of the number last read the short way. */
   private int fraction;
 
   NumberReader(int places, ValueRules rules) {
+    super(rules.numbers());
     this.places = places;
     this.dash = rules.dash();
-    this.understanding = rules.numbers();
-    this.mark = mark(understanding);
-    this.evidence = new Evidence(understanding.habit());
+    this.decimalMark = mark(rules.numbers());
   }
 
   private static char mark(Understanding understanding) {
@@ -48,36 +44,25 @@ final class NumberReader implements ValueReader {
   }
 
   @Override
-  public Optional<Understanding> understanding() {
-    return Optional.of(understanding);
-  }
-
-  @Override
   public void understand(Understanding newUnderstanding) {
-    understanding = newUnderstanding;
-    mark = mark(newUnderstanding);
-    evidence = new Evidence(newUnderstanding.habit());
-  }
-
-  @Override
-  public Evidence evidence() {
-    return evidence;
+    super.understand(newUnderstanding);
+    decimalMark = mark(newUnderstanding);
   }
 
   @Override
   public Fit read(char[] text, int start, int end) {
-    Fit fit = readPlain(text, start, end, mark);
+    Fit fit = readPlain(text, start, end, decimalMark);
     if (fit == Fit.NOT_A_NUMBER || fraction == 0 || fraction == GROUP) {
       return readWritten(text, start, end);
     }
     if (fraction > 0) {
-      evidence.addFor();
+      evidence().addFor();
     }
     return fit;
   }
 
   /** Reads digits with at most one mark, and a minus before them. */
-  private Fit readPlain(char[] text, int start, int end, char decimalMark) {
+  private Fit readPlain(char[] text, int start, int end, char point) {
     int i = start;
     boolean negative = text[i] == '-';
     if (negative) {
@@ -98,7 +83,7 @@ final class NumberReader implements ValueReader {
           return Fit.TOO_LARGE;
         }
         unscaled = unscaled * 10 + digit;
-      } else if (text[i] == decimalMark && behind < 0 && i > first) {
+      } else if (text[i] == point && behind < 0 && i > first) {
         behind = 0;
       } else {
         return Fit.NOT_A_NUMBER;
@@ -136,18 +121,12 @@ final class NumberReader implements ValueReader {
       return Fit.NOT_A_NUMBER;
     }
     Habit shown = written.shown();
-    if (shown != null) {
-      evidence.add(shown);
-      if (shown != understanding.habit()) {
-        return shown == Habit.DECIMAL_COMMA ? Fit.OTHER_MARK_COMMA : Fit.OTHER_MARK_POINT;
-      }
-    } else if (written.isEither()) {
-      evidence.addEither();
-      if (understanding.holdsUnclear()) {
-        return Fit.UNCLEAR_MARK;
-      }
+    if (!fits(shown, written.isEither())) {
+      return shown == null
+          ? Fit.UNCLEAR_MARK
+          : shown == Habit.DECIMAL_COMMA ? Fit.OTHER_MARK_COMMA : Fit.OTHER_MARK_POINT;
     }
-    written.gather(understanding.habit());
+    written.gather(habit());
     return exact();
   }
 

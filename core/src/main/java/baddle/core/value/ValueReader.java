@@ -43,6 +43,12 @@ public interface ValueReader {
     throw new UnsupportedOperationException("no evidence is gathered");
   }
 
+  /** Remembers what was counted so far. */
+  default void mark() {}
+
+  /** Forgets what was counted since the {@link #mark}, for values that are to be read once more. */
+  default void backToMark() {}
+
   /** How many dates had a time of day, which the column doesn't keep. */
   default long timesDropped() {
     return 0;

@@ -349,6 +349,14 @@ class IntakeTests {
   }
 
   @Test
+  void what_is_counted_of_values_is_counted_once_though_rows_beside_them_are_held()
+      throws IOException {
+    assertThat(
+            texts(read("Date|Qty", "1970-01-02 10:30|1", "1970-01-02 11:30|many", "1970-01-02|2")))
+        .contains("times-dropped: 2 dates have a time of day, which is not kept");
+  }
+
+  @Test
   void headings_again_in_the_middle_are_left_out_and_counted() throws IOException {
     SourceIntake result = read("Date|Code", "1970-01-01|a", "Date|Code", "1970-01-02|b");
 
