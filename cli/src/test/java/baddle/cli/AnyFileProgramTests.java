@@ -240,6 +240,21 @@ class AnyFileProgramTests {
   }
 
   @Test
+  void the_rows_of_a_source_that_a_report_overwrote_leave_the_dataset() throws Exception {
+    plan("  a: {files: 'in/*.csv'}");
+    baddle.write("in/a.csv", "Date,Code,Amount", "2026-03-14,1,1.50");
+    baddle.write("in/b.csv", "Date,Code,Amount", "2026-03-15,1,2.50");
+    baddle.run("consolidate");
+    sums("code");
+    baddle.run("summarize", "--plan", "sums.yaml", "--out", folder.resolve("in/b.csv").toString());
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.out()).contains("report-as-source: in/b.csv", "file-gone: in/b.csv");
+    assertThat(sums("code")).isEqualTo("1,1.50,1 Total,1.50,1");
+  }
+
+  @Test
   void a_report_that_another_program_saved_again_is_known_by_its_sheets() throws Exception {
     baddle.run("demo", "d");
     Baddle demo = new Baddle(folder.resolve("d"));

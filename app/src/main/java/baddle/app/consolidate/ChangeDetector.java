@@ -11,6 +11,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -33,6 +34,7 @@ final class ChangeDetector {
 
   private final Plan plan;
   private final Set<String> outputs;
+  private final Set<String> reports = new HashSet<>();
   private final Map<String, StoredFile> knownByPlace = new HashMap<>();
   private final Map<String, String> feedHashes = new HashMap<>();
   private final long now;
@@ -61,6 +63,11 @@ final class ChangeDetector {
     return findings;
   }
 
+  /** Places of files that turned out to be reports of this program, and so no sources. */
+  Set<String> reports() {
+    return reports;
+  }
+
   /** How many files of each feed couldn't be read at all. */
   Map<String, Integer> unreadable() {
     return unreadable;
@@ -74,6 +81,7 @@ final class ChangeDetector {
         CheckedFile one = check(file);
         if (outputs.contains(one.content())) {
           findings.add(output(file));
+          reports.add(place(file.feed().dataset(), file.path()));
         } else {
           checked.add(one);
         }

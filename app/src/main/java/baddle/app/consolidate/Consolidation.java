@@ -91,7 +91,7 @@ public final class Consolidation {
     List<CheckedFile> checked = detector.check(found);
     findings.addAll(finder.findings());
     findings.addAll(detector.findings());
-    List<StoredFile> gone = gone(known, found, finder.missing());
+    List<StoredFile> gone = gone(known, found, finder.missing(), detector.reports());
     Map<String, Integer> failed = new HashMap<>(detector.unreadable());
     Optional<Batch> made = Optional.empty();
     boolean anyToRead = checked.stream().anyMatch(CheckedFile::isToRead);
@@ -108,11 +108,15 @@ public final class Consolidation {
 
   /** Files the store has rows of that weren't found, unless their feed's folder is missing. */
   private List<StoredFile> gone(
-      List<StoredFile> known, List<FoundFile> found, Set<String> missingFeeds) {
+      List<StoredFile> known,
+      List<FoundFile> found,
+      Set<String> missingFeeds,
+      Set<String> reports) {
     Set<String> places =
         found.stream()
             .map(file -> ChangeDetector.place(file.feed().dataset(), file.path()))
             .collect(Collectors.toCollection(HashSet::new));
+    places.removeAll(reports);
     List<StoredFile> gone = new ArrayList<>();
     for (StoredFile file : known) {
       boolean isFound = places.contains(ChangeDetector.place(file.dataset(), file.path()));

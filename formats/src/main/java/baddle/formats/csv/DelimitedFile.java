@@ -2,11 +2,10 @@ package baddle.formats.csv;
 
 import baddle.core.grid.CellKind;
 import baddle.core.grid.Dialect;
-import baddle.core.grid.GridFile;
 import baddle.core.grid.GridRow;
-import baddle.core.grid.GridSheet;
 import baddle.core.grid.ReadAgainException;
 import baddle.core.grid.RowSink;
+import baddle.core.grid.SingleSheet;
 import baddle.core.grid.UnreadableFileException;
 import baddle.formats.text.TextCharset;
 import de.siegmar.fastcsv.reader.CloseableIterator;
@@ -15,14 +14,10 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
-import java.nio.charset.CodingErrorAction;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Optional;
 
 /**
@@ -30,7 +25,7 @@ import java.util.Optional;
  * Encoding, separator, quote and line ends are told by the beginning of the file. What the decoder
  * doesn't understand is never replaced silently.
  */
-public final class DelimitedFile implements GridFile, GridSheet {
+public final class DelimitedFile implements SingleSheet {
 
   private static final int HEAD = 1 << 16;
 
@@ -86,11 +81,6 @@ public final class DelimitedFile implements GridFile, GridSheet {
   }
 
   @Override
-  public List<GridSheet> sheets() {
-    return List.of(this);
-  }
-
-  @Override
   public String kind() {
     return "text, " + charset.words() + ", " + shape.words();
   }
@@ -99,16 +89,6 @@ public final class DelimitedFile implements GridFile, GridSheet {
   public Dialect dialect() {
     return new Dialect(
         Optional.of(shape.separator()), Optional.of(shape.quote()), Optional.of(charset.charset()));
-  }
-
-  @Override
-  public String name() {
-    return "";
-  }
-
-  @Override
-  public boolean visible() {
-    return true;
   }
 
   @Override
@@ -127,7 +107,7 @@ public final class DelimitedFile implements GridFile, GridSheet {
             .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
             .missingFieldStrategy(FieldMismatchStrategy.IGNORE);
     GridRowHandler handler = new GridRowHandler(sink);
-    try (CsvReader<GridRow> reader = format.build(handler, decoder());
+    try (CsvReader<GridRow> reader = format.build(handler, charset.reader(file));
         CloseableIterator<GridRow> rows = reader.iterator()) {
       while (sink.wantsMore() && rows.hasNext()) {
         sink.row(rows.next());
@@ -138,23 +118,6 @@ public final class DelimitedFile implements GridFile, GridSheet {
       throw e.getCause() instanceof CharacterCodingException ? undecodable(handler) : e.getCause();
     } catch (CsvParseException e) {
       throw broken(e, handler);
-    }
-  }
-
-  private Reader decoder() throws IOException {
-    InputStream in = Files.newInputStream(file);
-    try {
-      in.skipNBytes(charset.mark());
-      return new InputStreamReader(
-          in,
-          charset
-              .charset()
-              .newDecoder()
-              .onMalformedInput(CodingErrorAction.REPORT)
-              .onUnmappableCharacter(CodingErrorAction.REPORT));
-    } catch (IOException | RuntimeException e) {
-      in.close();
-      throw e;
     }
   }
 

@@ -1,20 +1,19 @@
 package baddle.formats.html;
 
 import baddle.core.grid.CellKind;
-import baddle.core.grid.GridFile;
 import baddle.core.grid.GridRow;
-import baddle.core.grid.GridSheet;
+import baddle.core.grid.ReadAgainException;
 import baddle.core.grid.RowSink;
+import baddle.core.grid.SingleSheet;
+import baddle.core.grid.UnreadableFileException;
 import baddle.formats.text.TextCharset;
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
 import java.io.Reader;
-import java.io.SequenceInputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import org.jsoup.nodes.Element;
 import org.jsoup.parser.Parser;
 import org.jsoup.parser.StreamParser;
@@ -23,40 +22,30 @@ import org.jsoup.parser.StreamParser;
  * A page whose tables were sent as a workbook. All of its tables are one sheet, one below the other
  * with a blank row between; they are streamed row by row.
  */
-public final class HtmlFile implements GridFile, GridSheet {
+public final class HtmlFile implements SingleSheet {
 
   private static final int HEAD = 1 << 16;
   private static final int MOST_SPAN = 1000;
 
   private final Path file;
+  private TextCharset charset;
 
-  private HtmlFile(Path file) {
+  private HtmlFile(Path file, TextCharset charset) {
     this.file = file;
+    this.charset = charset;
   }
 
-  /** A page; it isn't opened before it is read. */
-  public static HtmlFile open(Path file) {
-    return new HtmlFile(file);
-  }
-
-  @Override
-  public List<GridSheet> sheets() {
-    return List.of(this);
+  /** Looks at the beginning of a page. */
+  public static HtmlFile open(Path file) throws IOException {
+    try (InputStream in = Files.newInputStream(file)) {
+      byte[] head = in.readNBytes(HEAD);
+      return new HtmlFile(file, TextCharset.of(head, head.length));
+    }
   }
 
   @Override
   public String kind() {
     return "page (HTML)";
-  }
-
-  @Override
-  public String name() {
-    return "";
-  }
-
-  @Override
-  public boolean visible() {
-    return true;
   }
 
   @Override
@@ -66,33 +55,40 @@ public final class HtmlFile implements GridFile, GridSheet {
 
   @Override
   public void read(RowSink sink) throws IOException {
-    try (InputStream in = Files.newInputStream(file);
+    try (Reader text = charset.reader(file);
         StreamParser parser = new StreamParser(Parser.htmlParser())) {
-      parser.parse(reader(in), "");
-      Element table = null;
-      int number = 0;
-      for (Element line = parser.selectNext("tr");
-          line != null && sink.wantsMore();
-          line = parser.selectNext("tr")) {
-        Element own = line.closest("table");
-        number += table != null && !table.equals(own) ? 2 : 1;
-        table = own;
-        GridRow row = sink.next();
-        row.begin(number);
-        cells(line, row);
-        sink.row(row);
-        line.empty();
-      }
+      parser.parse(text, "");
+      push(parser, sink);
+    } catch (CharacterCodingException e) {
+      throw undecodable();
+    } catch (UncheckedIOException e) {
+      throw e.getCause() instanceof CharacterCodingException ? undecodable() : e.getCause();
     }
   }
 
-  private static Reader reader(InputStream in) throws IOException {
-    byte[] head = in.readNBytes(HEAD);
-    TextCharset charset = TextCharset.of(head, head.length);
-    InputStream whole =
-        new SequenceInputStream(
-            new ByteArrayInputStream(head, charset.mark(), head.length - charset.mark()), in);
-    return new InputStreamReader(whole, charset.charset());
+  private static void push(StreamParser parser, RowSink sink) throws IOException {
+    Element table = null;
+    int number = 0;
+    for (Element line = parser.selectNext("tr");
+        line != null && sink.wantsMore();
+        line = parser.selectNext("tr")) {
+      Element own = line.closest("table");
+      number += table != null && !table.equals(own) ? 2 : 1;
+      table = own;
+      GridRow row = sink.next();
+      row.begin(number);
+      cells(line, row);
+      sink.row(row);
+      line.empty();
+    }
+  }
+
+  private IOException undecodable() throws IOException {
+    if (charset.assumed()) {
+      charset = TextCharset.ofWhole(file);
+      return new ReadAgainException("a page in " + charset.words() + ", not UTF-8");
+    }
+    return new UnreadableFileException("characters that are not " + charset.words(), 0);
   }
 
   private static void cells(Element line, GridRow row) {

@@ -107,7 +107,8 @@ public final class MailFile implements GridFile {
 
   private static String name(Entity entity) {
     String name = entity.getFilename();
-    return name == null ? "" : name.replace('\\', '/').substring(name.lastIndexOf('/') + 1).strip();
+    String path = name == null ? "" : name.replace('\\', '/');
+    return path.substring(path.lastIndexOf('/') + 1).strip();
   }
 
   private void attach(String name, SingleBody body, GridOpener opener, Dialect dialect)

@@ -2,7 +2,10 @@ package baddle.formats.text;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.Reader;
 import java.nio.charset.Charset;
+import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -30,6 +33,26 @@ public record TextCharset(Charset charset, int mark, boolean assumed) {
             ? "Windows" + charset.name().substring("windows".length())
             : charset.name().toUpperCase(Locale.ROOT);
     return mark > 0 ? name + " with byte-order mark" : name;
+  }
+
+  /**
+   * Reads a file in this encoding. What can't be decoded is never replaced: the reader fails with a
+   * {@link java.nio.charset.CharacterCodingException}.
+   */
+  public Reader reader(Path file) throws IOException {
+    InputStream in = Files.newInputStream(file);
+    try {
+      in.skipNBytes(mark);
+      return new InputStreamReader(
+          in,
+          charset
+              .newDecoder()
+              .onMalformedInput(CodingErrorAction.REPORT)
+              .onUnmappableCharacter(CodingErrorAction.REPORT));
+    } catch (IOException | RuntimeException e) {
+      in.close();
+      throw e;
+    }
   }
 
   /** One stated by the plan; a byte-order mark is skipped all the same. */
