@@ -138,6 +138,22 @@ final class CommandOptions {
     return line.getArgList();
   }
 
+  /** The files that the arguments name, all of which must be there. */
+  List<Path> files() throws UsageException {
+    if (arguments().isEmpty()) {
+      throw new UsageException("needs the files to read; --help has an example");
+    }
+    List<Path> files = new ArrayList<>();
+    for (String name : arguments()) {
+      Path file = console.folder().resolve(name);
+      if (!Files.isRegularFile(file)) {
+        throw new UsageException("there is no file " + file);
+      }
+      files.add(file);
+    }
+    return files;
+  }
+
   boolean help() {
     return line.hasOption(HELP);
   }

@@ -9,7 +9,6 @@ import baddle.core.expression.AggregateCall;
 import baddle.core.expression.AxisItem;
 import baddle.core.finding.Finding;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -76,7 +75,7 @@ final class CrosstabCommand implements Command {
   @Override
   public int run(CommandOptions options, Console console) throws UsageException, IOException {
     CrosstabSpec spec = spec(options);
-    List<Path> files = files(options, console);
+    List<Path> files = options.files();
     FigureOutput output = FigureOutput.of(options, console, 1);
     Figures figures = FilesCrosstab.of(spec).figures(files);
     if (!figures.crosstabs().isEmpty()) {
@@ -102,20 +101,5 @@ final class CrosstabCommand implements Command {
       throw new UsageException("needs --down or --across, such as --down site");
     }
     return new CrosstabSpec("crosstab", down, across, measures, Totals.both(), "");
-  }
-
-  private static List<Path> files(CommandOptions options, Console console) throws UsageException {
-    if (options.arguments().isEmpty()) {
-      throw new UsageException("needs the files to read; baddle crosstab --help has an example");
-    }
-    List<Path> files = new ArrayList<>();
-    for (String name : options.arguments()) {
-      Path file = console.folder().resolve(name);
-      if (!Files.isRegularFile(file)) {
-        throw new UsageException("there is no file " + file);
-      }
-      files.add(file);
-    }
-    return files;
   }
 }

@@ -6,7 +6,6 @@ import baddle.app.look.Looking;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.UnreadableFileException;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -75,7 +74,7 @@ final class LookCommand implements Command {
     LookChoice choice = choice(options);
     List<LookedFile> looked = new ArrayList<>();
     int status = Status.DONE;
-    for (Path file : files(options, console)) {
+    for (Path file : options.files()) {
       try {
         looked.add(Looking.standard().look(file, choice));
       } catch (UnreadableFileException e) {
@@ -110,21 +109,5 @@ final class LookCommand implements Command {
         range.orElse(CellRange.EVERYTHING),
         Integer.parseInt(rows),
         options.has("all"));
-  }
-
-  /** The files named, all of which must be there. */
-  static List<Path> files(CommandOptions options, Console console) throws UsageException {
-    if (options.arguments().isEmpty()) {
-      throw new UsageException("needs the files to read; --help has an example");
-    }
-    List<Path> files = new ArrayList<>();
-    for (String name : options.arguments()) {
-      Path file = console.folder().resolve(name);
-      if (!Files.isRegularFile(file)) {
-        throw new UsageException("there is no file " + file);
-      }
-      files.add(Path.of(name));
-    }
-    return files;
   }
 }

@@ -36,14 +36,9 @@ public final class Training {
     program.run(new String[] {"consolidate", "--plan", plan});
     program.run(new String[] {"summarize", "--plan", plan});
     program.run(new String[] {"summarize", "--plan", plan, "--out", report});
+    String till = demo.resolve("inbox/tills/Foxholt 2026-08.csv").toString();
+    program.run(new String[] {"look", till});
     program.run(
-        new String[] {
-          "crosstab",
-          demo.resolve("inbox/tills/Foxholt 2026-08.csv").toString(),
-          "--down",
-          "date by month",
-          "--measure",
-          "sum(amount)"
-        });
+        new String[] {"crosstab", till, "--down", "date by month", "--measure", "sum(amount)"});
   }
 }

@@ -97,6 +97,11 @@ final class DatasetReader {
     if (currencyOf.isPresent() && type.kind() != ColumnType.Kind.TEXT) {
       nodes.problem(entry.key(), "column " + name + " should be text to keep a currency");
     }
+    if (currencyOf.isPresent() && (required || !headings.isEmpty())) {
+      nodes.problem(
+          entry.key(),
+          "column " + name + " has its values from another, so no headings or required");
+    }
     return new IntakeColumn(new Column(name, type), headings, required, currencyOf);
   }
 

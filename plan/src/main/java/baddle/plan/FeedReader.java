@@ -7,10 +7,12 @@ import baddle.core.value.ColumnType;
 import baddle.core.value.PeriodText;
 import baddle.core.value.ValueRules;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /** Reads the plan's feeds. */
@@ -61,6 +63,8 @@ final class FeedReader {
     }
     List<NamePattern> files = patterns(keys, "files");
     SheetChoice sheets = sheets(keys);
+    Map<String, FormCell> cells = cells(keys, dataset.get());
+    checkForm(keys, dataset.get(), files, sheets);
     files.forEach(pattern -> checkParts(pattern, keys.get("files"), dataset.get()));
     sheets.names().forEach(pattern -> checkParts(pattern, keys.get("sheets"), dataset.get()));
     return Optional.of(
@@ -74,7 +78,31 @@ final class FeedReader {
             period(keys, dataset.get()),
             writing.dialect(keys.get("text")),
             writing.rules(keys),
-            cells(keys, dataset.get())));
+            cells));
+  }
+
+  /** What a form can't have, and what it must. */
+  private void checkForm(
+      Map<String, PlanNode> keys,
+      DatasetPlan dataset,
+      List<NamePattern> files,
+      SheetChoice sheets) {
+    if (!(keys.get("cells") instanceof PlanNode.Entries cells)) {
+      return;
+    }
+    if (keys.containsKey("table")) {
+      nodes.problem(keys.get("table"), "table: and cells: exclude each other");
+    }
+    Set<String> given = new HashSet<>();
+    cells.entries().forEach(entry -> given.add(entry.key().text()));
+    files.forEach(pattern -> given.addAll(pattern.parts()));
+    sheets.names().forEach(pattern -> given.addAll(pattern.parts()));
+    for (IntakeColumn column : dataset.columns()) {
+      String name = column.column().name();
+      if (column.required() && !given.contains(name)) {
+        nodes.problem(cells, "cells: has none for the required column " + name);
+      }
+    }
   }
 
   private List<NamePattern> patterns(Map<String, PlanNode> keys, String key) {

@@ -78,10 +78,9 @@ class PlanReaderTests {
                         files: ["in/{site}.xlsx", "old/*.xls"]
                         sheets: [Trade *, 2]
                         except_sheets: "* draft"
-                        table: b4:H
                         period: sold_on
                         text: {separator: tab, quote: "'", charset: windows-1252}
-                        cells: {site: $C$4, revenue: total_amount}
+                        cells: {site: $C$4, revenue: total_amount, sold_on: A1}
                         decimal: comma
                         dates: month first
                         two_digit_years: 1950
@@ -97,12 +96,23 @@ class PlanReaderTests {
     assertThat(feed.sheets().match("Other", 2)).isPresent();
     assertThat(feed.sheets().match("Other", 3)).isEmpty();
     assertThat(feed.sheets().match("Trade draft", 2)).isEmpty();
-    assertThat(feed.table().range().orElseThrow()).hasToString("B4:H");
     assertThat(feed.period()).isEqualTo(new PeriodChoice(PeriodChoice.Kind.COLUMN, "sold_on"));
     assertThat(feed.dialect().text()).isEqualTo("\t'windows-1252");
     assertThat(feed.cells().get("site").address().orElseThrow()).hasToString("C4");
     assertThat(feed.cells().get("revenue").address()).isEmpty();
     assertThat(feed.rules().text()).isEqualTo("comma|month first|1950 to 2049|en|ZERO|true|1904|Z");
+  }
+
+  @Test
+  void a_table_is_a_range_or_a_name() throws IOException, PlanException {
+    Plan plan =
+        read(
+            START
+                + "feeds: {a: {files: x, table: b4:H}, b: {files: y, table: orders*}, c: {files: z}}");
+
+    assertThat(plan.feeds().get("a").table()).hasToString("B4:H");
+    assertThat(plan.feeds().get("b").table()).hasToString("orders*");
+    assertThat(plan.feeds().get("c").table()).isEqualTo(TableChoice.AUTO);
   }
 
   @Test
@@ -135,12 +145,16 @@ class PlanReaderTests {
         "feeds: {tills: {files: a.csv, period: file nam}} | 8:39: period: should be one of"
             + " {period}, file name, folder name, sheet name, message date, sold_on, not file nam;"
             + " did you mean file name?",
-        "feeds: {tills: {files: a.csv, cells: {site: 4C}}} | 8:45: 4C is no cell; expected an"
+        "feeds: {tills: {files: a.csv, cells: {site: 4C, sold_on: A1}}} | 8:45: 4C is no cell; expected an"
             + " address such as C4, or a name of the workbook's",
-        "feeds: {tills: {files: a.csv, cells: {sit: C4}}} | 8:39: no column sit in sales; did you"
+        "feeds: {tills: {files: a.csv, cells: {sit: C4, sold_on: A1}}} | 8:39: no column sit in sales; did you"
             + " mean site?",
         "feeds: {tills: {files: a.csv, two_digit_years: 50}} | 8:48: two_digit_years: should be the"
             + " first of a hundred years, such as 1950",
+        "feeds: {tills: {files: '{site}.ods', table: B4:H, cells: {sold_on: A1}}} | 8:45: table: and"
+            + " cells: exclude each other",
+        "feeds: {tills: {files: '{site}.ods', cells: {site: A1}}} | 8:45: cells: has none for the"
+            + " required column sold_on",
         "languages: xx | 8:12: xx is no language; expected a code such as en or de",
         "calendar: {zone: Nowhere/City} | 8:18: zone: should be a time zone such as Europe/London"
             + " or UTC",

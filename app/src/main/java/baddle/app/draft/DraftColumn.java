@@ -37,8 +37,9 @@ final class DraftColumn {
   }
 
   /** A column that comes in by the names of files, not by a heading. */
-  static DraftColumn ofName(String name) {
+  static DraftColumn ofName(String name, List<String> parts) {
     DraftColumn column = new DraftColumn(name);
+    column.values.addAll(parts);
     column.fromName = true;
     return column;
   }

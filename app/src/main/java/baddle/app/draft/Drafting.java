@@ -225,7 +225,7 @@ public final class Drafting {
     boolean asColumn = shape.varies() && shape.hasPeriod();
     Optional<String> part =
         asColumn ? Optional.of(partName(dataset, shape.parts())) : Optional.empty();
-    part.ifPresent(name -> addPart(dataset, name, folder));
+    part.ifPresent(name -> addPart(dataset, name, folder, shape.parts()));
     return start
         + (names.size() == 1 && !shape.hasPeriod() ? names.get(0) : shape.pattern(part))
         + ending;
@@ -242,18 +242,15 @@ public final class Drafting {
         if (there * 5 >= distinct.size() * 4L) {
           return column.name();
         }
-        if (column.isFromName()) {
-          return column.name();
-        }
       }
     }
     return "name";
   }
 
-  private void addPart(DraftDataset dataset, String name, String folder) {
+  private void addPart(DraftDataset dataset, String name, String folder, List<String> parts) {
     dataset.column(name).ifPresent(DraftColumn::markTellsApart);
     if (dataset.column(name).isEmpty()) {
-      dataset.columns().add(0, DraftColumn.ofName(name));
+      dataset.columns().add(0, DraftColumn.ofName(name, parts));
       if (name.equals("name")) {
         doubts.add("the files of " + folder + " differ by a part of their names, called name here");
       }

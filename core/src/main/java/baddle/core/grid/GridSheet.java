@@ -6,6 +6,11 @@ import java.io.IOException;
 /** A sheet of a workbook, or a file without sheets seen as one. */
 public interface GridSheet {
 
+  /**
+   * The name, local to a sheet, that marks it as a report; it stays with a sheet that is copied.
+   */
+  String REPORT_MARK = "baddle_report";
+
   /** The sheet's name; empty for a file without sheets. */
   String name();
 

@@ -154,7 +154,7 @@ public final class XlsFile implements GridFile {
                 name.getSheetNumber() == place + 1
                     && name.getNameText()
                         .toLowerCase(java.util.Locale.ROOT)
-                        .startsWith("baddle_report"));
+                        .startsWith(GridSheet.REPORT_MARK));
   }
 
   XlsFormats formats() {

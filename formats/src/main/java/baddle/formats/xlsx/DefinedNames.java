@@ -1,6 +1,7 @@
 package baddle.formats.xlsx;
 
 import baddle.core.grid.CellRange;
+import baddle.core.grid.GridSheet;
 import baddle.core.grid.NamedRange;
 import baddle.formats.xml.Xml;
 import java.util.ArrayList;
@@ -14,11 +15,6 @@ import javax.xml.stream.XMLStreamReader;
 /** The names that a workbook defines for ranges (ISO/IEC 29500-1, 18.2.5). */
 final class DefinedNames {
 
-  /**
-   * The name, local to a sheet, that marks it as a report; it stays with a sheet that is copied.
-   */
-  static final String REPORT_MARK = "baddle_report";
-
   private final List<NamedRange> ranges = new ArrayList<>();
   private final BitSet reports = new BitSet();
 
@@ -27,7 +23,7 @@ final class DefinedNames {
     String name = Xml.attribute(xml, "name").orElse("");
     Optional<String> sheet = Xml.attribute(xml, "localSheetId");
     String formula = xml.getElementText();
-    if (name.toLowerCase(Locale.ROOT).startsWith(REPORT_MARK)) {
+    if (name.toLowerCase(Locale.ROOT).startsWith(GridSheet.REPORT_MARK)) {
       sheet
           .filter(place -> place.matches("\\d{1,5}"))
           .ifPresent(place -> reports.set(Integer.parseInt(place)));

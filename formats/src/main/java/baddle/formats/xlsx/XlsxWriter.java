@@ -1,5 +1,6 @@
 package baddle.formats.xlsx;
 
+import baddle.core.grid.GridSheet;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -53,7 +54,7 @@ public final class XlsxWriter implements Closeable {
    * takes it for a source, also where the sheet was copied into another workbook.
    */
   public void markAsReport() {
-    sheet.range(0, 0, 0, 0).setName(DefinedNames.REPORT_MARK);
+    sheet.range(0, 0, 0, 0).setName(GridSheet.REPORT_MARK);
   }
 
   /** Writes a text. */
