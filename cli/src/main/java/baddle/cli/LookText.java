@@ -16,6 +16,10 @@ import java.util.stream.Collectors;
 final class LookText {
 
   private static final int WIDEST = 24;
+
+  /** A sheet without a table may be a form, which is better seen whole. */
+  private static final int ROWS_WITHOUT_TABLE = 12;
+
   private static final int LEFT_COLUMNS = 2;
   private static final int RIGHT_COLUMNS = 2;
 
@@ -85,7 +89,7 @@ final class LookText {
     if (sheet.tables().isEmpty()) {
       lines.add(sheet.start().isEmpty() ? "  empty" : "  no table found; its first rows:");
       sheet.start().stream()
-          .limit(choice.firstRows())
+          .limit(Math.max(choice.firstRows(), ROWS_WITHOUT_TABLE))
           .forEach(
               row ->
                   lines.add(
