@@ -1,0 +1,88 @@
+package baddle.core.expression;
+
+import baddle.core.table.Schema;
+import baddle.core.value.Calendar;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * A value expression or condition of the plan: a subset of the SQL standard's (ISO/IEC 9075-2) with
+ * some functions of our own; docs/expressions.md lists them. Immutable.
+ */
+public final class Expression {
+
+  private final String text;
+  private final Tree tree;
+
+  private Expression(String text, Tree tree) {
+    this.text = text;
+    this.tree = tree;
+  }
+
+  /**
+   * Reads an expression; its names and types are checked by {@link #bind}.
+   *
+   * @throws ExpressionException if the text isn't one
+   */
+  public static Expression parse(String text) {
+    return new Expression(text, TreeParser.parse(text));
+  }
+
+  /**
+   * A name in an expression.
+   *
+   * @param name without quotes
+   * @param quoted whether it stands in double quotes
+   * @param offset its first character, from 0
+   */
+  public record Reference(String name, boolean quoted, int offset) {}
+
+  /** The names it has, in order; a name may come twice. */
+  public List<Reference> references() {
+    List<Reference> references = new ArrayList<>();
+    collect(tree, references);
+    return references;
+  }
+
+  /** The names it has, each once. */
+  public List<String> names() {
+    return references().stream().map(Reference::name).distinct().toList();
+  }
+
+  private static void collect(Tree tree, List<Reference> references) {
+    if (tree instanceof Tree.Name name) {
+      references.add(new Reference(name.name(), name.quoted(), name.offset()));
+    } else if (tree instanceof Tree.Call call) {
+      call.arguments().forEach(argument -> collect(argument, references));
+    } else if (tree instanceof Tree.Case choice) {
+      choice.conditions().forEach(condition -> collect(condition, references));
+      choice.results().forEach(result -> collect(result, references));
+    }
+  }
+
+  /**
+   * Makes it ready to be computed.
+   *
+   * @param schema the columns of the blocks to come
+   * @throws ExpressionException if a column isn't there, or the types don't go together
+   */
+  public BoundExpression bind(Schema schema, Calendar calendar) {
+    return new BoundExpression(new Binder(text, schema, calendar).bind(tree), text);
+  }
+
+  /** As it was written. */
+  @Override
+  public String toString() {
+    return text;
+  }
+
+  @Override
+  public boolean equals(Object other) {
+    return other instanceof Expression expression && expression.text.equals(text);
+  }
+
+  @Override
+  public int hashCode() {
+    return text.hashCode();
+  }
+}

@@ -1,0 +1,15 @@
+package baddle.core.expression;
+
+import org.jspecify.annotations.Nullable;
+
+/** What a function does with one row. */
+@FunctionalInterface
+interface Function {
+
+  /**
+   * Its value: a {@link String} or a {@link Long}; null for a blank.
+   *
+   * @param arguments {@link String}s and {@link Long}s; never null unless the function takes blanks
+   */
+  @Nullable Object apply(@Nullable Object[] arguments) throws Failure.Thrown;
+}
