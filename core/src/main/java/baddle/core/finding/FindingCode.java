@@ -26,6 +26,14 @@ public enum FindingCode {
   ROWS_LEFT_OUT(Severity.NOTE),
   /** Rows of delimited text with fewer cells than there are headings. */
   ROWS_SHORT(Severity.WARNING),
+  /** A heading that a leave-out rule reads and a source doesn't have. */
+  RULE_HEADING_MISSING(Severity.WARNING),
+  /** A stated total that the rows above it don't add up to. */
+  CONTROL_TOTAL_DIFFERS(Severity.ERROR),
+  /** A row that should state a total and doesn't. */
+  CONTROL_TOTAL_UNREADABLE(Severity.ERROR),
+  /** Wrong values that the plan's corrections replaced. */
+  VALUES_CORRECTED(Severity.NOTE),
   /** Rows that are hidden in a workbook; they are read. */
   ROWS_HIDDEN(Severity.NOTE),
   /** A cell of a form without a value. */

@@ -13,9 +13,10 @@ interface ColumnIntake {
   /**
    * Takes one row's value.
    *
+   * @param index the row's index in the array
    * @param blockRow where it goes in the block being built
    */
-  Fit take(GridRow row, int blockRow);
+  Fit take(GridRow[] rows, int index, int blockRow);
 
   /** Remembers what was counted of the values so far. */
   default void mark() {}

@@ -21,13 +21,14 @@ final class CurrencyIntake implements ColumnIntake {
   @Override
   public boolean takeAll(GridRow[] rows, int from, int to, int blockRow) {
     for (int i = from; i < to; i++) {
-      take(rows[i], blockRow + i - from);
+      take(rows, i, blockRow + i - from);
     }
     return true;
   }
 
   @Override
-  public Fit take(GridRow row, int blockRow) {
+  public Fit take(GridRow[] rows, int index, int blockRow) {
+    GridRow row = rows[index];
     char[] found =
         row.kind(cell) == CellKind.TEXT
             ? currency.of(row.buffer(cell), row.start(cell), row.end(cell)).toCharArray()

@@ -106,11 +106,20 @@ public final class FormIntake implements RowSink {
     }
     HeadingRow form =
         new HeadingRow(
-            0, 0, kinds.length, cells, headings, List.of(), List.of(), List.of(), List.of());
+            0,
+            0,
+            kinds.length,
+            cells,
+            headings,
+            List.of(),
+            List.of(),
+            List.of(),
+            List.of(),
+            Map.of());
     long before = blocks.rowsEnded();
     TableRows rows = new TableRows(spec, form, sheet, CellRange.EVERYTHING, blocks, heldRows);
     rows.take(row);
-    RowCounts counts = new RowCounts(1, blocks.rowsEnded() - before, 0, rows.held());
+    RowCounts counts = new RowCounts(1, blocks.rowsEnded() - before, rows.leftOut(), rows.held());
     findings.addAll(rows.misfits().findings(place));
     return new SourceIntake(
         SourceIntake.Outcome.READ,
@@ -120,7 +129,8 @@ public final class FormIntake implements RowSink {
         findings,
         rows.shown(),
         List.of(),
-        rows.days());
+        rows.days(),
+        new SourceIntake.Treated(rows.leftOutByRule(), rows.totals().totals(), rows.corrected()));
   }
 
   private Optional<Finding> empty(int column, CellRange cell) {

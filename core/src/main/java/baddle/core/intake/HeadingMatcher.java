@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
@@ -18,14 +19,18 @@ final class HeadingMatcher {
   private final List<IntakeColumn> columns;
   private final Map<String, Integer> columnOf = new HashMap<>();
   private final int wanted;
+  private final Optional<HeadingsToRows> turning;
 
   HeadingMatcher(IntakeSpec spec) {
     columns = spec.columns();
+    turning = spec.shaping().headingsToRows();
     int fromHeadings = 0;
     for (int i = 0; i < columns.size(); i++) {
       IntakeColumn column = columns.get(i);
       boolean elsewhere =
-          spec.named().containsKey(column.column().name()) || column.currencyOf().isPresent();
+          spec.named().containsKey(column.column().name())
+              || column.currencyOf().isPresent()
+              || isTurned(column.column().name());
       if (!elsewhere) {
         fromHeadings++;
         columnOf.put(Headings.comparable(column.column().name()), i);
@@ -35,6 +40,12 @@ final class HeadingMatcher {
       }
     }
     wanted = fromHeadings;
+  }
+
+  private boolean isTurned(String column) {
+    return turning
+        .filter(turn -> turn.label().equals(column) || turn.value().equals(column))
+        .isPresent();
   }
 
   /** The filled cells of a row, by column, within columns from (inclusive) to (exclusive). */
@@ -83,6 +94,7 @@ final class HeadingMatcher {
     private final List<String> unused = new ArrayList<>();
     private final List<String> clashes = new ArrayList<>();
     private final List<String> repeated = new ArrayList<>();
+    private final Map<Integer, String> turned = new TreeMap<>();
 
     Alignment(int rowNumber, NavigableMap<Integer, String> headings, Map<Integer, String> lower) {
       this.rowNumber = rowNumber;
@@ -101,7 +113,7 @@ final class HeadingMatcher {
         }
       }
       return new HeadingRow(
-          rowNumber, first, end, cells, headings, unused, clashes, repeated, missing());
+          rowNumber, first, end, cells, headings, unused, clashes, repeated, missing(), turned);
     }
 
     /** The second heading of one spelling is followed by 2, the third by 3. */
@@ -123,7 +135,10 @@ final class HeadingMatcher {
         Integer ofLower = columnOf.get(Headings.comparable(alone));
         column = ofLower != null && cells.get(ofLower) == HeadingRow.ABSENT ? ofLower : null;
       }
-      if (column == null) {
+      Optional<String> label = turning.flatMap(turn -> turn.labels().label(heading));
+      if (column == null && label.isPresent()) {
+        turned.put(cell, label.get());
+      } else if (column == null) {
         unused.add(heading);
       } else {
         take(column, cell, heading);
@@ -150,6 +165,7 @@ final class HeadingMatcher {
           missing.add(columns.get(i).column().name());
         }
       }
+      turning.filter(turn -> turned.isEmpty()).ifPresent(turn -> missing.add(turn.value()));
       return missing;
     }
   }
@@ -179,7 +195,8 @@ final class HeadingMatcher {
 
   /** Whether a row has all it takes to be the row of headings. */
   boolean fits(HeadingRow row) {
-    return row.missing().isEmpty() && row.matched() >= Math.max(1, Math.min(2, wanted));
+    return row.missing().isEmpty()
+        && row.matched() + row.turned().size() >= Math.max(1, Math.min(2, wanted));
   }
 
   /** Whether a row that doesn't fit still looks so much like the headings that it must be said. */

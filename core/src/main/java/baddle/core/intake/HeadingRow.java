@@ -16,6 +16,7 @@ import java.util.Map;
  * @param clashes pairs of headings that one column wants, as a person reads them
  * @param repeated headings that stand again, with the number they got
  * @param missing names of required columns without a heading
+ * @param turned for headings that become rows, the label, by their column (from 0)
  */
 record HeadingRow(
     int rowNumber,
@@ -26,7 +27,8 @@ record HeadingRow(
     List<String> unused,
     List<String> clashes,
     List<String> repeated,
-    List<String> missing) {
+    List<String> missing,
+    Map<Integer, String> turned) {
 
   /** Stands for a column whose heading the source doesn't have. */
   static final int ABSENT = -1;

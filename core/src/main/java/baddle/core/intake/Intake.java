@@ -59,7 +59,6 @@ public final class Intake implements RowSink {
   private final List<CellRange> more = new ArrayList<>();
 
   private int lastRow;
-  private long filledRows;
   private long blankRows;
   private long blankRowsPending;
   private boolean afterGap;
@@ -73,7 +72,7 @@ public final class Intake implements RowSink {
    * @param place how findings name it
    * @param sheet where its rows come from
    * @param region the cells in which its table is looked for
-   * @param blocks takes the rows; its schema is the spec's
+   * @param blocks takes the rows, at least 64 to a block; its schema is the spec's working one
    * @param heldRows takes the rows that don't fit
    */
   public Intake(
@@ -208,7 +207,9 @@ public final class Intake implements RowSink {
       return;
     }
     TableRows table = Objects.requireNonNull(rows);
-    afterGap |= blankRowsPending > 0 || (!sheet.fixedWidth() && row.number() > lastRow + 1);
+    boolean followsBlank =
+        blankRowsPending > 0 || (!sheet.fixedWidth() && row.number() > lastRow + 1);
+    afterGap |= followsBlank;
     boolean again = table.isHeadings(row);
     if (afterGap && (again || beginsOtherTable(row, filled))) {
       more.add(region.fromRow(row.number()));
@@ -224,8 +225,7 @@ public final class Intake implements RowSink {
       findings.firstNote(row);
     } else {
       afterGap = false;
-      filledRows++;
-      table.add(row);
+      table.add(row, followsBlank);
     }
   }
 
@@ -263,7 +263,8 @@ public final class Intake implements RowSink {
     Map<String, Understanding> shown = rows.shown();
     long kept = blocks.rowsEnded() - keptBefore;
     long leftOut = blankRows + headingsAgain + notes;
-    RowCounts counts = new RowCounts(filledRows + leftOut, kept, leftOut, rows.held());
+    RowCounts counts =
+        new RowCounts(rows.read() + leftOut, kept, leftOut + rows.leftOut(), rows.held());
     findings.ofRows(found, rows, counts);
     findings.ofLeftOut(headingsAgain, notes, hiddenRows);
     CellRange range =
@@ -280,7 +281,23 @@ public final class Intake implements RowSink {
         findings.all(),
         shown,
         more,
-        rows.days());
+        rows.days(),
+        new SourceIntake.Treated(leftOut(rows), rows.totals().totals(), rows.corrected()));
+  }
+
+  /** What the built-in rules and those of the plan have left out. */
+  private List<SourceIntake.LeftOut> leftOut(TableRows table) {
+    List<SourceIntake.LeftOut> all = new ArrayList<>(table.leftOutByRule());
+    addIfAny(all, "blank rows", blankRows);
+    addIfAny(all, "headings repeated", headingsAgain);
+    addIfAny(all, "notes below the table", notes);
+    return all;
+  }
+
+  private static void addIfAny(List<SourceIntake.LeftOut> all, String because, long rows) {
+    if (rows > 0) {
+      all.add(new SourceIntake.LeftOut(because, rows));
+    }
   }
 
   private SourceIntake notRead(@Nullable HeadingRow nearest) {
@@ -295,6 +312,7 @@ public final class Intake implements RowSink {
         findings.all(),
         Map.of(),
         List.of(),
-        Optional.empty());
+        Optional.empty(),
+        SourceIntake.Treated.NOTHING);
   }
 }

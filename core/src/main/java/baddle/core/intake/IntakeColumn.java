@@ -2,6 +2,7 @@ package baddle.core.intake;
 
 import baddle.core.table.Column;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -11,17 +12,30 @@ import java.util.Optional;
  * @param headings the spellings its heading may have besides its own name
  * @param required whether every source must have it and every row must fill it
  * @param currencyOf the column of numbers whose currency sign or code this one keeps
+ * @param otherwise what stands where a row has no value
+ * @param corrections right values by wrong ones, both as they are written; an empty one is a blank
  */
 public record IntakeColumn(
-    Column column, List<String> headings, boolean required, Optional<String> currencyOf) {
+    Column column,
+    List<String> headings,
+    boolean required,
+    Optional<String> currencyOf,
+    Optional<String> otherwise,
+    Map<String, String> corrections) {
 
   /** A column that takes its own values. */
   public IntakeColumn(Column column, List<String> headings, boolean required) {
-    this(column, headings, required, Optional.empty());
+    this(column, headings, required, Optional.empty(), Optional.empty(), Map.of());
   }
 
-  /** Copies the list. */
+  /** Copies the collections. */
   public IntakeColumn {
     headings = List.copyOf(headings);
+    corrections = Map.copyOf(corrections);
+  }
+
+  /** The same with other corrections. */
+  public IntakeColumn with(Map<String, String> newCorrections) {
+    return new IntakeColumn(column, headings, required, currencyOf, otherwise, newCorrections);
   }
 }

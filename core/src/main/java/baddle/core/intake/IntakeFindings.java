@@ -54,6 +54,8 @@ final class IntakeFindings {
     findings.addAll(rows.misfits().findings(source));
     ofHeadings(found);
     ofReadings(rows);
+    ofTotals(rows.totals());
+    ofCorrections(rows.corrected());
     if (rows.valuesWithoutHeading() > 0) {
       add(
           FindingCode.VALUES_WITHOUT_HEADING,
@@ -80,10 +82,29 @@ final class IntakeFindings {
   }
 
   private void ofHeadings(HeadingRow found) {
-    if (!found.unused().isEmpty()) {
+    List<String> columns = spec.columns().stream().map(column -> column.column().name()).toList();
+    List<String> ofRules = spec.shaping().headings(columns);
+    List<String> unused =
+        found.unused().stream()
+            .filter(heading -> ofRules.stream().noneMatch(rule -> isSame(heading, rule)))
+            .toList();
+    if (!unused.isEmpty()) {
       String headingsNotUsed =
-          found.unused().size() == 1 ? "heading no column wants: " : "headings no column wants: ";
-      add(FindingCode.HEADING_NOT_USED, source, headingsNotUsed + quoted(found.unused()), "");
+          unused.size() == 1 ? "heading no column wants: " : "headings no column wants: ";
+      add(FindingCode.HEADING_NOT_USED, source, headingsNotUsed + quoted(unused), "");
+    }
+    for (String heading : ofRules) {
+      if (ColumnIntakes.cellOfHeading(found, heading) == HeadingRow.ABSENT) {
+        add(
+            FindingCode.RULE_HEADING_MISSING,
+            source.atRow(found.rowNumber()),
+            "a leave_out rule reads the heading \""
+                + heading
+                + "\", which isn't there"
+                + Nearest.hint(heading, found.headings().values())
+                + "; it counts as blank",
+            "mend the rule in the plan, or ask the sender for the column");
+      }
     }
     List<String> notChosen = found.repeated().stream().filter(found.unused()::contains).toList();
     if (!notChosen.isEmpty()) {
@@ -93,6 +114,58 @@ final class IntakeFindings {
           "headings that stand more than once; the first of each is read, the others are called "
               + quoted(notChosen),
           "give the column that needs another of them that name among its headings");
+    }
+  }
+
+  private static boolean isSame(String heading, String other) {
+    return Headings.comparable(heading).equals(Headings.comparable(other));
+  }
+
+  private void ofTotals(ControlTotals controls) {
+    for (ControlTotal total : controls.totals()) {
+      if (!total.ties()) {
+        add(
+            FindingCode.CONTROL_TOTAL_DIFFERS,
+            source.atRow(total.rowNumber()),
+            total.column()
+                + (total.label().isEmpty() ? "" : " of " + total.label())
+                + ": stated "
+                + plain(total.stated())
+                + ", the rows above add up to "
+                + plain(total.computed())
+                + ", difference "
+                + plain(total.difference())
+                + (total.held() == 0
+                    ? ""
+                    : "; " + counted(total.held(), "of them is held", "of them are held")),
+            "ask the sender which of the two is right");
+      }
+    }
+    if (!controls.unread().isEmpty()) {
+      add(
+          FindingCode.CONTROL_TOTAL_UNREADABLE,
+          source.atRow(controls.unread().get(0)),
+          counted(controls.unread().size(), "control total", "control totals")
+              + " can't be read: nothing, or no number, stands there",
+          "mend control_total: in the plan, or ask the sender for the total");
+    }
+  }
+
+  private static String plain(java.math.BigDecimal number) {
+    return String.format(java.util.Locale.ROOT, "%,." + Math.max(0, number.scale()) + "f", number);
+  }
+
+  private void ofCorrections(List<Corrected> corrections) {
+    for (Corrected corrected : corrections) {
+      add(
+          FindingCode.VALUES_CORRECTED,
+          source.atHeading(corrected.column()),
+          counted(corrected.rows(), "value", "values")
+              + " \""
+              + corrected.wrong()
+              + "\" corrected to "
+              + (corrected.right().isEmpty() ? "a blank" : "\"" + corrected.right() + "\""),
+          "");
     }
   }
 
@@ -209,6 +282,10 @@ final class IntakeFindings {
             .findFirst()
             .orElseThrow();
     List<String> spellings = new ArrayList<>(wanted.headings());
+    spec.shaping()
+        .headingsToRows()
+        .filter(turn -> turn.value().equals(column))
+        .ifPresent(turn -> spellings.addAll(turn.labels().spellings()));
     if (spellings.isEmpty()) {
       spellings.add(column);
     }

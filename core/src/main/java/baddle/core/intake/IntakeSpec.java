@@ -1,11 +1,14 @@
 package baddle.core.intake;
 
+import baddle.core.table.Column;
 import baddle.core.table.Schema;
+import baddle.core.value.ColumnType;
 import baddle.core.value.Understanding;
 import baddle.core.value.ValueRules;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * What the intake makes of a source.
@@ -16,13 +19,15 @@ import java.util.Optional;
  * @param rules how values are written
  * @param periodColumn the column whose days state the period of the source
  * @param understandings how the values of some columns were found to be written, by column
+ * @param shaping what happens to rows before they are kept
  */
 public record IntakeSpec(
     List<IntakeColumn> columns,
     Map<String, String> named,
     ValueRules rules,
     Optional<String> periodColumn,
-    Map<String, Understanding> understandings) {
+    Map<String, Understanding> understandings,
+    Shaping shaping) {
 
   /** Copies list and maps. */
   public IntakeSpec {
@@ -33,16 +38,32 @@ public record IntakeSpec(
 
   /** Without any special rule. */
   public IntakeSpec(List<IntakeColumn> columns, Map<String, String> named) {
-    this(columns, named, ValueRules.STANDARD, Optional.empty(), Map.of());
+    this(columns, named, ValueRules.STANDARD, Optional.empty(), Map.of(), Shaping.NONE);
   }
 
   /** The same, with what reading the source once has shown. */
   public IntakeSpec with(Map<String, Understanding> shown) {
-    return new IntakeSpec(columns, named, rules, periodColumn, shown);
+    return new IntakeSpec(columns, named, rules, periodColumn, shown, shaping);
   }
 
-  /** The columns of the blocks that come out. */
+  /** The columns of the blocks that come out, and those that keep what was replaced. */
   public Schema schema() {
-    return new Schema(columns.stream().map(IntakeColumn::column).toList());
+    return new Schema(
+        Stream.concat(
+                columns.stream().map(IntakeColumn::column),
+                columns.stream()
+                    .filter(column -> !column.corrections().isEmpty())
+                    .map(column -> Corrected.original(column.column().name()))
+                    .map(name -> new Column(name, ColumnType.text())))
+            .toList());
+  }
+
+  /** The same columns, and one for each heading that only rules of the shaping read. */
+  public Schema workingSchema(List<String> headings) {
+    return new Schema(
+        Stream.concat(
+                schema().columns().stream(),
+                headings.stream().map(heading -> new Column(heading, ColumnType.text())))
+            .toList());
   }
 }

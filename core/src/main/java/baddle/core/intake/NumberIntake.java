@@ -35,6 +35,10 @@ final class NumberIntake implements ColumnIntake {
     return least > greatest ? Optional.empty() : Optional.of(new Range(least, greatest));
   }
 
+  int cell() {
+    return cell;
+  }
+
   ValueReader reader() {
     return reader;
   }
@@ -60,7 +64,7 @@ final class NumberIntake implements ColumnIntake {
   public boolean takeAll(GridRow[] rows, int from, int to, int blockRow) {
     boolean fits = true;
     for (int i = from; i < to; i++) {
-      fits &= take(rows[i], blockRow + i - from) == Fit.FITS;
+      fits &= take(rows, i, blockRow + i - from) == Fit.FITS;
     }
     return fits;
   }
@@ -76,7 +80,8 @@ final class NumberIntake implements ColumnIntake {
   }
 
   @Override
-  public Fit take(GridRow row, int blockRow) {
+  public Fit take(GridRow[] rows, int index, int blockRow) {
+    GridRow row = rows[index];
     CellKind kind = row.kind(cell);
     if (kind == CellKind.BLANK || (kind == CellKind.ERROR && errorsBlank)) {
       builder.blank(blockRow);

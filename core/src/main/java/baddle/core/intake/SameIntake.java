@@ -38,7 +38,7 @@ final class SameIntake implements ColumnIntake {
   }
 
   @Override
-  public Fit take(GridRow row, int blockRow) {
+  public Fit take(GridRow[] rows, int index, int blockRow) {
     setRow.accept(blockRow);
     return Fit.FITS;
   }

@@ -20,6 +20,7 @@ import java.util.Optional;
  * @param more where other tables of the same sheet begin
  * @param days the first and the last day of the column that states the period, as days since
  *     1970-01-01; empty where none does
+ * @param treated what the shaping did
  */
 public record SourceIntake(
     Outcome outcome,
@@ -29,7 +30,37 @@ public record SourceIntake(
     List<Finding> findings,
     Map<String, Understanding> shown,
     List<CellRange> more,
-    Optional<Days> days) {
+    Optional<Days> days,
+    Treated treated) {
+
+  /**
+   * Rows that a rule has left out.
+   *
+   * @param because the rule's reason
+   * @param rows how many; none for a rule that found nothing
+   */
+  public record LeftOut(String because, long rows) {}
+
+  /**
+   * What the shaping did.
+   *
+   * @param leftOut for each rule
+   * @param totals the control totals that were compared
+   * @param corrected the values that were replaced
+   */
+  public record Treated(
+      List<LeftOut> leftOut, List<ControlTotal> totals, List<Corrected> corrected) {
+
+    /** Nothing. */
+    public static final Treated NOTHING = new Treated(List.of(), List.of(), List.of());
+
+    /** Copies the lists. */
+    public Treated {
+      leftOut = List.copyOf(leftOut);
+      totals = List.copyOf(totals);
+      corrected = List.copyOf(corrected);
+    }
+  }
 
   /**
    * A stretch of time.

@@ -4,10 +4,8 @@ import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
+import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
-import baddle.core.table.ColumnBuilder;
-import baddle.core.table.LongBuilder;
-import baddle.core.table.TextBuilder;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Evidence;
 import baddle.core.value.Fit;
@@ -15,17 +13,16 @@ import baddle.core.value.Understanding;
 import baddle.core.value.ValueReader;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/** Takes the rows below the headings into blocks, a stretch of rows at a time, or holds them. */
+/**
+ * Takes the rows below the headings into blocks, a stretch of rows at a time, or holds them, or
+ * leaves them out.
+ */
 final class TableRows {
-
-  /** How many rows are gathered before they are taken, column by column. */
-  private static final int STRETCH = 64;
 
   /** With fewer headings, a row with one value may well be a row of the table. */
   private static final int LEAST_HEADINGS_WITH_NOTES = 3;
@@ -37,17 +34,30 @@ final class TableRows {
   private final BlockBuilder blocks;
   private final HeldRowSink heldRows;
   private final ColumnIntake[] intakes;
-
-  /** How the values of the row fitted that was taken last by itself. */
-  private final Fit[] rowFits;
-
   private final int[] headingCells;
   private final String[] headingTexts;
   private final Misfits misfits = new Misfits();
-  private final GridRow[] stretch = new GridRow[STRETCH];
-  private int gathered;
+  private final GridRow[] gathered = new GridRow[Stretch.MOST];
+  private final boolean[] afterBlankRow = new boolean[Stretch.MOST];
+  private final Stretch stretch;
+  private final LeaveOutRules rules;
+  private final ControlTotals totals;
+  private final List<CarryDown> carried = new ArrayList<>();
+  private final List<Defaults> defaults = new ArrayList<>();
+
+  /** Columns that must be filled once blanks were filled from above or by default. */
+  private final List<Integer> requiredAfterwards = new ArrayList<>();
+
+  /** Where the values stand that become rows, by label; empty where none do. */
+  private final int[] turnedCells;
+
+  private final boolean shapes;
+  private int blockBegun = -1;
+  private int size;
   private boolean lookedAhead;
+  private long read;
   private long held;
+  private long leftOut;
   private long valuesWithoutHeading;
   private long shortRows;
 
@@ -73,67 +83,46 @@ final class TableRows {
     for (int i = 0; i < headingCells.length; i++) {
       headingTexts[i] = headings.headings().getOrDefault(headingCells[i], "");
     }
-    this.intakes = new ColumnIntake[spec.columns().size()];
-    this.rowFits = new Fit[intakes.length];
-    Arrays.fill(rowFits, Fit.FITS);
-    for (int i = 0; i < intakes.length; i++) {
-      intakes[i] = intake(i, blocks.column(i));
+    this.turnedCells = headings.turned().keySet().stream().mapToInt(Integer::intValue).toArray();
+    for (int i = 0; i < Stretch.MOST; i++) {
+      gathered[i] = new GridRow();
     }
-    for (int i = 0; i < STRETCH; i++) {
-      stretch[i] = new GridRow();
-    }
-  }
-
-  private ColumnIntake intake(int index, ColumnBuilder builder) {
-    IntakeColumn wanted = spec.columns().get(index);
-    ColumnType type = wanted.column().type();
-    String named = spec.named().get(wanted.column().name());
-    if (named != null) {
-      return constant(named, type, builder);
-    }
-    int cell = wanted.currencyOf().map(this::cellOf).orElse(headings.cells().get(index));
-    if (cell == HeadingRow.ABSENT) {
-      return SameIntake.blank(builder);
-    }
-    boolean errorsBlank = spec.rules().errorsBlank();
-    if (builder instanceof TextBuilder text) {
-      return wanted.currencyOf().isPresent()
-          ? new CurrencyIntake(cell, text)
-          : new TextIntake(cell, text, wanted.required(), errorsBlank, STRETCH);
-    }
-    ValueReader reader = ValueReader.of(type, spec.rules(), sheet.dateSystem());
-    reader
-        .understanding()
-        .map(assumed -> spec.understandings().getOrDefault(wanted.column().name(), assumed))
-        .ifPresent(reader::understand);
-    return new NumberIntake(cell, (LongBuilder) builder, reader, wanted.required(), errorsBlank);
-  }
-
-  private int cellOf(String column) {
+    this.stretch = new Stretch(spec.columns().size());
+    ColumnIntakes made = new ColumnIntakes(spec, headings, sheet, blocks, stretch);
+    this.intakes = made.all().toArray(ColumnIntake[]::new);
+    this.rules = new LeaveOutRules(spec, blocks.schema());
+    this.totals = new ControlTotals(spec, headings, sheet, blocks);
     for (int i = 0; i < spec.columns().size(); i++) {
-      if (spec.columns().get(i).column().name().equals(column)) {
-        return headings.cells().get(i);
-      }
+      addFilling(i, made);
     }
-    return HeadingRow.ABSENT;
+    this.shapes = !rules.isEmpty() || !carried.isEmpty() || !defaults.isEmpty();
   }
 
-  private ColumnIntake constant(String value, ColumnType type, ColumnBuilder builder) {
-    char[] characters = value.toCharArray();
-    if (builder instanceof TextBuilder text) {
-      return SameIntake.text(characters, text);
+  private void addFilling(int index, ColumnIntakes made) {
+    IntakeColumn column = spec.columns().get(index);
+    if (spec.named().containsKey(column.column().name()) || !made.isFilledLater(column)) {
+      return;
     }
-    ValueReader reader = ValueReader.of(type, spec.rules(), sheet.dateSystem());
-    Fit fit = reader.read(characters, 0, characters.length);
-    if (fit != Fit.FITS) {
-      throw new IllegalArgumentException(value + ": expected " + fit.expectation());
+    if (spec.shaping().carryDown().contains(column.column().name())) {
+      carried.add(new CarryDown(index, blocks.column(index)));
     }
-    return SameIntake.number(reader.value(), (LongBuilder) builder);
+    column
+        .otherwise()
+        .ifPresent(
+            value -> {
+              char[] text = value.toCharArray();
+              ColumnType type = column.column().type();
+              long number = type.kind() == ColumnType.Kind.TEXT ? 0 : made.number(type, text);
+              defaults.add(new Defaults(blocks.column(index), text, number));
+            });
+    if (column.required()) {
+      requiredAfterwards.add(index);
+    }
   }
 
   /** The row to fill next. */
   GridRow next() {
-    return stretch[gathered];
+    return gathered[size];
   }
 
   /** Whether a row repeats the headings. */
@@ -154,7 +143,7 @@ final class TableRows {
     boolean anyRequired = false;
     boolean inTyped = false;
     int cells = 0;
-    for (int i = 0; i < intakes.length; i++) {
+    for (int i = 0; i < spec.columns().size(); i++) {
       int cell = headings.cells().get(i);
       if (cell == HeadingRow.ABSENT) {
         continue;
@@ -162,7 +151,8 @@ final class TableRows {
       cells++;
       boolean filled = row.kind(cell) != CellKind.BLANK;
       IntakeColumn column = spec.columns().get(i);
-      if (column.required() && !filled) {
+      boolean carriedDown = spec.shaping().carryDown().contains(column.column().name());
+      if (column.required() && !filled && !carriedDown) {
         return headings.headings().size() >= LEAST_HEADINGS_WITH_NOTES;
       }
       anyRequired |= column.required();
@@ -171,10 +161,15 @@ final class TableRows {
     return !anyRequired && !inTyped && cells >= LEAST_HEADINGS_WITH_NOTES;
   }
 
-  /** Takes a row, which from now on may be lent by {@link #next}. */
-  void add(GridRow row) throws IOException {
-    stretch[gathered++] = row;
-    if (gathered == STRETCH) {
+  /**
+   * Takes a row, which from now on may be lent by {@link #next}.
+   *
+   * @param isAfterBlankRow whether the row above it is wholly blank
+   */
+  void add(GridRow row, boolean isAfterBlankRow) throws IOException {
+    afterBlankRow[size] = isAfterBlankRow;
+    gathered[size++] = row;
+    if (size == Stretch.MOST) {
       takeGathered();
     }
   }
@@ -188,54 +183,133 @@ final class TableRows {
     if (!lookedAhead) {
       lookedAhead = true;
       for (ColumnIntake intake : intakes) {
-        if (intake instanceof NumberIntake number) {
-          number.lookAhead(stretch, gathered);
-        }
+        numberIntake(intake).ifPresent(number -> number.lookAhead(gathered, size));
       }
     }
-    int taken = 0;
-    while (taken < gathered) {
-      int end = Math.min(gathered, taken + blocks.room());
-      take(taken, end);
-      taken = end;
+    for (int i = 0; i < size; i++) {
+      shortRows += gathered[i].width() < headings.end() ? 1 : 0;
+      if (turnedCells.length == 0) {
+        stretch.add(gathered[i], 0, afterBlankRow[i]);
+      } else {
+        turn(gathered[i], afterBlankRow[i]);
+      }
     }
-    gathered = 0;
+    take();
+    size = 0;
   }
 
-  private void take(int from, int to) throws IOException {
-    boolean fit = true;
-    for (int i = from; i < to; i++) {
-      int width = stretch[i].width();
-      fit &= width <= headings.end();
-      shortRows += width < headings.end() ? 1 : 0;
-    }
-    for (ColumnIntake intake : intakes) {
-      intake.mark();
-      fit &= intake.takeAll(stretch, from, to, blocks.row());
-    }
-    for (int i = 0; !fit && i < intakes.length; i++) {
-      intakes[i].backToMark();
-    }
-    for (int i = from; i < to; i++) {
-      if (fit) {
-        blocks.endRow(stretch[i].number());
-      } else {
-        take(stretch[i]);
+  /** One row for each heading that is filled; a row with none filled is left out, and counted. */
+  private void turn(GridRow row, boolean isAfterBlankRow) throws IOException {
+    boolean keepBlanks = spec.shaping().headingsToRows().orElseThrow().keepBlanks();
+    boolean any = false;
+    for (int label = 0; label < turnedCells.length; label++) {
+      if (keepBlanks || row.kind(turnedCells[label]) != CellKind.BLANK) {
+        if (stretch.isFull()) {
+          take();
+        }
+        stretch.add(row, label, isAfterBlankRow && !any);
+        any = true;
       }
+    }
+    if (!any) {
+      read++;
+      leftOut++;
     }
   }
 
   /** Takes one row by itself. */
   void take(GridRow row) throws IOException {
-    boolean fits = row.width() <= headings.end() || !standsBeyond(row);
-    for (int i = 0; i < intakes.length; i++) {
-      rowFits[i] = intakes[i].take(row, blocks.row());
-      fits &= rowFits[i] == Fit.FITS;
+    stretch.add(row, 0, false);
+    take();
+  }
+
+  private void take() throws IOException {
+    int rows = stretch.size();
+    if (blocks.room() < rows) {
+      blocks.flush();
     }
-    if (fits) {
-      blocks.endRow(row.number());
+    int base = blocks.row();
+    read += rows;
+    boolean fit = true;
+    for (int i = 0; i < rows; i++) {
+      fit &= stretch.rows()[i].width() <= headings.end();
+    }
+    for (ColumnIntake intake : intakes) {
+      intake.mark();
+      fit &= intake.takeAll(stretch.rows(), 0, rows, base);
+    }
+    if (fit && !shapes) {
+      for (int i = 0; i < rows; i++) {
+        blocks.endRow(stretch.rows()[i].number());
+      }
     } else {
-      hold(row);
+      stretch.forget();
+      if (!fit) {
+        takeOneByOne(base);
+      }
+      if (shapes) {
+        shape(base);
+      }
+      keep(base);
+    }
+    stretch.clear();
+  }
+
+  private void takeOneByOne(int base) {
+    for (ColumnIntake intake : intakes) {
+      intake.backToMark();
+    }
+    for (int i = 0; i < stretch.size(); i++) {
+      GridRow row = stretch.rows()[i];
+      if (row.width() > headings.end() && standsBeyond(row)) {
+        stretch.setUnfit(i);
+      }
+      for (int column = 0; column < intakes.length; column++) {
+        Fit fit = intakes[column].take(stretch.rows(), i, base + i);
+        if (fit != Fit.FITS && column < spec.columns().size()) {
+          stretch.setFit(i, column, fit);
+          blocks.column(column).blank(base + i);
+        }
+      }
+    }
+  }
+
+  private void shape(int base) {
+    int rows = stretch.size();
+    Block block = blocks.soFar(base + rows);
+    if (blockBegun != blocks.blocks()) {
+      blockBegun = blocks.blocks();
+      rules.begin();
+      totals.begin();
+    }
+    rules.apply(stretch, block, base);
+    for (CarryDown column : carried) {
+      column.apply(stretch, base, spec.shaping().untilBlankRow());
+    }
+    for (Defaults column : defaults) {
+      column.apply(base, rows);
+    }
+    for (int column : requiredAfterwards) {
+      for (int i = 0; i < rows; i++) {
+        if (stretch.fit(i, column) == Fit.FITS && blocks.column(column).isBlank(base + i)) {
+          stretch.setFit(i, column, Fit.BLANK);
+        }
+      }
+    }
+    if (!totals.isEmpty()) {
+      totals.apply(stretch, blocks.soFar(base + rows), base);
+    }
+  }
+
+  private void keep(int base) throws IOException {
+    for (int i = 0; i < stretch.size(); i++) {
+      if (stretch.isLeftOut(i)) {
+        leftOut++;
+      } else if (stretch.fits(i)) {
+        blocks.keep(base + i, stretch.rows()[i].number());
+      } else {
+        hold(i);
+      }
     }
   }
 
@@ -257,12 +331,13 @@ final class TableRows {
     return HeadingRow.ABSENT;
   }
 
-  private void hold(GridRow row) throws IOException {
+  private void hold(int index) throws IOException {
     held++;
+    GridRow row = stretch.rows()[index];
     List<HeldValue> values = new ArrayList<>();
-    for (int i = 0; i < intakes.length; i++) {
-      if (rowFits[i] != Fit.FITS) {
-        values.add(heldValue(row, i, rowFits[i]));
+    for (int column = 0; column < spec.columns().size(); column++) {
+      if (stretch.fit(index, column) != Fit.FITS) {
+        values.add(heldValue(index, column));
       }
     }
     int beyond = sheet.fixedWidth() ? beyond(row) : HeadingRow.ABSENT;
@@ -279,13 +354,66 @@ final class TableRows {
     heldRows.held(new HeldRow(row.number(), values, cells));
   }
 
-  private HeldValue heldValue(GridRow row, int index, Fit fit) {
-    int cell = headings.cells().get(index);
-    ColumnType type = spec.columns().get(index).column().type();
+  private HeldValue heldValue(int index, int column) {
+    GridRow row = stretch.rows()[index];
+    IntakeColumn wanted = spec.columns().get(column);
+    boolean turned =
+        spec.shaping()
+            .headingsToRows()
+            .filter(turn -> turn.value().equals(wanted.column().name()))
+            .isPresent();
+    int cell = turned ? turnedCells[stretch.labels()[index]] : headings.cells().get(column);
     return new HeldValue(
         headings.headings().getOrDefault(cell, Headings.ofColumn(cell)),
         row.text(cell),
-        fit.expectation(type));
+        stretch.fit(index, column).expectation(wanted.column().type()));
+  }
+
+  /** What takes the values of a column, if they are held as numbers. */
+  private static Optional<NumberIntake> numberIntake(ColumnIntake intake) {
+    if (intake instanceof TurnedIntake turned) {
+      return numberIntake(turned.first());
+    }
+    if (intake instanceof CorrectedIntake corrected) {
+      return numberIntake(corrected.taker());
+    }
+    return intake instanceof NumberIntake number ? Optional.of(number) : Optional.empty();
+  }
+
+  /** How many rows were taken, whatever became of them. */
+  long read() {
+    return read;
+  }
+
+  /** How many of them were left out. */
+  long leftOut() {
+    return leftOut;
+  }
+
+  /** How many each rule has left out. */
+  List<SourceIntake.LeftOut> leftOutByRule() {
+    List<SourceIntake.LeftOut> byRule = new ArrayList<>(rules.leftOut());
+    if (leftOut > rules.total()) {
+      byRule.add(
+          new SourceIntake.LeftOut(
+              "no value under any of the headings that become rows", leftOut - rules.total()));
+    }
+    return byRule;
+  }
+
+  ControlTotals totals() {
+    return totals;
+  }
+
+  /** The values that were replaced. */
+  List<Corrected> corrected() {
+    List<Corrected> all = new ArrayList<>();
+    for (ColumnIntake intake : intakes) {
+      if (intake instanceof CorrectedIntake corrected) {
+        all.addAll(corrected.corrected());
+      }
+    }
+    return all;
   }
 
   Misfits misfits() {
@@ -302,11 +430,12 @@ final class TableRows {
 
   /** The days of the column that states the period, if any was read. */
   Optional<SourceIntake.Days> days() {
-    for (int i = 0; i < intakes.length; i++) {
+    for (int i = 0; i < spec.columns().size(); i++) {
       IntakeColumn column = spec.columns().get(i);
-      if (intakes[i] instanceof NumberIntake number
+      Optional<NumberIntake> number = numberIntake(intakes[i]);
+      if (number.isPresent()
           && spec.periodColumn().filter(column.column().name()::equals).isPresent()) {
-        return number.range().map(range -> days(range, column.column().type()));
+        return number.get().range().map(range -> days(range, column.column().type()));
       }
     }
     return Optional.empty();
@@ -327,14 +456,15 @@ final class TableRows {
   /** The columns whose values could be written in more than one way, by name. */
   Map<String, Reading> readings() {
     Map<String, Reading> readings = new LinkedHashMap<>();
-    for (int i = 0; i < intakes.length; i++) {
-      if (intakes[i] instanceof NumberIntake number
-          && number.reader().understanding().isPresent()) {
-        int cell = headings.cells().get(i);
+    for (int i = 0; i < spec.columns().size(); i++) {
+      Optional<NumberIntake> number = numberIntake(intakes[i]);
+      if (number.flatMap(taker -> taker.reader().understanding()).isPresent()) {
+        int cell = number.get().cell();
         readings.put(
             spec.columns().get(i).column().name(),
             new Reading(
-                headings.headings().getOrDefault(cell, Headings.ofColumn(cell)), number.reader()));
+                headings.headings().getOrDefault(cell, Headings.ofColumn(cell)),
+                number.get().reader()));
       }
     }
     return readings;

@@ -34,7 +34,7 @@ final class TextIntake implements ColumnIntake {
     }
     boolean fits = true;
     for (int i = from; i < to; i++) {
-      fits &= take(rows[i], blockRow + i - from) == Fit.FITS;
+      fits &= take(rows, i, blockRow + i - from) == Fit.FITS;
     }
     return fits;
   }
@@ -67,7 +67,8 @@ final class TextIntake implements ColumnIntake {
   }
 
   @Override
-  public Fit take(GridRow row, int blockRow) {
+  public Fit take(GridRow[] rows, int index, int blockRow) {
+    GridRow row = rows[index];
     CellKind kind = row.kind(cell);
     if (kind == CellKind.TEXT) {
       builder.set(blockRow, row.buffer(cell), row.start(cell), row.end(cell));

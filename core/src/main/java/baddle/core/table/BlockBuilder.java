@@ -18,6 +18,7 @@ public final class BlockBuilder {
   private final BlockSink sink;
   private int row;
   private long rowsEnded;
+  private int blocks;
 
   /**
    * A builder without rows.
@@ -72,6 +73,34 @@ public final class BlockBuilder {
     }
   }
 
+  /**
+   * Keeps a row that was set beyond the one at {@link #row()}; the rows between are forgotten.
+   *
+   * @param at where it was set, at least {@link #row()}
+   */
+  public void keep(int at, int rowNumber) throws IOException {
+    if (at != row) {
+      columns.forEach(column -> column.copy(at, row));
+    }
+    endRow(rowNumber);
+  }
+
+  /**
+   * The rows set so far as a block, to compute with before they are kept or not; valid until more
+   * are set.
+   *
+   * @param size how many, those not ended included
+   */
+  public Block soFar(int size) {
+    List<Vector> vectors = columns.stream().map(column -> column.vector(size)).toList();
+    return new Block(schema, vectors, rowNumbers, size);
+  }
+
+  /** How many blocks have been handed on. */
+  public int blocks() {
+    return blocks;
+  }
+
   /** Hands on the rows that don't fill a block, if there are any. */
   public void flush() throws IOException {
     if (row == 0) {
@@ -82,5 +111,6 @@ public final class BlockBuilder {
     sink.accept(new Block(schema, vectors, rowNumbers, size), 0, size);
     columns.forEach(ColumnBuilder::clear);
     row = 0;
+    blocks++;
   }
 }

@@ -8,6 +8,12 @@ public abstract sealed class ColumnBuilder permits TextBuilder, LongBuilder {
   /** Makes a row blank. */
   public abstract void blank(int row);
 
+  /** Whether a row that was set is blank. */
+  public abstract boolean isBlank(int row);
+
+  /** Gives a row the value of another. */
+  abstract void copy(int from, int to);
+
   /** The first rows as a vector that shares this builder's memory. */
   abstract Vector vector(int size);
 

@@ -30,6 +30,25 @@ public final class LongBuilder extends ColumnBuilder {
   }
 
   @Override
+  public boolean isBlank(int row) {
+    return (blanks[row >> 6] >>> (row & 63) & 1) != 0;
+  }
+
+  /** A row's value; of no meaning where it is blank. */
+  public long value(int row) {
+    return values[row];
+  }
+
+  @Override
+  void copy(int from, int to) {
+    if (isBlank(from)) {
+      blank(to);
+    } else {
+      set(to, values[from]);
+    }
+  }
+
+  @Override
   Vector vector(int size) {
     return new LongVector(values, anyBlank ? blanks : null, size);
   }

@@ -113,6 +113,34 @@ public final class TextBuilder extends ColumnBuilder {
   }
 
   @Override
+  public boolean isBlank(int row) {
+    return codes[row] == Dictionary.BLANK;
+  }
+
+  /** The code of a row's text in the block being built. */
+  public int code(int row) {
+    return codes[row];
+  }
+
+  /** Gives a row the text of a code that another row of this block has. */
+  public void setCode(int row, int code) {
+    codes[row] = code;
+  }
+
+  /** The characters of a row's text. */
+  public char[] characters(int row) {
+    int code = codes[row];
+    return code == Dictionary.BLANK
+        ? new char[0]
+        : Arrays.copyOfRange(dictionary.pool(), dictionary.end(code - 1), dictionary.end(code));
+  }
+
+  @Override
+  void copy(int from, int to) {
+    codes[to] = codes[from];
+  }
+
+  @Override
   Vector vector(int size) {
     return new TextVector(codes, size, dictionary);
   }

@@ -36,6 +36,8 @@ public enum Fit {
   NOT_A_BOOLEAN("true or false, yes or no, 1 or 0"),
   /** A workbook's error cell. */
   ERROR_CELL("a value, not an error cell"),
+  /** A blank that would take the value from above, which doesn't fit its column. */
+  NOT_CARRIED("a value, for the one above it that would be carried down doesn't fit"),
   /** A row with more cells than there are headings. */
   BEYOND_HEADINGS("no value beyond the last heading");
 

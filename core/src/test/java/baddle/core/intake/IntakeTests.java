@@ -62,7 +62,7 @@ class IntakeTests {
     kept.clear();
     held.clear();
     BlockBuilder blocks =
-        new BlockBuilder(spec.schema(), 7, (block, from, to) -> kept.addAll(rows(block)));
+        new BlockBuilder(spec.schema(), 65, (block, from, to) -> kept.addAll(rows(block)));
     Intake intake = new Intake(spec, Place.file("in.csv"), sheet, region, blocks, held::add);
     sheet.read(intake);
     SourceIntake result = intake.result();
@@ -330,7 +330,8 @@ class IntakeTests {
             true,
             Optional.of(DateSystem.FROM_1900),
             ZoneOffset.UTC);
-    IntakeSpec spec = new IntakeSpec(MONEY, Map.of(), rules, Optional.of("sold_on"), Map.of());
+    IntakeSpec spec =
+        new IntakeSpec(MONEY, Map.of(), rules, Optional.of("sold_on"), Map.of(), Shaping.NONE);
 
     SourceIntake result =
         read(spec, true, "Date|Code|Amount", "01/02/70|a|1,234", "01/03/70|b|-", "25570|c|#N/A");
@@ -482,7 +483,7 @@ class IntakeTests {
             CellRange.parse("A2").orElseThrow());
     TextSheet form = new TextSheet(false, List.of("Day|1970-01-05", "", "Wages||=12.5", "x|y"));
     BlockBuilder blocks =
-        new BlockBuilder(spec.schema(), 7, (block, from, to) -> kept.addAll(rows(block)));
+        new BlockBuilder(spec.schema(), 65, (block, from, to) -> kept.addAll(rows(block)));
     FormIntake intake =
         new FormIntake(spec, Place.file("f.ods"), form, addresses, blocks, held::add);
 

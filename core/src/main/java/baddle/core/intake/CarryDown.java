@@ -1,0 +1,90 @@
+package baddle.core.intake;
+
+import baddle.core.table.ColumnBuilder;
+import baddle.core.table.LongBuilder;
+import baddle.core.table.TextBuilder;
+import baddle.core.value.Fit;
+
+/** One column whose value stands until the next one. */
+final class CarryDown {
+
+  private enum State {
+    /** There is nothing to carry. */
+    NOTHING,
+    /** A value is carried. */
+    VALUE,
+    /** What would be carried doesn't fit its column. */
+    UNFIT
+  }
+
+  private final int column;
+  private final ColumnBuilder builder;
+  private State state = State.NOTHING;
+  private char[] text = {};
+  private long number;
+
+  CarryDown(int column, ColumnBuilder builder) {
+    this.column = column;
+    this.builder = builder;
+  }
+
+  /**
+   * Fills the blanks of a stretch of rows.
+   *
+   * @param base where the first row stands in the block being built
+   */
+  void apply(Stretch stretch, int base, boolean untilBlankRow) {
+    int last = -1;
+    for (int i = 0; i < stretch.size(); i++) {
+      int row = base + i;
+      if (untilBlankRow && stretch.isAfterBlankRow(i)) {
+        state = State.NOTHING;
+        last = -1;
+      }
+      boolean blank = builder.isBlank(row);
+      Fit fit = stretch.fit(i, column);
+      boolean unfit = fit != Fit.FITS && fit != Fit.BLANK;
+      if (stretch.isLeftOut(i)) {
+        if (stretch.endsBlock(i) || !blank || unfit) {
+          state = State.NOTHING;
+          last = -1;
+        }
+      } else if (unfit) {
+        state = State.UNFIT;
+        last = -1;
+      } else if (!blank) {
+        state = State.VALUE;
+        last = row;
+      } else if (state == State.VALUE) {
+        last = fill(row, last);
+      } else if (state == State.UNFIT) {
+        stretch.setFit(i, column, Fit.NOT_CARRIED);
+      }
+    }
+    if (last >= 0) {
+      keep(last);
+    }
+  }
+
+  private int fill(int row, int last) {
+    if (builder instanceof TextBuilder texts) {
+      if (last >= 0) {
+        texts.setCode(row, texts.code(last));
+      } else {
+        texts.set(row, text, 0, text.length);
+      }
+    } else {
+      LongBuilder numbers = (LongBuilder) builder;
+      numbers.set(row, last >= 0 ? numbers.value(last) : number);
+    }
+    return row;
+  }
+
+  private void keep(int row) {
+    if (builder instanceof TextBuilder texts) {
+      text = texts.characters(row);
+    } else {
+      number = ((LongBuilder) builder).value(row);
+    }
+  }
+}

@@ -1,0 +1,167 @@
+package baddle.core.intake;
+
+import baddle.core.grid.GridSheet;
+import baddle.core.table.BlockBuilder;
+import baddle.core.table.ColumnBuilder;
+import baddle.core.table.LongBuilder;
+import baddle.core.table.TextBuilder;
+import baddle.core.value.ColumnType;
+import baddle.core.value.Fit;
+import baddle.core.value.ValueReader;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/** Makes what takes the values of each column, by where its heading stands. */
+final class ColumnIntakes {
+
+  private final IntakeSpec spec;
+  private final HeadingRow headings;
+  private final GridSheet sheet;
+  private final BlockBuilder blocks;
+  private final Stretch stretch;
+
+  ColumnIntakes(
+      IntakeSpec spec, HeadingRow headings, GridSheet sheet, BlockBuilder blocks, Stretch stretch) {
+    this.spec = spec;
+    this.headings = headings;
+    this.sheet = sheet;
+    this.blocks = blocks;
+    this.stretch = stretch;
+  }
+
+  /** One for each column of the spec, and after them one for each heading that rules read. */
+  List<ColumnIntake> all() {
+    List<ColumnIntake> intakes = new ArrayList<>();
+    for (int i = 0; i < spec.columns().size(); i++) {
+      intakes.add(of(i));
+    }
+    List<String> names = spec.columns().stream().map(column -> column.column().name()).toList();
+    for (String heading : spec.shaping().headings(names)) {
+      int column = blocks.schema().indexOf(heading).orElseThrow();
+      TextBuilder builder = (TextBuilder) blocks.column(column);
+      int cell = cellOfHeading(headings, heading);
+      intakes.add(
+          cell == HeadingRow.ABSENT
+              ? SameIntake.blank(builder)
+              : new TextIntake(cell, builder, false, true, Stretch.MOST));
+    }
+    return intakes;
+  }
+
+  /** Where a heading stands that a rule names, or {@link HeadingRow#ABSENT}. */
+  static int cellOfHeading(HeadingRow headings, String wanted) {
+    String comparable = Headings.comparable(wanted);
+    for (Map.Entry<Integer, String> heading : headings.headings().entrySet()) {
+      if (Headings.comparable(heading.getValue()).equals(comparable)) {
+        return heading.getKey();
+      }
+    }
+    return HeadingRow.ABSENT;
+  }
+
+  private ColumnIntake of(int index) {
+    IntakeColumn wanted = spec.columns().get(index);
+    String name = wanted.column().name();
+    ColumnBuilder builder = blocks.column(index);
+    String named = spec.named().get(name);
+    if (named != null) {
+      return constant(wanted, named, builder);
+    }
+    HeadingsToRows turning = spec.shaping().headingsToRows().orElse(null);
+    if (turning != null && turning.label().equals(name)) {
+      return new TurnedIntake(
+          headings.turned().values().stream()
+              .map(label -> constant(wanted, label, builder))
+              .toList(),
+          stretch.labels());
+    }
+    if (turning != null && turning.value().equals(name)) {
+      ValueReader[] shared = new ValueReader[1];
+      return new TurnedIntake(
+          headings.turned().keySet().stream()
+              .map(cell -> taking(wanted, cell, builder, shared))
+              .toList(),
+          stretch.labels());
+    }
+    int cell = wanted.currencyOf().map(this::cellOf).orElse(headings.cells().get(index));
+    if (cell == HeadingRow.ABSENT) {
+      original(wanted).ifPresent(companion -> companion.blank(blocks.row()));
+      return SameIntake.blank(builder);
+    }
+    if (builder instanceof TextBuilder text && wanted.currencyOf().isPresent()) {
+      return new CurrencyIntake(cell, text);
+    }
+    ColumnIntake taker = taking(wanted, cell, builder, new ValueReader[1]);
+    return original(wanted)
+        .map(
+            companion ->
+                (ColumnIntake)
+                    new CorrectedIntake(name, cell, wanted.corrections(), taker, companion))
+        .orElse(taker);
+  }
+
+  /** Where the values that are replaced are kept. */
+  private java.util.Optional<TextBuilder> original(IntakeColumn wanted) {
+    if (wanted.corrections().isEmpty()) {
+      return java.util.Optional.empty();
+    }
+    String name = Corrected.original(wanted.column().name());
+    return java.util.Optional.of(
+        (TextBuilder) blocks.column(blocks.schema().indexOf(name).orElseThrow()));
+  }
+
+  /** Takes what stands under a heading; the reader is made once and shared. */
+  private ColumnIntake taking(
+      IntakeColumn wanted, int cell, ColumnBuilder builder, ValueReader[] shared) {
+    boolean errorsBlank = spec.rules().errorsBlank();
+    boolean required = wanted.required() && !isFilledLater(wanted);
+    if (builder instanceof TextBuilder text) {
+      return new TextIntake(cell, text, required, errorsBlank, Stretch.MOST);
+    }
+    if (shared[0] == null) {
+      ValueReader reader = ValueReader.of(wanted.column().type(), spec.rules(), sheet.dateSystem());
+      reader
+          .understanding()
+          .map(assumed -> spec.understandings().getOrDefault(wanted.column().name(), assumed))
+          .ifPresent(reader::understand);
+      shared[0] = reader;
+    }
+    return new NumberIntake(cell, (LongBuilder) builder, shared[0], required, errorsBlank);
+  }
+
+  /** Whether blanks of the column may still be filled after its values were taken. */
+  boolean isFilledLater(IntakeColumn column) {
+    return column.otherwise().isPresent()
+        || spec.shaping().carryDown().contains(column.column().name());
+  }
+
+  private int cellOf(String column) {
+    for (int i = 0; i < spec.columns().size(); i++) {
+      if (spec.columns().get(i).column().name().equals(column)) {
+        return headings.cells().get(i);
+      }
+    }
+    return HeadingRow.ABSENT;
+  }
+
+  private ColumnIntake constant(IntakeColumn wanted, String stated, ColumnBuilder builder) {
+    String value = wanted.corrections().getOrDefault(stated, stated);
+    char[] characters = value.toCharArray();
+    if (builder instanceof TextBuilder text) {
+      return SameIntake.text(characters, text);
+    }
+    return SameIntake.number(number(wanted.column().type(), characters), (LongBuilder) builder);
+  }
+
+  /** What a text of the plan or of a name means in a column that isn't text. */
+  long number(ColumnType type, char[] characters) {
+    ValueReader reader = ValueReader.of(type, spec.rules(), sheet.dateSystem());
+    Fit fit = reader.read(characters, 0, characters.length);
+    if (fit != Fit.FITS) {
+      throw new IllegalArgumentException(
+          new String(characters) + ": expected " + fit.expectation(type));
+    }
+    return reader.value();
+  }
+}

@@ -1,0 +1,36 @@
+package baddle.core.intake;
+
+import baddle.core.table.ColumnBuilder;
+import baddle.core.table.LongBuilder;
+import baddle.core.table.TextBuilder;
+
+/** What stands in one column where a row has no value. */
+final class Defaults {
+
+  private final ColumnBuilder builder;
+  private final char[] text;
+  private final long number;
+
+  /**
+   * A default.
+   *
+   * @param number what the text means in a column that isn't text
+   */
+  Defaults(ColumnBuilder builder, char[] text, long number) {
+    this.builder = builder;
+    this.text = text;
+    this.number = number;
+  }
+
+  void apply(int base, int rows) {
+    for (int row = base; row < base + rows; row++) {
+      if (builder.isBlank(row)) {
+        if (builder instanceof TextBuilder texts) {
+          texts.set(row, text, 0, text.length);
+        } else {
+          ((LongBuilder) builder).set(row, number);
+        }
+      }
+    }
+  }
+}

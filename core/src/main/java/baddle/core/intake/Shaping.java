@@ -1,0 +1,46 @@
+package baddle.core.intake;
+
+import baddle.core.expression.Expression;
+import baddle.core.value.Calendar;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What happens to rows between reading them and keeping them.
+ *
+ * @param carryDown columns whose value stands until the next one
+ * @param untilBlankRow whether it stands no further than the next blank row
+ * @param leaveOut the rules by which rows are left out, the first that holds counts
+ * @param headingsToRows the columns that become rows
+ * @param calcs calculated columns that control totals are about, by name
+ * @param calendar for the rules' functions
+ */
+public record Shaping(
+    List<String> carryDown,
+    boolean untilBlankRow,
+    List<LeaveOut> leaveOut,
+    Optional<HeadingsToRows> headingsToRows,
+    Map<String, Expression> calcs,
+    Calendar calendar) {
+
+  /** Rows are kept as they are. */
+  public static final Shaping NONE =
+      new Shaping(List.of(), false, List.of(), Optional.empty(), Map.of(), Calendar.standard());
+
+  /** Copies the collections. */
+  public Shaping {
+    carryDown = List.copyOf(carryDown);
+    leaveOut = List.copyOf(leaveOut);
+    calcs = Map.copyOf(calcs);
+  }
+
+  /** The names in its rules that are headings rather than columns, each once. */
+  public List<String> headings(List<String> columns) {
+    return leaveOut.stream()
+        .flatMap(rule -> rule.when().names().stream())
+        .filter(name -> !columns.contains(name))
+        .distinct()
+        .toList();
+  }
+}

@@ -1,0 +1,127 @@
+package baddle.core.intake;
+
+import baddle.core.grid.GridRow;
+import baddle.core.value.Fit;
+import java.util.Arrays;
+
+/** Rows that are taken together, column by column, and what is known of each. */
+final class Stretch {
+
+  /** How many rows there are at most. */
+  static final int MOST = 64;
+
+  private static final int KEPT = -1;
+  private final GridRow[] rows = new GridRow[MOST];
+  private final int[] labels = new int[MOST];
+  private final boolean[] afterBlankRow = new boolean[MOST];
+  private final Fit[][] fits;
+  private final boolean[] unfit = new boolean[MOST];
+  private final int[] leftOutBy = new int[MOST];
+  private final boolean[] endsBlock = new boolean[MOST];
+  private int size;
+  private boolean anyUnfit;
+
+  Stretch(int columns) {
+    fits = new Fit[MOST][columns];
+    for (Fit[] fit : fits) {
+      Arrays.fill(fit, Fit.FITS);
+    }
+  }
+
+  /** The rows; entries past {@link #size()} mean nothing. */
+  GridRow[] rows() {
+    return rows;
+  }
+
+  /** For headings that became rows, the index of each row's label. */
+  int[] labels() {
+    return labels;
+  }
+
+  int size() {
+    return size;
+  }
+
+  boolean isFull() {
+    return size == MOST;
+  }
+
+  void add(GridRow row, int label, boolean isAfterBlankRow) {
+    rows[size] = row;
+    labels[size] = label;
+    afterBlankRow[size] = isAfterBlankRow;
+    size++;
+  }
+
+  /** Begins a stretch of other rows. */
+  void clear() {
+    size = 0;
+  }
+
+  /** Takes off the first rows; for a stretch that doesn't fit a block. */
+  void drop(int first) {
+    System.arraycopy(rows, first, rows, 0, size - first);
+    System.arraycopy(labels, first, labels, 0, size - first);
+    System.arraycopy(afterBlankRow, first, afterBlankRow, 0, size - first);
+    size -= first;
+  }
+
+  /** Forgets what was found of the rows: all fit and all are kept. */
+  void forget() {
+    if (anyUnfit) {
+      for (int i = 0; i < MOST; i++) {
+        if (unfit[i]) {
+          Arrays.fill(fits[i], Fit.FITS);
+          unfit[i] = false;
+        }
+      }
+      anyUnfit = false;
+    }
+    Arrays.fill(leftOutBy, KEPT);
+    Arrays.fill(endsBlock, false);
+  }
+
+  Fit fit(int row, int column) {
+    return fits[row][column];
+  }
+
+  void setFit(int row, int column, Fit fit) {
+    fits[row][column] = fit;
+    if (fit != Fit.FITS) {
+      unfit[row] = true;
+      anyUnfit = true;
+    }
+  }
+
+  boolean fits(int row) {
+    return !unfit[row];
+  }
+
+  /** Marks a row as unfit for what isn't the fault of a column. */
+  void setUnfit(int row) {
+    unfit[row] = true;
+    anyUnfit = true;
+  }
+
+  void leaveOut(int row, int rule, boolean isEndOfBlock) {
+    leftOutBy[row] = rule;
+    endsBlock[row] = isEndOfBlock;
+  }
+
+  boolean isLeftOut(int row) {
+    return leftOutBy[row] != KEPT;
+  }
+
+  /** The index of the rule that leaves a row out. */
+  int rule(int row) {
+    return leftOutBy[row];
+  }
+
+  boolean endsBlock(int row) {
+    return endsBlock[row];
+  }
+
+  boolean isAfterBlankRow(int row) {
+    return afterBlankRow[row];
+  }
+}

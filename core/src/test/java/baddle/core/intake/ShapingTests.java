@@ -1,0 +1,420 @@
+package baddle.core.intake;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import baddle.core.expression.Expression;
+import baddle.core.finding.Place;
+import baddle.core.grid.CellRange;
+import baddle.core.table.Block;
+import baddle.core.table.BlockBuilder;
+import baddle.core.table.Column;
+import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
+import baddle.core.value.Calendar;
+import baddle.core.value.ColumnType;
+import baddle.core.value.ValueRules;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import net.jqwik.api.constraints.Size;
+import org.junit.jupiter.api.Test;
+
+/** What happens to rows between reading and keeping them. */
+class ShapingTests {
+
+  private static final IntakeColumn DOC = column("doc", ColumnType.text(), true);
+  private static final IntakeColumn CODE = column("code", ColumnType.text(), false);
+  private static final IntakeColumn UNITS =
+      column("units", ColumnType.of(ColumnType.Kind.INTEGER), false);
+  private static final IntakeColumn AMOUNT = column("amount", ColumnType.decimal(2), false);
+  private static final List<IntakeColumn> ORDERS = List.of(DOC, CODE, UNITS, AMOUNT);
+
+  private final List<String> kept = new ArrayList<>();
+  private final List<HeldRow> held = new ArrayList<>();
+
+  private static IntakeColumn column(String name, ColumnType type, boolean required) {
+    return new IntakeColumn(new Column(name, type), List.of(), required);
+  }
+
+  private static LeaveOut rule(String when, String... stated) {
+    Map<String, String> totals = new LinkedHashMap<>();
+    for (int i = 0; i < stated.length; i += 2) {
+      totals.put(stated[i], stated[i + 1]);
+    }
+    return new LeaveOut(Expression.parse(when), when, totals);
+  }
+
+  private static Shaping shaping(List<String> carried, LeaveOut... rules) {
+    return new Shaping(
+        carried, false, List.of(rules), Optional.empty(), Map.of(), Calendar.standard());
+  }
+
+  private SourceIntake read(List<IntakeColumn> columns, Shaping shaping, String... lines)
+      throws IOException {
+    kept.clear();
+    held.clear();
+    IntakeSpec spec =
+        new IntakeSpec(columns, Map.of(), ValueRules.STANDARD, Optional.empty(), Map.of(), shaping);
+    List<String> names = columns.stream().map(c -> c.column().name()).toList();
+    BlockBuilder blocks =
+        new BlockBuilder(
+            spec.workingSchema(shaping.headings(names)),
+            64,
+            (block, from, to) -> kept.addAll(rows(block, spec.schema().size())));
+    TextSheet sheet = new TextSheet(true, List.of(lines));
+    Intake intake =
+        new Intake(spec, Place.file("in.csv"), sheet, CellRange.EVERYTHING, blocks, held::add);
+    sheet.read(intake);
+    SourceIntake result = intake.result();
+    blocks.flush();
+    assertThat(result.counts().addUp()).isTrue();
+    return result;
+  }
+
+  private static List<String> rows(Block block, int columns) {
+    List<String> rows = new ArrayList<>();
+    for (int row = 0; row < block.size(); row++) {
+      List<String> cells = new ArrayList<>();
+      for (int i = 0; i < columns; i++) {
+        cells.add(cell(block.vector(i), block.schema().column(i).type(), row));
+      }
+      rows.add(block.rowNumbers()[row] + " " + String.join("|", cells));
+    }
+    return rows;
+  }
+
+  private static String cell(Vector vector, ColumnType type, int row) {
+    if (vector.isBlank(row)) {
+      return "";
+    }
+    return vector instanceof TextVector text
+        ? text.dictionary().text(text.codes()[row])
+        : BigDecimal.valueOf(((baddle.core.table.LongVector) vector).values()[row], type.places())
+            .toString();
+  }
+
+  private static List<String> findings(SourceIntake result) {
+    return result.findings().stream()
+        .map(f -> f.code().id() + " " + f.place().row() + ": " + f.message())
+        .toList();
+  }
+
+  @Test
+  void a_value_stands_until_the_next_one_but_not_past_a_total() throws IOException {
+    SourceIntake result =
+        read(
+            ORDERS,
+            shaping(List.of("doc"), rule("doc = 'Grand total'", "amount", "")),
+            "doc|code|units|amount",
+            "A1|x|1|2.00",
+            "|y|2|3.00",
+            "A2|z|3|4.00",
+            "|z|3|1.00",
+            "Grand total|||10.00",
+            "|w|1|1.00");
+
+    assertThat(kept)
+        .containsExactly("2 A1|x|1|2.00", "3 A1|y|2|3.00", "4 A2|z|3|4.00", "5 A2|z|3|1.00");
+    assertThat(held).singleElement().extracting(HeldRow::rowNumber).isEqualTo(7);
+    assertThat(result.counts()).isEqualTo(new RowCounts(6, 4, 1, 1));
+    assertThat(result.treated().totals()).singleElement().matches(ControlTotal::ties);
+    assertThat(findings(result)).hasSize(1);
+  }
+
+  @Test
+  void a_remark_line_is_left_out_and_the_value_stands_on() throws IOException {
+    read(
+        ORDERS,
+        shaping(List.of("doc"), rule("code is null and units is null and amount is not null")),
+        "doc|code|units|amount",
+        "A1|x|1|2.00",
+        "|||9.00",
+        "|y|2|3.00");
+
+    assertThat(kept).containsExactly("2 A1|x|1|2.00", "4 A1|y|2|3.00");
+  }
+
+  @Test
+  void a_blank_row_ends_a_block_where_the_plan_says_so() throws IOException {
+    String[] lines = {"doc|code|units|amount", "A1|x|1|2.00", "", "|y|2|3.00"};
+    Shaping until =
+        new Shaping(
+            List.of("doc"), true, List.of(), Optional.empty(), Map.of(), Calendar.standard());
+
+    read(ORDERS, shaping(List.of("doc")), lines);
+    assertThat(kept).hasSize(2);
+    read(ORDERS, until, lines);
+    assertThat(kept).hasSize(1);
+    assertThat(held.get(0).values().get(0).expectation()).contains("required");
+  }
+
+  @Test
+  void what_does_not_fit_is_never_carried_and_never_passed_by() throws IOException {
+    read(
+        List.of(DOC, UNITS),
+        shaping(List.of("units")),
+        "doc|units",
+        "A1|1",
+        "A2|several",
+        "A3|",
+        "A4|2",
+        "A5|");
+
+    assertThat(kept).containsExactly("2 A1|1", "5 A4|2", "6 A5|2");
+    assertThat(held.get(1).values().get(0).expectation()).contains("carried down doesn't fit");
+  }
+
+  @Test
+  void values_are_carried_over_stretches_and_blocks() throws IOException {
+    List<String> lines = new ArrayList<>(List.of("doc|units"));
+    for (int i = 0; i < 1000; i++) {
+      lines.add((i % 150 == 0 ? "D" + i : "") + "|" + i);
+    }
+
+    read(List.of(DOC, UNITS), shaping(List.of("doc")), lines.toArray(String[]::new));
+
+    assertThat(kept).hasSize(1000);
+    for (int i = 0; i < 1000; i++) {
+      assertThat(kept.get(i)).isEqualTo((i + 2) + " D" + i / 150 * 150 + "|" + i);
+    }
+  }
+
+  @Test
+  void a_rule_reads_headings_as_they_stand_and_says_when_one_is_missing() throws IOException {
+    SourceIntake result =
+        read(
+            List.of(DOC, AMOUNT),
+            shaping(List.of(), rule("\"Status\" = 'void'"), rule("\"Amount\" = 'n/a'")),
+            "doc|Status|amount",
+            "A|ok|1.00",
+            "B|void|2.00",
+            "C||n/a");
+    SourceIntake without =
+        read(
+            List.of(DOC, AMOUNT),
+            shaping(List.of(), rule("\"Status\" = 'void'")),
+            "doc|Statsu|amount",
+            "A|ok|1.00");
+
+    assertThat(kept).containsExactly("2 A|1.00");
+    assertThat(result.treated().leftOut())
+        .containsExactly(
+            new SourceIntake.LeftOut("\"Status\" = 'void'", 1),
+            new SourceIntake.LeftOut("\"Amount\" = 'n/a'", 1));
+    assertThat(result.findings()).isEmpty();
+    assertThat(findings(without))
+        .contains(
+            "rule-heading-missing 1: a leave_out rule reads the heading \"Status\", which isn't"
+                + " there; did you mean Statsu?; it counts as blank");
+  }
+
+  @Test
+  void a_rule_is_not_asked_about_a_value_that_does_not_fit() throws IOException {
+    read(
+        List.of(DOC, UNITS),
+        shaping(List.of(), rule("units is null"), rule("units < 0")),
+        "doc|units",
+        "A|",
+        "B|-1",
+        "C|several",
+        "D|1");
+
+    assertThat(kept).containsExactly("5 D|1");
+    assertThat(held).singleElement().extracting(HeldRow::rowNumber).isEqualTo(4);
+  }
+
+  @Test
+  void totals_of_two_levels_each_add_up_what_stands_above_them() throws IOException {
+    SourceIntake result =
+        read(
+            ORDERS,
+            shaping(
+                List.of(),
+                rule("doc = 'Subtotal'", "amount", "", "units", ""),
+                rule("doc = 'Total'", "amount", "", LeaveOut.ROWS, "code")),
+            "doc|code|units|amount",
+            "A|x|1|2.00",
+            "B|x|1|3.00",
+            "Subtotal||2|5.00",
+            "C|x|several|4.00",
+            "Subtotal||1|4.50",
+            "Total|3 rows||9.00");
+
+    assertThat(findings(result))
+        .contains(
+            "control-total-differs 6: units: stated 1, the rows above add up to 0, difference 1;"
+                + " 1 of them is held",
+            "control-total-differs 6: amount: stated 4.50, the rows above add up to 4.00,"
+                + " difference 0.50; 1 of them is held")
+        .hasSize(3);
+    assertThat(result.treated().totals()).hasSize(6);
+  }
+
+  @Test
+  void a_total_of_a_calculated_column_stands_under_its_own_heading() throws IOException {
+    Shaping shaping =
+        new Shaping(
+            List.of(),
+            false,
+            List.of(rule("doc = 'Total'", "revenue", "Line total")),
+            Optional.empty(),
+            Map.of("revenue", Expression.parse("units * amount")),
+            Calendar.standard());
+
+    SourceIntake result =
+        read(
+            List.of(DOC, UNITS, AMOUNT),
+            shaping,
+            "doc|units|amount|Line total",
+            "A|2|1.50|3.00",
+            "B|3|1.10|3.30",
+            "Total|||6.35",
+            "Total|||");
+
+    assertThat(findings(result))
+        .contains(
+            "control-total-differs 4: revenue: stated 6.35, the rows above add up to 6.30,"
+                + " difference 0.05",
+            "control-total-unreadable 5: 1 control total can't be read: nothing, or no number,"
+                + " stands there");
+  }
+
+  private static final HeadingLabels MONEY =
+      new HeadingLabels() {
+        @Override
+        public Optional<String> label(String heading) {
+          return Optional.ofNullable(
+              Map.of("Money in", "receipt", "Money out", "payment").get(heading));
+        }
+
+        @Override
+        public List<String> spellings() {
+          return List.of("Money in", "Money out");
+        }
+      };
+
+  private static final List<IntakeColumn> CASH =
+      List.of(DOC, column("direction", ColumnType.text(), true), AMOUNT);
+
+  private static Shaping turned(boolean keepBlanks, LeaveOut... rules) {
+    return new Shaping(
+        List.of(),
+        false,
+        List.of(rules),
+        Optional.of(new HeadingsToRows(MONEY, "direction", "amount", keepBlanks)),
+        Map.of(),
+        Calendar.standard());
+  }
+
+  @Test
+  void headings_become_rows_and_every_row_read_is_accounted_for() throws IOException {
+    String[] lines = {
+      "doc|Money in|Money out|Balance",
+      "a|1.00||1.00",
+      "b||2.00|-1.00",
+      "c|3.00|4.00|-2.00",
+      "d|||-2.00",
+      "Total|4.00|6.50|"
+    };
+
+    SourceIntake result = read(CASH, turned(false, rule("doc = 'Total'", "amount", "")), lines);
+
+    assertThat(kept)
+        .containsExactly(
+            "2 a|receipt|1.00", "3 b|payment|2.00", "4 c|receipt|3.00", "4 c|payment|4.00");
+    assertThat(result.counts()).isEqualTo(new RowCounts(7, 4, 3, 0));
+    assertThat(findings(result))
+        .contains(
+            "control-total-differs 6: amount of payment: stated 6.50, the rows above add up to"
+                + " 6.00, difference 0.50",
+            "heading-not-used 0: heading no column wants: \"Balance\"");
+    read(CASH, turned(true), lines);
+    assertThat(kept).hasSize(10);
+  }
+
+  @Test
+  void a_table_without_any_of_the_headings_that_become_rows_is_refused() throws IOException {
+    SourceIntake result = read(CASH, turned(false), "doc|In|Out", "a|1|2");
+
+    assertThat(result.outcome()).isNotEqualTo(SourceIntake.Outcome.READ);
+  }
+
+  @Test
+  void corrections_replace_values_and_keep_what_was_sent() throws IOException {
+    IntakeColumn site =
+        new IntakeColumn(
+            new Column("site", ColumnType.text()),
+            List.of(),
+            true,
+            Optional.empty(),
+            Optional.empty(),
+            Map.of("Aldermill", "Alder Mill", "?", ""));
+    IntakeColumn units =
+        new IntakeColumn(
+            UNITS.column(),
+            List.of(),
+            false,
+            Optional.empty(),
+            Optional.of("1"),
+            Map.of("several", "7"));
+
+    SourceIntake result =
+        read(
+            List.of(site, units),
+            Shaping.NONE,
+            "site|units",
+            "Aldermill|several",
+            "Foxholt|",
+            "?|2",
+            "Aldermill|x");
+
+    assertThat(kept).containsExactly("2 Alder Mill|7|Aldermill|several", "3 Foxholt|1||");
+    assertThat(held).hasSize(2);
+    assertThat(findings(result))
+        .contains("values-corrected 0: 2 values \"Aldermill\" corrected to \"Alder Mill\"");
+  }
+
+  /** Whatever the rules, every row ends in one of three places, and in the order it came. */
+  @Property
+  void rows_add_up_under_any_rules(
+      @ForAll @Size(max = 200) List<@IntRange(max = 9) Integer> kinds,
+      @ForAll boolean carry,
+      @ForAll boolean leaveOut)
+      throws IOException {
+    List<String> lines = new ArrayList<>(List.of("doc|code|units|amount"));
+    for (int kind : kinds) {
+      lines.add(
+          switch (kind) {
+            case 0 -> "Total|||5.00";
+            case 1 -> "|x|1|1.00";
+            case 2 -> "D|x|several|1.00";
+            case 3 -> "|x||";
+            case 4 -> "";
+            default -> "D" + kind + "|y|2|2.50";
+          });
+    }
+    LeaveOut[] rules =
+        leaveOut
+            ? new LeaveOut[] {rule("doc = 'Total'", "amount", ""), rule("units is null")}
+            : new LeaveOut[0];
+
+    SourceIntake result =
+        read(
+            ORDERS,
+            shaping(carry ? List.of("doc") : List.of(), rules),
+            lines.toArray(String[]::new));
+
+    assertThat(result.counts().kept()).isEqualTo(kept.size());
+    assertThat(result.counts().held()).isEqualTo(held.size());
+    long leftOut = result.treated().leftOut().stream().mapToLong(SourceIntake.LeftOut::rows).sum();
+    assertThat(result.counts().leftOut()).isEqualTo(leftOut);
+    assertThat(kept.stream().map(row -> Integer.valueOf(row.split(" ")[0])).toList()).isSorted();
+  }
+}
