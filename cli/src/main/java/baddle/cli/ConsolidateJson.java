@@ -10,7 +10,7 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
 import java.io.IOException;
 import java.io.StringWriter;
-import java.util.Locale;
+import java.util.Map;
 
 /** What a consolidation did, as JSON. */
 final class ConsolidateJson {
@@ -46,9 +46,14 @@ final class ConsolidateJson {
     json.writeNumberField("in_dataset", result.inDataset());
     json.writeBooleanField("adds_up", result.addsUp());
     json.writeEndObject();
+    json.writeObjectFieldStart("computed_anew");
+    for (Map.Entry<String, Long> dataset : result.derivedAnew().entrySet()) {
+      json.writeNumberField(dataset.getKey(), dataset.getValue());
+    }
+    json.writeEndObject();
     json.writeArrayFieldStart("findings");
     for (Finding finding : result.findings()) {
-      write(finding);
+      FindingJson.write(finding, json);
     }
     json.writeEndArray();
     json.writeEndObject();
@@ -73,18 +78,5 @@ final class ConsolidateJson {
     json.writeNumberField("kept", rows.kept());
     json.writeNumberField("left_out", rows.leftOut());
     json.writeNumberField("held", rows.held());
-  }
-
-  private void write(Finding finding) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("code", finding.code().id());
-    json.writeStringField("severity", finding.severity().name().toLowerCase(Locale.ROOT));
-    json.writeStringField("file", finding.place().file());
-    json.writeStringField("sheet", finding.place().sheet());
-    json.writeNumberField("row", finding.place().row());
-    json.writeStringField("heading", finding.place().heading());
-    json.writeStringField("message", finding.message());
-    json.writeStringField("remedy", finding.remedy());
-    json.writeEndObject();
   }
 }

@@ -32,6 +32,17 @@ final class ConsolidateText {
     lines.addAll(feeds(result.feeds()).lines(style));
     lines.add("");
     lines.add(completeness(result));
+    result
+        .derivedAnew()
+        .forEach(
+            (dataset, rows) ->
+                lines.add(
+                    String.format(
+                        Locale.ROOT,
+                        "Computed anew: %,d rows of %s have other values since the plan or a lookup"
+                            + " changed",
+                        rows,
+                        dataset)));
     if (!result.findings().isEmpty()) {
       lines.add("");
       lines.addAll(FindingLines.of(result.findings(), verbose));

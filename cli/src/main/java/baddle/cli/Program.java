@@ -26,6 +26,7 @@ final class Program {
           new LookCommand(),
           new DraftCommand(),
           new ConsolidateCommand(),
+          new CheckCommand(),
           new SummarizeCommand(),
           new CrosstabCommand());
 

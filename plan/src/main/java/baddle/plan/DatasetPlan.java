@@ -1,23 +1,61 @@
 package baddle.plan;
 
+import baddle.core.derivation.Step;
 import baddle.core.intake.IntakeColumn;
+import baddle.core.intake.IntakeSpec;
 import baddle.core.table.Column;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 
 /**
  * One clean table.
  *
  * @param name its name
- * @param columns its columns in order
+ * @param columns the columns that are read, in order
+ * @param derived the columns that are computed or looked up, in the plan's order
+ * @param order the names of all of them in the plan's order
+ * @param steps how the derived ones are made, in an order in which each finds what it needs
+ * @param correctionFiles files that list a column's corrections, by column
+ * @param duplicates when rows are the same
+ * @param amount the column whose sums say what rows are worth, where reports of rows name one
  */
-public record DatasetPlan(String name, List<IntakeColumn> columns) {
+public record DatasetPlan(
+    String name,
+    List<IntakeColumn> columns,
+    List<DerivedColumn> derived,
+    List<String> order,
+    List<Step> steps,
+    Map<String, String> correctionFiles,
+    DuplicateRule duplicates,
+    Optional<String> amount) {
 
-  /** Copies the list. */
+  /** A dataset of columns that are all read. */
+  public DatasetPlan(String name, List<IntakeColumn> columns) {
+    this(
+        name,
+        columns,
+        List.of(),
+        columns.stream().map(column -> column.column().name()).toList(),
+        List.of(),
+        Map.of(),
+        DuplicateRule.NONE,
+        Optional.empty());
+  }
+
+  /** Copies the collections. */
   public DatasetPlan {
     columns = List.copyOf(columns);
+    derived = List.copyOf(derived);
+    order = List.copyOf(order);
+    steps = List.copyOf(steps);
+    correctionFiles = Map.copyOf(correctionFiles);
   }
 
   /** Everything that reading a source into it depends on, as text: equal texts, equal rows. */
@@ -28,13 +66,53 @@ public record DatasetPlan(String name, List<IntakeColumn> columns) {
       text.append(column.required() ? " required " : " ");
       text.append(String.join("\t", column.headings()));
       text.append(column.currencyOf().orElse(""));
+      column.otherwise().ifPresent(value -> text.append(" otherwise ").append(value));
+      if (!column.corrections().isEmpty()) {
+        text.append(new TreeMap<>(column.corrections()));
+      }
     }
     return text.toString();
   }
 
+  /** The same with the corrections that files list. */
+  public DatasetPlan withCorrections(Map<String, Map<String, String>> listed) {
+    List<IntakeColumn> corrected = new ArrayList<>();
+    for (IntakeColumn column : columns) {
+      Map<String, String> all = new LinkedHashMap<>(column.corrections());
+      listed.getOrDefault(column.column().name(), Map.of()).forEach(all::putIfAbsent);
+      corrected.add(column.with(all));
+    }
+    return new DatasetPlan(
+        name, corrected, derived, order, steps, correctionFiles, duplicates, amount);
+  }
+
+  /** The columns that are read, and those that keep what corrections replaced. */
+  public Schema readSchema() {
+    return new IntakeSpec(columns, Map.of()).schema();
+  }
+
+  /** Its columns in the plan's order, and after them those that keep what corrections replaced. */
+  public Schema schema() {
+    Schema read = readSchema();
+    Map<String, Column> all = new LinkedHashMap<>();
+    read.columns().forEach(column -> all.put(column.name(), column));
+    derived.forEach(column -> all.put(column.column().name(), column.column()));
+    List<Column> ordered = new ArrayList<>();
+    for (String wanted : order) {
+      Optional.ofNullable(all.remove(wanted)).ifPresent(ordered::add);
+    }
+    ordered.addAll(all.values());
+    return new Schema(ordered);
+  }
+
   /** Its columns, and after them those of the origin. */
   public Schema schemaWithOrigin() {
-    Stream<Column> own = columns.stream().map(IntakeColumn::column);
-    return new Schema(Stream.concat(own, Origin.columns().stream()).toList());
+    return new Schema(
+        Stream.concat(schema().columns().stream(), Origin.columns().stream()).toList());
+  }
+
+  /** The lookups that bring some of its columns, each once. */
+  public List<String> lookups() {
+    return derived.stream().flatMap(column -> column.lookup().stream()).distinct().toList();
   }
 }

@@ -1,5 +1,7 @@
 package baddle.plan;
 
+import baddle.core.expression.Expression;
+import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Nearest;
 import baddle.core.intake.Headings;
 import baddle.core.intake.IntakeColumn;
@@ -9,27 +11,43 @@ import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** Reads the plan's datasets and their columns. */
 final class DatasetReader {
 
   private static final List<String> COLUMN_KEYS =
-      List.of("type", "places", "headings", "required", "currency_of");
+      List.of(
+          "type",
+          "places",
+          "headings",
+          "required",
+          "currency_of",
+          "otherwise",
+          "corrections",
+          "calc",
+          "lookup");
+  private static final List<String> KEYS = List.of("columns", "key", "on_duplicate", "amount");
   private static final List<String> KINDS =
       Arrays.stream(ColumnType.Kind.values()).map(ColumnType.Kind::word).toList();
 
   private final NodeReader nodes;
+  private final ValueCheck values;
 
-  DatasetReader(NodeReader nodes) {
+  DatasetReader(NodeReader nodes, ValueCheck values) {
     this.nodes = nodes;
+    this.values = values;
   }
 
   DatasetPlan read(String name, PlanNode node) {
     int problemsBefore = nodes.problems().size();
-    PlanNode columns = nodes.keys(node, "dataset " + name, List.of("columns")).get("columns");
+    Map<String, PlanNode> keys = nodes.keys(node, "dataset " + name, KEYS);
+    PlanNode columns = keys.get("columns");
     if (columns == null) {
       if (nodes.problems().size() == problemsBefore) {
         nodes.problem(node, "dataset " + name + " needs columns:");
@@ -37,17 +55,162 @@ final class DatasetReader {
       return new DatasetPlan(name, List.of());
     }
     List<IntakeColumn> read = new ArrayList<>();
+    List<DerivedColumn> derived = new ArrayList<>();
+    List<String> order = new ArrayList<>();
+    Map<String, String> correctionFiles = new LinkedHashMap<>();
     Map<String, String> columnOfSpelling = new HashMap<>();
     nodes
         .entries(columns, "columns")
         .forEach(
             (columnName, entry) -> {
-              IntakeColumn column = column(columnName, entry);
+              order.add(columnName);
+              Optional<DerivedColumn> computed = derived(columnName, entry);
+              if (computed.isPresent()) {
+                derived.add(computed.get());
+                return;
+              }
+              IntakeColumn column = column(columnName, entry, correctionFiles);
               read.add(column);
               checkSpellings(column, entry, columnOfSpelling);
             });
     checkCurrencies(columns, read);
-    return new DatasetPlan(name, read);
+    return new DatasetPlan(
+        name,
+        read,
+        derived,
+        order,
+        List.of(),
+        correctionFiles,
+        duplicates(keys, order),
+        amount(keys, read, derived));
+  }
+
+  /** A column that has calc: or lookup:, if this is one. */
+  private Optional<DerivedColumn> derived(String name, PlanNode.Entry entry) {
+    if (!(entry.value() instanceof PlanNode.Entries mapping)) {
+      return Optional.empty();
+    }
+    List<String> given = mapping.entries().stream().map(e -> e.key().text()).toList();
+    boolean calculated = given.contains("calc");
+    if (!calculated && !given.contains("lookup")) {
+      return Optional.empty();
+    }
+    checkName(name, entry);
+    Map<String, PlanNode> keys =
+        nodes.keys(
+            entry.value(),
+            "column " + name + ", which is " + (calculated ? "calculated" : "looked up"),
+            List.of("type", "places", "required", calculated ? "calc" : "lookup"));
+    Column column = new Column(name, type(keys, entry, name));
+    if (calculated) {
+      return nodes
+          .text(Objects.requireNonNull(keys.get("calc")), "calc")
+          .flatMap(this::expression)
+          .map(
+              calc ->
+                  new DerivedColumn(column, isRequired(keys), Optional.of(calc), Optional.empty()));
+    }
+    return nodes
+        .text(Objects.requireNonNull(keys.get("lookup")), "lookup")
+        .map(
+            lookup ->
+                new DerivedColumn(
+                    column, isRequired(keys), Optional.empty(), Optional.of(lookup.text())));
+  }
+
+  private Optional<Expression> expression(PlanNode.Text text) {
+    try {
+      return Optional.of(Expression.parse(text.text()));
+    } catch (ExpressionException e) {
+      nodes.problem(text, e.withCaret());
+      return Optional.empty();
+    }
+  }
+
+  private boolean isRequired(Map<String, PlanNode> keys) {
+    return keys.containsKey("required")
+        && nodes.truth(keys.get("required"), "required").orElse(false);
+  }
+
+  private void checkName(String name, PlanNode.Entry entry) {
+    if (Origin.has(name)) {
+      nodes.problem(entry.key(), name + " is a column of the origin, which every dataset has");
+    }
+  }
+
+  private DuplicateRule duplicates(Map<String, PlanNode> keys, List<String> columns) {
+    List<String> key = new ArrayList<>();
+    if (keys.containsKey("key")) {
+      for (PlanNode.Text text : nodes.texts(keys.get("key"), "key")) {
+        key.add(text.text());
+        if (!columns.contains(text.text())) {
+          nodes.problem(text, "no column " + text.text() + Nearest.hint(text.text(), columns));
+        }
+      }
+    }
+    PlanNode policy = keys.get("on_duplicate");
+    if (policy == null) {
+      return new DuplicateRule(key, DuplicateRule.Policy.REPORT);
+    }
+    if (key.isEmpty()) {
+      nodes.problem(policy, "on_duplicate: needs key:, the columns that identify a row");
+    }
+    List<String> words =
+        Arrays.stream(DuplicateRule.Policy.values()).map(DuplicateRule.Policy::words).toList();
+    String word = nodes.text(policy, "on_duplicate").map(PlanNode.Text::text).orElse(words.get(0));
+    if (!words.contains(word)) {
+      nodes.problem(
+          policy,
+          "on_duplicate should be one of "
+              + String.join(", ", words)
+              + ", not "
+              + word
+              + Nearest.hint(word, words));
+    }
+    return new DuplicateRule(
+        key,
+        Arrays.stream(DuplicateRule.Policy.values())
+            .filter(known -> known.words().equals(word))
+            .findFirst()
+            .orElse(DuplicateRule.Policy.REPORT));
+  }
+
+  /** The column named, else the last required decimal, else the last that is no lookup's. */
+  private Optional<String> amount(
+      Map<String, PlanNode> keys, List<IntakeColumn> read, List<DerivedColumn> derived) {
+    List<String> numbers = new ArrayList<>();
+    Optional<String> chosen = Optional.empty();
+    for (IntakeColumn column : read) {
+      if (column.column().type().isNumber()) {
+        numbers.add(column.column().name());
+        boolean decimal = column.column().type().kind() == ColumnType.Kind.DECIMAL;
+        chosen = decimal ? Optional.of(column.column().name()) : chosen;
+      }
+    }
+    for (DerivedColumn column : derived) {
+      if (column.column().type().isNumber()) {
+        numbers.add(column.column().name());
+        boolean decimal = column.column().type().kind() == ColumnType.Kind.DECIMAL;
+        chosen =
+            decimal && column.calc().isPresent() ? Optional.of(column.column().name()) : chosen;
+      }
+    }
+    for (IntakeColumn column : read) {
+      if (column.required() && column.column().type().kind() == ColumnType.Kind.DECIMAL) {
+        chosen = Optional.of(column.column().name());
+      }
+    }
+    PlanNode stated = keys.get("amount");
+    if (stated == null) {
+      return chosen;
+    }
+    Optional<String> name = nodes.text(stated, "amount").map(PlanNode.Text::text);
+    name.filter(column -> !numbers.contains(column))
+        .ifPresent(
+            column ->
+                nodes.problem(
+                    stated, "no column of numbers " + column + Nearest.hint(column, numbers)));
+    return name;
   }
 
   private void checkCurrencies(PlanNode columns, List<IntakeColumn> read) {
@@ -65,31 +228,21 @@ final class DatasetReader {
     }
   }
 
-  private IntakeColumn column(String name, PlanNode.Entry entry) {
-    if (Origin.has(name)) {
-      nodes.problem(entry.key(), name + " is a column of the origin, which every dataset has");
-    }
+  private IntakeColumn column(
+      String name, PlanNode.Entry entry, Map<String, String> correctionFiles) {
+    checkName(name, entry);
     if (entry.value() instanceof PlanNode.Text word) {
       return new IntakeColumn(new Column(name, type(word, Optional.empty())), List.of(), false);
     }
     Map<String, PlanNode> keys = nodes.keys(entry.value(), "column " + name, COLUMN_KEYS);
-    PlanNode typeNode = keys.get("type");
-    if (typeNode == null) {
-      nodes.problem(entry.value(), "column " + name + " needs a type: " + String.join(", ", KINDS));
-    }
-    Optional<PlanNode.Text> word =
-        Optional.ofNullable(typeNode).flatMap(type -> nodes.text(type, "type"));
-    ColumnType type =
-        word.map(text -> type(text, Optional.ofNullable(keys.get("places"))))
-            .orElse(ColumnType.text());
+    ColumnType type = type(keys, entry, name);
     List<String> headings =
         keys.containsKey("headings")
             ? nodes.texts(keys.get("headings"), "headings").stream()
                 .map(PlanNode.Text::text)
                 .toList()
             : List.of();
-    boolean required =
-        keys.containsKey("required") && nodes.truth(keys.get("required"), "required").orElse(false);
+    boolean required = isRequired(keys);
     Optional<String> currencyOf =
         Optional.ofNullable(keys.get("currency_of"))
             .flatMap(of -> nodes.text(of, "currency_of"))
@@ -102,7 +255,51 @@ final class DatasetReader {
           entry.key(),
           "column " + name + " has its values from another, so no headings or required");
     }
-    return new IntakeColumn(new Column(name, type), headings, required, currencyOf);
+    Optional<String> otherwise =
+        Optional.ofNullable(keys.get("otherwise"))
+            .flatMap(value -> nodes.text(value, "otherwise"))
+            .filter(value -> values.fits(value, type))
+            .map(PlanNode.Text::text);
+    return new IntakeColumn(
+        new Column(name, type),
+        headings,
+        required,
+        currencyOf,
+        otherwise,
+        corrections(name, keys.get("corrections"), correctionFiles));
+  }
+
+  /** Right values by wrong ones, or the file that lists them. */
+  private Map<String, String> corrections(
+      String column, @Nullable PlanNode node, Map<String, String> files) {
+    Map<String, String> corrections = new LinkedHashMap<>();
+    if (node instanceof PlanNode.Text file && !file.text().isEmpty()) {
+      files.put(column, file.text());
+    } else if (node != null) {
+      nodes
+          .entries(node, "corrections")
+          .forEach(
+              (wrong, entry) -> {
+                if (entry.value() instanceof PlanNode.Text right) {
+                  corrections.put(wrong, right.text());
+                } else {
+                  nodes.problem(entry.value(), "a correction is one value for another");
+                }
+              });
+    }
+    return corrections;
+  }
+
+  private ColumnType type(Map<String, PlanNode> keys, PlanNode.Entry entry, String name) {
+    PlanNode typeNode = keys.get("type");
+    if (typeNode == null) {
+      nodes.problem(entry.value(), "column " + name + " needs a type: " + String.join(", ", KINDS));
+      return ColumnType.text();
+    }
+    return nodes
+        .text(typeNode, "type")
+        .map(text -> type(text, Optional.ofNullable(keys.get("places"))))
+        .orElse(ColumnType.text());
   }
 
   private ColumnType type(PlanNode.Text word, Optional<PlanNode> places) {

@@ -1,11 +1,14 @@
 package baddle.plan;
 
 import baddle.core.grid.Dialect;
+import baddle.core.intake.Shaping;
 import baddle.core.value.ValueRules;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
 
 /**
  * One stream of files that arrive each period in the same shape.
@@ -20,6 +23,10 @@ import java.util.Map;
  * @param dialect how its delimited text is written
  * @param rules how its values are written
  * @param cells where the columns stand on a form, by column; empty for a feed of tables
+ * @param constants values that all its rows have, by column
+ * @param shaping what happens to its rows before they are kept
+ * @param expect which periods it should have
+ * @param controlList what its sources should add up to
  */
 public record FeedPlan(
     String name,
@@ -31,12 +38,17 @@ public record FeedPlan(
     PeriodChoice period,
     Dialect dialect,
     ValueRules rules,
-    Map<String, FormCell> cells) {
+    Map<String, FormCell> cells,
+    Map<String, String> constants,
+    Shaping shaping,
+    Optional<ExpectPlan> expect,
+    Optional<ControlList> controlList) {
 
   /** Copies the collections. */
   public FeedPlan {
     files = List.copyOf(files);
     except = List.copyOf(except);
+    constants = Map.copyOf(constants);
     cells = Collections.unmodifiableMap(new LinkedHashMap<>(cells));
   }
 
@@ -46,6 +58,7 @@ public record FeedPlan(
     for (Object choice : List.of(sheets, table, period, dialect.text(), rules.text())) {
       text.append('\n').append(choice);
     }
+    text.append('\n').append(new TreeMap<>(constants)).append('\n').append(shaping);
     cells.forEach((column, cell) -> text.append('\n').append(column).append(cell.text()));
     return text.toString();
   }

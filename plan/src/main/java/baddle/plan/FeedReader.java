@@ -3,7 +3,10 @@ package baddle.plan;
 import baddle.core.finding.Nearest;
 import baddle.core.grid.CellRange;
 import baddle.core.intake.IntakeColumn;
+import baddle.core.intake.LeaveOut;
+import baddle.core.table.Column;
 import baddle.core.value.ColumnType;
+import baddle.core.value.Grain;
 import baddle.core.value.PeriodText;
 import baddle.core.value.ValueRules;
 import java.util.ArrayList;
@@ -20,30 +23,53 @@ final class FeedReader {
 
   private static final List<String> OWN_KEYS =
       List.of(
-          "into", "files", "except", "sheets", "except_sheets", "table", "period", "text", "cells");
+          "into",
+          "files",
+          "except",
+          "sheets",
+          "except_sheets",
+          "table",
+          "period",
+          "text",
+          "cells",
+          "expect",
+          "control_list");
+
+  /** The keys that a lookup's file has in common with a feed. */
+  static final List<String> KEYS_OF_FILES =
+      Stream.of(
+              List.of("sheets", "except_sheets", "table", "text"),
+              WritingReader.KEYS,
+              List.of("carry_down", "leave_out"))
+          .flatMap(List::stream)
+          .toList();
 
   /** Every key of a feed. */
   static final List<String> KEYS =
-      Stream.concat(OWN_KEYS.stream(), WritingReader.KEYS.stream()).toList();
+      Stream.of(OWN_KEYS, WritingReader.KEYS, ShapingReader.KEYS).flatMap(List::stream).toList();
 
   /** A number of more digits is the name of a sheet, a year say. */
   private static final String POSITION = "[1-9]\\d{0,2}";
 
+  private static final int MOST_STATED_PLACES = 6;
   private static final String CELL_RANGE = "\\$?[A-Za-z]{1,3}\\$?\\d+:.*";
 
   private final NodeReader nodes;
   private final Map<String, DatasetPlan> datasets;
   private final PeriodText periods;
   private final WritingReader writing;
+  private final ShapingReader shaping;
 
   FeedReader(
       NodeReader nodes,
       Map<String, DatasetPlan> datasets,
       PeriodText periods,
-      ValueRules standardRules) {
+      ValueRules standardRules,
+      ShapingReader shaping) {
     this.nodes = nodes;
     this.datasets = datasets;
     this.periods = periods;
+    this.shaping = shaping;
     this.writing = new WritingReader(nodes, standardRules);
   }
 
@@ -61,24 +87,127 @@ final class FeedReader {
     if (dataset.isEmpty()) {
       return Optional.empty();
     }
+    return Optional.of(feed(name, keys, dataset.get()));
+  }
+
+  /** A feed of these keys, {@code files} among them. */
+  FeedPlan feed(String name, Map<String, PlanNode> keys, DatasetPlan into) {
+    Optional<DatasetPlan> dataset = Optional.of(into);
     List<NamePattern> files = patterns(keys, "files");
     SheetChoice sheets = sheets(keys);
     Map<String, FormCell> cells = cells(keys, dataset.get());
     checkForm(keys, dataset.get(), files, sheets);
     files.forEach(pattern -> checkParts(pattern, keys.get("files"), dataset.get()));
     sheets.names().forEach(pattern -> checkParts(pattern, keys.get("sheets"), dataset.get()));
+    return new FeedPlan(
+        name,
+        dataset.get().name(),
+        files,
+        patterns(keys, "except"),
+        sheets,
+        table(keys),
+        period(keys, dataset.get()),
+        writing.dialect(keys.get("text")),
+        writing.rules(keys),
+        cells,
+        shaping.constants(keys, into),
+        shaping.shaping(keys, into),
+        expect(keys, into),
+        controlList(name, keys, into));
+  }
+
+  private Optional<ExpectPlan> expect(Map<String, PlanNode> keys, DatasetPlan dataset) {
+    PlanNode node = keys.get("expect");
+    if (node == null) {
+      return Optional.empty();
+    }
+    Map<String, PlanNode> expected = nodes.keys(node, "expect", List.of("every", "per"));
+    PlanNode every = expected.get("every");
+    if (every == null) {
+      nodes.problem(node, "expect: needs every:, such as month");
+      return Optional.empty();
+    }
+    Optional<Grain> grain =
+        nodes
+            .text(every, "every")
+            .flatMap(text -> Grain.of(text.text()))
+            .filter(ExpectPlan.GRAINS::contains);
+    if (grain.isEmpty()) {
+      nodes.problem(every, "every: should be day, week, month, quarter or year");
+    }
+    List<String> per = new ArrayList<>();
+    List<String> columns = dataset.schema().names();
+    if (expected.containsKey("per")) {
+      for (PlanNode.Text text : nodes.texts(expected.get("per"), "per")) {
+        per.add(text.text());
+        if (!columns.contains(text.text())) {
+          nodes.problem(text, "no column " + text.text() + Nearest.hint(text.text(), columns));
+        }
+      }
+    }
+    return grain.map(stated -> new ExpectPlan(stated, per));
+  }
+
+  private Optional<ControlList> controlList(
+      String feed, Map<String, PlanNode> keys, DatasetPlan dataset) {
+    PlanNode node = keys.get("control_list");
+    if (node == null) {
+      return Optional.empty();
+    }
+    List<String> known = new ArrayList<>(List.of("file", "match", "stated"));
+    known.addAll(KEYS_OF_FILES);
+    Map<String, PlanNode> list = nodes.keys(node, "control_list", known);
+    for (String key : List.of("file", "match", "stated")) {
+      if (!list.containsKey(key)) {
+        nodes.problem(node, "control_list: needs " + key + ":");
+        return Optional.empty();
+      }
+    }
+    List<String> columns = dataset.schemaWithOrigin().names();
+    Map<String, String> match = columnsAndHeadings(list.get("match"), "match", columns);
+    List<String> numbers =
+        new ArrayList<>(
+            dataset.schema().columns().stream()
+                .filter(column -> column.type().isNumber())
+                .map(Column::name)
+                .toList());
+    numbers.add(LeaveOut.ROWS);
+    Map<String, String> stated = columnsAndHeadings(list.get("stated"), "stated", numbers);
+    List<IntakeColumn> shape = new ArrayList<>();
+    match
+        .values()
+        .forEach(
+            heading ->
+                shape.add(
+                    new IntakeColumn(new Column(heading, ColumnType.text()), List.of(), true)));
+    stated
+        .values()
+        .forEach(
+            heading ->
+                shape.add(
+                    new IntakeColumn(
+                        new Column(heading, ColumnType.decimal(MOST_STATED_PLACES)),
+                        List.of(),
+                        false)));
+    DatasetPlan read = new DatasetPlan("control list of " + feed, shape);
+    list.put("files", list.get("file"));
+    list.remove("file");
     return Optional.of(
-        new FeedPlan(
-            name,
-            dataset.get().name(),
-            files,
-            patterns(keys, "except"),
-            sheets,
-            table(keys),
-            period(keys, dataset.get()),
-            writing.dialect(keys.get("text")),
-            writing.rules(keys),
-            cells));
+        new ControlList(feed("control list of " + feed, list, read), read, match, stated));
+  }
+
+  private Map<String, String> columnsAndHeadings(PlanNode node, String what, List<String> columns) {
+    Map<String, String> read = new LinkedHashMap<>();
+    nodes
+        .entries(node, what)
+        .forEach(
+            (column, entry) -> {
+              if (!columns.contains(column)) {
+                nodes.problem(entry.key(), "no column " + column + Nearest.hint(column, columns));
+              }
+              nodes.text(entry.value(), what).ifPresent(text -> read.put(column, text.text()));
+            });
+    return read;
   }
 
   /** What a form can't have, and what it must. */

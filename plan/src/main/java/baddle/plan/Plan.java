@@ -4,6 +4,7 @@ import baddle.core.value.Calendar;
 import baddle.core.value.PeriodText;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -13,6 +14,8 @@ import java.util.Map;
  * @param periods reads the names of periods
  * @param datasets by name, in the plan's order; at least one
  * @param feeds by name, in the plan's order
+ * @param lookups by name, in the plan's order
+ * @param checks what is made of certain findings
  * @param summaries by name, in the plan's order
  */
 public record Plan(
@@ -20,12 +23,21 @@ public record Plan(
     PeriodText periods,
     Map<String, DatasetPlan> datasets,
     Map<String, FeedPlan> feeds,
-    Map<String, SummaryPlan> summaries) {
+    Map<String, LookupPlan> lookups,
+    Map<String, SummaryPlan> summaries,
+    List<CheckRule> checks) {
+
+  /** The same with other datasets. */
+  public Plan withDatasets(Map<String, DatasetPlan> others) {
+    return new Plan(calendar, periods, others, feeds, lookups, summaries, checks);
+  }
 
   /** Copies the maps. */
   public Plan {
     datasets = Collections.unmodifiableMap(new LinkedHashMap<>(datasets));
     feeds = Collections.unmodifiableMap(new LinkedHashMap<>(feeds));
+    lookups = Collections.unmodifiableMap(new LinkedHashMap<>(lookups));
+    checks = List.copyOf(checks);
     summaries = Collections.unmodifiableMap(new LinkedHashMap<>(summaries));
   }
 }

@@ -27,7 +27,8 @@ import java.util.stream.Stream;
 public final class PlanReader {
 
   private static final List<String> KEYS =
-      List.of("baddle", "calendar", "languages", "datasets", "feeds", "summaries");
+      List.of(
+          "baddle", "calendar", "languages", "datasets", "feeds", "lookups", "summaries", "checks");
 
   private final NodeReader nodes = new NodeReader();
 
@@ -92,13 +93,30 @@ public final class PlanReader {
     PeriodText periods = new PeriodText(months);
     ValueRules rules = ValueRules.STANDARD.with(months, zone);
     Map<String, DatasetPlan> datasets = new LinkedHashMap<>();
-    DatasetReader datasetReader = new DatasetReader(nodes);
+    ValueCheck values = new ValueCheck(nodes, rules);
+    DatasetReader datasetReader = new DatasetReader(nodes, values);
     forEach(keys, "datasets", (name, node) -> datasets.put(name, datasetReader.read(name, node)));
     if (datasets.isEmpty() && nodes.problems().isEmpty()) {
       nodes.problem(root, "a plan needs datasets: with at least one dataset");
     }
     Map<String, FeedPlan> feeds = new LinkedHashMap<>();
-    FeedReader feedReader = new FeedReader(nodes, datasets, periods, rules);
+    ShapingReader shaping = new ShapingReader(nodes, values, periods, calendar);
+    FeedReader feedReader = new FeedReader(nodes, datasets, periods, rules, shaping);
+    Map<String, LookupPlan> lookups = new LinkedHashMap<>();
+    List<String> lookupNames = new ArrayList<>();
+    LookupReader lookupReader = new LookupReader(nodes, datasets, feedReader, values);
+    forEach(
+        keys,
+        "lookups",
+        (name, node) -> {
+          lookupNames.add(name);
+          lookupReader.read(name, node).ifPresent(lookup -> lookups.put(name, lookup));
+        });
+    DerivedReader derived = new DerivedReader(nodes, lookups, lookupNames, calendar);
+    forEach(
+        keys,
+        "datasets",
+        (name, node) -> datasets.computeIfPresent(name, (n, d) -> derived.ordered(d, node)));
     forEach(
         keys,
         "feeds",
@@ -110,7 +128,11 @@ public final class PlanReader {
         "summaries",
         (name, node) ->
             summaryReader.read(name, node).ifPresent(summary -> summaries.put(name, summary)));
-    return new Plan(calendar, periods, datasets, feeds, summaries);
+    List<CheckRule> checks =
+        keys.containsKey("checks")
+            ? new ChecksReader(nodes, periods).read(keys.get("checks"))
+            : List.of();
+    return new Plan(calendar, periods, datasets, feeds, lookups, summaries, checks);
   }
 
   @FunctionalInterface

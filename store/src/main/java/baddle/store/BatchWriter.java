@@ -3,15 +3,21 @@ package baddle.store;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Place;
 import baddle.core.grid.MessageHead;
+import baddle.core.intake.ControlTotal;
 import baddle.core.intake.HeldRow;
 import baddle.core.intake.HeldValue;
 import baddle.core.intake.RowCounts;
+import baddle.core.intake.SourceIntake;
 import baddle.core.table.Column;
 import baddle.core.table.Schema;
 import java.io.Closeable;
 import java.io.IOException;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.BitSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
 
@@ -28,6 +34,7 @@ public final class BatchWriter implements Closeable {
   private final Database.Repeated insertSuspense;
   private final Database.Repeated insertHeldCell;
   private long nextFile;
+  private final Map<Integer, BitSet> heldRows = new HashMap<>();
   private boolean open = true;
 
   BatchWriter(Database database, Instant madeAt) throws IOException {
@@ -93,7 +100,11 @@ public final class BatchWriter implements Closeable {
     database.execute("DELETE FROM held_cell WHERE part = ? AND source = ?", part, source);
   }
 
-  synchronized void endPart(int part, String dataset, Schema schema, long rows) throws IOException {
+  synchronized void endPart(int part, String dataset, Schema schema, long rows, BitSet held)
+      throws IOException {
+    if (!held.isEmpty()) {
+      heldRows.put(part, held);
+    }
     database.execute(
         "INSERT INTO part (id, dataset, batch, rows) VALUES (?, ?, ?, ?)",
         part,
@@ -101,14 +112,109 @@ public final class BatchWriter implements Closeable {
         batch.number(),
         rows);
     for (int i = 0; i < schema.size(); i++) {
-      Column column = schema.column(i);
+      addColumn(part, i + 1, i, schema.column(i));
+    }
+  }
+
+  private void addColumn(int part, int number, int position, Column column) throws IOException {
+    database.execute(
+        "INSERT INTO part_column (part, number, position, name, kind, places, live_from)"
+            + " VALUES (?, ?, ?, ?, ?, ?, ?)",
+        part,
+        number,
+        position,
+        column.name(),
+        column.type().kind().word(),
+        column.type().places(),
+        batch.number());
+  }
+
+  /**
+   * Begins new versions of some columns of a part; the old ones stay for the batches before.
+   *
+   * @param columns the columns, by what position each has among all
+   */
+  public ColumnRevision revise(int part, Map<Column, Integer> columns) throws IOException {
+    int first =
+        database
+                .query(
+                    "SELECT max(number) FROM part_column WHERE part = ?",
+                    row -> row.getInt(1),
+                    part)
+                .get(0)
+            + 1;
+    return new ColumnRevision(this, part, first, columns);
+  }
+
+  synchronized void dropColumn(int part, int number) throws IOException {
+    database.execute("DELETE FROM block WHERE part = ? AND column_number = ?", part, number);
+  }
+
+  synchronized void reviseColumn(int part, int number, int position, Column column)
+      throws IOException {
+    retireColumn(part, column.name());
+    addColumn(part, number, position, column);
+  }
+
+  /** Whether a part was begun by this batch. */
+  public boolean wrote(int part) {
+    return part >= firstPart;
+  }
+
+  /** Takes a column out of a part from this batch on. */
+  public synchronized void retireColumn(int part, String name) throws IOException {
+    database.execute(
+        "UPDATE part_column SET live_until = ? WHERE part = ? AND name = ? AND live_until IS NULL",
+        batch.number(),
+        part,
+        name);
+  }
+
+  /**
+   * States how many rows of a source are hidden, and no longer what was stated before.
+   *
+   * @param reason what hides them: one source can have several states, one for each reason
+   */
+  public synchronized void setRowState(int part, int source, String reason, long held, long leftOut)
+      throws IOException {
+    database.execute(
+        "UPDATE row_state SET live_until = ? WHERE part = ? AND source = ? AND reason = ?"
+            + " AND live_until IS NULL",
+        batch.number(),
+        part,
+        source,
+        reason);
+    if (held + leftOut > 0) {
       database.execute(
-          "INSERT INTO part_column (part, number, name, kind, places) VALUES (?, ?, ?, ?, ?)",
+          "INSERT INTO row_state (part, source, reason, rows_held, rows_left_out, live_from)"
+              + " VALUES (?, ?, ?, ?, ?, ?)",
           part,
-          i + 1,
-          column.name(),
-          column.type().kind().word(),
-          column.type().places());
+          source,
+          reason,
+          held,
+          leftOut,
+          batch.number());
+    }
+  }
+
+  /** Remembers what the derived columns of a dataset were made by. */
+  public synchronized void setDerivation(String dataset, String hash) throws IOException {
+    database.execute(
+        "INSERT INTO derivation (dataset, hash, batch) VALUES (?, ?, ?)",
+        dataset,
+        hash,
+        batch.number());
+  }
+
+  /** Ends the findings about a dataset as a whole, and adds those there are now. */
+  public synchronized void replaceFindings(String dataset, List<Finding> findings)
+      throws IOException {
+    database.execute(
+        "UPDATE finding SET live_until = ? WHERE dataset = ? AND live_until IS NULL",
+        batch.number(),
+        dataset);
+    for (Finding finding : findings) {
+      addFinding(null, dataset, finding);
     }
   }
 
@@ -157,6 +263,38 @@ public final class BatchWriter implements Closeable {
         counts.leftOut(),
         counts.held(),
         source.firstRow());
+    BitSet held = heldRows.getOrDefault(source.part(), new BitSet());
+    int from = (int) source.firstRow();
+    long hidden = held.get(from, (int) (from + counts.kept())).cardinality();
+    if (hidden > 0) {
+      setRowState(source.part(), source.number(), HiddenRows.DERIVATION, hidden, 0);
+    }
+  }
+
+  /** Adds what the shaping did in a source that was added before. */
+  public synchronized void addTreated(StoredSource source, SourceIntake.Treated treated)
+      throws IOException {
+    for (SourceIntake.LeftOut leftOut : treated.leftOut()) {
+      database.execute(
+          "INSERT INTO left_out (part, source, because, rows) VALUES (?, ?, ?, ?)",
+          source.part(),
+          source.number(),
+          leftOut.because(),
+          leftOut.rows());
+    }
+    for (ControlTotal total : treated.totals()) {
+      database.execute(
+          "INSERT INTO control_total (part, source, column_name, label, source_row, stated,"
+              + " computed, held) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+          source.part(),
+          source.number(),
+          total.column(),
+          total.label(),
+          total.rowNumber(),
+          total.stated().toPlainString(),
+          total.computed().toPlainString(),
+          total.held());
+    }
   }
 
   /**
@@ -165,11 +303,16 @@ public final class BatchWriter implements Closeable {
    * @param file the number of the file it stays open with; null for one of this batch alone
    */
   public synchronized void addFinding(@Nullable Long file, Finding finding) throws IOException {
+    addFinding(file, null, finding);
+  }
+
+  private void addFinding(@Nullable Long file, @Nullable String dataset, Finding finding)
+      throws IOException {
     Place place = finding.place();
     database.execute(
         "INSERT INTO finding (batch, file, code, severity, place_file, place_sheet, place_row,"
-            + " place_heading, message, remedy, rows, value, cause)"
-            + " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+            + " place_heading, message, remedy, rows, value, cause, dataset)"
+            + " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
         batch.number(),
         file,
         finding.code().name(),
@@ -182,7 +325,8 @@ public final class BatchWriter implements Closeable {
         finding.remedy(),
         finding.tally().map(Finding.Tally::rows).orElse(null),
         finding.tally().map(Finding.Tally::value).orElse(null),
-        finding.tally().map(Finding.Tally::cause).orElse(null));
+        finding.tally().map(Finding.Tally::cause).orElse(null),
+        dataset);
   }
 
   /** Takes a file's rows out of the dataset from this batch on; earlier batches still have them. */

@@ -5,17 +5,22 @@ import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
 import baddle.core.grid.MessageHead;
+import baddle.core.intake.ControlTotal;
+import baddle.core.intake.HeldValue;
 import baddle.core.intake.RowCounts;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /** What the store says about batches, files, sources and findings. */
@@ -23,6 +28,12 @@ public final class Catalogue {
 
   private static final String LIVE =
       " f.live_from <= ?1 AND (f.live_until IS NULL OR f.live_until > ?1) ";
+
+  /** How many rows of each source are hidden at a batch. */
+  private static final String HIDDEN =
+      "WITH hidden AS (SELECT part, source, sum(rows_held) AS held, sum(rows_left_out) AS out"
+          + " FROM row_state WHERE live_from <= ?1 AND (live_until IS NULL OR live_until > ?1)"
+          + " GROUP BY part, source) ";
 
   private final Database database;
 
@@ -71,8 +82,12 @@ public final class Catalogue {
     Map<String, RowCounts> rows = new LinkedHashMap<>();
     database
         .query(
-            "SELECT f.feed, sum(s.rows_read), sum(s.rows_kept), sum(s.rows_left_out),"
-                + " sum(s.rows_held) FROM source s JOIN file f ON f.id = s.file WHERE"
+            HIDDEN
+                + "SELECT f.feed, sum(s.rows_read), sum(s.rows_kept - coalesce(h.held + h.out, 0)),"
+                + " sum(s.rows_left_out + coalesce(h.out, 0)),"
+                + " sum(s.rows_held + coalesce(h.held, 0))"
+                + " FROM source s JOIN file f ON f.id = s.file"
+                + " LEFT JOIN hidden h ON h.part = s.part AND h.source = s.number WHERE"
                 + LIVE
                 + "GROUP BY f.feed ORDER BY f.feed",
             row ->
@@ -123,11 +138,13 @@ public final class Catalogue {
   public long storedRows(int batch) throws IOException {
     return database
         .query(
-            "WITH stored AS (SELECT part, sum(rows) AS rows FROM block WHERE column_number = 0"
+            HIDDEN
+                + ", stored AS (SELECT part, sum(rows) AS rows FROM block WHERE column_number = 0"
                 + " GROUP BY part)"
                 + " SELECT coalesce(sum(max(0, min(s.first_row + s.rows_kept, stored.rows)"
-                + " - min(s.first_row, stored.rows))), 0)"
+                + " - min(s.first_row, stored.rows)) - coalesce(h.held + h.out, 0)), 0)"
                 + " FROM source s JOIN file f ON f.id = s.file"
+                + " LEFT JOIN hidden h ON h.part = s.part AND h.source = s.number"
                 + " JOIN stored ON stored.part = s.part WHERE"
                 + LIVE,
             row -> row.getLong(1),
@@ -144,6 +161,114 @@ public final class Catalogue {
             + LIVE
             + "ORDER BY finding.rowid",
         Catalogue::finding,
+        batch);
+  }
+
+  /** The findings about datasets as wholes at a batch. */
+  public List<Finding> findingsOfDatasets(int batch) throws IOException {
+    return database.query(
+        "SELECT code, severity, place_file, place_sheet, place_row, place_heading, message, remedy,"
+            + " rows, value, cause FROM finding WHERE dataset IS NOT NULL AND batch <= ?1"
+            + " AND (live_until IS NULL OR live_until > ?1) ORDER BY rowid",
+        Catalogue::finding,
+        batch);
+  }
+
+  /** How many rows of a dataset were read and are in no figure at a batch. */
+  long hiddenRows(String dataset, int batch) throws IOException {
+    return database
+        .query(
+            HIDDEN
+                + "SELECT coalesce(sum(h.held + h.out), 0) FROM hidden h JOIN source s"
+                + " ON h.part = s.part AND h.source = s.number JOIN file f ON f.id = s.file"
+                + " WHERE f.dataset = ?2 AND"
+                + LIVE,
+            row -> row.getLong(1),
+            batch,
+            dataset)
+        .get(0);
+  }
+
+  /** What the derived columns of a dataset were made by last; empty where never. */
+  public Optional<String> derivation(String dataset) throws IOException {
+    return database
+        .query(
+            "SELECT hash FROM derivation WHERE dataset = ? ORDER BY batch DESC, rowid DESC LIMIT 1",
+            row -> row.getString(1),
+            dataset)
+        .stream()
+        .findFirst();
+  }
+
+  /** The rows that were left out of the sources that were live at a batch, by source and reason. */
+  public List<StoredLeftOut> leftOut(int batch) throws IOException {
+    return database.query(
+        "SELECT f.feed, f.path, s.sheet, l.because, l.rows, s.rows_read, f.live_from"
+            + " FROM left_out l JOIN source s ON s.part = l.part AND s.number = l.source"
+            + " JOIN file f ON f.id = s.file WHERE"
+            + LIVE
+            + "ORDER BY l.rowid",
+        row ->
+            new StoredLeftOut(
+                row.getString(1),
+                Place.source(row.getString(2), row.getString(3)),
+                row.getString(4),
+                row.getLong(5),
+                row.getLong(6),
+                row.getInt(7)),
+        batch);
+  }
+
+  /** The control totals of the sources that were live at a batch. */
+  public List<StoredTotal> controlTotals(int batch) throws IOException {
+    return database.query(
+        "SELECT f.feed, f.path, s.sheet, t.source_row, t.column_name, t.label, t.stated,"
+            + " t.computed, t.held"
+            + " FROM control_total t JOIN source s ON s.part = t.part AND s.number = t.source"
+            + " JOIN file f ON f.id = s.file WHERE"
+            + LIVE
+            + "ORDER BY t.rowid",
+        row ->
+            new StoredTotal(
+                row.getString(1),
+                Place.source(row.getString(2), row.getString(3)).atRow(row.getLong(4)),
+                new ControlTotal(
+                    row.getString(5),
+                    row.getString(6),
+                    row.getInt(4),
+                    new BigDecimal(row.getString(7)),
+                    new BigDecimal(row.getString(8)),
+                    row.getLong(9))),
+        batch);
+  }
+
+  /** The rows of live sources that their intake held, with the cells they had. */
+  public List<StoredHeldRow> heldRows(int batch) throws IOException {
+    Map<List<Integer>, Map<Integer, String>> cells = new HashMap<>();
+    database.query(
+        "SELECT c.part, c.source, c.source_row, c.cell, c.value FROM held_cell c"
+            + " JOIN source s ON s.part = c.part AND s.number = c.source"
+            + " JOIN file f ON f.id = s.file WHERE"
+            + LIVE,
+        row ->
+            cells
+                .computeIfAbsent(
+                    List.of(row.getInt(1), row.getInt(2), row.getInt(3)), k -> new TreeMap<>())
+                .put(row.getInt(4), row.getString(5)),
+        batch);
+    return database.query(
+        "SELECT f.feed, f.path, s.sheet, h.source_row, h.heading, h.value, h.expected, h.part,"
+            + " h.source, s.period FROM suspense h"
+            + " JOIN source s ON s.part = h.part AND s.number = h.source"
+            + " JOIN file f ON f.id = s.file WHERE"
+            + LIVE
+            + "ORDER BY h.rowid",
+        row ->
+            new StoredHeldRow(
+                row.getString(1),
+                Place.source(row.getString(2), row.getString(3)).atRow(row.getLong(4)),
+                new HeldValue(row.getString(5), row.getString(6), row.getString(7)),
+                cells.getOrDefault(List.of(row.getInt(8), row.getInt(9), row.getInt(4)), Map.of())),
         batch);
   }
 

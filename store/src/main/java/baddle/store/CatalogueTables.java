@@ -1,8 +1,9 @@
 package baddle.store;
 
+import java.util.ArrayList;
 import java.util.List;
 
-/** The tables of format 2. Names are those of docs/vocabulary, for a person with an SQL tool. */
+/** The tables of format 3. Names are those of docs/vocabulary, for a person with an SQL tool. */
 final class CatalogueTables {
 
   private CatalogueTables() {}
@@ -18,7 +19,63 @@ final class CatalogueTables {
         "ALTER TABLE finding ADD COLUMN cause TEXT");
   }
 
+  /** What makes a store of format 2 one of format 3. */
+  static List<String> fromFormat2() {
+    List<String> statements =
+        new ArrayList<>(
+            List.of(
+                "ALTER TABLE part_column ADD COLUMN position INTEGER",
+                "ALTER TABLE part_column ADD COLUMN live_from INTEGER",
+                "ALTER TABLE part_column ADD COLUMN live_until INTEGER",
+                "ALTER TABLE finding ADD COLUMN dataset TEXT",
+                "ALTER TABLE finding ADD COLUMN live_until INTEGER"));
+    statements.addAll(SINCE_FORMAT_3);
+    return statements;
+  }
+
+  private static final List<String> SINCE_FORMAT_3 =
+      List.of(
+          """
+          CREATE TABLE left_out (
+            part INTEGER NOT NULL,
+            source INTEGER NOT NULL,
+            because TEXT NOT NULL,
+            rows INTEGER NOT NULL)""",
+          "CREATE INDEX left_out_of_source ON left_out (part, source)",
+          """
+          CREATE TABLE control_total (
+            part INTEGER NOT NULL,
+            source INTEGER NOT NULL,
+            column_name TEXT NOT NULL,
+            label TEXT NOT NULL,
+            source_row INTEGER NOT NULL,
+            stated TEXT NOT NULL,
+            computed TEXT NOT NULL,
+            held INTEGER NOT NULL)""",
+          "CREATE INDEX control_total_of_source ON control_total (part, source)",
+          """
+          CREATE TABLE row_state (
+            part INTEGER NOT NULL,
+            source INTEGER NOT NULL,
+            reason TEXT NOT NULL,
+            rows_held INTEGER NOT NULL,
+            rows_left_out INTEGER NOT NULL,
+            live_from INTEGER NOT NULL,
+            live_until INTEGER)""",
+          "CREATE INDEX row_state_of_source ON row_state (part, source)",
+          """
+          CREATE TABLE derivation (
+            dataset TEXT NOT NULL,
+            hash TEXT NOT NULL,
+            batch INTEGER NOT NULL REFERENCES batch)""");
+
   static List<String> statements() {
+    List<String> statements = new ArrayList<>(tables());
+    statements.addAll(SINCE_FORMAT_3);
+    return statements;
+  }
+
+  private static List<String> tables() {
     return List.of(
         """
         CREATE TABLE batch (
@@ -49,6 +106,9 @@ final class CatalogueTables {
           name TEXT NOT NULL,
           kind TEXT NOT NULL,
           places INTEGER NOT NULL,
+          position INTEGER,
+          live_from INTEGER,
+          live_until INTEGER,
           PRIMARY KEY (part, number))""",
         """
         CREATE TABLE source (
@@ -107,7 +167,9 @@ final class CatalogueTables {
           remedy TEXT NOT NULL,
           rows INTEGER,
           value TEXT,
-          cause TEXT)""",
+          cause TEXT,
+          dataset TEXT,
+          live_until INTEGER)""",
         "CREATE INDEX finding_of_file ON finding (file)");
   }
 }

@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
 final class Database implements Closeable {
 
   /** The format this program writes, in SQLite's {@code user_version}. */
-  static final int FORMAT = 2;
+  static final int FORMAT = 3;
 
   private final Path file;
   private final Connection connection;
@@ -73,10 +73,16 @@ final class Database implements Closeable {
   private void bringUpToDate() throws IOException {
     execute("BEGIN IMMEDIATE");
     int format = query("PRAGMA user_version", row -> row.getInt(1)).get(0);
-    List<String> statements =
-        format == 0
-            ? CatalogueTables.statements()
-            : format == 1 ? CatalogueTables.fromFormat1() : List.of();
+    List<String> statements = new ArrayList<>();
+    if (format == 0) {
+      statements.addAll(CatalogueTables.statements());
+    }
+    if (format == 1) {
+      statements.addAll(CatalogueTables.fromFormat1());
+    }
+    if (format == 1 || format == 2) {
+      statements.addAll(CatalogueTables.fromFormat2());
+    }
     for (String statement : statements) {
       execute(statement);
     }

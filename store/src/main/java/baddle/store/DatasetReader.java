@@ -5,6 +5,7 @@ import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
+import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import java.io.IOException;
@@ -17,26 +18,75 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** Reads the rows of a dataset as they were at a batch, a few columns at a time. */
 public final class DatasetReader {
 
   private record StoredBlock(int number, int rows) {}
 
+  /** The columns of a part at the batch: their types, and the numbers they are stored under. */
+  private record PartColumns(Schema schema, Map<String, Integer> numbers) {
+
+    boolean has(Column column) {
+      return schema.indexOf(column.name()).stream()
+          .mapToObj(schema::column)
+          .anyMatch(stored -> stored.type().toString().equals(column.type().toString()));
+    }
+
+    boolean hides() {
+      return HiddenRows.COLUMNS.stream().anyMatch(numbers::containsKey);
+    }
+  }
+
+  /** Takes whole blocks with their place in the store. */
+  @FunctionalInterface
+  public interface PartSink {
+
+    /**
+     * Takes a block.
+     *
+     * @param part the part it is of
+     * @param number its number in the part, from 0
+     * @param live the ranges of its rows whose sources are live
+     */
+    void accept(int part, int number, Block block, List<LiveRange> live) throws IOException;
+  }
+
+  /**
+   * Rows of a block that are of a live source.
+   *
+   * @param from the first, from 0, inclusive
+   * @param to the end, exclusive
+   * @param source the number of the source in its part, from 1
+   */
+  public record LiveRange(int from, int to, int source) {}
+
+  /** Which rows are wanted. */
+  private enum Rows {
+    /** Those of the dataset. */
+    SHOWN,
+    /** Those that are held or left out after they were read. */
+    HIDDEN
+  }
+
   private final Database database;
   private final String dataset;
+  private final int batch;
   private final Map<Integer, List<SourceRange>> rangesOfPart = new LinkedHashMap<>();
-  private final Map<Integer, Schema> schemaOfPart = new LinkedHashMap<>();
+  private final Map<Integer, PartColumns> columnsOfPart = new LinkedHashMap<>();
   private final Schema schema;
 
   DatasetReader(Database database, String dataset, int batch) throws IOException {
     this.database = database;
     this.dataset = dataset;
+    this.batch = batch;
     database
         .query(
             "SELECT s.part, s.first_row, s.first_row + s.rows_kept, f.path, s.sheet, s.period,"
-                + " b.number, b.made_at FROM source s JOIN file f ON f.id = s.file"
+                + " b.number, b.made_at, s.number FROM source s JOIN file f ON f.id = s.file"
                 + " JOIN batch b ON b.number = f.live_from"
                 + " WHERE f.dataset = ?2 AND f.live_from <= ?1"
                 + " AND (f.live_until IS NULL OR f.live_until > ?1) ORDER BY s.part, s.first_row",
@@ -45,17 +95,22 @@ public final class DatasetReader {
             dataset)
         .forEach(
             range -> rangesOfPart.computeIfAbsent(range.part(), p -> new ArrayList<>()).add(range));
-    Schema newest = null;
+    PartColumns newest = null;
     for (int part : rangesOfPart.keySet()) {
-      newest = readSchema(part);
-      schemaOfPart.put(part, newest);
+      newest = readColumns(part);
+      columnsOfPart.put(part, newest);
     }
     if (newest == null) {
       throw new StoreException.Absent(
           "the dataset " + dataset + " has no rows yet; run baddle consolidate", database.file());
     }
     schema =
-        new Schema(Stream.concat(newest.columns().stream(), Origin.columns().stream()).toList());
+        new Schema(
+            Stream.concat(
+                    newest.schema().columns().stream()
+                        .filter(column -> !HiddenRows.COLUMNS.contains(column.name())),
+                    Origin.columns().stream())
+                .toList());
   }
 
   private static SourceRange range(ResultSet row) throws SQLException {
@@ -67,15 +122,24 @@ public final class DatasetReader {
         row.getString(5),
         row.getString(6),
         row.getInt(7),
-        ChronoUnit.MICROS.between(Instant.EPOCH, Instant.parse(row.getString(8))));
+        ChronoUnit.MICROS.between(Instant.EPOCH, Instant.parse(row.getString(8))),
+        row.getInt(9));
   }
 
-  private Schema readSchema(int part) throws IOException {
-    return new Schema(
+  private PartColumns readColumns(int part) throws IOException {
+    Map<String, Integer> numbers = new LinkedHashMap<>();
+    List<Column> columns =
         database.query(
-            "SELECT name, kind, places FROM part_column WHERE part = ? ORDER BY number",
-            DatasetReader::column,
-            part));
+            "SELECT name, kind, places, number FROM part_column WHERE part = ?2"
+                + " AND coalesce(live_from, 0) <= ?1 AND (live_until IS NULL OR live_until > ?1)"
+                + " ORDER BY coalesce(position, number)",
+            row -> {
+              numbers.put(row.getString(1), row.getInt(4));
+              return column(row);
+            },
+            batch,
+            part);
+    return new PartColumns(new Schema(columns), numbers);
   }
 
   private static Column column(ResultSet row) throws SQLException {
@@ -88,12 +152,37 @@ public final class DatasetReader {
     return schema;
   }
 
-  /** How many rows there are. */
-  public long rows() {
+  /** The parts that have rows of live sources. */
+  public Set<Integer> parts() {
+    return Set.copyOf(rangesOfPart.keySet());
+  }
+
+  /** Whether a part has a column of this name and type. */
+  public boolean hasColumn(int part, Column column) {
+    return columnsOf(part).has(column);
+  }
+
+  /** The names of the columns a part has, those of {@link HiddenRows} among them. */
+  public List<String> columnsOfPart(int part) {
+    return columnsOf(part).schema().names();
+  }
+
+  /** Whether any part has one of the columns of {@link HiddenRows}. */
+  public boolean hides(String column) {
+    return columnsOfPart.values().stream().anyMatch(part -> part.numbers().containsKey(column));
+  }
+
+  /** How many rows are stored for live sources, those in no figure among them. */
+  public long storedRows() {
     return rangesOfPart.values().stream()
         .flatMap(List::stream)
         .mapToLong(range -> range.to() - range.from())
         .sum();
+  }
+
+  /** How many rows there are. */
+  public long rows() throws IOException {
+    return storedRows() - new Catalogue(database).hiddenRows(dataset, batch);
   }
 
   /**
@@ -105,13 +194,120 @@ public final class DatasetReader {
    * @throws StoreException.Damaged if a block isn't what was written
    */
   public void scan(List<String> columns, BlockSink sink) throws IOException {
-    Schema wanted = schema.only(columns);
+    scan(schema.only(columns), Rows.SHOWN, sink);
+  }
+
+  /**
+   * Pushes the rows that were read and are in no figure: held because a derived column couldn't be
+   * computed, or held or left out because another row has the same key.
+   *
+   * @param columns as for {@link #scan}, and after them in each block the columns of {@link
+   *     HiddenRows}, blank where they aren't the reason
+   */
+  public void scanHidden(List<String> columns, BlockSink sink) throws IOException {
+    if (columnsOfPart.values().stream().anyMatch(PartColumns::hides)) {
+      scan(schema.only(columns), Rows.HIDDEN, sink);
+    }
+  }
+
+  private void scan(Schema wanted, Rows rows, BlockSink sink) throws IOException {
     boolean origin = wanted.columns().stream().anyMatch(c -> Origin.has(c.name()));
     try (VectorDecoder decoder = new VectorDecoder()) {
       for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
-        List<SourceRange> ranges = part.getValue();
-        List<SourceRange> live = origin ? ranges : SourceRange.joined(ranges);
-        scanPart(part.getKey(), live, wanted, decoder, sink);
+        boolean hides = columnsOf(part.getKey()).hides();
+        if (rows == Rows.SHOWN || hides) {
+          List<SourceRange> ranges = part.getValue();
+          List<SourceRange> live = origin ? ranges : SourceRange.joined(ranges);
+          BlockSink target = hides ? new HidingSink(wanted, rows, sink) : sink;
+          scanPart(part.getKey(), live, hides ? withHidden(wanted) : wanted, decoder, target);
+        }
+      }
+    }
+  }
+
+  private static Schema withHidden(Schema wanted) {
+    return new Schema(
+        Stream.concat(
+                wanted.columns().stream(),
+                HiddenRows.COLUMNS.stream().map(name -> new Column(name, ColumnType.text())))
+            .toList());
+  }
+
+  /** Hands on the rows that are wanted, by what the last columns of the blocks say. */
+  private static final class HidingSink implements BlockSink {
+
+    private final Schema wanted;
+    private final Rows rows;
+    private final BlockSink sink;
+    private @Nullable Block block;
+    private @Nullable Block shown;
+
+    HidingSink(Schema wanted, Rows rows, BlockSink sink) {
+      this.wanted = wanted;
+      this.rows = rows;
+      this.sink = sink;
+    }
+
+    @Override
+    public void accept(Block block, int from, int to) throws IOException {
+      TextVector held = block.text(wanted.size());
+      TextVector duplicate = block.text(wanted.size() + 1);
+      Block handedOn = handedOn(block);
+      int start = from;
+      for (int row = from; row <= to; row++) {
+        boolean hidden = row < to && !(held.isBlank(row) && duplicate.isBlank(row));
+        boolean isWanted = row < to && hidden == (rows == Rows.HIDDEN);
+        if (!isWanted) {
+          if (start < row) {
+            sink.accept(handedOn, start, row);
+          }
+          start = row + 1;
+        }
+      }
+    }
+
+    /** The same object for all ranges of a block, for takers remember the block they saw last. */
+    private Block handedOn(Block taken) {
+      if (rows == Rows.HIDDEN) {
+        return taken;
+      }
+      if (block != taken || shown == null) {
+        block = taken;
+        shown = taken.only(wanted);
+      }
+      return shown;
+    }
+  }
+
+  /**
+   * Pushes whole blocks, for columns to be computed anew.
+   *
+   * @param columns names of columns that are read from sources, or of {@link HiddenRows}; a column
+   *     that a part doesn't have is blank
+   */
+  public void scanParts(Schema columns, PartSink sink) throws IOException {
+    try (VectorDecoder decoder = new VectorDecoder()) {
+      for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
+        long blockStart = 0;
+        for (StoredBlock stored : blocks(part.getKey())) {
+          List<LiveRange> live = new ArrayList<>();
+          for (SourceRange range : part.getValue()) {
+            long from = Math.max(range.from(), blockStart);
+            long to = Math.min(range.to(), blockStart + stored.rows());
+            if (from < to) {
+              live.add(
+                  new LiveRange(
+                      (int) (from - blockStart), (int) (to - blockStart), range.source()));
+            }
+          }
+          OriginVectors origin = new OriginVectors(part.getValue(), blockStart, stored.rows());
+          sink.accept(
+              part.getKey(),
+              stored.number(),
+              block(part.getKey(), stored, origin, columns, decoder),
+              live);
+          blockStart += stored.rows();
+        }
       }
     }
   }
@@ -139,10 +335,15 @@ public final class DatasetReader {
     }
   }
 
+  private PartColumns columnsOf(int part) {
+    return java.util.Objects.requireNonNull(columnsOfPart.get(part));
+  }
+
   private void checkColumns(int part, Schema wanted) throws StoreException {
-    Schema has = schemaOfPart.getOrDefault(part, schema);
+    PartColumns has = columnsOf(part);
     for (Column column : wanted.columns()) {
-      if (!Origin.has(column.name()) && !isThere(column, has)) {
+      boolean own = !Origin.has(column.name()) && !HiddenRows.COLUMNS.contains(column.name());
+      if (own && !has.has(column)) {
         throw new StoreException(
             "the column "
                 + column.name()
@@ -152,12 +353,6 @@ public final class DatasetReader {
             database.file());
       }
     }
-  }
-
-  private static boolean isThere(Column column, Schema has) {
-    return has.indexOf(column.name()).stream()
-        .mapToObj(has::column)
-        .anyMatch(stored -> stored.type().toString().equals(column.type().toString()));
   }
 
   private List<StoredBlock> blocks(int part) throws IOException {
@@ -171,15 +366,17 @@ public final class DatasetReader {
   private Block block(
       int part, StoredBlock stored, OriginVectors origin, Schema wanted, VectorDecoder decoder)
       throws IOException {
-    Schema has = schemaOfPart.getOrDefault(part, schema);
+    PartColumns has = columnsOf(part);
     List<Vector> vectors = new ArrayList<>();
     for (Column column : wanted.columns()) {
+      Integer number = has.numbers().get(column.name());
       if (column.name().equals(Origin.SOURCE_ROW.name())) {
         vectors.add(decode(part, PartWriter.ROW_NUMBERS, stored.number(), decoder));
       } else if (Origin.has(column.name())) {
         vectors.add(origin.vector(column));
+      } else if (number == null || !has.has(column)) {
+        vectors.add(Vector.blank(column.type(), stored.rows()));
       } else {
-        int number = has.indexOf(column.name()).orElseThrow() + 1;
         vectors.add(decode(part, number, stored.number(), decoder));
       }
     }

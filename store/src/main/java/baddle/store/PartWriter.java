@@ -6,6 +6,7 @@ import baddle.core.table.BlockSink;
 import baddle.core.table.Schema;
 import java.io.Closeable;
 import java.io.IOException;
+import java.util.BitSet;
 
 /** Writes one part: blocks in order, each column encoded in the calling thread. */
 public final class PartWriter implements BlockSink, Closeable {
@@ -20,6 +21,7 @@ public final class PartWriter implements BlockSink, Closeable {
   private final VectorEncoder encoder = new VectorEncoder();
   private int blocks;
   private long rows;
+  private final BitSet held = new BitSet();
 
   PartWriter(BatchWriter batch, int part, String dataset, Schema schema) {
     this.batch = batch;
@@ -43,6 +45,15 @@ public final class PartWriter implements BlockSink, Closeable {
     for (int i = 0; i < schema.size(); i++) {
       batch.block(part, i + 1, blocks, block.size(), encoder.encode(block.vector(i)));
     }
+    HiddenRows.hiddenIn(block, HiddenRows.DERIVATION)
+        .ifPresent(
+            texts -> {
+              for (int row = 0; row < block.size(); row++) {
+                if (!texts.isBlank(row)) {
+                  held.set((int) rows + row);
+                }
+              }
+            });
     blocks++;
     rows += block.size();
   }
@@ -67,7 +78,7 @@ public final class PartWriter implements BlockSink, Closeable {
 
   /** Ends the part after its last block. */
   public void end() throws IOException {
-    batch.endPart(part, dataset, schema, rows);
+    batch.endPart(part, dataset, schema, rows, held);
   }
 
   @Override

@@ -13,6 +13,7 @@ import java.util.List;
  * @param period empty for none
  * @param batch the batch that brought them in
  * @param madeAtMicros when that was, in microseconds since 1970
+ * @param source the source's number in the part, from 1
  */
 record SourceRange(
     int part,
@@ -22,7 +23,8 @@ record SourceRange(
     String sheet,
     String period,
     int batch,
-    long madeAtMicros) {
+    long madeAtMicros,
+    int source) {
 
   /** Ranges in order, where those that touch become one; its origin means nothing then. */
   static List<SourceRange> joined(List<SourceRange> ranges) {
@@ -39,6 +41,6 @@ record SourceRange(
   }
 
   private SourceRange until(long newTo) {
-    return new SourceRange(part, from, newTo, file, sheet, period, batch, madeAtMicros);
+    return new SourceRange(part, from, newTo, file, sheet, period, batch, madeAtMicros, source);
   }
 }

@@ -1,8 +1,8 @@
 package baddle.app.consolidate;
 
 import baddle.app.Progress;
+import baddle.core.derivation.Derivation;
 import baddle.core.grid.GridOpener;
-import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -31,15 +32,19 @@ final class BatchReading {
   private final GridOpener opener;
   private final BatchWriter batch;
   private final Progress progress;
+  private final Derivations derivations;
+  private int partsBegun;
 
-  BatchReading(Plan plan, GridOpener opener, BatchWriter batch, Progress progress) {
+  BatchReading(
+      Plan plan, GridOpener opener, BatchWriter batch, Progress progress, Derivations derivations) {
+    this.derivations = derivations;
     this.plan = plan;
     this.opener = opener;
     this.batch = batch;
     this.progress = progress;
   }
 
-  /** Reads files with so many threads. */
+  /** Reads files with so many threads; may be called again for other datasets. */
   List<FileOutcome> read(List<CheckedFile> files, int threads) throws IOException {
     List<List<CheckedFile>> parts = Parts.of(files);
     progress.begin(files.size(), files.stream().mapToLong(file -> file.file().size()).sum());
@@ -48,8 +53,10 @@ final class BatchReading {
       List<Future<List<FileOutcome>>> pending = new ArrayList<>();
       for (int i = 0; i < parts.size(); i++) {
         int index = i;
-        pending.add(workers.submit(() -> readPart(index, parts.get(index))));
+        int part = partsBegun + i;
+        pending.add(workers.submit(() -> readPart(part, parts.get(index))));
       }
+      partsBegun += parts.size();
       List<FileOutcome> outcomes = new ArrayList<>();
       for (Future<List<FileOutcome>> part : pending) {
         outcomes.addAll(result(part));
@@ -78,12 +85,17 @@ final class BatchReading {
   private List<FileOutcome> readPart(int index, List<CheckedFile> files) throws IOException {
     DatasetPlan dataset =
         Objects.requireNonNull(plan.datasets().get(files.get(0).file().feed().dataset()));
-    List<IntakeColumn> columns = dataset.columns();
-    Schema schema = new IntakeSpec(columns, Map.of()).schema();
+    IntakeSpec spec = new IntakeSpec(dataset.columns(), Map.of());
+    Optional<Derivation> derivation = derivations.of(dataset);
+    Schema schema = derivation.map(Derivation::schema).orElseGet(dataset::schema);
     int rows = Math.max(LEAST_ROWS, Math.min(Block.MOST_ROWS, CELLS_PER_BLOCK / schema.size()));
     List<FileOutcome> outcomes = new ArrayList<>();
     try (PartWriter part = batch.part(index, dataset.name(), schema)) {
-      BlockBuilder blocks = new BlockBuilder(schema, rows, part);
+      BlockBuilder blocks =
+          new BlockBuilder(
+              spec.workingSchema(headings(dataset, spec.schema())),
+              rows,
+              (block, from, to) -> part.accept(whole(block, derivation, schema), from, to));
       FileIntake intake = new FileIntake(plan, dataset, opener, blocks, part);
       for (CheckedFile file : files) {
         FileOutcome outcome = intake.read(file);
@@ -95,5 +107,19 @@ final class BatchReading {
       part.end();
     }
     return outcomes;
+  }
+
+  /** The headings that only rules of the dataset's feeds read. */
+  private List<String> headings(DatasetPlan dataset, Schema schema) {
+    return plan.feeds().values().stream()
+        .filter(feed -> feed.dataset().equals(dataset.name()))
+        .flatMap(feed -> feed.shaping().headings(schema.names()).stream())
+        .distinct()
+        .toList();
+  }
+
+  private static Block whole(Block block, Optional<Derivation> derivation, Schema schema)
+      throws IOException {
+    return derivation.isPresent() ? derivation.get().apply(block) : block.only(schema);
   }
 }

@@ -1,6 +1,7 @@
 package baddle.app.consolidate;
 
 import baddle.app.ContentHash;
+import baddle.app.reading.FoundFile;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;

@@ -1,5 +1,6 @@
 package baddle.app.consolidate;
 
+import baddle.app.reading.FoundFile;
 import baddle.store.StoredFile;
 import java.util.Optional;
 import java.util.OptionalLong;

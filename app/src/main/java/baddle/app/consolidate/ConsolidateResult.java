@@ -4,6 +4,7 @@ import baddle.app.BatchStamp;
 import baddle.core.finding.Finding;
 import baddle.core.intake.RowCounts;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -14,6 +15,8 @@ import java.util.Optional;
  * @param feeds a line for each feed, in the plan's order
  * @param inDataset how many rows the datasets have, counted in the store
  * @param rows what became of all rows of all sources that are in the datasets
+ * @param derivedAnew for each dataset whose derived columns were computed anew without reading its
+ *     sources, how many rows have other values now
  * @param findings what is open, the gravest first
  */
 public record ConsolidateResult(
@@ -22,11 +25,13 @@ public record ConsolidateResult(
     List<FeedLine> feeds,
     long inDataset,
     RowCounts rows,
+    Map<String, Long> derivedAnew,
     List<Finding> findings) {
 
   /** Copies the lists. */
   public ConsolidateResult {
     feeds = List.copyOf(feeds);
+    derivedAnew = Map.copyOf(derivedAnew);
     findings = List.copyOf(findings);
   }
 

@@ -4,12 +4,17 @@ import baddle.app.BatchStamp;
 import baddle.app.OutputList;
 import baddle.app.Progress;
 import baddle.app.Project;
+import baddle.app.reading.FoundFile;
+import baddle.app.reading.ReadSource;
+import baddle.app.reference.References;
+import baddle.app.review.FindingPolicy;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.grid.GridOpener;
 import baddle.core.intake.RowCounts;
 import baddle.formats.Formats;
+import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.store.Batch;
 import baddle.store.BatchWriter;
@@ -22,7 +27,6 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -38,7 +42,7 @@ import org.slf4j.LoggerFactory;
  */
 public final class Consolidation {
 
-  private final Project project;
+  private Project project;
   private final GridOpener opener;
   private final Clock clock;
   private final Progress progress;
@@ -71,12 +75,14 @@ public final class Consolidation {
    * @throws IOException if the store can't be read or written; it is as it was then
    */
   public ConsolidateResult run() throws IOException {
+    References references = References.of(project, opener);
+    project = new Project(project.planFile(), references.plan());
     try (Store store = Store.openToWrite(project.storeFolder())) {
-      return run(store);
+      return run(store, references);
     }
   }
 
-  private ConsolidateResult run(Store store) throws IOException {
+  private ConsolidateResult run(Store store, References references) throws IOException {
     Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
     int last = store.catalogue().lastBatch().map(Batch::number).orElse(0);
     List<StoredFile> known = store.catalogue().files(last);
@@ -99,11 +105,12 @@ public final class Consolidation {
         !gone.isEmpty()
             || checked.stream()
                 .anyMatch(f -> f.change() == FileChange.DUPLICATE && f.known().isPresent());
-    if (anyToRead || anyToRetire) {
-      made = makeBatch(store, now, checked, gone, failed);
+    Derived derived = new Derived(project, references, store);
+    if (anyToRead || anyToRetire || derived.isOutOfDate(known)) {
+      made = makeBatch(store, now, checked, gone, failed, derived);
     }
     touch(store, checked);
-    return result(store, made, checked, gone, failed);
+    return result(store, made, checked, gone, failed, derived);
   }
 
   /** Files the store has rows of that weren't found, unless their feed's folder is missing. */
@@ -139,12 +146,10 @@ public final class Consolidation {
       Instant now,
       List<CheckedFile> checked,
       List<StoredFile> gone,
-      Map<String, Integer> failed)
+      Map<String, Integer> failed,
+      Derived derived)
       throws IOException {
     try (BatchWriter batch = store.beginBatch(now)) {
-      List<FileOutcome> outcomes =
-          new BatchReading(project.plan(), opener, batch, progress)
-              .read(checked.stream().filter(CheckedFile::isToRead).toList(), threads);
       boolean changed = false;
       for (StoredFile file : gone) {
         batch.retire(file.id());
@@ -156,14 +161,30 @@ public final class Consolidation {
           changed = true;
         }
       }
-      for (FileOutcome outcome : outcomes) {
-        findings.addAll(outcome.failed() ? withOldRows(outcome) : List.of());
-        if (outcome.failed()) {
-          failed.merge(outcome.file().file().feed().name(), 1, Integer::sum);
-        } else {
-          add(batch, outcome);
-          changed = true;
+      BatchReading reading =
+          new BatchReading(project.plan(), opener, batch, progress, derived.derivations());
+      int filesRead = 0;
+      for (List<DatasetPlan> wave : derived.waves()) {
+        Set<String> names = wave.stream().map(DatasetPlan::name).collect(Collectors.toSet());
+        derived.prepare(wave, batch);
+        List<FileOutcome> outcomes =
+            reading.read(
+                checked.stream()
+                    .filter(CheckedFile::isToRead)
+                    .filter(file -> names.contains(file.file().feed().dataset()))
+                    .toList(),
+                threads);
+        filesRead += outcomes.size();
+        for (FileOutcome outcome : outcomes) {
+          findings.addAll(outcome.failed() ? withOldRows(outcome) : List.of());
+          if (outcome.failed()) {
+            failed.merge(outcome.file().file().feed().name(), 1, Integer::sum);
+          } else {
+            add(batch, outcome);
+            changed = true;
+          }
         }
+        changed |= derived.finish(wave, batch);
       }
       if (!changed) {
         return Optional.empty();
@@ -173,7 +194,7 @@ public final class Consolidation {
       }
       batch.commit();
       Logger log = LoggerFactory.getLogger(Consolidation.class);
-      log.info("batch {}: {} files read, {} gone", batch.batch(), outcomes.size(), gone.size());
+      log.info("batch {}: {} files read, {} gone", batch.batch(), filesRead, gone.size());
       return Optional.of(batch.batch());
     }
   }
@@ -192,8 +213,8 @@ public final class Consolidation {
       batch.retire(outcome.file().known().get().id());
     }
     long file = batch.addFile(outcome.file().toStore());
-    for (FileOutcome.ReadSource source : outcome.sources()) {
-      batch.addSource(
+    for (ReadSource source : outcome.sources()) {
+      StoredSource stored =
           new StoredSource(
               file,
               outcome.part(),
@@ -204,7 +225,9 @@ public final class Consolidation {
               source.intake().range().toString(),
               source.message(),
               source.intake().counts(),
-              source.firstRow()));
+              source.firstRow());
+      batch.addSource(stored);
+      batch.addTreated(stored, source.intake().treated());
     }
     for (Finding finding : outcome.findings()) {
       batch.addFinding(file, finding);
@@ -227,7 +250,8 @@ public final class Consolidation {
       Optional<Batch> made,
       List<CheckedFile> checked,
       List<StoredFile> gone,
-      Map<String, Integer> failed)
+      Map<String, Integer> failed,
+      Derived derived)
       throws IOException {
     Catalogue catalogue = store.catalogue();
     Optional<Batch> current = catalogue.lastBatch();
@@ -245,6 +269,7 @@ public final class Consolidation {
               rowsOfFeed.getOrDefault(feed.name(), RowCounts.NONE)));
     }
     findings.addAll(catalogue.findings(number));
+    findings.addAll(catalogue.findingsOfDatasets(number));
     ConsolidateResult result =
         new ConsolidateResult(
             made.map(BatchStamp::of),
@@ -252,7 +277,10 @@ public final class Consolidation {
             lines,
             catalogue.storedRows(number),
             all,
-            sorted(findings));
+            derived.changedRows(),
+            new FindingPolicy(project.plan(), catalogue.sources(number))
+                .apply(findings)
+                .findings());
     return result.addsUp() ? result : broken(result);
   }
 
@@ -274,10 +302,6 @@ public final class Consolidation {
         rows);
   }
 
-  private static List<Finding> sorted(List<Finding> findings) {
-    return findings.stream().sorted(Comparator.comparing(Finding::severity).reversed()).toList();
-  }
-
   private static ConsolidateResult broken(ConsolidateResult result) {
     List<Finding> findings = new ArrayList<>(result.findings());
     findings.add(
@@ -293,6 +317,7 @@ public final class Consolidation {
         result.feeds(),
         result.inDataset(),
         result.rows(),
+        result.derivedAnew(),
         findings);
   }
 }

@@ -1,5 +1,6 @@
 package baddle.app.consolidate;
 
+import baddle.app.reading.FileReading;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;

@@ -1,10 +1,8 @@
 package baddle.app.consolidate;
 
+import baddle.app.reading.ReadSource;
 import baddle.core.finding.Finding;
-import baddle.core.grid.MessageHead;
-import baddle.core.intake.SourceIntake;
 import java.util.List;
-import java.util.Optional;
 
 /**
  * What came of reading one file.
@@ -25,22 +23,4 @@ record FileOutcome(CheckedFile file, int part, List<ReadSource> sources, List<Fi
   boolean failed() {
     return sources.isEmpty();
   }
-
-  /**
-   * One source of the file.
-   *
-   * @param number its number in the part, from 1
-   * @param sheet its sheet; empty for none
-   * @param period the period its name states; empty for none
-   * @param firstRow where its rows begin in the part, from 0
-   * @param message the message its file is or came with; empty for none
-   * @param intake what came of it
-   */
-  record ReadSource(
-      int number,
-      String sheet,
-      String period,
-      long firstRow,
-      Optional<MessageHead> message,
-      SourceIntake intake) {}
 }

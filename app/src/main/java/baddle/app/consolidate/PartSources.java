@@ -1,5 +1,6 @@
 package baddle.app.consolidate;
 
+import baddle.app.reading.SourceNumbers;
 import baddle.core.intake.HeldRowSink;
 import baddle.core.table.BlockBuilder;
 import baddle.store.PartWriter;
@@ -8,7 +9,7 @@ import baddle.store.StoreException;
 /**
  * Numbers the sources of a part. What was read of a source that is dropped stays dead in the part.
  */
-final class PartSources {
+final class PartSources implements SourceNumbers {
 
   private final PartWriter part;
   private final BlockBuilder blocks;
@@ -29,24 +30,25 @@ final class PartSources {
     lastOfOtherFiles = last;
   }
 
-  /** Begins a source; its held rows go into the sink. */
-  HeldRowSink begin() {
+  @Override
+  public HeldRowSink begin() {
     int number = ++last;
     firstRow = blocks.rowsEnded();
     return row -> part.held(number, row);
   }
 
-  /** The number of the source that was begun last. */
-  int number() {
+  @Override
+  public int number() {
     return last;
   }
 
-  /** Where the rows of the source that was begun last begin, from 0. */
-  long firstRow() {
+  @Override
+  public long firstRow() {
     return firstRow;
   }
 
-  void drop() throws StoreException {
+  @Override
+  public void drop() throws StoreException {
     part.forget(last);
   }
 

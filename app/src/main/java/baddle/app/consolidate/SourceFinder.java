@@ -1,6 +1,7 @@
 package baddle.app.consolidate;
 
 import baddle.app.Project;
+import baddle.app.reading.FoundFile;
 import baddle.app.reading.NameOrder;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;

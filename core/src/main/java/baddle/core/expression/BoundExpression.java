@@ -19,6 +19,7 @@ public final class BoundExpression {
   private Node root;
   private byte[] states = {};
   private int computed;
+  private boolean anyFailure;
 
   BoundExpression(Node root, String text) {
     this.root = root;
@@ -57,6 +58,7 @@ public final class BoundExpression {
     int size = block.size();
     states = states.length < size ? new byte[size] : states;
     computed = size;
+    anyFailure = false;
     return root instanceof TextNode texts
         ? texts(texts, block, size)
         : numbers((NumberNode) root, block, size);
@@ -99,8 +101,16 @@ public final class BoundExpression {
       Arrays.fill(states, from, to, Node.VALUE);
     } else {
       System.arraycopy(root.states, 0, states, from, rows);
+      for (int i = 0; i < rows; i++) {
+        anyFailure |= root.states[i] >= Node.FIRST_FAILURE;
+      }
     }
     return rows;
+  }
+
+  /** Whether any row of the block whose {@link #vector} was made last failed. */
+  public boolean anyFailure() {
+    return anyFailure;
   }
 
   /** Why a row of the block whose {@link #vector} was made last has no value. */

@@ -1,11 +1,8 @@
 package baddle.core.expression;
 
 import baddle.core.value.Calendar;
-import baddle.core.value.ColumnType;
 import baddle.core.value.Grain;
 import java.time.LocalDate;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.time.format.TextStyle;
 import java.time.temporal.IsoFields;
 import java.util.Locale;
@@ -99,21 +96,5 @@ final class Dates {
       throw new Failure.Thrown(Failure.OUT_OF_RANGE);
     }
     return day;
-  }
-
-  /** A value as text: ISO 8601 for days, yes or no for truth values, plain digits for numbers. */
-  static String shown(long value, ColumnType type) {
-    return switch (type.kind()) {
-      case DATE -> LocalDate.ofEpochDay(value).toString();
-      case TIMESTAMP ->
-          LocalDateTime.ofEpochSecond(
-                  Math.floorDiv(value, 1_000_000L),
-                  (int) Math.floorMod(value, 1_000_000L) * 1000,
-                  ZoneOffset.UTC)
-              .toString()
-              .replace('T', ' ');
-      case BOOLEAN -> value == 0 ? "false" : "true";
-      default -> java.math.BigDecimal.valueOf(value, type.places()).toPlainString();
-    };
   }
 }

@@ -367,7 +367,7 @@ final class Functions {
       return node;
     }
     if (wanted.kind() == ColumnType.Kind.TEXT) {
-      return new Applied.ToText(a -> Dates.shown(Dates.number(a[0]), type), List.of(node), false);
+      return new Applied.ToText(a -> type.shown(Dates.number(a[0])), List.of(node), false);
     }
     if (type.kind() == ColumnType.Kind.TEXT) {
       return fromText(node, wanted);

@@ -32,8 +32,38 @@ public enum FindingCode {
   CONTROL_TOTAL_DIFFERS(Severity.ERROR),
   /** A row that should state a total and doesn't. */
   CONTROL_TOTAL_UNREADABLE(Severity.ERROR),
+  /** Rows for which the list of control totals has no line. */
+  CONTROL_TOTAL_NOT_LISTED(Severity.WARNING),
   /** Wrong values that the plan's corrections replaced. */
   VALUES_CORRECTED(Severity.NOTE),
+  /** Rows of one source with the same key. */
+  DUPLICATE_IN_SOURCE(Severity.WARNING),
+  /** Rows of two sources of one period with the same key. */
+  DUPLICATE_BETWEEN_SOURCES(Severity.WARNING),
+  /** Rows of sources of two periods with the same key. */
+  DUPLICATE_BETWEEN_PERIODS(Severity.WARNING),
+  /** Rows with a blank in the key. */
+  KEY_BLANK(Severity.NOTE),
+  /** Keys that a lookup doesn't have. */
+  LOOKUP_MISSING(Severity.WARNING),
+  /** A key for which a lookup brings different values. */
+  LOOKUP_AMBIGUOUS(Severity.ERROR),
+  /** Rows of a lookup with a blank in the key. */
+  LOOKUP_KEY_BLANK(Severity.NOTE),
+  /** A period of which a feed has no source. */
+  PERIOD_MISSING(Severity.WARNING),
+  /** A source of a period that a feed doesn't expect, or a second one. */
+  PERIOD_UNEXPECTED(Severity.WARNING),
+  /** A leave-out rule that finds nothing any more. */
+  RULE_FINDS_NOTHING(Severity.NOTE),
+  /** A leave-out rule that leaves out most rows of a source. */
+  RULE_FINDS_MOST(Severity.WARNING),
+  /** A figure far from those of the periods before. */
+  FIGURE_UNUSUAL(Severity.NOTE),
+  /** Files that a check can't speak of, because they came or changed since. */
+  OUT_OF_DATE(Severity.WARNING),
+  /** A rule of checks: that has expired. */
+  CHECK_EXPIRED(Severity.WARNING),
   /** Rows that are hidden in a workbook; they are read. */
   ROWS_HIDDEN(Severity.NOTE),
   /** A cell of a form without a value. */

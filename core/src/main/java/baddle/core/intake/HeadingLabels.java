@@ -1,5 +1,7 @@
 package baddle.core.intake;
 
+import baddle.core.value.Period;
+import java.util.List;
 import java.util.Optional;
 
 /** Which headings become rows, and under which label. */
@@ -9,5 +11,10 @@ public interface HeadingLabels {
   Optional<String> label(String heading);
 
   /** The spellings, for messages. */
-  java.util.List<String> spellings();
+  List<String> spellings();
+
+  /** The same in a source of a period, whose year months without one belong to. */
+  default HeadingLabels inSourceOf(Optional<Period> period) {
+    return this;
+  }
 }

@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Puts into words what is to be said of a source. */
@@ -87,6 +88,7 @@ final class IntakeFindings {
     List<String> unused =
         found.unused().stream()
             .filter(heading -> ofRules.stream().noneMatch(rule -> isSame(heading, rule)))
+            .filter(heading -> stated().noneMatch(total -> isSame(heading, total)))
             .toList();
     if (!unused.isEmpty()) {
       String headingsNotUsed =
@@ -115,6 +117,11 @@ final class IntakeFindings {
               + quoted(notChosen),
           "give the column that needs another of them that name among its headings");
     }
+  }
+
+  /** The headings under which totals stand. */
+  private Stream<String> stated() {
+    return spec.shaping().leaveOut().stream().flatMap(rule -> rule.stated().values().stream());
   }
 
   private static boolean isSame(String heading, String other) {

@@ -2,6 +2,7 @@ package baddle.core.intake;
 
 import baddle.core.expression.Expression;
 import baddle.core.value.Calendar;
+import baddle.core.value.Period;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -33,6 +34,23 @@ public record Shaping(
     carryDown = List.copyOf(carryDown);
     leaveOut = List.copyOf(leaveOut);
     calcs = Map.copyOf(calcs);
+  }
+
+  /** The same in a source of a period. */
+  public Shaping inSourceOf(Optional<Period> period) {
+    return new Shaping(
+        carryDown,
+        untilBlankRow,
+        leaveOut,
+        headingsToRows.map(
+            turn ->
+                new HeadingsToRows(
+                    turn.labels().inSourceOf(period),
+                    turn.label(),
+                    turn.value(),
+                    turn.keepBlanks())),
+        calcs,
+        calendar);
   }
 
   /** The names in its rules that are headings rather than columns, each once. */

@@ -46,6 +46,15 @@ public final class Block {
     return rowNumbers;
   }
 
+  /** The same rows with some of the columns. */
+  public Block only(Schema columns) {
+    List<Vector> some =
+        columns.columns().stream()
+            .map(column -> vectors.get(schema.indexOf(column.name()).orElseThrow()))
+            .toList();
+    return new Block(columns, some, rowNumbers, size);
+  }
+
   /** The vector of a column, by the column's index from 0. */
   public Vector vector(int column) {
     return vectors.get(column);

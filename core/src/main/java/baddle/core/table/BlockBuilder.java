@@ -96,6 +96,21 @@ public final class BlockBuilder {
     return new Block(schema, vectors, rowNumbers, size);
   }
 
+  /**
+   * Forgets the rows ended since there were so many.
+   *
+   * @return whether that was possible; it isn't once one of them was handed on
+   */
+  public boolean dropSince(long rows) {
+    long dropped = rowsEnded - rows;
+    if (dropped > row) {
+      return false;
+    }
+    row -= (int) dropped;
+    rowsEnded = rows;
+    return true;
+  }
+
   /** How many blocks have been handed on. */
   public int blocks() {
     return blocks;

@@ -1,5 +1,8 @@
 package baddle.core.table;
 
+import baddle.core.value.ColumnType;
+import java.util.Arrays;
+
 /** The values of one column over the rows of a block; rows count from 0. */
 public abstract sealed class Vector permits TextVector, LongVector {
 
@@ -16,4 +19,41 @@ public abstract sealed class Vector permits TextVector, LongVector {
 
   /** Whether a row has no value. */
   public abstract boolean isBlank(int row);
+
+  /** Whether a row's value is the same as that of the same row of another vector. */
+  public final boolean isSame(int row, Vector other) {
+    if (isBlank(row) || other.isBlank(row)) {
+      return isBlank(row) == other.isBlank(row);
+    }
+    if (this instanceof TextVector one && other instanceof TextVector two) {
+      return one.dictionary()
+          .text(one.codes()[row])
+          .equals(two.dictionary().text(two.codes()[row]));
+    }
+    return this instanceof LongVector one
+        && other instanceof LongVector two
+        && one.values()[row] == two.values()[row];
+  }
+
+  /**
+   * A row's value as a person reads it: days as ISO 8601, plain digits; {@code (blank)} for none.
+   */
+  public final String shown(int row, ColumnType type) {
+    if (isBlank(row)) {
+      return "(blank)";
+    }
+    return this instanceof TextVector text
+        ? text.dictionary().text(text.codes()[row])
+        : type.shown(((LongVector) this).values()[row]);
+  }
+
+  /** Blanks. */
+  public static Vector blank(ColumnType type, int size) {
+    if (type.kind() == ColumnType.Kind.TEXT) {
+      return new TextVector(new int[size], size, new Dictionary());
+    }
+    long[] blanks = new long[(size + 63) / 64];
+    Arrays.fill(blanks, -1L);
+    return new LongVector(new long[size], blanks, size);
+  }
 }

@@ -1,5 +1,9 @@
 package baddle.core.value;
 
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
 import java.util.Locale;
 
 /**
@@ -76,6 +80,22 @@ public record ColumnType(Kind kind, int places) {
   /** The days since 1970-01-01 of a value that lies on the calendar. */
   public long epochDay(long value) {
     return kind == Kind.TIMESTAMP ? Math.floorDiv(value, IsoDateTime.MICROS_PER_DAY) : value;
+  }
+
+  /** A value held as a {@code long} as text: ISO 8601 for days, plain digits for numbers. */
+  public String shown(long value) {
+    return switch (kind) {
+      case DATE -> LocalDate.ofEpochDay(value).toString();
+      case TIMESTAMP ->
+          LocalDateTime.ofEpochSecond(
+                  Math.floorDiv(value, 1_000_000L),
+                  (int) Math.floorMod(value, 1_000_000L) * 1000,
+                  ZoneOffset.UTC)
+              .toString()
+              .replace('T', ' ');
+      case BOOLEAN -> value == 0 ? "false" : "true";
+      default -> BigDecimal.valueOf(value, places).toPlainString();
+    };
   }
 
   /** Whether values lie on the calendar. */

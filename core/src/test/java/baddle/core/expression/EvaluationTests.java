@@ -110,7 +110,7 @@ class EvaluationTests {
     }
     return vector instanceof TextVector text
         ? text.dictionary().text(text.codes()[0])
-        : Dates.shown(((LongVector) vector).values()[0], bound.type());
+        : bound.type().shown(((LongVector) vector).values()[0]);
   }
 
   @ParameterizedTest

@@ -1,7 +1,5 @@
-package baddle.app.consolidate;
+package baddle.app.reading;
 
-import baddle.app.reading.NameOrder;
-import baddle.app.reading.SheetTables;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -33,7 +31,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 
 /** The reading of one file: which of its sheets and tables are sources, and what came of them. */
-final class FileReading {
+public final class FileReading {
 
   /** A sheet that the feed wants, and what its name carries. */
   private record Wanted(GridSheet sheet, Map<String, String> parts) {}
@@ -43,13 +41,20 @@ final class FileReading {
   private final FeedPlan feed;
   private final FoundFile file;
   private final BlockBuilder blocks;
-  private final PartSources numbers;
-  private final List<FileOutcome.ReadSource> sources = new ArrayList<>();
+  private final SourceNumbers numbers;
+  private final List<ReadSource> sources = new ArrayList<>();
   private final List<Finding> findings = new ArrayList<>();
   private final List<Finding> passedOver = new ArrayList<>();
 
-  FileReading(
-      Plan plan, DatasetPlan dataset, FoundFile file, BlockBuilder blocks, PartSources numbers) {
+  /**
+   * A reading of one file.
+   *
+   * @param dataset what is read of it
+   * @param blocks takes the rows
+   * @param numbers numbers its sources
+   */
+  public FileReading(
+      Plan plan, DatasetPlan dataset, FoundFile file, BlockBuilder blocks, SourceNumbers numbers) {
     this.plan = plan;
     this.dataset = dataset;
     this.feed = file.feed();
@@ -58,16 +63,18 @@ final class FileReading {
     this.numbers = numbers;
   }
 
-  List<FileOutcome.ReadSource> sources() {
+  /** The sources that were read. */
+  public List<ReadSource> sources() {
     return sources;
   }
 
-  List<Finding> findings() {
+  /** What wants a person's eye. */
+  public List<Finding> findings() {
     return findings;
   }
 
   /** Replaces all there is by the reason why the file can't be read. */
-  void fail(Finding finding) {
+  public void fail(Finding finding) {
     sources.clear();
     findings.clear();
     findings.add(finding);
@@ -81,7 +88,8 @@ final class FileReading {
     passedOver.add(Finding.of(code, place, message, ""));
   }
 
-  void read(GridFile grid) throws IOException {
+  /** Reads it. */
+  public void read(GridFile grid) throws IOException {
     grid.oddities()
         .forEach(oddity -> add(FindingCode.FILE_ODD, Place.file(file.path()), oddity, ""));
     List<Wanted> wanted = wanted(grid);
@@ -186,7 +194,8 @@ final class FileReading {
   }
 
   private IntakeSpec spec(GridFile grid, Wanted wanted, Optional<Period> period) {
-    Map<String, String> named = new HashMap<>(file.named());
+    Map<String, String> named = new HashMap<>(feed.constants());
+    named.putAll(file.named());
     named.putAll(wanted.parts);
     period.ifPresent(stated -> named.put(NamePattern.PERIOD, stated.toString()));
     grid.message()
@@ -198,7 +207,13 @@ final class FileReading {
     named.keySet().retainAll(dataset.columns().stream().map(c -> c.column().name()).toList());
     Optional<String> periodColumn =
         Optional.of(feed.period().column()).filter(column -> !column.isEmpty());
-    return new IntakeSpec(dataset.columns(), named, feed.rules(), periodColumn, Map.of());
+    return new IntakeSpec(
+        dataset.columns(),
+        named,
+        feed.rules(),
+        periodColumn,
+        Map.of(),
+        feed.shaping().inSourceOf(period));
   }
 
   private Optional<Period> period(GridFile grid, Wanted wanted) {
@@ -242,7 +257,7 @@ final class FileReading {
           "rename it, or take period: from elsewhere");
     }
     sources.add(
-        new FileOutcome.ReadSource(
+        new ReadSource(
             numbers.number(),
             wanted.sheet.name(),
             period.map(Period::toString).orElse(""),

@@ -1,6 +1,5 @@
-package baddle.app.consolidate;
+package baddle.app.reading;
 
-import baddle.app.reading.NameOrder;
 import baddle.core.value.Period;
 import baddle.plan.FeedPlan;
 import java.nio.file.Path;
@@ -20,7 +19,7 @@ import java.util.Optional;
  * @param period the period its name states
  * @param order where its path stands among others
  */
-record FoundFile(
+public record FoundFile(
     FeedPlan feed,
     String path,
     Path file,
@@ -31,14 +30,15 @@ record FoundFile(
     NameOrder order) {
 
   /** By the period that is stated, files without one first, then by path. */
-  static final Comparator<FoundFile> ORDER =
+  public static final Comparator<FoundFile> ORDER =
       Comparator.<FoundFile, Optional<Period>>comparing(
               FoundFile::period,
               Comparator.comparing(
                   p -> p.orElse(null), Comparator.nullsFirst(Comparator.naturalOrder())))
           .thenComparing(FoundFile::order);
 
-  FoundFile {
+  /** Copies the map. */
+  public FoundFile {
     named = Map.copyOf(named);
   }
 }

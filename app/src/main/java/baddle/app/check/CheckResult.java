@@ -1,0 +1,116 @@
+package baddle.app.check;
+
+import baddle.app.BatchStamp;
+import baddle.app.review.FindingPolicy;
+import baddle.core.finding.Finding;
+import baddle.core.finding.Severity;
+import baddle.core.intake.RowCounts;
+import baddle.core.lookup.LookupReview;
+import baddle.store.StoredTotal;
+import java.util.List;
+
+/**
+ * What a check has shown.
+ *
+ * @param batch the batch it is about
+ * @param feeds what became of the rows of each feed
+ * @param inDataset how many rows the datasets have, counted in the store
+ * @param leftOut the rows that were left out, by feed and reason
+ * @param totals all control totals
+ * @param coverage one for each feed that is expected to have periods
+ * @param lookups one for each lookup of each dataset
+ * @param duplicates one for each dataset with a key
+ * @param suspense the rows that are held, by cause
+ * @param findings what is open after the plan's rules, the gravest first
+ * @param accepted what the plan's rules accept
+ */
+public record CheckResult(
+    BatchStamp batch,
+    List<FeedRows> feeds,
+    long inDataset,
+    List<LeftOutRows> leftOut,
+    List<StoredTotal> totals,
+    List<Coverage> coverage,
+    List<LookupLine> lookups,
+    List<DuplicateLine> duplicates,
+    List<SuspenseLine> suspense,
+    List<Finding> findings,
+    List<FindingPolicy.Accepted> accepted) {
+
+  /**
+   * What became of the rows of a feed.
+   *
+   * @param feed the feed
+   * @param sources how many sources it has
+   * @param rows the counts
+   */
+  public record FeedRows(String feed, int sources, RowCounts rows) {}
+
+  /**
+   * Rows that were left out.
+   *
+   * @param feed the feed
+   * @param because the rule's reason
+   * @param rows how many
+   * @param sources of how many sources
+   */
+  public record LeftOutRows(String feed, String because, long rows, int sources) {}
+
+  /**
+   * What a lookup has found.
+   *
+   * @param dataset the dataset
+   * @param review the counts
+   */
+  public record LookupLine(String dataset, LookupReview review) {}
+
+  /**
+   * Rows that have a key in common.
+   *
+   * @param dataset the dataset
+   * @param key the columns of the key
+   * @param held how many rows are held for that
+   * @param leftOut how many are left out
+   */
+  public record DuplicateLine(String dataset, String key, long held, long leftOut) {}
+
+  /**
+   * Rows that are held for one cause.
+   *
+   * @param feed the feed
+   * @param heading where the cause lies
+   * @param expectation what was expected
+   * @param example the first value that caused it
+   * @param rows how many
+   */
+  public record SuspenseLine(
+      String feed, String heading, String expectation, String example, long rows) {}
+
+  /** Copies the lists. */
+  public CheckResult {
+    feeds = List.copyOf(feeds);
+    leftOut = List.copyOf(leftOut);
+    totals = List.copyOf(totals);
+    coverage = List.copyOf(coverage);
+    lookups = List.copyOf(lookups);
+    duplicates = List.copyOf(duplicates);
+    suspense = List.copyOf(suspense);
+    findings = List.copyOf(findings);
+    accepted = List.copyOf(accepted);
+  }
+
+  /** What became of all rows. */
+  public RowCounts rows() {
+    return feeds.stream().map(FeedRows::rows).reduce(RowCounts.NONE, RowCounts::plus);
+  }
+
+  /** Whether every row read is accounted for. */
+  public boolean addsUp() {
+    return rows().addUp() && rows().kept() == inDataset;
+  }
+
+  /** How many findings have a severity. */
+  public long count(Severity severity) {
+    return findings.stream().filter(finding -> finding.severity() == severity).count();
+  }
+}

@@ -1,0 +1,316 @@
+package baddle.app.check;
+
+import baddle.app.BatchStamp;
+import baddle.app.Project;
+import baddle.app.consolidate.Pending;
+import baddle.app.reference.References;
+import baddle.app.review.DatasetReview;
+import baddle.app.review.FindingPolicy;
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabBuilder;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Item;
+import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.Totals;
+import baddle.core.expression.AggregateCall;
+import baddle.core.expression.AxisItem;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.intake.HeldValue;
+import baddle.core.intake.RowCounts;
+import baddle.core.lookup.LookupReview;
+import baddle.core.lookup.LookupTable;
+import baddle.core.table.Origin;
+import baddle.formats.Formats;
+import baddle.plan.DatasetPlan;
+import baddle.plan.ExpectPlan;
+import baddle.plan.FeedPlan;
+import baddle.plan.LookupPlan;
+import baddle.plan.Plan;
+import baddle.store.Batch;
+import baddle.store.Catalogue;
+import baddle.store.DatasetReader;
+import baddle.store.Store;
+import baddle.store.StoreException;
+import baddle.store.StoredFile;
+import baddle.store.StoredLeftOut;
+import baddle.store.StoredSource;
+import baddle.store.StoredTotal;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/** Proves the datasets as they stand in the store; it changes nothing. */
+public final class Checking {
+
+  private final Project project;
+  private final Plan plan;
+  private final References references;
+  private final List<Finding> findings = new ArrayList<>();
+  private final List<CheckResult.LookupLine> lookups = new ArrayList<>();
+  private final List<CheckResult.DuplicateLine> duplicates = new ArrayList<>();
+  private final List<StoredTotal> totals = new ArrayList<>();
+  private final Map<String, CheckResult.SuspenseLine> suspense = new LinkedHashMap<>();
+
+  private Checking(Project project, References references) {
+    this.project = new Project(project.planFile(), references.plan());
+    this.plan = references.plan();
+    this.references = references;
+  }
+
+  /**
+   * Checks a project.
+   *
+   * @throws StoreException.Absent if nothing was ever consolidated
+   */
+  public static CheckResult run(Project project) throws IOException {
+    References references = References.of(project, new Formats());
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      Batch batch =
+          store
+              .catalogue()
+              .lastBatch()
+              .orElseThrow(() -> StoreException.nothingConsolidated(project.storeFolder()));
+      return new Checking(project, references).check(store, batch);
+    }
+  }
+
+  private CheckResult check(Store store, Batch batch) throws IOException {
+    Catalogue catalogue = store.catalogue();
+    int number = batch.number();
+    List<StoredFile> files = catalogue.files(number);
+    List<StoredSource> sources = catalogue.sources(number);
+    findings.addAll(Pending.findings(project, files));
+    findings.addAll(catalogue.findings(number));
+    findings.addAll(catalogue.findingsOfDatasets(number));
+    totals.addAll(catalogue.controlTotals(number));
+    addIntakeSuspense(catalogue, number);
+    Map<String, List<Coverage.Covered>> covered = new LinkedHashMap<>();
+    for (DatasetPlan dataset : plan.datasets().values()) {
+      Optional<DatasetReader> reader = reader(store, dataset.name(), number);
+      if (reader.isPresent()) {
+        check(store, dataset, reader.get(), number);
+        covered.putAll(covered(dataset, reader.get(), files, sources));
+      }
+    }
+    List<StoredLeftOut> leftOut = catalogue.leftOut(number);
+    List<Coverage> coverage = new ArrayList<>();
+    for (FeedPlan feed : plan.feeds().values()) {
+      findings.addAll(RuleCounts.findings(feed, leftOut));
+      feed.expect()
+          .map(expect -> coverage(feed, expect, covered.getOrDefault(feed.name(), List.of())))
+          .ifPresent(coverage::add);
+    }
+    coverage.forEach(one -> findings.addAll(one.findings()));
+    long inDataset = catalogue.storedRows(number);
+    List<CheckResult.FeedRows> feeds = feeds(catalogue, number, files, sources);
+    RowCounts all =
+        feeds.stream().map(CheckResult.FeedRows::rows).reduce(RowCounts.NONE, RowCounts::plus);
+    if (!all.addUp() || all.kept() != inDataset) {
+      findings.add(
+          Finding.of(
+              FindingCode.COMPLETENESS_BROKEN,
+              Place.nowhere(),
+              "the rows don't add up: " + all + ", stored " + inDataset,
+              "this is a defect of Baddle; don't use the figures, and report it"));
+    }
+    FindingPolicy.Result result = new FindingPolicy(plan, sources).apply(findings);
+    return new CheckResult(
+        BatchStamp.of(batch),
+        feeds,
+        inDataset,
+        RuleCounts.byReason(leftOut),
+        totals,
+        coverage,
+        lookups,
+        duplicates,
+        List.copyOf(suspense.values()),
+        result.findings(),
+        result.accepted());
+  }
+
+  private static Optional<DatasetReader> reader(Store store, String dataset, int batch)
+      throws IOException {
+    try {
+      return Optional.of(store.dataset(dataset, batch));
+    } catch (StoreException.Absent e) {
+      return Optional.empty();
+    }
+  }
+
+  private List<CheckResult.FeedRows> feeds(
+      Catalogue catalogue, int batch, List<StoredFile> files, List<StoredSource> sources)
+      throws IOException {
+    Map<Long, String> feedOfFile = new HashMap<>();
+    files.forEach(file -> feedOfFile.put(file.id(), file.feed()));
+    Map<String, RowCounts> rows = catalogue.rowsOfFeeds(batch);
+    List<String> names =
+        Stream.concat(plan.feeds().keySet().stream(), rows.keySet().stream()).distinct().toList();
+    List<CheckResult.FeedRows> feeds = new ArrayList<>();
+    for (String name : names) {
+      int count = (int) sources.stream().filter(s -> name.equals(feedOfFile.get(s.file()))).count();
+      feeds.add(new CheckResult.FeedRows(name, count, rows.getOrDefault(name, RowCounts.NONE)));
+    }
+    return feeds;
+  }
+
+  private void check(Store store, DatasetPlan dataset, DatasetReader reader, int batch)
+      throws IOException {
+    Map<String, LookupTable> tables = new HashMap<>();
+    for (String name : dataset.lookups()) {
+      LookupPlan lookup = Objects.requireNonNull(plan.lookups().get(name));
+      tables.put(
+          name,
+          lookup.dataset().isEmpty()
+              ? references.table(lookup)
+              : references.table(lookup, reader(store, lookup.dataset().get(), batch)));
+    }
+    DatasetReview review =
+        new DatasetReview(
+            dataset, reader, references, name -> Objects.requireNonNull(tables.get(name)));
+    for (LookupReview lookup : review.lookups()) {
+      lookups.add(new CheckResult.LookupLine(dataset.name(), lookup));
+    }
+    totals.addAll(review.listedTotals());
+    findings.addAll(new UnusualFigures(plan, dataset).findings(reader));
+    addHiddenRows(dataset, reader);
+  }
+
+  private void addIntakeSuspense(Catalogue catalogue, int batch) throws IOException {
+    catalogue.heldRows(batch).forEach(row -> addHeld(row.feed(), row.value()));
+  }
+
+  private void addHeld(String feed, HeldValue value) {
+    String key = String.join("\n", feed, value.heading(), value.expectation());
+    suspense.merge(
+        key,
+        new CheckResult.SuspenseLine(feed, value.heading(), value.expectation(), value.value(), 1),
+        (before, one) ->
+            new CheckResult.SuspenseLine(
+                before.feed(),
+                before.heading(),
+                before.expectation(),
+                before.example(),
+                before.rows() + 1));
+  }
+
+  /** Rows that were read and are in no figure. */
+  private void addHiddenRows(DatasetPlan dataset, DatasetReader reader) throws IOException {
+    long[] byKey = new long[2];
+    HiddenReasons.scan(
+        reader,
+        List.of(),
+        (block, row, reason) -> {
+          if (reason.ofKey()) {
+            byKey[reason.isHeld() ? 0 : 1]++;
+          }
+          reason.held().ifPresent(value -> addHeld(dataset.name(), value));
+        });
+    if (!dataset.duplicates().key().isEmpty()) {
+      duplicates.add(
+          new CheckResult.DuplicateLine(
+              dataset.name(), String.join(", ", dataset.duplicates().key()), byKey[0], byKey[1]));
+    }
+  }
+
+  private Coverage coverage(FeedPlan feed, ExpectPlan expect, List<Coverage.Covered> covered) {
+    return Coverage.of(feed.name(), expect, covered, plan.periods(), plan.calendar());
+  }
+
+  /** The sources of each feed of a dataset that is expected to have periods. */
+  private Map<String, List<Coverage.Covered>> covered(
+      DatasetPlan dataset, DatasetReader reader, List<StoredFile> files, List<StoredSource> sources)
+      throws IOException {
+    Map<String, List<Coverage.Covered>> covered = new LinkedHashMap<>();
+    for (FeedPlan feed : plan.feeds().values()) {
+      if (feed.dataset().equals(dataset.name()) && feed.expect().isPresent()) {
+        Map<Long, String> pathOfFile = new HashMap<>();
+        files.stream()
+            .filter(file -> file.feed().equals(feed.name()))
+            .forEach(file -> pathOfFile.put(file.id(), file.path()));
+        List<String> per = feed.expect().get().per();
+        covered.put(
+            feed.name(),
+            per.isEmpty()
+                ? ofSources(sources, pathOfFile)
+                : ofValues(reader, Set.copyOf(pathOfFile.values()), per));
+      }
+    }
+    return covered;
+  }
+
+  private static List<Coverage.Covered> ofSources(
+      List<StoredSource> sources, Map<Long, String> pathOfFile) {
+    return sources.stream()
+        .filter(source -> pathOfFile.containsKey(source.file()))
+        .map(
+            source ->
+                new Coverage.Covered(
+                    Place.source(
+                        Objects.requireNonNull(pathOfFile.get(source.file())), source.sheet()),
+                    source.period(),
+                    ""))
+        .toList();
+  }
+
+  private List<Coverage.Covered> ofValues(DatasetReader reader, Set<String> paths, List<String> per)
+      throws IOException {
+    List<AxisItem> down =
+        Stream.concat(
+                Stream.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_PERIOD)
+                    .map(column -> column.name()),
+                per.stream())
+            .map(name -> new AxisItem(name, Optional.empty()))
+            .toList();
+    AggregateCall count = AggregateCall.parse("count(*)");
+    CrosstabSpec spec =
+        new CrosstabSpec(
+            "coverage",
+            down,
+            List.of(),
+            List.of(new Measure("rows", count, Optional.empty())),
+            Totals.both(),
+            "");
+    CrosstabBuilder builder =
+        new CrosstabBuilder(spec, reader.schema().only(spec.columns()), plan.calendar());
+    reader.scan(spec.columns(), builder);
+    Crosstab crosstab = builder.build();
+    List<Coverage.Covered> covered = new ArrayList<>();
+    for (Item file : crosstab.down().children()) {
+      if (paths.contains(file.label())) {
+        for (Item sheet : file.children()) {
+          for (Item period : sheet.children()) {
+            boolean blank = sheet.label().equals("(blank)");
+            Place place = Place.source(file.label(), blank ? "" : sheet.label());
+            leaves(period, List.of())
+                .forEach(of -> covered.add(new Coverage.Covered(place, period.label(), of)));
+          }
+        }
+      }
+    }
+    return covered;
+  }
+
+  private static List<String> leaves(Item item, List<String> labels) {
+    if (item.children().isEmpty()) {
+      return List.of(String.join(", ", labels));
+    }
+    return item.children().stream()
+        .flatMap(
+            child -> {
+              List<String> below = new ArrayList<>(labels);
+              below.add(child.label());
+              return leaves(child, below).stream();
+            })
+        .collect(Collectors.toList());
+  }
+}

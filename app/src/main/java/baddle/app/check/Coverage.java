@@ -1,0 +1,145 @@
+package baddle.app.check;
+
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.value.Calendar;
+import baddle.core.value.Grain;
+import baddle.core.value.Period;
+import baddle.core.value.PeriodText;
+import baddle.plan.ExpectPlan;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/**
+ * Which periods a feed has, and which not.
+ *
+ * @param feed the feed
+ * @param expected what it should have, in words
+ * @param first the first period there is; empty for none
+ * @param last the last one
+ * @param present how many periods are there, for all that one is expected for
+ * @param missing those that aren't, by what they are of and in the order of time
+ * @param unexpected sources that don't belong, in words
+ */
+public record Coverage(
+    String feed,
+    String expected,
+    String first,
+    String last,
+    int present,
+    List<String> missing,
+    List<String> unexpected) {
+
+  /** Copies the lists. */
+  public Coverage {
+    missing = List.copyOf(missing);
+    unexpected = List.copyOf(unexpected);
+  }
+
+  /**
+   * A source, or the rows of one that have certain values.
+   *
+   * @param place the source
+   * @param period the period it states
+   * @param of the values of the columns for each of which a source is expected, as a person reads
+   *     them
+   */
+  record Covered(Place place, String period, String of) {}
+
+  static Coverage of(
+      String feed,
+      ExpectPlan expect,
+      List<Covered> sources,
+      PeriodText periods,
+      Calendar calendar) {
+    Map<String, TreeMap<Integer, List<Covered>>> found = new LinkedHashMap<>();
+    List<String> unexpected = new ArrayList<>();
+    Grain every = expect.every();
+    int first = Integer.MAX_VALUE;
+    int last = Integer.MIN_VALUE;
+    for (Covered source : sources) {
+      Optional<Period> period = periods.parse(source.period());
+      if (period.isEmpty() || period.get().grain().compareTo(every) > 0) {
+        unexpected.add(
+            source.place()
+                + " is of "
+                + (period.isEmpty()
+                    ? "no period"
+                    : period.get() + ", not of one " + every.words()));
+        continue;
+      }
+      int number = calendar.period(every, period.get().start().toEpochDay());
+      first = Math.min(first, number);
+      last = Math.max(last, number);
+      found
+          .computeIfAbsent(source.of(), of -> new TreeMap<>())
+          .computeIfAbsent(number, n -> new ArrayList<>())
+          .add(source);
+    }
+    int present = 0;
+    List<String> missing = new ArrayList<>();
+    for (Map.Entry<String, TreeMap<Integer, List<Covered>>> of : new TreeMap<>(found).entrySet()) {
+      String prefix = of.getKey().isEmpty() ? "" : of.getKey() + " ";
+      for (int number = of.getValue().firstKey(); number <= last; number++) {
+        List<Covered> there = of.getValue().getOrDefault(number, List.of());
+        String name = prefix + calendar.label(every, number);
+        if (there.isEmpty()) {
+          missing.add(name);
+        } else {
+          present++;
+        }
+        if (there.size() > 1) {
+          unexpected.add(
+              name
+                  + " comes twice: "
+                  + there.stream()
+                      .map(source -> source.place().toString())
+                      .collect(Collectors.joining(" and ")));
+        }
+      }
+    }
+    boolean any = present > 0;
+    return new Coverage(
+        feed,
+        "every "
+            + every.words()
+            + (expect.per().isEmpty() ? "" : " per " + String.join(" and ", expect.per())),
+        any ? calendar.label(every, first) : "",
+        any ? calendar.label(every, last) : "",
+        present,
+        missing,
+        unexpected);
+  }
+
+  List<Finding> findings() {
+    List<Finding> findings = new ArrayList<>();
+    if (!missing.isEmpty()) {
+      findings.add(
+          Finding.of(
+              FindingCode.PERIOD_MISSING,
+              Place.nowhere(),
+              "feed "
+                  + feed
+                  + " has no source for "
+                  + String.join(", ", missing)
+                  + ", though it should have one "
+                  + expected,
+              "ask the sender for the files"));
+    }
+    for (String source : unexpected) {
+      findings.add(
+          Finding.of(
+              FindingCode.PERIOD_UNEXPECTED,
+              Place.nowhere(),
+              "feed " + feed + ": " + source,
+              "rename the file, or take it out"));
+    }
+    return findings;
+  }
+}

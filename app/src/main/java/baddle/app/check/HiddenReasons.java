@@ -1,0 +1,60 @@
+package baddle.app.check;
+
+import baddle.core.derivation.HeldBecause;
+import baddle.core.intake.HeldValue;
+import baddle.core.table.Block;
+import baddle.core.table.TextVector;
+import baddle.store.DatasetReader;
+import baddle.store.HiddenRows;
+import java.io.IOException;
+import java.util.List;
+import java.util.Optional;
+
+/** Why rows that were read are in no figure. */
+final class HiddenReasons {
+
+  /**
+   * Why a row is hidden.
+   *
+   * @param ofKey whether another row has its key
+   * @param isHeld whether it is held, rather than left out
+   * @param held what holds it; empty if it is left out
+   */
+  record Reason(boolean ofKey, boolean isHeld, Optional<HeldValue> held) {}
+
+  @FunctionalInterface
+  interface Use {
+    void use(Block block, int row, Reason reason);
+  }
+
+  private HiddenReasons() {}
+
+  /** Goes over the hidden rows of a dataset; blocks have the columns asked for first. */
+  static void scan(DatasetReader reader, List<String> columns, Use use) throws IOException {
+    reader.scanHidden(
+        columns,
+        (block, from, to) -> {
+          TextVector derived = block.text(columns.size());
+          TextVector keys = block.text(columns.size() + 1);
+          for (int row = from; row < to; row++) {
+            use.use(block, row, reason(derived, keys, row));
+          }
+        });
+  }
+
+  private static Reason reason(TextVector derived, TextVector keys, int row) {
+    if (!derived.isBlank(row)) {
+      String text = derived.dictionary().text(derived.codes()[row]);
+      return new Reason(false, true, Optional.of(value(text)));
+    }
+    String text = keys.dictionary().text(keys.codes()[row]);
+    return HiddenRows.isHeld(text)
+        ? new Reason(true, true, Optional.of(value(HiddenRows.plain(text))))
+        : new Reason(true, false, Optional.empty());
+  }
+
+  private static HeldValue value(String text) {
+    HeldBecause because = HeldBecause.parse(text);
+    return new HeldValue(because.column(), because.value(), because.expectation());
+  }
+}

@@ -1,0 +1,139 @@
+package baddle.app.check;
+
+import baddle.core.check.Unusual;
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabBuilder;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Item;
+import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.Totals;
+import baddle.core.expression.Aggregate;
+import baddle.core.expression.AggregateCall;
+import baddle.core.expression.AxisItem;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.table.Column;
+import baddle.core.table.Origin;
+import baddle.core.value.Period;
+import baddle.plan.DatasetPlan;
+import baddle.plan.Plan;
+import baddle.store.DatasetReader;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Looks for figures of the last period far from those before: each number column's sum, the number
+ * of rows, each column's share of blanks.
+ */
+final class UnusualFigures {
+
+  private static final BigDecimal HUNDRED = BigDecimal.valueOf(100);
+  private final Plan plan;
+  private final DatasetPlan dataset;
+
+  UnusualFigures(Plan plan, DatasetPlan dataset) {
+    this.plan = plan;
+    this.dataset = dataset;
+  }
+
+  List<Finding> findings(DatasetReader reader) throws IOException {
+    List<Column> columns =
+        dataset.schema().columns().stream()
+            .filter(column -> reader.schema().indexOf(column.name()).isPresent())
+            .toList();
+    List<Measure> measures = new ArrayList<>();
+    measures.add(measure(Aggregate.COUNT, Optional.empty()));
+    for (Column column : columns) {
+      measures.add(measure(Aggregate.COUNT, Optional.of(column.name())));
+      if (column.type().isNumber()) {
+        measures.add(measure(Aggregate.SUM, Optional.of(column.name())));
+      }
+    }
+    CrosstabSpec spec =
+        new CrosstabSpec(
+            "unusual",
+            List.of(new AxisItem(Origin.SOURCE_PERIOD.name(), Optional.empty())),
+            List.of(),
+            measures,
+            Totals.both(),
+            "");
+    CrosstabBuilder builder =
+        new CrosstabBuilder(spec, reader.schema().only(spec.columns()), plan.calendar());
+    reader.scan(spec.columns(), builder);
+    Crosstab crosstab = builder.build();
+    List<Item> periods =
+        crosstab.down().children().stream()
+            .filter(item -> plan.periods().parse(item.label()).isPresent())
+            .sorted(
+                java.util.Comparator.comparing(
+                    (Item item) -> plan.periods().parse(item.label()).map(Period::start).get()))
+            .toList();
+    List<Finding> findings = new ArrayList<>();
+    for (int i = 0; !periods.isEmpty() && i < measures.size(); i++) {
+      figure(crosstab, periods, i).ifPresent(findings::add);
+    }
+    return findings;
+  }
+
+  private static Measure measure(Aggregate aggregate, Optional<String> column) {
+    AggregateCall call = new AggregateCall(aggregate, column);
+    return new Measure(call.toString(), call, Optional.empty());
+  }
+
+  private Optional<Finding> figure(Crosstab crosstab, List<Item> periods, int measure) {
+    AggregateCall call = crosstab.spec().measures().get(measure).call();
+    boolean share = call.aggregate() == Aggregate.COUNT && call.column().isPresent();
+    List<BigDecimal> figures = new ArrayList<>();
+    for (Item period : periods) {
+      BigDecimal value = value(crosstab, period, measure);
+      figures.add(share ? blankShare(value, value(crosstab, period, 0)) : value);
+    }
+    String what =
+        share
+            ? "the share of blanks in " + call.column().get() + ", in percent,"
+            : call.column().map(name -> "the sum of " + name).orElse("the number of rows");
+    String last = periods.get(periods.size() - 1).label();
+    return Unusual.last(figures)
+        .map(
+            unusual ->
+                Finding.of(
+                    FindingCode.FIGURE_UNUSUAL,
+                    Place.nowhere(),
+                    dataset.name()
+                        + ": "
+                        + what
+                        + " is "
+                        + plain(unusual.figure())
+                        + " in "
+                        + last
+                        + "; in the "
+                        + (periods.size() - 1)
+                        + " periods before it lay between "
+                        + plain(unusual.least())
+                        + " and "
+                        + plain(unusual.most())
+                        + ", mostly near "
+                        + plain(unusual.median()),
+                    "see whether the period is complete, and nothing counts twice"));
+  }
+
+  private static BigDecimal value(Crosstab crosstab, Item period, int measure) {
+    return crosstab.value(period, crosstab.across(), measure).orElse(BigDecimal.ZERO);
+  }
+
+  private static BigDecimal blankShare(BigDecimal filled, BigDecimal rows) {
+    return rows.signum() == 0
+        ? BigDecimal.ZERO
+        : rows.subtract(filled).multiply(HUNDRED).divide(rows, 1, RoundingMode.HALF_UP);
+  }
+
+  private static String plain(BigDecimal number) {
+    return String.format(
+        java.util.Locale.ROOT, "%,." + Math.max(0, Math.min(2, number.scale())) + "f", number);
+  }
+}

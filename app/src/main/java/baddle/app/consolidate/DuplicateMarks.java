@@ -1,0 +1,286 @@
+package baddle.app.consolidate;
+
+import baddle.core.check.KeyIndex;
+import baddle.core.derivation.Derivation;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.table.Block;
+import baddle.core.table.Column;
+import baddle.core.table.Dictionary;
+import baddle.core.table.Origin;
+import baddle.core.table.Schema;
+import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
+import baddle.core.value.ColumnType;
+import baddle.plan.DatasetPlan;
+import baddle.plan.DuplicateRule;
+import baddle.store.BatchWriter;
+import baddle.store.ColumnRevision;
+import baddle.store.DatasetReader;
+import baddle.store.HiddenRows;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+
+/**
+ * Finds the rows of a dataset that have the key of another, and hides those that aren't to count.
+ * Which row counts depends on the sources' periods and names, never on the order they came in.
+ */
+final class DuplicateMarks {
+
+  private static final int MOST_EXAMPLES = 3;
+  private static final Column HIDDEN = new Column(HiddenRows.DUPLICATES, ColumnType.text());
+
+  /** How rows with one key lie to each other. */
+  private enum Kind {
+    WITHIN_SOURCE(
+        FindingCode.DUPLICATE_IN_SOURCE, "in one source", "ask the sender whether both are meant"),
+    BETWEEN_SOURCES(
+        FindingCode.DUPLICATE_BETWEEN_SOURCES,
+        "in two sources of one period",
+        "find out which of the sources is right, and take the other out"),
+    BETWEEN_PERIODS(
+        FindingCode.DUPLICATE_BETWEEN_PERIODS,
+        "in sources of two periods",
+        "find out why; on_duplicate: keep latest is for exports that repeat the year so far");
+
+    private final FindingCode code;
+    private final String words;
+    private final String remedy;
+
+    Kind(FindingCode code, String words, String remedy) {
+      this.code = code;
+      this.words = words;
+      this.remedy = remedy;
+    }
+  }
+
+  /** What was found of one kind. */
+  private static final class Tally {
+    private long rows;
+    private Place first = Place.nowhere();
+    private final List<String> examples = new ArrayList<>();
+  }
+
+  private final BatchWriter batch;
+  private final DatasetReader reader;
+  private final DuplicateRule rule;
+  private final SourceRanks ranks;
+  private final Schema wanted;
+  private final Map<Kind, Tally> tallies = new TreeMap<>();
+
+  /** For each part, the reasons of the rows that don't count, by row of the part. */
+  private final Map<Integer, Map<Integer, String>> marks = new LinkedHashMap<>();
+
+  private long withoutKey;
+  private int block = -1;
+  private int part = -1;
+  private int firstRow;
+
+  DuplicateMarks(BatchWriter batch, DatasetReader reader, DatasetPlan dataset, SourceRanks ranks) {
+    this.batch = batch;
+    this.reader = reader;
+    this.rule = dataset.duplicates();
+    this.ranks = ranks;
+    List<Column> columns = new ArrayList<>(dataset.schema().only(rule.key()).columns());
+    columns.add(Origin.SOURCE_ROW);
+    columns.add(Derivation.HELD);
+    columns.add(HIDDEN);
+    this.wanted = new Schema(columns);
+  }
+
+  /** Finds and hides them, and says what wants a person's eye. */
+  List<Finding> run() throws IOException {
+    int passes = (int) (reader.storedRows() / KeyIndex.ROWS_OF_PASS) + 1;
+    for (int pass = 0; pass < passes; pass++) {
+      KeyIndex.Counts counts =
+          rule.policy() == DuplicateRule.Policy.KEEP_LATEST
+              ? KeyIndex.Counts.LATEST_SOURCE
+              : KeyIndex.Counts.FIRST;
+      KeyIndex index = new KeyIndex(wanted, rule.key(), counts, passes, pass);
+      boolean firstPass = pass == 0;
+      scan(index, (row, rank, number, at) -> add(index, row, rank, number, firstPass));
+      if (index.anyRepeated()) {
+        scan(index, (row, rank, number, at) -> ask(index, row, rank, number, at));
+      }
+    }
+    if (rule.policy() != DuplicateRule.Policy.REPORT || reader.hides(HiddenRows.DUPLICATES)) {
+      reader.scanParts(wanted, this::mark);
+      endPart();
+    }
+    return findings();
+  }
+
+  @FunctionalInterface
+  private interface RowUse {
+    void use(int row, int rank, long number, BlockPlace at);
+  }
+
+  private record BlockPlace(Block block, int part, int firstRow) {}
+
+  private void scan(KeyIndex index, RowUse use) throws IOException {
+    block = -1;
+    reader.scanParts(
+        wanted,
+        (ofPart, number, rows, live) -> {
+          countRows(ofPart, number, rows);
+          index.begin(rows);
+          TextVector held = rows.text(wanted.size() - 2);
+          BlockPlace at = new BlockPlace(rows, ofPart, firstRow);
+          for (DatasetReader.LiveRange range : live) {
+            int rank = ranks.of(ofPart, range.source());
+            for (int row = range.from(); row < range.to(); row++) {
+              if (held.isBlank(row)) {
+                use.use(row, rank, rows.numbers(wanted.size() - 3).values()[row], at);
+              }
+            }
+          }
+        });
+  }
+
+  /** Keeps track of how many rows of a part stand before a block. */
+  private void countRows(int ofPart, int number, Block rows) {
+    firstRow = ofPart == part && number > 0 ? firstRow + block : 0;
+    part = ofPart;
+    block = rows.size();
+  }
+
+  private void add(KeyIndex index, int row, int rank, long number, boolean firstPass) {
+    withoutKey += firstPass && index.isWithoutKey(row) ? 1 : 0;
+    index.add(row, rank, number);
+  }
+
+  private void ask(KeyIndex index, int row, int rank, long number, BlockPlace at) {
+    if (!index.isRepeated(row, rank, number)) {
+      return;
+    }
+    KeyIndex.Counted counted = index.counted(row);
+    boolean sameSource = counted.source() == rank;
+    Kind kind =
+        sameSource
+            ? Kind.WITHIN_SOURCE
+            : ranks.samePeriod(rank, counted.source())
+                ? Kind.BETWEEN_SOURCES
+                : Kind.BETWEEN_PERIODS;
+    Place here = ranks.place(rank).atRow(number);
+    Place other = ranks.place(counted.source()).atRow(counted.row());
+    boolean latest = rule.policy() == DuplicateRule.Policy.KEEP_LATEST;
+    if (!(latest && kind == Kind.BETWEEN_PERIODS)) {
+      tally(kind, key(at.block(), row), here, other);
+    }
+    boolean hidden = latest ? !sameSource : rule.policy() == DuplicateRule.Policy.HOLD;
+    if (hidden) {
+      String because =
+          latest
+              ? HiddenRows.leftOut("a later source has the row again")
+              : HiddenRows.held(
+                  String.join(", ", rule.key()),
+                  key(at.block(), row),
+                  "a key of its own; " + other + " has it too");
+      marks.computeIfAbsent(at.part(), p -> new TreeMap<>()).put(at.firstRow() + row, because);
+    }
+  }
+
+  private void tally(Kind kind, String key, Place here, Place other) {
+    Tally tally = tallies.computeIfAbsent(kind, k -> new Tally());
+    if (tally.rows++ == 0) {
+      tally.first = here;
+    }
+    if (tally.examples.size() < MOST_EXAMPLES) {
+      tally.examples.add(key + " stands also at " + other);
+    }
+  }
+
+  private String key(Block rows, int row) {
+    List<String> values = new ArrayList<>();
+    for (int i = 0; i < rule.key().size(); i++) {
+      values.add(rows.vector(i).shown(row, wanted.column(i).type()));
+    }
+    return String.join(", ", values);
+  }
+
+  private final Map<Integer, long[]> hiddenOfSource = new TreeMap<>();
+  private boolean partDiffers;
+  private int markedPart = -1;
+  private @org.jspecify.annotations.Nullable ColumnRevision revision;
+
+  private void mark(int ofPart, int number, Block rows, List<DatasetReader.LiveRange> live)
+      throws IOException {
+    if (ofPart != markedPart) {
+      endPart();
+      markedPart = ofPart;
+      revision = batch.revise(ofPart, Map.of(HIDDEN, wanted.size()));
+      block = -1;
+    }
+    countRows(ofPart, number, rows);
+    Map<Integer, String> ofThisPart = marks.getOrDefault(ofPart, Map.of());
+    Dictionary reasons = new Dictionary();
+    int[] codes = new int[rows.size()];
+    for (DatasetReader.LiveRange range : live) {
+      long[] hidden = hiddenOfSource.computeIfAbsent(range.source(), s -> new long[2]);
+      for (int row = range.from(); row < range.to(); row++) {
+        String because = ofThisPart.get(firstRow + row);
+        if (because != null) {
+          codes[row] = reasons.code(because);
+          hidden[HiddenRows.isHeld(because) ? 0 : 1]++;
+        }
+      }
+    }
+    TextVector after = new TextVector(codes, rows.size(), reasons);
+    Vector before = rows.vector(wanted.size() - 1);
+    for (int row = 0; row < rows.size() && !partDiffers; row++) {
+      partDiffers = !after.isSame(row, before);
+    }
+    if (revision != null) {
+      revision.write(number, List.of(after));
+    }
+  }
+
+  private void endPart() throws IOException {
+    ColumnRevision ending = revision;
+    if (ending != null) {
+      ending.end(partDiffers ? Set.of(HIDDEN.name()) : Set.of());
+      ending.close();
+      for (Map.Entry<Integer, long[]> source : hiddenOfSource.entrySet()) {
+        long[] hidden = source.getValue();
+        batch.setRowState(markedPart, source.getKey(), HiddenRows.DUPLICATES, hidden[0], hidden[1]);
+      }
+    }
+    revision = null;
+    hiddenOfSource.clear();
+    partDiffers = false;
+  }
+
+  private List<Finding> findings() {
+    List<Finding> findings = new ArrayList<>();
+    tallies.forEach(
+        (kind, tally) ->
+            findings.add(
+                Finding.of(
+                    kind.code,
+                    tally.first,
+                    (tally.rows == 1 ? "1 row has" : tally.rows + " rows have")
+                        + " a key that stands again "
+                        + kind.words
+                        + ": "
+                        + String.join("; ", tally.examples),
+                    kind.remedy)));
+    if (withoutKey > 0) {
+      findings.add(
+          Finding.of(
+              FindingCode.KEY_BLANK,
+              Place.nowhere(),
+              withoutKey
+                  + " rows have a blank in "
+                  + String.join(", ", rule.key())
+                  + ", and are compared with no other",
+              ""));
+    }
+    return findings;
+  }
+}

@@ -1,0 +1,152 @@
+package baddle.app.consolidate;
+
+import baddle.core.derivation.Derivation;
+import baddle.core.table.Block;
+import baddle.core.table.Column;
+import baddle.core.table.Schema;
+import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
+import baddle.plan.DatasetPlan;
+import baddle.store.BatchWriter;
+import baddle.store.ColumnRevision;
+import baddle.store.DatasetReader;
+import baddle.store.HiddenRows;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Computes the derived columns of stored rows anew, because a lookup or the plan has changed;
+ * sources aren't read. Parts in which nothing differs stay as they are.
+ */
+final class Rederivation {
+
+  private final BatchWriter batch;
+  private final DatasetReader reader;
+  private final Derivation derivation;
+  private final Schema read;
+  private final Schema derived;
+  private long changedRows;
+  private int part = -1;
+  private @Nullable ColumnRevision revision;
+  private final Set<String> changed = new LinkedHashSet<>();
+  private final Map<Integer, Long> heldOfSource = new TreeMap<>();
+
+  Rederivation(
+      BatchWriter batch, DatasetReader reader, DatasetPlan dataset, Derivation derivation) {
+    this.batch = batch;
+    this.reader = reader;
+    this.derivation = derivation;
+    this.read = dataset.readSchema();
+    this.derived =
+        new Schema(
+            derivation.schema().columns().stream()
+                .filter(column -> read.indexOf(column.name()).isEmpty())
+                .toList());
+  }
+
+  /**
+   * Goes over all parts that earlier batches have written.
+   *
+   * @return how many rows have another value than before
+   */
+  long run() throws IOException {
+    List<Column> both = new ArrayList<>(read.columns());
+    both.addAll(derived.columns());
+    try {
+      reader.scanParts(new Schema(both), this::accept);
+      endPart();
+    } finally {
+      if (revision != null) {
+        revision.close();
+      }
+    }
+    return changedRows;
+  }
+
+  private void accept(int ofPart, int number, Block block, List<DatasetReader.LiveRange> live)
+      throws IOException {
+    if (batch.wrote(ofPart)) {
+      return;
+    }
+    if (ofPart != part) {
+      endPart();
+      beginPart(ofPart);
+    }
+    Block computed = derivation.apply(block.only(read));
+    List<Vector> vectors = new ArrayList<>();
+    List<Vector> before = new ArrayList<>();
+    for (Column column : derived.columns()) {
+      vectors.add(computed.vector(index(computed, column)));
+      before.add(block.vector(index(block, column)));
+    }
+    for (DatasetReader.LiveRange range : live) {
+      for (int row = range.from(); row < range.to(); row++) {
+        changedRows += differs(row, vectors, before) ? 1 : 0;
+      }
+      TextVector held = computed.text(index(computed, Derivation.HELD));
+      long count = 0;
+      for (int row = range.from(); row < range.to(); row++) {
+        count += held.isBlank(row) ? 0 : 1;
+      }
+      heldOfSource.merge(range.source(), count, Long::sum);
+    }
+    if (revision != null) {
+      revision.write(number, vectors);
+    }
+  }
+
+  private static int index(Block block, Column column) {
+    return block.schema().indexOf(column.name()).orElseThrow();
+  }
+
+  private boolean differs(int row, List<Vector> vectors, List<Vector> before) {
+    boolean differs = false;
+    for (int i = 0; i < vectors.size(); i++) {
+      if (!vectors.get(i).isSame(row, before.get(i))) {
+        changed.add(derived.column(i).name());
+        differs = true;
+      }
+    }
+    return differs;
+  }
+
+  private void beginPart(int newPart) throws IOException {
+    part = newPart;
+    changed.clear();
+    heldOfSource.clear();
+    Map<Column, Integer> positions = new LinkedHashMap<>();
+    for (Column column : derived.columns()) {
+      positions.put(column, derivation.schema().indexOf(column.name()).orElseThrow());
+      if (!reader.hasColumn(part, column)) {
+        changed.add(column.name());
+      }
+    }
+    revision = batch.revise(part, positions);
+  }
+
+  private void endPart() throws IOException {
+    ColumnRevision ending = revision;
+    if (ending == null) {
+      return;
+    }
+    ending.end(changed);
+    ending.close();
+    revision = null;
+    for (Map.Entry<Integer, Long> held : heldOfSource.entrySet()) {
+      batch.setRowState(part, held.getKey(), HiddenRows.DERIVATION, held.getValue(), 0);
+    }
+    for (String column : reader.columnsOfPart(part)) {
+      boolean known = derivation.schema().indexOf(column).isPresent();
+      if (!known && !column.equals(HiddenRows.DUPLICATES)) {
+        batch.retireColumn(part, column);
+      }
+    }
+  }
+}

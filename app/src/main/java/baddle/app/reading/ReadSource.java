@@ -1,0 +1,23 @@
+package baddle.app.reading;
+
+import baddle.core.grid.MessageHead;
+import baddle.core.intake.SourceIntake;
+import java.util.Optional;
+
+/**
+ * One source of a file that was read.
+ *
+ * @param number its number in the part, from 1
+ * @param sheet its sheet; empty for none
+ * @param period the period its name states; empty for none
+ * @param firstRow where its rows begin in the part, from 0
+ * @param message the message its file is or came with; empty for none
+ * @param intake what came of it
+ */
+public record ReadSource(
+    int number,
+    String sheet,
+    String period,
+    long firstRow,
+    Optional<MessageHead> message,
+    SourceIntake intake) {}

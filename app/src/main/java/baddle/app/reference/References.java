@@ -1,0 +1,215 @@
+package baddle.app.reference;
+
+import baddle.app.ContentHash;
+import baddle.app.Project;
+import baddle.core.finding.Finding;
+import baddle.core.grid.Dialect;
+import baddle.core.grid.GridOpener;
+import baddle.core.intake.IntakeColumn;
+import baddle.core.intake.Shaping;
+import baddle.core.lookup.LookupTable;
+import baddle.core.lookup.LookupTableBuilder;
+import baddle.core.table.Column;
+import baddle.core.table.TextVector;
+import baddle.core.value.ColumnType;
+import baddle.core.value.ValueRules;
+import baddle.plan.ControlList;
+import baddle.plan.DatasetPlan;
+import baddle.plan.FeedPlan;
+import baddle.plan.LookupPlan;
+import baddle.plan.NamePattern;
+import baddle.plan.PeriodChoice;
+import baddle.plan.Plan;
+import baddle.plan.SheetChoice;
+import baddle.plan.TableChoice;
+import baddle.store.DatasetReader;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+
+/** The files a plan refers to besides those of its feeds, each read once at most. */
+public final class References {
+
+  private static final String WRONG = "wrong";
+  private static final String RIGHT = "right";
+
+  private final Project project;
+  private final Plan plan;
+  private final GridOpener opener;
+  private final Map<String, LookupTable> tables = new LinkedHashMap<>();
+  private final Map<String, List<Finding>> findings = new LinkedHashMap<>();
+  private final Map<String, String> contents = new LinkedHashMap<>();
+
+  private References(Project project, Plan plan, GridOpener opener) {
+    this.project = project;
+    this.plan = plan;
+    this.opener = opener;
+  }
+
+  /**
+   * The references of a project; the files of corrections are read at once.
+   *
+   * @throws ReferenceException if one can't be read
+   */
+  public static References of(Project project, GridOpener opener) throws IOException {
+    Map<String, DatasetPlan> datasets = new LinkedHashMap<>();
+    for (DatasetPlan dataset : project.plan().datasets().values()) {
+      Map<String, Map<String, String>> listed = new LinkedHashMap<>();
+      for (Map.Entry<String, String> list : dataset.correctionFiles().entrySet()) {
+        listed.put(list.getKey(), corrections(project, opener, list.getValue()));
+      }
+      datasets.put(dataset.name(), listed.isEmpty() ? dataset : dataset.withCorrections(listed));
+    }
+    return new References(project, project.plan().withDatasets(datasets), opener);
+  }
+
+  /** The plan, with the corrections that files list. */
+  public Plan plan() {
+    return plan;
+  }
+
+  private static Map<String, String> corrections(Project project, GridOpener opener, String path)
+      throws IOException {
+    DatasetPlan shape =
+        new DatasetPlan(
+            "corrections",
+            List.of(
+                new IntakeColumn(new Column(WRONG, ColumnType.text()), List.of(), true),
+                new IntakeColumn(new Column(RIGHT, ColumnType.text()), List.of(), false)));
+    Map<String, String> corrections = new LinkedHashMap<>();
+    new ReferenceFile(project, project.plan(), opener, plainFeed("corrections", path), shape)
+        .read(
+            List.of(WRONG, RIGHT),
+            (block, from, to) -> {
+              for (int row = from; row < to; row++) {
+                corrections.put(text(block.text(0), row), text(block.text(1), row));
+              }
+            });
+    return corrections;
+  }
+
+  private static String text(TextVector vector, int row) {
+    return vector.isBlank(row) ? "" : vector.dictionary().text(vector.codes()[row]);
+  }
+
+  private static FeedPlan plainFeed(String name, String path) {
+    return new FeedPlan(
+        name,
+        name,
+        List.of(new NamePattern(path)),
+        List.of(),
+        SheetChoice.ANY,
+        TableChoice.AUTO,
+        PeriodChoice.OF_PATTERN,
+        Dialect.TOLD_BY_CONTENT,
+        ValueRules.STANDARD,
+        Map.of(),
+        Map.of(),
+        Shaping.NONE,
+        Optional.empty(),
+        Optional.empty());
+  }
+
+  private ReferenceFile file(LookupPlan lookup) {
+    return new ReferenceFile(project, plan, opener, lookup.feed().orElseThrow(), lookup.shape());
+  }
+
+  /**
+   * What the derived columns of a dataset depend on, short of the rows of other datasets: a hash of
+   * the plan's words and of the lookups' files.
+   *
+   * @throws ReferenceException if a file isn't there
+   */
+  public String hash(DatasetPlan dataset) throws IOException {
+    StringBuilder text = new StringBuilder();
+    text.append(dataset.schema()).append(dataset.steps()).append(dataset.duplicates());
+    text.append(plan.calendar());
+    for (String name : dataset.lookups()) {
+      LookupPlan lookup = Objects.requireNonNull(plan.lookups().get(name));
+      text.append('\n').append(lookup.text());
+      if (lookup.feed().isPresent()) {
+        String content = contents.get(name);
+        if (content == null) {
+          content = ContentHash.of(file(lookup).file());
+          contents.put(name, content);
+        }
+        text.append(content);
+      }
+    }
+    return ContentHash.of(text.toString());
+  }
+
+  /**
+   * The table of a lookup that is a file.
+   *
+   * @throws ReferenceException if it can't be read
+   */
+  public LookupTable table(LookupPlan lookup) throws IOException {
+    String name = lookup.spec().name();
+    LookupTable known = tables.get(name);
+    if (known == null) {
+      LookupTableBuilder builder = new LookupTableBuilder(lookup.spec());
+      findings.put(name, file(lookup).read(lookup.columns(), builder));
+      known = builder.build();
+      tables.put(name, known);
+    }
+    return known;
+  }
+
+  /** The table of a lookup that is a dataset, whose rows a reader gives if it has any. */
+  public LookupTable table(LookupPlan lookup, Optional<DatasetReader> reader) throws IOException {
+    LookupTableBuilder builder = new LookupTableBuilder(lookup.spec());
+    if (reader.isPresent()) {
+      scan(lookup, reader.get(), builder);
+    }
+    LookupTable table = builder.build();
+    tables.put(lookup.spec().name(), table);
+    return table;
+  }
+
+  private static void scan(LookupPlan lookup, DatasetReader rows, LookupTableBuilder builder)
+      throws IOException {
+    List<String> columns = lookup.columns().stream().distinct().toList();
+    rows.scan(
+        columns,
+        (block, from, to) ->
+            builder.accept(ReferenceFile.chosen(block, lookup.columns()), from, to));
+  }
+
+  /** What reading a lookup's file has shown; nothing before it is read. */
+  public List<Finding> findings(String lookup) {
+    return findings.getOrDefault(lookup, List.of());
+  }
+
+  /** Where a lookup comes from, for messages. */
+  public String origin(LookupPlan lookup) {
+    return lookup
+        .dataset()
+        .map(dataset -> "dataset " + dataset)
+        .orElseGet(() -> file(lookup).path());
+  }
+
+  /**
+   * The lines of a list of control totals.
+   *
+   * @throws ReferenceException if it can't be read
+   */
+  public List<ListedTotals> controlList(ControlList list) throws IOException {
+    List<String> columns = new ArrayList<>(list.match().values());
+    columns.addAll(list.stated().values());
+    ReferenceFile file = new ReferenceFile(project, plan, opener, list.feed(), list.shape());
+    List<ListedTotals> lines = new ArrayList<>();
+    file.read(
+        columns,
+        (block, from, to) -> {
+          for (int row = from; row < to; row++) {
+            lines.add(ListedTotals.of(file.path(), list, block, row));
+          }
+        });
+    return lines;
+  }
+}

@@ -1,0 +1,157 @@
+package baddle.app.review;
+
+import baddle.app.reference.ListedTotals;
+import baddle.app.reference.References;
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabBuilder;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Item;
+import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.Totals;
+import baddle.core.expression.Aggregate;
+import baddle.core.expression.AggregateCall;
+import baddle.core.expression.AxisItem;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.intake.ControlTotal;
+import baddle.core.intake.LeaveOut;
+import baddle.core.table.Origin;
+import baddle.core.value.Period;
+import baddle.plan.ControlList;
+import baddle.plan.Plan;
+import baddle.store.DatasetReader;
+import baddle.store.StoredTotal;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Compares what a list says sources should add up to with what the dataset has. */
+final class ListedControl {
+
+  private final String feed;
+  private final List<StoredTotal> totals = new ArrayList<>();
+  private final List<Finding> findings = new ArrayList<>();
+
+  ListedControl(String feed, ControlList list, References references, DatasetReader reader)
+      throws IOException {
+    this.feed = feed;
+    List<String> columns = List.copyOf(list.match().keySet());
+    List<String> stated = List.copyOf(list.stated().keySet());
+    Map<List<String>, List<BigDecimal>> sums = sums(columns, stated, reader, references.plan());
+    int sourcePeriod = columns.indexOf(Origin.SOURCE_PERIOD.name());
+    for (ListedTotals line : references.controlList(list)) {
+      List<String> key = new ArrayList<>(line.key());
+      if (sourcePeriod >= 0) {
+        String period = key.get(sourcePeriod);
+        Optional<Period> read = references.plan().periods().parse(period);
+        key.set(sourcePeriod, read.map(Period::toString).orElse(period));
+      }
+      List<BigDecimal> computed = sums.remove(key);
+      compare(line, key, stated, computed);
+    }
+    for (List<String> missing : sums.keySet()) {
+      findings.add(
+          Finding.of(
+              FindingCode.CONTROL_TOTAL_NOT_LISTED,
+              Place.file(list.feed().files().get(0).toString()),
+              "no line states what " + String.join(", ", missing) + " should add up to",
+              "ask for the total, and add the line"));
+    }
+  }
+
+  private void compare(
+      ListedTotals line,
+      List<String> key,
+      List<String> stated,
+      @org.jspecify.annotations.Nullable List<BigDecimal> computed) {
+    for (int i = 0; i < stated.size(); i++) {
+      BigDecimal wanted = line.stated().get(stated.get(i));
+      if (wanted == null) {
+        continue;
+      }
+      BigDecimal there = computed == null ? BigDecimal.ZERO : computed.get(i);
+      ControlTotal total =
+          new ControlTotal(stated.get(i), String.join(", ", key), line.line(), wanted, there, 0);
+      Place place = Place.file(line.file()).atRow(line.line());
+      totals.add(new StoredTotal(feed, place, total));
+      if (!total.ties()) {
+        findings.add(
+            Finding.of(
+                FindingCode.CONTROL_TOTAL_DIFFERS,
+                place,
+                total.column()
+                    + " of "
+                    + total.label()
+                    + ": stated "
+                    + wanted.stripTrailingZeros().toPlainString()
+                    + ", the dataset has "
+                    + there.toPlainString()
+                    + ", difference "
+                    + total.difference().stripTrailingZeros().toPlainString(),
+                "see which rows are held, left out or missing"));
+      }
+    }
+  }
+
+  private static Map<List<String>, List<BigDecimal>> sums(
+      List<String> columns, List<String> stated, DatasetReader reader, Plan plan)
+      throws IOException {
+    List<Measure> measures = new ArrayList<>();
+    for (String column : stated) {
+      AggregateCall call =
+          column.equals(LeaveOut.ROWS)
+              ? new AggregateCall(Aggregate.COUNT, Optional.empty())
+              : new AggregateCall(Aggregate.SUM, Optional.of(column));
+      measures.add(new Measure(column, call, Optional.empty()));
+    }
+    CrosstabSpec spec =
+        new CrosstabSpec(
+            "control",
+            columns.stream().map(column -> new AxisItem(column, Optional.empty())).toList(),
+            List.of(),
+            measures,
+            Totals.both(),
+            "");
+    CrosstabBuilder builder =
+        new CrosstabBuilder(spec, reader.schema().only(spec.columns()), plan.calendar());
+    reader.scan(spec.columns(), builder);
+    Crosstab crosstab = builder.build();
+    Map<List<String>, List<BigDecimal>> sums = new HashMap<>();
+    collect(crosstab, crosstab.down(), List.of(), columns.size(), sums);
+    return sums;
+  }
+
+  private static void collect(
+      Crosstab crosstab,
+      Item item,
+      List<String> labels,
+      int levels,
+      Map<List<String>, List<BigDecimal>> sums) {
+    if (labels.size() == levels) {
+      List<BigDecimal> values = new ArrayList<>();
+      for (int measure = 0; measure < crosstab.spec().measures().size(); measure++) {
+        values.add(crosstab.value(item, crosstab.across(), measure).orElse(BigDecimal.ZERO));
+      }
+      sums.put(labels, values);
+      return;
+    }
+    for (Item child : item.children()) {
+      List<String> below = new ArrayList<>(labels);
+      below.add(child.label());
+      collect(crosstab, child, below, levels, sums);
+    }
+  }
+
+  List<StoredTotal> totals() {
+    return totals;
+  }
+
+  List<Finding> findings() {
+    return findings;
+  }
+}

@@ -1,0 +1,96 @@
+package baddle.cli;
+
+import baddle.app.Project;
+import baddle.app.check.CheckResult;
+import baddle.app.check.Checking;
+import baddle.core.finding.Finding;
+import baddle.core.finding.Nearest;
+import baddle.core.finding.Severity;
+import baddle.plan.PlanException;
+import java.io.IOException;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import org.apache.commons.cli.Option;
+
+/** {@code baddle check}. */
+final class CheckCommand implements Command {
+
+  private static final List<String> SEVERITIES = List.of("note", "warning", "error");
+
+  @Override
+  public String name() {
+    return "check";
+  }
+
+  @Override
+  public String arguments() {
+    return "[options]";
+  }
+
+  @Override
+  public String purpose() {
+    return "says whether the figures can be trusted, and what stands against it";
+  }
+
+  @Override
+  public String example() {
+    return "baddle check --fail-on warning";
+  }
+
+  @Override
+  public boolean usesPlan() {
+    return true;
+  }
+
+  @Override
+  public List<Option> options() {
+    return List.of(
+        Option.builder()
+            .longOpt("fail-on")
+            .hasArg()
+            .argName("SEVERITY")
+            .desc("end with status 1 from this on: note, warning or error (default: error)")
+            .get(),
+        Option.builder()
+            .longOpt("unused")
+            .desc("list the rows of lookups that no row of the dataset has matched")
+            .get());
+  }
+
+  @Override
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    if (!options.arguments().isEmpty()) {
+      throw new UsageException("check takes no arguments, found " + options.arguments().get(0));
+    }
+    Severity failOn = failOn(options);
+    Project project = options.project();
+    CheckResult result = Checking.run(project);
+    if (options.json()) {
+      console.out().println(CheckJson.of(result));
+    } else if (options.quiet()) {
+      List<Finding> errors = result.findings().stream().filter(Finding::isError).toList();
+      FindingLines.of(errors, true).forEach(console.err()::println);
+    } else {
+      new CheckText(result, options.style(), options.verbose(), options.has("unused"))
+          .lines()
+          .forEach(console.out()::println);
+    }
+    boolean fails = result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
+    return fails ? Status.FINDINGS : Status.DONE;
+  }
+
+  private static Severity failOn(CommandOptions options) throws UsageException {
+    String given = options.value("fail-on").orElse("error");
+    return Arrays.stream(Severity.values())
+        .filter(severity -> severity.name().toLowerCase(Locale.ROOT).equals(given))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new UsageException(
+                    "--fail-on takes note, warning or error, not "
+                        + given
+                        + Nearest.hint(given, SEVERITIES)));
+  }
+}

@@ -1,0 +1,278 @@
+package baddle.cli;
+
+import baddle.app.check.CheckResult;
+import baddle.app.check.Coverage;
+import baddle.core.finding.Severity;
+import baddle.core.intake.RowCounts;
+import baddle.core.lookup.LookupReview;
+import baddle.reports.TextStyle;
+import baddle.reports.TextTable;
+import baddle.store.StoredTotal;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/** The page that says whether the figures can be trusted. */
+final class CheckText {
+
+  private static final int MOST_SHOWN = 8;
+  private final CheckResult result;
+  private final TextStyle style;
+  private final boolean all;
+  private final boolean unused;
+  private final List<String> lines = new ArrayList<>();
+
+  CheckText(CheckResult result, TextStyle style, boolean all, boolean unused) {
+    this.result = result;
+    this.style = style;
+    this.all = all;
+    this.unused = unused;
+  }
+
+  List<String> lines() {
+    lines.add(headline());
+    completeness();
+    totals();
+    coverage();
+    lookups();
+    duplicates();
+    suspense();
+    findings();
+    return lines;
+  }
+
+  private String headline() {
+    long errors = result.count(Severity.ERROR);
+    long warnings = result.count(Severity.WARNING);
+    String open =
+        counted(errors, "error")
+            + ", "
+            + counted(warnings, "warning")
+            + ", "
+            + counted(result.count(Severity.NOTE), "note");
+    return "Batch " + result.batch() + ": " + open;
+  }
+
+  private static String counted(long count, String noun) {
+    return grouped(count) + " " + noun + (count == 1 ? "" : "s");
+  }
+
+  private static String grouped(long count) {
+    return String.format(Locale.ROOT, "%,d", count);
+  }
+
+  private void title(String title) {
+    lines.add("");
+    lines.add(style.strong(title));
+  }
+
+  private void table(TextTable table) {
+    table.lines(style).forEach(line -> lines.add("  " + line));
+  }
+
+  private void completeness() {
+    title(
+        "Completeness: every row read is accounted for"
+            + (result.addsUp() ? "" : " - NO, IT DOES NOT ADD UP"));
+    TextTable table =
+        new TextTable(
+            1, List.of("feed", "sources", "rows read", "in the dataset", "left out", "held"));
+    for (CheckResult.FeedRows feed : result.feeds()) {
+      table.add(rows(feed.feed(), grouped(feed.sources()), feed.rows()));
+    }
+    if (result.feeds().size() > 1) {
+      int sources = result.feeds().stream().mapToInt(CheckResult.FeedRows::sources).sum();
+      table.add(rows("all", grouped(sources), result.rows()));
+    }
+    table(table);
+    if (!result.leftOut().isEmpty()) {
+      lines.add("");
+      TextTable leftOut = new TextTable(2, List.of("left out of", "because", "rows", "sources"));
+      for (CheckResult.LeftOutRows rule : result.leftOut()) {
+        leftOut.add(
+            List.of(rule.feed(), rule.because(), grouped(rule.rows()), grouped(rule.sources())));
+      }
+      table(leftOut);
+    }
+  }
+
+  private static List<String> rows(String name, String sources, RowCounts rows) {
+    return List.of(
+        name,
+        sources,
+        grouped(rows.read()),
+        grouped(rows.kept()),
+        grouped(rows.leftOut()),
+        grouped(rows.held()));
+  }
+
+  private void totals() {
+    if (result.totals().isEmpty()) {
+      return;
+    }
+    Map<List<String>, long[]> counts = new LinkedHashMap<>();
+    for (StoredTotal total : result.totals()) {
+      counts
+          .computeIfAbsent(List.of(total.feed(), total.total().column()), key -> new long[2])[
+          total.total().ties() ? 0 : 1]++;
+    }
+    title("Control totals");
+    TextTable table = new TextTable(2, List.of("feed", "total of", "tie", "differ"));
+    counts.forEach(
+        (key, count) ->
+            table.add(List.of(key.get(0), key.get(1), grouped(count[0]), grouped(count[1]))));
+    table(table);
+    for (StoredTotal total : result.totals()) {
+      if (!total.total().ties()) {
+        lines.add(
+            "  "
+                + total.place()
+                + ": "
+                + total.total().column()
+                + " stated "
+                + plain(total.total().stated())
+                + ", computed "
+                + plain(total.total().computed())
+                + ", difference "
+                + plain(total.total().difference()));
+      }
+    }
+  }
+
+  private static String plain(BigDecimal number) {
+    return String.format(Locale.ROOT, "%,." + Math.max(0, number.scale()) + "f", number);
+  }
+
+  private void coverage() {
+    if (result.coverage().isEmpty()) {
+      return;
+    }
+    title("Coverage");
+    TextTable table =
+        new TextTable(
+            2, List.of("feed", "expected", "from", "to", "there", "missing", "unexpected"));
+    for (Coverage feed : result.coverage()) {
+      table.add(
+          List.of(
+              feed.feed(),
+              feed.expected(),
+              feed.first(),
+              feed.last(),
+              grouped(feed.present()),
+              grouped(feed.missing().size()),
+              grouped(feed.unexpected().size())));
+    }
+    table(table);
+    for (Coverage feed : result.coverage()) {
+      some(feed.feed() + " missing: ", feed.missing());
+      some(feed.feed() + " unexpected: ", feed.unexpected());
+    }
+  }
+
+  private void some(String what, List<String> items) {
+    if (!items.isEmpty()) {
+      int shown = all ? items.size() : Math.min(MOST_SHOWN, items.size());
+      String more = shown < items.size() ? " and " + (items.size() - shown) + " more" : "";
+      lines.add("  " + what + String.join(", ", items.subList(0, shown)) + more);
+    }
+  }
+
+  private void lookups() {
+    if (result.lookups().isEmpty()) {
+      return;
+    }
+    title("Lookups: rows matched");
+    TextTable table =
+        new TextTable(
+            2, List.of("lookup", "of", "matched", "missing", "keys", "ambiguous", "unused rows"));
+    for (CheckResult.LookupLine line : result.lookups()) {
+      LookupReview review = line.review();
+      table.add(
+          List.of(
+              review.table().spec().name(),
+              line.dataset(),
+              grouped(review.matched()),
+              grouped(review.missing().stream().mapToLong(LookupReview.Key::rows).sum()),
+              grouped(review.missing().size()),
+              grouped(review.ambiguous().stream().mapToLong(LookupReview.Key::rows).sum()),
+              grouped(review.table().unused().size())));
+    }
+    table(table);
+    for (CheckResult.LookupLine line : result.lookups()) {
+      LookupReview review = line.review();
+      String name = review.table().spec().name();
+      List<LookupReview.Key> missing = review.missing();
+      int shown = all ? missing.size() : Math.min(MOST_SHOWN, missing.size());
+      for (LookupReview.Key key : missing.subList(0, shown)) {
+        lines.add(
+            "  "
+                + name
+                + " misses \""
+                + key.key()
+                + "\": "
+                + counted(key.rows(), "row")
+                + ", "
+                + plain(key.amount()));
+      }
+      if (unused) {
+        some(name + " unused: ", review.table().unused());
+      }
+    }
+  }
+
+  private void duplicates() {
+    if (result.duplicates().isEmpty()) {
+      return;
+    }
+    title("Duplicates");
+    TextTable table = new TextTable(2, List.of("dataset", "key", "held", "left out"));
+    for (CheckResult.DuplicateLine line : result.duplicates()) {
+      table.add(List.of(line.dataset(), line.key(), grouped(line.held()), grouped(line.leftOut())));
+    }
+    table(table);
+  }
+
+  private void suspense() {
+    if (result.suspense().isEmpty()) {
+      return;
+    }
+    title("Suspense: rows held");
+    TextTable table =
+        new TextTable(4, List.of("feed or dataset", "where", "found", "expected", "rows"));
+    for (CheckResult.SuspenseLine line : result.suspense()) {
+      String found = line.example().isEmpty() ? "a blank" : "\"" + line.example() + "\"";
+      table.add(
+          List.of(
+              line.feed(),
+              line.heading(),
+              line.rows() > 1 ? found + "..." : found,
+              line.expectation(),
+              grouped(line.rows())));
+    }
+    table(table);
+  }
+
+  private void findings() {
+    if (!result.findings().isEmpty()) {
+      title("Findings");
+      FindingLines.of(result.findings(), all).forEach(line -> lines.add("  " + line));
+    }
+    if (!result.accepted().isEmpty()) {
+      title("Accepted by the plan");
+      result
+          .accepted()
+          .forEach(
+              one ->
+                  lines.add(
+                      "  "
+                          + one.finding().code().id()
+                          + " "
+                          + one.finding().place()
+                          + ": "
+                          + one.because()));
+    }
+  }
+}

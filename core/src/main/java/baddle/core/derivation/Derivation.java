@@ -1,0 +1,195 @@
+package baddle.core.derivation;
+
+import baddle.core.expression.BoundExpression;
+import baddle.core.expression.Failure;
+import baddle.core.lookup.LookupColumns;
+import baddle.core.lookup.LookupSpec;
+import baddle.core.lookup.LookupTable;
+import baddle.core.table.Block;
+import baddle.core.table.Column;
+import baddle.core.table.Dictionary;
+import baddle.core.table.Schema;
+import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
+import baddle.core.value.Calendar;
+import baddle.core.value.ColumnType;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Computes the derived columns of blocks that were read. A row for which one can't be computed is
+ * held: the column {@link #HELD} says why, and is blank for all others. Belongs to one thread.
+ */
+public final class Derivation {
+
+  /** The column that says why a row is held. */
+  public static final Column HELD = new Column("held_because", ColumnType.text());
+
+  private final Schema read;
+  private final Schema all;
+  private final List<Bound> steps = new ArrayList<>();
+
+  /** A step, ready for blocks that have the columns before it. */
+  private sealed interface Bound permits BoundCalc, BoundLookup {
+
+    /** The columns it adds, in order. */
+    List<Vector> apply(Block block, Holder holder) throws StoppedException;
+  }
+
+  /**
+   * A derivation.
+   *
+   * @param read the columns of the blocks to come; further ones are ignored
+   * @param result the columns wanted, read and derived ones in any order
+   * @param steps in an order in which each finds the columns it needs
+   * @param lookups by name
+   */
+  public Derivation(
+      Schema read,
+      Schema result,
+      List<Step> steps,
+      Map<String, LookupTable> lookups,
+      Calendar calendar) {
+    this.read = read;
+    List<Column> known = new ArrayList<>(read.columns());
+    for (Step step : steps) {
+      Schema schema = new Schema(known);
+      if (step instanceof Step.Calculated calc) {
+        BoundExpression bound = calc.expression().bind(schema, calendar).as(calc.column().type());
+        this.steps.add(new BoundCalc(calc, bound));
+        known.add(calc.column());
+      } else if (step instanceof Step.LookedUp lookedUp) {
+        LookupTable table = lookups.get(lookedUp.lookup());
+        if (table == null) {
+          throw new IllegalArgumentException("no lookup " + lookedUp.lookup());
+        }
+        this.steps.add(new BoundLookup(new LookupColumns(table, schema)));
+        known.addAll(table.spec().bring());
+      }
+    }
+    this.all = new Schema(known);
+    List<Column> wanted = new ArrayList<>(result.columns());
+    wanted.add(HELD);
+    this.result = new Schema(wanted);
+  }
+
+  private final Schema result;
+
+  /** The columns of the blocks that come out: those wanted, and last {@link #HELD}. */
+  public Schema schema() {
+    return result;
+  }
+
+  /**
+   * The whole of a block.
+   *
+   * @throws StoppedException if a lookup that is to stop has no answer
+   */
+  public Block apply(Block block) throws StoppedException {
+    List<Vector> vectors = new ArrayList<>();
+    for (int i = 0; i < read.size(); i++) {
+      vectors.add(block.vector(i));
+    }
+    Holder holder = new Holder(block.size());
+    for (Bound step : steps) {
+      Schema schema = new Schema(all.columns().subList(0, vectors.size()));
+      vectors.addAll(
+          step.apply(new Block(schema, vectors, block.rowNumbers(), block.size()), holder));
+    }
+    List<Vector> ordered = new ArrayList<>();
+    for (Column column : result.columns().subList(0, result.size() - 1)) {
+      ordered.add(vectors.get(all.indexOf(column.name()).orElseThrow()));
+    }
+    ordered.add(holder.vector());
+    return new Block(result, ordered, block.rowNumbers(), block.size());
+  }
+
+  /** Collects the reasons of a block's rows; the first of a row counts. */
+  private static final class Holder {
+
+    private final Dictionary reasons = new Dictionary();
+    private final int[] codes;
+
+    Holder(int size) {
+      codes = new int[size];
+    }
+
+    void hold(int row, HeldBecause because) {
+      if (codes[row] == Dictionary.BLANK) {
+        codes[row] = reasons.code(because.text());
+      }
+    }
+
+    TextVector vector() {
+      return new TextVector(codes, codes.length, reasons);
+    }
+  }
+
+  private record BoundCalc(Step.Calculated calc, BoundExpression bound) implements Bound {
+
+    @Override
+    public List<Vector> apply(Block block, Holder holder) {
+      Vector vector = bound.vector(block);
+      if (bound.anyFailure()) {
+        for (int row = 0; row < block.size(); row++) {
+          Optional<Failure> failure = bound.failure(row);
+          if (failure.isPresent()) {
+            String expected = failure.get().expectation();
+            holder.hold(
+                row, new HeldBecause(calc.column().name(), calc.expression().toString(), expected));
+          }
+        }
+      }
+      for (int row = 0; calc.required() && row < block.size(); row++) {
+        if (vector.isBlank(row)) {
+          holder.hold(
+              row,
+              new HeldBecause(calc.column().name(), "", "a value, for the column is required"));
+        }
+      }
+      return List.of(vector);
+    }
+  }
+
+  private record BoundLookup(LookupColumns columns) implements Bound {
+
+    @Override
+    public List<Vector> apply(Block block, Holder holder) throws StoppedException {
+      LookupSpec spec = columns.table().spec();
+      int[] rows = columns.find(block);
+      boolean keepsAll =
+          spec.whenMissing() == LookupSpec.Policy.KEEP
+              && spec.whenAmbiguous() == LookupSpec.Policy.KEEP;
+      for (int row = 0; !keepsAll && row < block.size(); row++) {
+        if (rows[row] < 0) {
+          unfilled(block, row, rows[row], holder);
+        }
+      }
+      return columns.bring(rows, block.size());
+    }
+
+    private void unfilled(Block block, int row, int outcome, Holder holder)
+        throws StoppedException {
+      LookupSpec spec = columns.table().spec();
+      boolean missing = outcome == LookupTable.MISSING;
+      LookupSpec.Policy policy = missing ? spec.whenMissing() : spec.whenAmbiguous();
+      String expected =
+          missing
+              ? "a key that the lookup " + spec.name() + " has"
+              : "a key for which the lookup " + spec.name() + " brings one value";
+      if (policy == LookupSpec.Policy.HOLD) {
+        String column = spec.match().isEmpty() ? spec.name() : spec.match().get(0).name();
+        holder.hold(row, new HeldBecause(column, columns.keyAndRange(block, row), expected));
+      } else if (policy == LookupSpec.Policy.STOP) {
+        throw new StoppedException(
+            "the lookup "
+                + spec.name()
+                + (missing ? " has no row for " : " has rows that differ for ")
+                + columns.keyAndRange(block, row)
+                + ", and the plan says stop; nothing was brought in");
+      }
+    }
+  }
+}

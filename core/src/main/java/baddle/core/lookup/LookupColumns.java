@@ -1,0 +1,209 @@
+package baddle.core.lookup;
+
+import baddle.core.table.Block;
+import baddle.core.table.Column;
+import baddle.core.table.Dictionary;
+import baddle.core.table.LongVector;
+import baddle.core.table.Schema;
+import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
+import baddle.core.value.ColumnType;
+import baddle.core.value.Fit;
+import baddle.core.value.ValueReader;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Brings the columns of a lookup to blocks. A text key is looked up once for each distinct text of
+ * a block. Belongs to one thread.
+ */
+public final class LookupColumns {
+
+  private static final int UNKNOWN = Integer.MIN_VALUE;
+  private final LookupTable table;
+  private final int[] keyColumns;
+  private final int rangeColumn;
+  private final int[][] idOfCode;
+  private final Object[] defaults;
+  private int[] found = {};
+  private int[] ids = {};
+
+  /**
+   * A lookup in blocks of a schema.
+   *
+   * @param schema has the columns of the key, and that of the range
+   */
+  public LookupColumns(LookupTable table, Schema schema) {
+    this.table = table;
+    LookupSpec spec = table.spec();
+    this.keyColumns =
+        spec.match().stream().mapToInt(c -> schema.indexOf(c.name()).orElseThrow()).toArray();
+    this.rangeColumn =
+        spec.range().map(range -> schema.indexOf(range.column().name()).orElseThrow()).orElse(-1);
+    this.idOfCode = new int[keyColumns.length][0];
+    this.defaults = spec.bring().stream().map(this::defaultOf).toArray();
+  }
+
+  private Object defaultOf(Column column) {
+    String text = table.spec().defaults().getOrDefault(column.name(), "");
+    if (text.isEmpty() || column.type().kind() == ColumnType.Kind.TEXT) {
+      return text;
+    }
+    ValueReader reader = ValueReader.of(column.type());
+    char[] characters = text.toCharArray();
+    if (reader.read(characters, 0, characters.length) != Fit.FITS) {
+      throw new IllegalArgumentException(text + " is no " + column.type());
+    }
+    return reader.value();
+  }
+
+  /**
+   * Looks up every row of a block.
+   *
+   * @return for each row the lookup's row, {@link LookupTable#MISSING} or {@link
+   *     LookupTable#AMBIGUOUS}; valid until the next call
+   */
+  public int[] find(Block block) {
+    int size = block.size();
+    if (found.length < size) {
+      found = new int[size];
+      ids = new int[size];
+    }
+    if (keyColumns.length == 0) {
+      Arrays.fill(found, 0, size, 0);
+    }
+    for (int part = 0; part < keyColumns.length; part++) {
+      int[] of = part == 0 ? found : ids;
+      partIds(block, part, of);
+      for (int row = 0; part > 0 && row < size; row++) {
+        found[row] = table.pairId(part, found[row], ids[row]);
+      }
+    }
+    if (rangeColumn < 0) {
+      for (int row = 0; row < size; row++) {
+        found[row] = table.find(found[row]);
+      }
+    } else {
+      LongVector values = block.numbers(rangeColumn);
+      for (int row = 0; row < size; row++) {
+        found[row] =
+            values.isBlank(row)
+                ? LookupTable.MISSING
+                : table.find(found[row], values.values()[row]);
+      }
+    }
+    return found;
+  }
+
+  private void partIds(Block block, int part, int[] into) {
+    Vector vector = block.vector(keyColumns[part]);
+    int size = block.size();
+    if (vector instanceof TextVector text) {
+      int codes = text.dictionary().size() + 1;
+      if (idOfCode[part].length < codes) {
+        idOfCode[part] = new int[Math.max(codes, idOfCode[part].length * 2)];
+      }
+      int[] known = idOfCode[part];
+      Arrays.fill(known, 0, codes, UNKNOWN);
+      known[Dictionary.BLANK] = LookupTable.MISSING;
+      for (int row = 0; row < size; row++) {
+        int code = text.codes()[row];
+        int id = known[code];
+        if (id == UNKNOWN) {
+          id = table.textId(part, text.dictionary().text(code));
+          known[code] = id;
+        }
+        into[row] = id;
+      }
+      return;
+    }
+    LongVector numbers = (LongVector) vector;
+    for (int row = 0; row < size; row++) {
+      into[row] =
+          numbers.isBlank(row) ? LookupTable.MISSING : table.numberId(part, numbers.values()[row]);
+    }
+  }
+
+  /**
+   * The columns it brings, in memory of their own.
+   *
+   * @param rows what {@link #find} gave for the block
+   * @param size how many rows the block has
+   */
+  public List<Vector> bring(int[] rows, int size) {
+    List<Vector> vectors = new ArrayList<>();
+    for (int i = 0; i < table.spec().bring().size(); i++) {
+      boolean text = table.spec().bring().get(i).type().kind() == ColumnType.Kind.TEXT;
+      vectors.add(text ? texts(i, rows, size) : numbers(i, rows, size));
+    }
+    return vectors;
+  }
+
+  private TextVector texts(int column, int[] rows, int size) {
+    Dictionary dictionary = new Dictionary();
+    int missing = dictionary.code((String) defaults[column]);
+    int[] codeOfRow = new int[table.size()];
+    Arrays.fill(codeOfRow, UNKNOWN);
+    int[] codes = new int[size];
+    for (int row = 0; row < size; row++) {
+      int at = rows[row];
+      if (at < 0) {
+        codes[row] = at == LookupTable.MISSING ? missing : Dictionary.BLANK;
+        continue;
+      }
+      if (codeOfRow[at] == UNKNOWN) {
+        Optional<Object> value = table.row(at).values().get(column);
+        codeOfRow[at] = value.map(text -> dictionary.code((String) text)).orElse(Dictionary.BLANK);
+      }
+      codes[row] = codeOfRow[at];
+    }
+    return new TextVector(codes, size, dictionary);
+  }
+
+  private LongVector numbers(int column, int[] rows, int size) {
+    long[] values = new long[size];
+    long[] blanks = new long[(size + 63) / 64];
+    Optional<Object> missing = Optional.of(defaults[column]).filter(Long.class::isInstance);
+    for (int row = 0; row < size; row++) {
+      int at = rows[row];
+      Optional<Object> value =
+          at >= 0
+              ? table.row(at).values().get(column)
+              : at == LookupTable.MISSING ? missing : Optional.empty();
+      if (value.isPresent()) {
+        values[row] = (Long) value.get();
+      } else {
+        blanks[row >> 6] |= 1L << (row & 63);
+      }
+    }
+    return new LongVector(values, blanks, size);
+  }
+
+  /** The key of a row, as a person reads it. */
+  public String key(Block block, int row) {
+    List<String> parts = new ArrayList<>();
+    for (int i = 0; i < keyColumns.length; i++) {
+      Vector vector = block.vector(keyColumns[i]);
+      ColumnType type = table.spec().match().get(i).type();
+      parts.add(vector.shown(row, type));
+    }
+    return String.join(", ", parts);
+  }
+
+  /** The key of a row, and the value that decides among the rows of that key, if one does. */
+  public String keyAndRange(Block block, int row) {
+    Optional<LookupSpec.Range> range = table.spec().range();
+    if (range.isEmpty()) {
+      return key(block, row);
+    }
+    String value = block.numbers(rangeColumn).shown(row, range.get().column().type());
+    return keyColumns.length == 0 ? value : key(block, row) + " at " + value;
+  }
+
+  /** What it looks things up in. */
+  public LookupTable table() {
+    return table;
+  }
+}

@@ -1,0 +1,109 @@
+package baddle.core.lookup;
+
+import baddle.core.table.Block;
+import baddle.core.table.BlockSink;
+import baddle.core.table.LongVector;
+import baddle.core.table.Schema;
+import baddle.core.value.WideSum;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
+
+/** Goes over all rows of a dataset and counts what a lookup has matched and what not. */
+public final class LookupReview implements BlockSink {
+
+  private static final int MOST_KEYS = 100_000;
+  private static final String OTHERS = "(others)";
+
+  /**
+   * A key that isn't there, or that is ambiguous.
+   *
+   * @param key as a person reads it
+   * @param rows how many rows have it
+   * @param amount what they carry
+   */
+  public record Key(String key, long rows, BigDecimal amount) {}
+
+  private static final class Tally {
+    private long rows;
+    private final WideSum amount = new WideSum();
+  }
+
+  private final LookupColumns columns;
+  private final OptionalInt amount;
+  private final int places;
+  private final Map<String, Tally> missing = new HashMap<>();
+  private final Map<String, Tally> ambiguous = new HashMap<>();
+  private long matched;
+
+  /**
+   * A review.
+   *
+   * @param schema the columns of the blocks to come
+   * @param amount the column whose sums say what rows are worth
+   */
+  public LookupReview(LookupTable table, Schema schema, OptionalInt amount) {
+    this.columns = new LookupColumns(table, schema);
+    this.amount = amount;
+    this.places = amount.isPresent() ? schema.column(amount.getAsInt()).type().places() : 0;
+  }
+
+  @Override
+  public void accept(Block block, int from, int to) {
+    int[] rows = columns.find(block);
+    for (int row = from; row < to; row++) {
+      if (rows[row] >= 0) {
+        matched++;
+        columns.table().use(rows[row]);
+      } else {
+        add(rows[row] == LookupTable.MISSING ? missing : ambiguous, block, row);
+      }
+    }
+  }
+
+  private void add(Map<String, Tally> tallies, Block block, int row) {
+    String key = columns.key(block, row);
+    if (tallies.size() >= MOST_KEYS && !tallies.containsKey(key)) {
+      key = OTHERS;
+    }
+    Tally tally = tallies.computeIfAbsent(key, k -> new Tally());
+    tally.rows++;
+    if (amount.isPresent()) {
+      LongVector amounts = block.numbers(amount.getAsInt());
+      if (!amounts.isBlank(row)) {
+        tally.amount.add(amounts.values()[row]);
+      }
+    }
+  }
+
+  /** The lookup. */
+  public LookupTable table() {
+    return columns.table();
+  }
+
+  /** How many rows it has matched. */
+  public long matched() {
+    return matched;
+  }
+
+  /** The keys that no row of the lookup has, the most frequent first. */
+  public List<Key> missing() {
+    return sorted(missing);
+  }
+
+  /** The keys that bring different values, the most frequent first. */
+  public List<Key> ambiguous() {
+    return sorted(ambiguous);
+  }
+
+  private List<Key> sorted(Map<String, Tally> tallies) {
+    List<Key> keys = new ArrayList<>();
+    tallies.forEach((key, tally) -> keys.add(new Key(key, tally.rows, tally.amount.value(places))));
+    keys.sort(Comparator.comparingLong(Key::rows).reversed().thenComparing(Key::key));
+    return keys;
+  }
+}

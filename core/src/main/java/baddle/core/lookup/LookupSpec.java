@@ -1,0 +1,57 @@
+package baddle.core.lookup;
+
+import baddle.core.table.Column;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * What a lookup matches and brings.
+ *
+ * @param name its name
+ * @param match the dataset's columns that make up the key, in the order of the lookup's
+ * @param ignoring what doesn't matter in text keys
+ * @param range where the value of a column decides among several rows of a key
+ * @param bring the dataset's columns it fills
+ * @param defaults what those get where no row matches, as text; none for a blank
+ * @param whenMissing what becomes of rows without a match
+ * @param whenAmbiguous what becomes of rows whose key brings different values
+ */
+public record LookupSpec(
+    String name,
+    List<Column> match,
+    Set<Ignored> ignoring,
+    Optional<Range> range,
+    List<Column> bring,
+    Map<String, String> defaults,
+    Policy whenMissing,
+    Policy whenAmbiguous) {
+
+  /** Copies the collections. */
+  public LookupSpec {
+    match = List.copyOf(match);
+    ignoring = Set.copyOf(ignoring);
+    bring = List.copyOf(bring);
+    defaults = Map.copyOf(defaults);
+  }
+
+  /**
+   * Each row of the lookup counts for a range of a column's values only.
+   *
+   * @param column the column of the dataset
+   * @param endsBefore whether the range ends before the value under its end, as bands do, rather
+   *     than with it, as validity does
+   */
+  public record Range(Column column, boolean endsBefore) {}
+
+  /** What becomes of a row that a lookup can't fill. */
+  public enum Policy {
+    /** It stays, with the default or a blank. */
+    KEEP,
+    /** It is held. */
+    HOLD,
+    /** Nothing is brought in at all. */
+    STOP
+  }
+}

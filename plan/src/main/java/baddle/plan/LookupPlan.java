@@ -1,0 +1,32 @@
+package baddle.plan;
+
+import baddle.core.lookup.LookupSpec;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A small table that brings columns in by key.
+ *
+ * @param spec what it matches and brings
+ * @param columns the lookup's own columns: those of the key, of the range, and those it brings
+ * @param feed how its file is read; empty for one that is a dataset
+ * @param shape what is read of its file
+ * @param dataset the dataset it is; empty for a file
+ */
+public record LookupPlan(
+    LookupSpec spec,
+    List<String> columns,
+    Optional<FeedPlan> feed,
+    DatasetPlan shape,
+    Optional<String> dataset) {
+
+  /** Copies the list. */
+  public LookupPlan {
+    columns = List.copyOf(columns);
+  }
+
+  /** Everything that what it brings depends on besides its rows, as text. */
+  public String text() {
+    return spec + "\n" + columns + feed.map(FeedPlan::intakeText).orElse("") + dataset.orElse("");
+  }
+}

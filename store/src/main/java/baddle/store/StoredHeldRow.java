@@ -1,0 +1,21 @@
+package baddle.store;
+
+import baddle.core.finding.Place;
+import baddle.core.intake.HeldValue;
+import java.util.Map;
+
+/**
+ * One reason why a row is held; a row with several stands several times.
+ *
+ * @param feed the feed of its source
+ * @param place where it stands
+ * @param value what is wrong with it
+ * @param cells its cells that are filled, by column from 1
+ */
+public record StoredHeldRow(String feed, Place place, HeldValue value, Map<Integer, String> cells) {
+
+  /** Copies the map. */
+  public StoredHeldRow {
+    cells = Map.copyOf(cells);
+  }
+}

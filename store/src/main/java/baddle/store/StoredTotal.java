@@ -1,0 +1,13 @@
+package baddle.store;
+
+import baddle.core.finding.Place;
+import baddle.core.intake.ControlTotal;
+
+/**
+ * A control total of a source.
+ *
+ * @param feed the feed of the source
+ * @param place where it stands
+ * @param total what is stated and what is there
+ */
+public record StoredTotal(String feed, Place place, ControlTotal total) {}
