@@ -25,6 +25,10 @@ final class DemoData {
   private static final int[] SIZE_OF_SITE = {120, 85, 100, 60, 140, 75};
 
   private static final int LINES = 40;
+  private static final List<String> RECEIPTS =
+      List.of("Market stall", "Delivery paid in cash", "Plant swap day", "Cafe");
+  private static final List<String> PAYMENTS =
+      List.of("Diesel", "Stamps", "Window cleaner", "Compost", "Tea and sugar");
 
   /** One line of a receipt or an order. */
   record Sale(
@@ -38,7 +42,7 @@ final class DemoData {
   /** Something that is sold. */
   record Product(String code, BigDecimal price) {}
 
-  private static final List<Product> PRODUCTS =
+  static final List<Product> PRODUCTS =
       List.of(
           product("00117", "3.95"),
           product("00118", "4.50"),
@@ -115,6 +119,27 @@ final class DemoData {
     int footfall = size * SEASON[month.getMonthValue() - 1] / 4 + random.nextInt(400);
     BigDecimal wages = BigDecimal.valueOf(headcount * 182_500L + random.nextInt(40_000), 2);
     return new Return(headcount, footfall, wages);
+  }
+
+  /** A line of the cashbook. */
+  record Cash(LocalDate date, String details, boolean isReceipt, BigDecimal amount) {}
+
+  /** What came into the cashbox in a month, and what was paid out of it. */
+  static List<Cash> cash(YearMonth month) {
+    Random random = random("cash" + month);
+    List<Cash> lines = new ArrayList<>();
+    for (int day = 3; day < month.lengthOfMonth(); day += 3) {
+      boolean receipt = lines.size() % 3 != 2;
+      String details = receipt ? any(RECEIPTS, random) : any(PAYMENTS, random);
+      long cents = 2_000L + random.nextInt(receipt ? 14_000 : 22_000);
+      lines.add(new Cash(month.atDay(day), details, receipt, BigDecimal.valueOf(cents, 2)));
+    }
+    return lines;
+  }
+
+  /** What a site should sell in a month, in whole pounds. */
+  static int budget(String site, int year, int month) {
+    return SIZE_OF_SITE[SITES.indexOf(site)] * SEASON[month - 1] * (year - 2000) / 1000 * 10;
   }
 
   private static <T> T any(List<T> list, Random random) {

@@ -83,6 +83,8 @@ public final class DemoProject {
     TillFiles.add(files);
     TradeFiles.add(files);
     ReturnForms.add(files);
+    CashFiles.add(files);
+    ReferenceFiles.add(files);
     return files;
   }
 

@@ -15,6 +15,7 @@ final class TradeFiles {
   private static final List<String> HEADINGS =
       List.of("Doc no", "Customer", "Date", "Site", "Product code", "Units", "Price", "Amount");
   private static final YearMonth BAD_MONTH = YearMonth.of(2026, 6);
+  private static final YearMonth WRONG_TOTAL = YearMonth.of(2025, 11);
   private static final int FIRST_ROW = 3;
   private static final int BAD_ROW = 8;
 
@@ -50,16 +51,28 @@ final class TradeFiles {
       writer.text(FIRST_ROW, 1 + i, HEADINGS.get(i), CellStyle.PLAIN.withBold());
     }
     int row = FIRST_ROW + 1;
+    int units = 0;
+    BigDecimal amount = BigDecimal.ZERO;
+    String document = "";
     for (DemoData.Sale sale : DemoData.trade(month)) {
+      if (!sale.document().equals(document)) {
+        document = sale.document();
+        writer.text(row, 1, document, CellStyle.PLAIN);
+        writer.text(row, 2, sale.customer(), CellStyle.PLAIN);
+      }
       write(writer, row, sale, month.equals(BAD_MONTH) && row == BAD_ROW);
+      units += sale.units();
+      amount = amount.add(sale.amount());
       row++;
     }
+    BigDecimal stated = month.equals(WRONG_TOTAL) ? amount.add(BigDecimal.TEN) : amount;
+    writer.text(row, 2, "Grand total", CellStyle.PLAIN.withBold());
+    number(writer, row, 6, BigDecimal.valueOf(units), CellStyle.PLAIN.withBold());
+    number(writer, row, 8, stated, CellStyle.PLAIN.withPattern("#,##0.00").withBold());
   }
 
   private static void write(XlsxWriter writer, int row, DemoData.Sale sale, boolean bad) {
     CellStyle money = CellStyle.PLAIN.withPattern("#,##0.00");
-    writer.text(row, 1, sale.document(), CellStyle.PLAIN);
-    writer.text(row, 2, sale.customer(), CellStyle.PLAIN);
     if (bad) {
       writer.text(row, 3, "2026-06-31", CellStyle.PLAIN);
     } else {

@@ -92,7 +92,8 @@ final class ControlTotals {
       held[label] += stretch.fits(row) ? 0 : 1;
     }
 
-    void compare(Stretch stretch, int row) {
+    /** Compares what a row states, and tells whether it states anything. */
+    boolean compare(Stretch stretch, int row) {
       int label = stretch.labels()[row];
       GridRow at = stretch.rows()[row];
       BigDecimal stated = null;
@@ -101,9 +102,7 @@ final class ControlTotals {
       } else if (filled[row] && index != NO_COLUMN) {
         stated = BigDecimal.valueOf(values[row], type.places());
       }
-      if (stated == null) {
-        unread.add(at.number());
-      } else {
+      if (stated != null) {
         totals.add(
             new ControlTotal(
                 column,
@@ -115,6 +114,7 @@ final class ControlTotals {
       }
       sums[label].clear();
       held[label] = 0;
+      return stated != null;
     }
 
     /** What a cell states: a number, or the only number in its text. */
@@ -183,14 +183,20 @@ final class ControlTotals {
 
   /** Adds a stretch of rows whose fate is known. */
   void apply(Stretch stretch, Block block, int base) {
-    for (Control control : controls) {
-      control.prepare(stretch, block, base);
-      for (int i = 0; i < stretch.size(); i++) {
+    controls.forEach(control -> control.prepare(stretch, block, base));
+    for (int i = 0; i < stretch.size(); i++) {
+      boolean shouldState = false;
+      boolean states = false;
+      for (Control control : controls) {
         if (!stretch.isLeftOut(i)) {
           control.add(stretch, i);
         } else if (stretch.rule(i) == control.rule) {
-          control.compare(stretch, i);
+          shouldState = true;
+          states |= control.compare(stretch, i);
         }
+      }
+      if (shouldState && !states) {
+        unread.add(stretch.rows()[i].number());
       }
     }
   }
