@@ -10,13 +10,17 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 
-/** Writes files of twelve columns: {@code Generate csv|xlsx|xls|ods FOLDER FILES ROWS}. */
+/**
+ * Writes files of twelve columns: {@code Generate csv|xlsx|xls|ods FOLDER FILES ROWS}, or what its
+ * lookups read: {@code Generate reference FOLDER}.
+ */
 public final class Generate {
 
   private static final String[] HEADINGS = {
@@ -61,6 +65,10 @@ public final class Generate {
   /** Writes the files. */
   public static void main(String[] args) throws IOException {
     Path folder = Files.createDirectories(Path.of(args[1]));
+    if (args[0].equals("reference")) {
+      reference(folder);
+      return;
+    }
     int files = Integer.parseInt(args[2]);
     int rows = Integer.parseInt(args[3]);
     for (int file = 0; file < files; file++) {
@@ -81,6 +89,20 @@ public final class Generate {
         default -> throw new IllegalArgumentException(args[0]);
       }
     }
+  }
+
+  /** What every product's code and every customer's name bring. */
+  private static void reference(Path folder) throws IOException {
+    List<String> products = new ArrayList<>(List.of("Code,Buyer"));
+    for (int product = 0; product < PRODUCTS; product++) {
+      products.add(String.format(Locale.ROOT, "%06d,Buyer %d", product, product % 40));
+    }
+    Files.write(folder.resolve("products.csv"), products);
+    List<String> customers = new ArrayList<>(List.of("Customer,Segment,Discount"));
+    for (int customer = 0; customer < CUSTOMERS; customer++) {
+      customers.add("Customer " + customer + ",Segment " + customer % 9 + "," + customer % 20);
+    }
+    Files.write(folder.resolve("customers.csv"), customers);
   }
 
   private Object[] row(int index) {

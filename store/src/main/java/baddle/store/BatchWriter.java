@@ -112,7 +112,9 @@ public final class BatchWriter implements Closeable {
         batch.number(),
         rows);
     for (int i = 0; i < schema.size(); i++) {
-      addColumn(part, i + 1, i, schema.column(i));
+      if (!(held.isEmpty() && HiddenRows.COLUMNS.contains(schema.column(i).name()))) {
+        addColumn(part, i + 1, i, schema.column(i));
+      }
     }
   }
 

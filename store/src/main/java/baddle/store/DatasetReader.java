@@ -377,10 +377,25 @@ public final class DatasetReader {
       } else if (number == null || !has.has(column)) {
         vectors.add(Vector.blank(column.type(), stored.rows()));
       } else {
-        vectors.add(decode(part, number, stored.number(), decoder));
+        vectors.add(
+            HiddenRows.COLUMNS.contains(column.name()) && !isStored(part, number, stored.number())
+                ? Vector.blank(column.type(), stored.rows())
+                : decode(part, number, stored.number(), decoder));
       }
     }
     return new Block(wanted, vectors, new int[0], stored.rows());
+  }
+
+  /** Whether a column has a block; one that hides nothing has none. */
+  private boolean isStored(int part, int column, int block) throws IOException {
+    return !database
+        .query(
+            "SELECT 1 FROM block WHERE part = ? AND column_number = ? AND number = ?",
+            row -> row.getInt(1),
+            part,
+            column,
+            block)
+        .isEmpty();
   }
 
   private Vector decode(int part, int column, int block, VectorDecoder decoder) throws IOException {

@@ -43,6 +43,12 @@ public final class PartWriter implements BlockSink, Closeable {
     byte[] rowNumbers = encoder.encode(block.rowNumbers(), block.size());
     batch.block(part, ROW_NUMBERS, blocks, block.size(), rowNumbers);
     for (int i = 0; i < schema.size(); i++) {
+      boolean hidesNothing =
+          HiddenRows.COLUMNS.contains(schema.column(i).name())
+              && block.text(i).dictionary().size() == 0;
+      if (hidesNothing) {
+        continue;
+      }
       batch.block(part, i + 1, blocks, block.size(), encoder.encode(block.vector(i)));
     }
     HiddenRows.hiddenIn(block, HiddenRows.DERIVATION)

@@ -12,7 +12,10 @@ import baddle.core.value.Fit;
 import baddle.core.value.ValueReader;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -29,6 +32,50 @@ public final class LookupColumns {
   private final Object[] defaults;
   private int[] found = {};
   private int[] ids = {};
+  private final List<Brought> brought = new ArrayList<>();
+
+  /** What a column gets, by row of the lookup. */
+  private static final class Brought {
+
+    /** The different texts, for a column of text. */
+    private final List<String> texts;
+
+    /** The index of the text, or the number. */
+    private final long[] values;
+
+    /** Set where the row brings nothing. */
+    private final BitSet blanks;
+
+    private Brought(List<String> texts, long[] values, BitSet blanks) {
+      this.texts = texts;
+      this.values = values;
+      this.blanks = blanks;
+    }
+
+    static Brought of(LookupTable table, int column) {
+      List<String> texts = new ArrayList<>();
+      Map<String, Integer> known = new HashMap<>();
+      long[] values = new long[table.size()];
+      BitSet blanks = new BitSet();
+      for (int row = 0; row < table.size(); row++) {
+        Object value = table.row(row).values().get(column).orElse(null);
+        if (value instanceof Long number) {
+          values[row] = number;
+        } else if (value instanceof String text) {
+          Integer index = known.get(text);
+          if (index == null) {
+            index = texts.size();
+            known.put(text, index);
+            texts.add(text);
+          }
+          values[row] = index;
+        } else {
+          blanks.set(row);
+        }
+      }
+      return new Brought(texts, values, blanks);
+    }
+  }
 
   /**
    * A lookup in blocks of a schema.
@@ -43,6 +90,9 @@ public final class LookupColumns {
     this.rangeColumn =
         spec.range().map(range -> schema.indexOf(range.column().name()).orElseThrow()).orElse(-1);
     this.idOfCode = new int[keyColumns.length][0];
+    for (int i = 0; i < spec.bring().size(); i++) {
+      brought.add(Brought.of(table, i));
+    }
     this.defaults = spec.bring().stream().map(this::defaultOf).toArray();
   }
 
@@ -112,7 +162,7 @@ public final class LookupColumns {
         int code = text.codes()[row];
         int id = known[code];
         if (id == UNKNOWN) {
-          id = table.textId(part, text.dictionary().text(code));
+          id = table.textId(part, text.dictionary(), code);
           known[code] = id;
         }
         into[row] = id;
@@ -142,43 +192,44 @@ public final class LookupColumns {
   }
 
   private TextVector texts(int column, int[] rows, int size) {
+    Brought values = brought.get(column);
     Dictionary dictionary = new Dictionary();
     int missing = dictionary.code((String) defaults[column]);
-    int[] codeOfRow = new int[table.size()];
-    Arrays.fill(codeOfRow, UNKNOWN);
+    int[] codeOfText = new int[values.texts.size()];
     int[] codes = new int[size];
     for (int row = 0; row < size; row++) {
       int at = rows[row];
       if (at < 0) {
         codes[row] = at == LookupTable.MISSING ? missing : Dictionary.BLANK;
-        continue;
+      } else if (!values.blanks.get(at)) {
+        int text = (int) values.values[at];
+        if (codeOfText[text] == 0) {
+          codeOfText[text] = dictionary.code(values.texts.get(text));
+        }
+        codes[row] = codeOfText[text];
       }
-      if (codeOfRow[at] == UNKNOWN) {
-        Optional<Object> value = table.row(at).values().get(column);
-        codeOfRow[at] = value.map(text -> dictionary.code((String) text)).orElse(Dictionary.BLANK);
-      }
-      codes[row] = codeOfRow[at];
     }
     return new TextVector(codes, size, dictionary);
   }
 
   private LongVector numbers(int column, int[] rows, int size) {
+    Brought brings = brought.get(column);
     long[] values = new long[size];
     long[] blanks = new long[(size + 63) / 64];
-    Optional<Object> missing = Optional.of(defaults[column]).filter(Long.class::isInstance);
+    boolean anyBlank = false;
+    boolean hasDefault = defaults[column] instanceof Long;
     for (int row = 0; row < size; row++) {
       int at = rows[row];
-      Optional<Object> value =
-          at >= 0
-              ? table.row(at).values().get(column)
-              : at == LookupTable.MISSING ? missing : Optional.empty();
-      if (value.isPresent()) {
-        values[row] = (Long) value.get();
+      if (at >= 0 && !brings.blanks.get(at)) {
+        values[row] = brings.values[at];
+      } else if (at == LookupTable.MISSING && hasDefault) {
+        values[row] = (Long) defaults[column];
       } else {
         blanks[row >> 6] |= 1L << (row & 63);
+        anyBlank = true;
       }
     }
-    return new LongVector(values, blanks, size);
+    return new LongVector(values, anyBlank ? blanks : null, size);
   }
 
   /** The key of a row, as a person reads it. */

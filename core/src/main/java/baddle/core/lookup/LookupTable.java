@@ -1,12 +1,13 @@
 package baddle.core.lookup;
 
+import baddle.core.table.Dictionary;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * The rows of a lookup, found by key. Rows count from 0. Safe for reading by several threads, but
@@ -46,7 +47,7 @@ public final class LookupTable {
 
   private final LookupSpec spec;
   private final List<Row> rows;
-  private final List<Map<String, Integer>> textIds = new ArrayList<>();
+  private final List<Dictionary> textIds = new ArrayList<>();
   private final List<Long2IntOpenHashMap> numberIds = new ArrayList<>();
   private final List<Long2IntOpenHashMap> pairs = new ArrayList<>();
   private final List<int[]> groups = new ArrayList<>();
@@ -62,7 +63,7 @@ public final class LookupTable {
     this.ambiguities = ambiguities;
     this.blankKeys = blankKeys;
     for (int i = 0; i < spec.match().size(); i++) {
-      textIds.add(new HashMap<>());
+      textIds.add(new Dictionary());
       numberIds.add(withoutDefault());
       pairs.add(withoutDefault());
     }
@@ -113,19 +114,26 @@ public final class LookupTable {
     used.set(row);
   }
 
-  /** The keys of the rows that nothing has matched so far, with their lines. */
+  /** The keys of the rows that nothing has matched so far, with their lines; not ambiguous ones. */
   public List<String> unused() {
+    Set<String> ambiguous = ambiguities.stream().map(Ambiguity::key).collect(Collectors.toSet());
     List<String> unused = new ArrayList<>();
     for (int i = 0; i < rows.size(); i++) {
-      if (!used.get(i)) {
+      if (!used.get(i) && !ambiguous.contains(rows.get(i).key())) {
         unused.add(rows.get(i).key() + " (row " + rows.get(i).line() + ")");
       }
     }
     return unused;
   }
 
-  int textId(int part, String text) {
-    return textIds.get(part).getOrDefault(Ignored.comparable(text, spec.ignoring()), MISSING);
+  /** The id of a text that a dictionary has. */
+  int textId(int part, Dictionary texts, int code) {
+    Dictionary ids = textIds.get(part);
+    if (spec.ignoring().isEmpty()) {
+      return ids.find(texts.pool(), texts.end(code - 1), texts.end(code)) - 1;
+    }
+    char[] text = Ignored.comparable(texts.text(code), spec.ignoring()).toCharArray();
+    return ids.find(text, 0, text.length) - 1;
   }
 
   int numberId(int part, long number) {
@@ -144,8 +152,7 @@ public final class LookupTable {
   }
 
   int addText(int part, String text) {
-    Map<String, Integer> ids = textIds.get(part);
-    return ids.computeIfAbsent(Ignored.comparable(text, spec.ignoring()), t -> ids.size());
+    return textIds.get(part).code(Ignored.comparable(text, spec.ignoring())) - 1;
   }
 
   int addNumber(int part, long number) {

@@ -77,6 +77,23 @@ public final class Dictionary {
     return code(text, start, end, hash(text, start, end));
   }
 
+  /** The code of a text, or {@link #BLANK} where it isn't there. */
+  public int find(char[] text, int start, int end) {
+    if (start == end || table.length == 0) {
+      return BLANK;
+    }
+    int hash = hash(text, start, end);
+    int mask = table.length - 1;
+    int slot = hash & mask;
+    for (long entry = table[slot]; entry != 0; entry = table[slot]) {
+      if ((int) (entry >>> 32) == hash && isAt((int) entry, text, start, end)) {
+        return (int) entry;
+      }
+      slot = (slot + 1) & mask;
+    }
+    return BLANK;
+  }
+
   /** The same, with the hash known. */
   int code(char[] text, int start, int end, int hash) {
     int mask = table.length - 1;
