@@ -3,10 +3,10 @@ package baddle.cli;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Coverage;
 import baddle.app.review.FindingPolicy;
+import baddle.app.review.TotalLine;
 import baddle.core.finding.Finding;
 import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
-import baddle.store.StoredTotal;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
 import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
@@ -62,7 +62,7 @@ final class CheckJson {
     }
     json.writeEndArray();
     json.writeArrayFieldStart("control_totals");
-    for (StoredTotal total : result.totals()) {
+    for (TotalLine total : result.totals()) {
       write(total);
     }
     json.writeEndArray();
@@ -113,7 +113,7 @@ final class CheckJson {
     json.writeEndObject();
   }
 
-  private void write(StoredTotal total) throws IOException {
+  private void write(TotalLine total) throws IOException {
     json.writeStartObject();
     json.writeStringField("feed", total.feed());
     json.writeStringField("place", total.place().toString());

@@ -2,12 +2,12 @@ package baddle.cli;
 
 import baddle.app.check.CheckResult;
 import baddle.app.check.Coverage;
+import baddle.app.review.TotalLine;
 import baddle.core.finding.Severity;
 import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
 import baddle.reports.TextStyle;
 import baddle.reports.TextTable;
-import baddle.store.StoredTotal;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -47,13 +47,15 @@ final class CheckText {
   private String headline() {
     long errors = result.count(Severity.ERROR);
     long warnings = result.count(Severity.WARNING);
-    String open =
-        counted(errors, "error")
-            + ", "
-            + counted(warnings, "warning")
-            + ", "
-            + counted(result.count(Severity.NOTE), "note");
-    return "Batch " + result.batch() + ": " + open;
+    String notes = counted(result.count(Severity.NOTE), "note");
+    String verdict =
+        errors + warnings == 0
+            ? "nothing stands against these figures; "
+            : counted(errors, "error")
+                + " and "
+                + counted(warnings, "warning")
+                + " stand against these figures; ";
+    return "Batch " + result.batch() + ": " + verdict + notes;
   }
 
   private static String counted(long count, String noun) {
@@ -114,7 +116,7 @@ final class CheckText {
       return;
     }
     Map<List<String>, long[]> counts = new LinkedHashMap<>();
-    for (StoredTotal total : result.totals()) {
+    for (TotalLine total : result.totals()) {
       counts
           .computeIfAbsent(List.of(total.feed(), total.total().column()), key -> new long[2])[
           total.total().ties() ? 0 : 1]++;
@@ -125,7 +127,7 @@ final class CheckText {
         (key, count) ->
             table.add(List.of(key.get(0), key.get(1), grouped(count[0]), grouped(count[1]))));
     table(table);
-    for (StoredTotal total : result.totals()) {
+    for (TotalLine total : result.totals()) {
       if (!total.total().ties()) {
         lines.add(
             "  "

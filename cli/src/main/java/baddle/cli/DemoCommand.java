@@ -109,10 +109,11 @@ final class DemoCommand implements Command {
     out.println("Try next (baddle is the launcher you have just run):");
     out.println("  cd " + folder);
     out.println("  baddle consolidate            nothing has changed, so nothing is read");
-    out.println("  baddle summarize years");
+    out.println("  baddle check                  can these figures be trusted?");
+    out.println("  baddle summarize ranges");
     out.println("  baddle summarize --out month.xlsx");
     out.println(
-        "  baddle crosstab inbox/trade/*.xlsx --down customer --across \"date by quarter\""
+        "  baddle crosstab inbox/tills/Alder*.csv --down code --across \"date by quarter\""
             + " --measure \"sum(amount)\"");
     out.println("README.md there says which faults were planted, and what finds them.");
   }

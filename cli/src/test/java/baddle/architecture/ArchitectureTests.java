@@ -33,6 +33,29 @@ class ArchitectureTests {
           Map.entry("baddle.core.table", List.of("baddle.core.finding", "baddle.core.value")),
           Map.entry(
               "baddle.core.expression",
+              List.of(
+                  "baddle.core.finding",
+                  "baddle.core.value",
+                  "baddle.core.table",
+                  "com.google.re2j..",
+                  "it.unimi.dsi..")),
+          Map.entry(
+              "baddle.core.lookup",
+              List.of(
+                  "baddle.core.finding",
+                  "baddle.core.value",
+                  "baddle.core.table",
+                  "it.unimi.dsi..")),
+          Map.entry(
+              "baddle.core.derivation",
+              List.of(
+                  "baddle.core.finding",
+                  "baddle.core.value",
+                  "baddle.core.table",
+                  "baddle.core.expression",
+                  "baddle.core.lookup")),
+          Map.entry(
+              "baddle.core.check",
               List.of("baddle.core.finding", "baddle.core.value", "baddle.core.table")),
           Map.entry(
               "baddle.core.grid",

@@ -35,8 +35,9 @@ class PlanReaderTests {
     Plan plan = PlanReader.read(Path.of("../docs/example/baddle.yaml"));
 
     assertThat(plan.calendar().fiscalYearStarts()).isEqualTo(Month.APRIL);
-    assertThat(plan.datasets()).containsOnlyKeys("sales", "site_returns");
-    assertThat(plan.feeds()).containsOnlyKeys("tills", "trade", "returns");
+    assertThat(plan.datasets()).containsOnlyKeys("sales", "cash", "budget", "site_returns");
+    assertThat(plan.feeds()).containsOnlyKeys("tills", "trade", "cashbook", "budget", "returns");
+    assertThat(plan.lookups()).containsOnlyKeys("sites", "ranges", "prices");
     assertThat(plan.summaries()).isNotEmpty();
     FeedPlan trade = plan.feeds().get("trade");
     assertThat(trade.sheets()).hasToString("Trade {period}");
@@ -128,10 +129,11 @@ class PlanReaderTests {
       delimiter = '|',
       value = {
         "feds: {} | 8:1: no key feds in the plan; did you mean feeds? (known: baddle, calendar,"
-            + " languages, datasets, feeds, summaries)",
+            + " languages, datasets, feeds, lookups, summaries, checks)",
         "feeds: {tills: {file: x.csv}} | 8:17: no key file in feed tills; did you mean files?"
-            + " (known: into, files, except, sheets, except_sheets, table, period, text, cells, decimal,"
-            + " dates, two_digit_years, lone_dash, error_cells, day_numbers)",
+            + " (known: into, files, except, sheets, except_sheets, table, period, text, cells, expect,"
+            + " control_list, decimal, dates, two_digit_years, lone_dash, error_cells, day_numbers,"
+            + " carry_down, leave_out, set, headings_to_rows)",
         "feeds: {tills: {files: a.csv, decimal: coma}} | 8:40: decimal: should be one of comma,"
             + " point, not coma; did you mean comma?",
         "feeds: {tills: {files: a.csv, dates: 'day'}} | 8:38: dates: should be one of day first,"

@@ -66,4 +66,17 @@ class PlanSchemaTests {
 
     assertThat(keys).containsExactlyInAnyOrderElementsOf(FeedReader.KEYS);
   }
+
+  @Test
+  void a_lookup_has_the_keys_that_the_program_reads() throws IOException {
+    List<String> keys = new ArrayList<>();
+    try (InputStream in = file()) {
+      YAML.readTree(in)
+          .at("/properties/lookups/additionalProperties/properties")
+          .fieldNames()
+          .forEachRemaining(keys::add);
+    }
+
+    assertThat(keys).containsExactlyInAnyOrderElementsOf(LookupReader.KEYS);
+  }
 }

@@ -2,11 +2,11 @@ package baddle.app.check;
 
 import baddle.app.BatchStamp;
 import baddle.app.review.FindingPolicy;
+import baddle.app.review.TotalLine;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
 import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
-import baddle.store.StoredTotal;
 import java.util.List;
 
 /**
@@ -29,7 +29,7 @@ public record CheckResult(
     List<FeedRows> feeds,
     long inDataset,
     List<LeftOutRows> leftOut,
-    List<StoredTotal> totals,
+    List<TotalLine> totals,
     List<Coverage> coverage,
     List<LookupLine> lookups,
     List<DuplicateLine> duplicates,

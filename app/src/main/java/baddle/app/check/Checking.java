@@ -6,6 +6,7 @@ import baddle.app.consolidate.Pending;
 import baddle.app.reference.References;
 import baddle.app.review.DatasetReview;
 import baddle.app.review.FindingPolicy;
+import baddle.app.review.TotalLine;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
@@ -36,7 +37,6 @@ import baddle.store.StoreException;
 import baddle.store.StoredFile;
 import baddle.store.StoredLeftOut;
 import baddle.store.StoredSource;
-import baddle.store.StoredTotal;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -58,7 +58,7 @@ public final class Checking {
   private final List<Finding> findings = new ArrayList<>();
   private final List<CheckResult.LookupLine> lookups = new ArrayList<>();
   private final List<CheckResult.DuplicateLine> duplicates = new ArrayList<>();
-  private final List<StoredTotal> totals = new ArrayList<>();
+  private final List<TotalLine> totals = new ArrayList<>();
   private final Map<String, CheckResult.SuspenseLine> suspense = new LinkedHashMap<>();
 
   private Checking(Project project, References references) {
@@ -92,7 +92,9 @@ public final class Checking {
     findings.addAll(Pending.findings(project, files));
     findings.addAll(catalogue.findings(number));
     findings.addAll(catalogue.findingsOfDatasets(number));
-    totals.addAll(catalogue.controlTotals(number));
+    catalogue
+        .controlTotals(number)
+        .forEach(one -> totals.add(new TotalLine(one.feed(), one.place(), one.total())));
     addIntakeSuspense(catalogue, number);
     Map<String, List<Coverage.Covered>> covered = new LinkedHashMap<>();
     for (DatasetPlan dataset : plan.datasets().values()) {

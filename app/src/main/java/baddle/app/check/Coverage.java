@@ -123,10 +123,8 @@ public record Coverage(
       findings.add(
           Finding.of(
               FindingCode.PERIOD_MISSING,
-              Place.nowhere(),
-              "feed "
-                  + feed
-                  + " has no source for "
+              Place.file("feed " + feed),
+              "no source for "
                   + String.join(", ", missing)
                   + ", though it should have one "
                   + expected,
@@ -136,8 +134,8 @@ public record Coverage(
       findings.add(
           Finding.of(
               FindingCode.PERIOD_UNEXPECTED,
-              Place.nowhere(),
-              "feed " + feed + ": " + source,
+              Place.file("feed " + feed),
+              source,
               "rename the file, or take it out"));
     }
     return findings;

@@ -90,7 +90,6 @@ final class PlanText {
     Optional<DraftColumn> required = required(dataset);
     for (DraftColumn column : dataset.columns()) {
       column.doubts().forEach(doubt -> line("      # doubt: " + doubt));
-      totals(column).ifPresent(value -> line("      # doubt: \"" + value + "\": a total row?"));
       line("      " + column.name() + ": " + column(column, required));
     }
   }
@@ -157,12 +156,38 @@ final class PlanText {
     line("    files: " + quoted(feed.files()));
     line("    into: " + feed.dataset());
     feed.sheets().ifPresent(sheets -> line("    sheets: " + quoted(sheets)));
+    datasets.stream()
+        .filter(dataset -> dataset.name().equals(feed.dataset()))
+        .forEach(this::totalRows);
     if (!feed.cells().isEmpty()) {
       List<String> cells = new ArrayList<>();
       for (Map.Entry<String, String> cell : feed.cells().entrySet()) {
         cells.add(cell.getKey() + ": " + cell.getValue());
       }
       line("    cells: {" + String.join(", ", cells) + "}");
+    }
+  }
+
+  /** Leaves out what states totals, and has them compared with what stands above. */
+  private void totalRows(DraftDataset dataset) {
+    for (DraftColumn column : dataset.columns()) {
+      Optional<String> total = totals(column);
+      if (total.isPresent()) {
+        List<String> sums =
+            dataset.columns().stream()
+                .filter(number -> number.type().isNumber())
+                .map(DraftColumn::name)
+                .filter(name -> !NOT_SUMMED.matcher(name).find())
+                .toList();
+        line("    leave_out:   # such as \"" + total.get() + "\"");
+        line(
+            "      - {when: \"lower("
+                + column.name()
+                + ") like_regex '^(grand |sub)?total'\", because: total row"
+                + (sums.isEmpty() ? "" : ", control_total: [" + String.join(", ", sums) + "]")
+                + "}");
+        return;
+      }
     }
   }
 

@@ -14,7 +14,6 @@ import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.store.DatasetReader;
 import baddle.store.HiddenRows;
-import baddle.store.StoredTotal;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -36,7 +35,7 @@ public final class DatasetReview {
   }
 
   private final LookupReviews lookups;
-  private final List<StoredTotal> listed = new ArrayList<>();
+  private final List<TotalLine> listed = new ArrayList<>();
   private final List<Finding> findings = new ArrayList<>();
 
   /** Reviews a dataset. */
@@ -65,7 +64,7 @@ public final class DatasetReview {
   }
 
   /** The control totals that lists state. */
-  public List<StoredTotal> listedTotals() {
+  public List<TotalLine> listedTotals() {
     return listed;
   }
 

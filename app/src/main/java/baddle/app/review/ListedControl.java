@@ -21,7 +21,6 @@ import baddle.core.value.Period;
 import baddle.plan.ControlList;
 import baddle.plan.Plan;
 import baddle.store.DatasetReader;
-import baddle.store.StoredTotal;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -34,7 +33,7 @@ import java.util.Optional;
 final class ListedControl {
 
   private final String feed;
-  private final List<StoredTotal> totals = new ArrayList<>();
+  private final List<TotalLine> totals = new ArrayList<>();
   private final List<Finding> findings = new ArrayList<>();
 
   ListedControl(String feed, ControlList list, References references, DatasetReader reader)
@@ -78,7 +77,7 @@ final class ListedControl {
       ControlTotal total =
           new ControlTotal(stated.get(i), String.join(", ", key), line.line(), wanted, there, 0);
       Place place = Place.file(line.file()).atRow(line.line());
-      totals.add(new StoredTotal(feed, place, total));
+      totals.add(new TotalLine(feed, place, total));
       if (!total.ties()) {
         findings.add(
             Finding.of(
@@ -147,7 +146,7 @@ final class ListedControl {
     }
   }
 
-  List<StoredTotal> totals() {
+  List<TotalLine> totals() {
     return totals;
   }
 

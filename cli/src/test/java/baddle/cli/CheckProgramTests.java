@@ -1,0 +1,313 @@
+package baddle.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Cleaning, computing, looking up and proving, from the built program. */
+class CheckProgramTests {
+
+  private static final String COLUMNS =
+      """
+      baddle: 1
+      datasets:
+        sales:
+      %s
+          columns:
+            day:     {type: date, required: true}
+            doc:     text
+            code:    text
+            units:   integer
+            price:   {type: decimal, places: 2}
+            revenue: {type: decimal, places: 2, calc: units * price}
+            range:   {type: text, lookup: ranges}
+            buyer:   {type: text, lookup: buyers}
+      feeds:
+        tills:
+          files: "in/{period}.csv"
+          expect: {every: month}
+          carry_down: [doc]
+          leave_out:
+            - {when: "\\"day\\" = 'Total'", because: total line, control_total: {revenue: revenue}}
+      lookups:
+        ranges: {file: ranges.csv, match: {code: Code}, bring: {range: Range}%s}
+        buyers: {file: buyers.csv, match: {range: Range}, bring: {buyer: Buyer}}
+      summaries:
+        s: {down: [range, buyer], measures: {Revenue: sum(revenue), Rows: count(*)}}
+      %s
+      """;
+
+  @TempDir Path folder;
+  private Baddle baddle = new Baddle(Path.of(""));
+
+  @BeforeEach
+  void setUp() throws IOException {
+    baddle = new Baddle(folder);
+    plan("", "", "");
+    baddle.write("ranges.csv", "Code,Range", "a,Bulbs", "b,Seeds");
+    baddle.write("buyers.csv", "Range,Buyer", "Bulbs,Ann", "Seeds,Ben");
+  }
+
+  private void plan(String dataset, String ranges, String rest) throws IOException {
+    baddle.write("baddle.yaml", String.format(COLUMNS, dataset, ranges, rest).split("\n"));
+  }
+
+  private void month(String month, String... lines) throws IOException {
+    List<String> all = new ArrayList<>(List.of("day,doc,code,units,price,revenue"));
+    all.addAll(List.of(lines));
+    baddle.write("in/" + month + ".csv", all.toArray(String[]::new));
+  }
+
+  private List<String> summary() throws Exception {
+    assertThat(baddle.run("summarize", "s", "--out", "s.csv").status()).isZero();
+    return Files.readAllLines(folder.resolve("s.csv"));
+  }
+
+  @Test
+  void cleans_computes_looks_up_and_ties() throws Exception {
+    month(
+        "2026-01",
+        "2026-01-01,D1,a,2,1.50,3.00",
+        "2026-01-02,,b,1,2.25,2.25",
+        "Total,,,,,5.25",
+        "2026-01-03,D2,a,3,1.00,3.00",
+        "Total,,,,,4.00");
+
+    Baddle.Run run = baddle.run("consolidate");
+    Baddle.Run check = baddle.run("check");
+
+    assertThat(run.status()).isEqualTo(1);
+    assertThat(run.out())
+        .contains("5 rows read = 3 in the dataset + 2 left out + 0 held")
+        .contains("stated 4.00, the rows above add up to 3.00, difference 1.00");
+    assertThat(summary()).contains("Bulbs,Ann,6.00,2", "Seeds,Ben,2.25,1", "Total,,8.25,3");
+    assertThat(check.out())
+        .contains("tills  total line     2        1", "tills  revenue     1       1");
+  }
+
+  @Test
+  void a_changed_lookup_computes_stored_rows_anew_without_reading_them_again() throws Exception {
+    month("2026-01", "2026-01-01,D1,a,2,1.50,", "2026-01-02,D2,b,1,2.25,", "2026-01-03,D3,c,1,1,");
+    baddle.run("consolidate");
+    baddle.write("ranges.csv", "Code,Range", "a,Bulbs", "b,Bulbs", "c,Bulbs");
+
+    Baddle.Run again = baddle.run("consolidate");
+
+    assertThat(again.out())
+        .contains("tills      1    0        0          1")
+        .contains("Computed anew: 2 rows of sales have other values");
+    assertThat(summary()).contains("Bulbs,Ann,6.25,3");
+    assertThat(baddle.run("consolidate").out()).contains("Nothing has changed since batch 2");
+    assertThat(baddle.run("summarize", "s").out()).contains("Batch: 2");
+  }
+
+  @Test
+  void a_calculation_is_changed_without_reading_a_source() throws Exception {
+    month("2026-01", "2026-01-01,D1,a,2,1.50,", "2026-01-02,D2,b,4,2.25,");
+    baddle.run("consolidate");
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(plan, Files.readString(plan).replace("units * price", "price / (units - 2)"));
+
+    Baddle.Run again = baddle.run("consolidate");
+
+    assertThat(again.out())
+        .contains("tills      1    0        0          1")
+        .contains("2 rows read = 1 in the dataset + 0 left out + 1 held")
+        .contains("expected a divisor other than zero");
+    assertThat(summary()).contains("Seeds,Ben,1.13,1");
+  }
+
+  @Test
+  void rows_without_a_match_are_held_where_the_plan_says_so_and_come_back_with_the_key()
+      throws Exception {
+    plan("", ", when_missing: hold", "");
+    month("2026-01", "2026-01-01,D1,a,2,1.50,", "2026-01-02,D2,q,1,2.25,");
+
+    Baddle.Run held = baddle.run("consolidate");
+    baddle.write("ranges.csv", "Code,Range", "a,Bulbs", "q,Bulbs");
+    Baddle.Run mended = baddle.run("consolidate");
+
+    assertThat(held.status()).isEqualTo(1);
+    assertThat(held.out())
+        .contains("2 rows read = 1 in the dataset + 0 left out + 1 held")
+        .contains("in/2026-01.csv, row 3, code", "a key that the lookup ranges has")
+        .contains("\"q\" (1 row, revenue 2.25)");
+    assertThat(mended.out()).contains("2 rows read = 2 in the dataset + 0 left out + 0 held");
+    assertThat(mended.status()).isZero();
+  }
+
+  @Test
+  void stop_brings_nothing_in() throws Exception {
+    plan("", ", when_missing: stop", "");
+    month("2026-01", "2026-01-02,D2,q,1,2.25,");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.status()).isEqualTo(3);
+    assertThat(run.err()).contains("the lookup ranges has no row for q", "nothing was brought in");
+    assertThat(baddle.run("summarize").status()).isEqualTo(3);
+  }
+
+  @Test
+  void a_missing_lookup_file_leaves_everything_as_it_was() throws Exception {
+    month("2026-01", "2026-01-02,D2,a,1,2.25,");
+    baddle.run("consolidate");
+    baddle.delete("buyers.csv");
+    month("2026-02", "2026-02-02,D2,a,1,2.25,");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.status()).isEqualTo(3);
+    assertThat(run.err()).contains("lookup buyers: there is no file buyers.csv");
+    assertThat(summary()).contains("Total,,2.25,1");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "report, 5, 0, 0, duplicate-between-periods",
+    "hold, 3, 0, 2, duplicate-between-periods",
+    "keep latest, 3, 2, 0, ''",
+  })
+  void the_year_so_far_again_each_month(
+      String policy, int kept, int leftOut, int held, String finding) throws Exception {
+    plan("    key: [doc, code]\n      on_duplicate: " + policy, "", "");
+    month("2026-02", "2026-01-01,D1,a,2,1.50,", "2026-02-01,D2,b,9,1.00,", "2026-02-02,D3,b,1,1,");
+    baddle.run("consolidate");
+    month("2026-01", "2026-01-01,D1,a,2,1.50,", "2026-02-01,D2,b,1,1.00,");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.out())
+        .contains(
+            "5 rows read = "
+                + kept
+                + " in the dataset + "
+                + leftOut
+                + " left out + "
+                + held
+                + " held");
+    assertThat(run.out().contains("duplicate-between-periods")).isEqualTo(!finding.isEmpty());
+    if (policy.equals("keep latest")) {
+      assertThat(summary()).contains("Seeds,Ben,10.00,2");
+      baddle.delete("in/2026-02.csv");
+      assertThat(baddle.run("consolidate").out()).contains("2 rows read = 2 in the dataset");
+    }
+  }
+
+  @Test
+  void says_which_months_are_missing_and_which_come_twice() throws Exception {
+    month("2026-01", "2026-01-01,D1,a,2,1.50,");
+    month("2026-03", "2026-03-01,D1,a,2,1.50,");
+    month("Mar 2026", "2026-03-01,D1,a,2,2.50,");
+    baddle.run("consolidate");
+
+    Baddle.Run check = baddle.run("check");
+
+    assertThat(check.out())
+        .contains("tills missing: 2026-02")
+        .contains("2026-03 comes twice: in/2026-03.csv and in/Mar 2026.csv");
+    assertThat(check.status()).isZero();
+    assertThat(baddle.run("check", "--fail-on", "warning").status()).isEqualTo(1);
+    assertThat(baddle.run("check", "--fail-on", "warn").err()).contains("did you mean warning?");
+  }
+
+  @Test
+  void findings_are_raised_lowered_and_accepted_with_a_reason_for_a_time() throws Exception {
+    String rules =
+        """
+        checks:
+          - {finding: period-missing, count_as: error, because: we close on it}
+          - {finding: control-total-differs, at: in/2026-01.csv, count_as: accepted, because: told, until: 2026-03}
+        """;
+    plan("", "", rules);
+    month("2026-01", "2026-01-01,D1,a,2,1.50,", "Total,,,,,9.99");
+    month("2026-03", "2026-03-01,D1,a,2,1.50,");
+    baddle.run("consolidate");
+
+    Baddle.Run accepted = baddle.run("check");
+    month("2026-04", "2026-04-01,D1,a,2,1.50,");
+    baddle.run("consolidate");
+    Baddle.Run expired = baddle.run("check");
+
+    assertThat(accepted.out())
+        .contains("1 error and 0 warnings", "error    period-missing")
+        .contains("Accepted by the plan", "control-total-differs in/2026-01.csv, row 3: told");
+    assertThat(expired.out())
+        .contains("error    control-total-differs", "check-expired")
+        .contains("ended with 2026-03; it was there because: told");
+  }
+
+  @Test
+  void totals_are_held_against_a_list() throws Exception {
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(
+        plan,
+        Files.readString(plan)
+            .replace(
+                "    expect: {every: month}",
+                "    control_list: {file: totals.csv, match: {source_period: Month},"
+                    + " stated: {revenue: Revenue, rows: Lines}}"));
+    baddle.write("totals.csv", "Month,Revenue,Lines", "Jan 2026,3.00,1", "Feb 2026,7.00,2");
+    month("2026-01", "2026-01-01,D1,a,2,1.50,");
+    month("2026-02", "2026-02-01,D1,a,2,1.50,");
+    month("2026-03", "2026-03-01,D1,a,2,2.50,");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.out())
+        .contains("revenue of 2026-02: stated 7, the dataset has 3.00, difference 4")
+        .contains("rows of 2026-02: stated 2, the dataset has 1, difference 1")
+        .contains("no line states what 2026-03 should add up to");
+    assertThat(baddle.run("check").out()).contains("tills  revenue     1       1");
+  }
+
+  @Test
+  void says_when_the_files_have_changed_since() throws Exception {
+    month("2026-01", "2026-01-01,D1,a,2,1.50,");
+    baddle.run("consolidate");
+    month("2026-02", "2026-02-01,D1,a,2,1.50,");
+
+    assertThat(baddle.run("check").out())
+        .contains("out-of-date", "1 files are new or changed and 0 are gone");
+  }
+
+  @Test
+  void as_json_it_has_the_same_figures() throws Exception {
+    month("2026-01", "2026-01-01,D1,a,2,1.50,", "2026-01-02,D2,q,1,x,", "Total,,,,,3.00");
+    baddle.run("consolidate");
+
+    JsonNode json = new ObjectMapper().readTree(baddle.run("check", "--json").out());
+
+    assertThat(json.at("/adds_up").asBoolean()).isTrue();
+    assertThat(json.at("/feeds/0/held").asInt()).isEqualTo(1);
+    assertThat(json.at("/control_totals/0/ties").asBoolean()).isTrue();
+    assertThat(json.at("/suspense/0/found").asText()).isEqualTo("x");
+    assertThat(json.at("/coverage/0/there").asInt()).isEqualTo(1);
+  }
+
+  /** The examples of docs/expressions.md and docs/plan.md are plans that can be read. */
+  @Test
+  void the_conditions_of_the_documentation_are_understood() throws Exception {
+    String page = Files.readString(Path.of("../docs/expressions.md"));
+    Matcher example = Pattern.compile("(?m)^    (when|calc): (.+)$").matcher(page);
+    int examples = 0;
+    while (example.find()) {
+      examples++;
+      baddle.core.expression.Expression.parse(example.group(2).strip());
+    }
+    assertThat(examples).isGreaterThan(5);
+  }
+}
