@@ -9,8 +9,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -296,18 +294,5 @@ class CheckProgramTests {
     assertThat(json.at("/control_totals/0/ties").asBoolean()).isTrue();
     assertThat(json.at("/suspense/0/found").asText()).isEqualTo("x");
     assertThat(json.at("/coverage/0/there").asInt()).isEqualTo(1);
-  }
-
-  /** The examples of docs/expressions.md and docs/plan.md are plans that can be read. */
-  @Test
-  void the_conditions_of_the_documentation_are_understood() throws Exception {
-    String page = Files.readString(Path.of("../docs/expressions.md"));
-    Matcher example = Pattern.compile("(?m)^    (when|calc): (.+)$").matcher(page);
-    int examples = 0;
-    while (example.find()) {
-      examples++;
-      baddle.core.expression.Expression.parse(example.group(2).strip());
-    }
-    assertThat(examples).isGreaterThan(5);
   }
 }

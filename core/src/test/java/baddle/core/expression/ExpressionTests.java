@@ -3,6 +3,12 @@ package baddle.core.expression;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -49,5 +55,17 @@ class ExpressionTests {
       })
   void says_what_is_wrong_with_an_axis_item(String text, String message) {
     assertThatThrownBy(() -> AxisItem.parse(text)).hasMessage(message);
+  }
+
+  @Test
+  void every_example_of_the_documentation_can_be_read() throws IOException {
+    String page = Files.readString(Path.of("../docs/expressions.md"));
+    Matcher example = Pattern.compile("(?m)^    (?:when|calc): (.+)$").matcher(page);
+    int examples = 0;
+    while (example.find()) {
+      examples++;
+      assertThat(Expression.parse(example.group(1)).references()).isNotEmpty();
+    }
+    assertThat(examples).isGreaterThan(5);
   }
 }
