@@ -23,7 +23,7 @@ class CheckProgramTests {
       baddle: 1
       datasets:
         sales:
-      %s
+      DATASET
           columns:
             day:     {type: date, required: true}
             doc:     text
@@ -41,11 +41,10 @@ class CheckProgramTests {
           leave_out:
             - {when: "\\"day\\" = 'Total'", because: total line, control_total: {revenue: revenue}}
       lookups:
-        ranges: {file: ranges.csv, match: {code: Code}, bring: {range: Range}%s}
+        ranges: {file: ranges.csv, match: {code: Code}, bring: {range: Range}MISSING}
         buyers: {file: buyers.csv, match: {range: Range}, bring: {buyer: Buyer}}
       summaries:
         s: {down: [range, buyer], measures: {Revenue: sum(revenue), Rows: count(*)}}
-      %s
       """;
 
   @TempDir Path folder;
@@ -60,7 +59,8 @@ class CheckProgramTests {
   }
 
   private void plan(String dataset, String ranges, String rest) throws IOException {
-    baddle.write("baddle.yaml", String.format(COLUMNS, dataset, ranges, rest).split("\n"));
+    String plan = COLUMNS.replace("DATASET", dataset).replace("MISSING", ranges) + rest;
+    baddle.write("baddle.yaml", plan.split("\n"));
   }
 
   private void month(String month, String... lines) throws IOException {
