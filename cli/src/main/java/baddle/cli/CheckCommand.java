@@ -3,14 +3,17 @@ package baddle.cli;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Checking;
+import baddle.app.check.SuspenseFile;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Nearest;
 import baddle.core.finding.Severity;
 import baddle.plan.PlanException;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle check}. */
@@ -53,6 +56,12 @@ final class CheckCommand implements Command {
             .desc("end with status 1 from this on: note, warning or error (default: error)")
             .get(),
         Option.builder()
+            .longOpt("suspense")
+            .hasArg()
+            .argName("FILE")
+            .desc("write the held rows with their reasons into a .csv or .xlsx file")
+            .get(),
+        Option.builder()
             .longOpt("unused")
             .desc("list the rows of lookups that no row of the dataset has matched")
             .get());
@@ -65,8 +74,16 @@ final class CheckCommand implements Command {
       throw new UsageException("check takes no arguments, found " + options.arguments().get(0));
     }
     Severity failOn = failOn(options);
+    Optional<Path> suspense = options.value("suspense").map(console.folder()::resolve);
+    Optional<String> problem = suspense.flatMap(SuspenseFile::problem);
+    if (problem.isPresent()) {
+      throw new UsageException("--suspense: " + problem.get());
+    }
     Project project = options.project();
     CheckResult result = Checking.run(project);
+    if (suspense.isPresent()) {
+      SuspenseFile.write(suspense.get(), result.held());
+    }
     if (options.json()) {
       console.out().println(CheckJson.of(result));
     } else if (options.quiet()) {
@@ -76,6 +93,7 @@ final class CheckCommand implements Command {
       new CheckText(result, options.style(), options.verbose(), options.has("unused"))
           .lines()
           .forEach(console.out()::println);
+      suspense.ifPresent(file -> console.out().println("\nwritten: " + file));
     }
     boolean fails = result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
     return fails ? Status.FINDINGS : Status.DONE;

@@ -51,6 +51,7 @@ final class ConsolidateJson {
       json.writeNumberField(dataset.getKey(), dataset.getValue());
     }
     json.writeEndObject();
+    json.writeNumberField("accepted", result.accepted());
     json.writeArrayFieldStart("findings");
     for (Finding finding : result.findings()) {
       FindingJson.write(finding, json);

@@ -43,6 +43,10 @@ final class ConsolidateText {
                             + " changed",
                         rows,
                         dataset)));
+    if (result.accepted() > 0) {
+      lines.add(
+          "Findings accepted by the plan: " + result.accepted() + "; baddle check lists them");
+    }
     if (!result.findings().isEmpty()) {
       lines.add("");
       lines.addAll(FindingLines.of(result.findings(), verbose));

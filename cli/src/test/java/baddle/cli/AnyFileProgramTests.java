@@ -284,7 +284,7 @@ class AnyFileProgramTests {
     assertThat(run.out())
         .contains("text, Windows-1252, semicolon, CRLF", ".xls workbook", ".ods workbook")
         .contains("table A1:F107, headings in row 1, 106 rows")
-        .contains("sheet Trade 2026-03", "table B4:I25, headings in row 4, 21 rows")
+        .contains("sheet Trade 2026-03", "table B4:I26, headings in row 4, 22 rows")
         .contains("decimal comma", "day first", "01.05.2026  010001");
     assertThat(json.out()).contains("\"heading\" : \"Amount\"", "\"type\" : \"decimal(2)\"");
     assertThat(demo.run("look", "no.csv").status()).isEqualTo(2);

@@ -273,6 +273,30 @@ class CheckProgramTests {
   }
 
   @Test
+  void held_rows_are_written_in_the_shape_of_their_source_with_their_reasons() throws Exception {
+    plan("", ", when_missing: hold", "");
+    month("2026-01", "2026-01-01,D1,a,many,1.50,9", "x,D2,a,1,2.25,2.25", "2026-01-03,D3,q,1,1,1");
+    baddle.run("consolidate");
+
+    assertThat(baddle.run("check", "--suspense", "held.txt").err()).contains("should end in .csv");
+    assertThat(baddle.run("check", "--suspense", "held.csv").err()).contains("2 shapes");
+    baddle.run("check", "--suspense", "held.xlsx");
+    Baddle.Run look = baddle.run("look", "held.xlsx", "--all");
+    baddle.write("ranges.csv", "Code,Range", "a,Bulbs", "q,Bulbs");
+    baddle.run("consolidate");
+    baddle.run("check", "--suspense", "held.csv");
+
+    assertThat(look.out()).contains("tills 1", "sales 2", "held_because");
+    assertThat(Files.readAllLines(folder.resolve("held.csv")))
+        .containsExactly(
+            "held_file,held_sheet,held_row,held_because,day,doc,code,units,price,revenue",
+            "in/2026-01.csv,,2,\"units: found \"\"many\"\", expected a whole number, such as 12\","
+                + "2026-01-01,D1,a,many,1.50,9",
+            "in/2026-01.csv,,3,\"day: found \"\"x\"\", expected a date such as 2026-03-14\","
+                + "x,D2,a,1,2.25,2.25");
+  }
+
+  @Test
   void says_when_the_files_have_changed_since() throws Exception {
     month("2026-01", "2026-01-01,D1,a,2,1.50,");
     baddle.run("consolidate");

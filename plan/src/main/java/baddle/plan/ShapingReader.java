@@ -176,22 +176,21 @@ final class ShapingReader {
   /** A condition on columns that are read, and on headings in double quotes. */
   private Optional<Expression> condition(PlanNode.Text text, DatasetPlan dataset) {
     try {
-      Expression condition = Expression.parse(text.text());
+      Expression condition = Expression.parse(text.text()).withQuotedNames(Shaping::cellsOf);
       List<Column> columns = new ArrayList<>(dataset.readSchema().columns());
       List<String> known = new ArrayList<>(dataset.readSchema().names());
       for (Expression.Reference reference : condition.references()) {
-        if (!known.contains(reference.name())) {
-          if (!reference.quoted()) {
-            throw new ExpressionException(
-                "no column that is read "
-                    + reference.name()
-                    + Nearest.hint(reference.name(), known)
-                    + "; a heading stands in double quotes",
-                text.text(),
-                reference.offset());
-          }
+        if (reference.quoted() && !known.contains(reference.name())) {
           known.add(reference.name());
           columns.add(new Column(reference.name(), ColumnType.text()));
+        } else if (!known.contains(reference.name())) {
+          throw new ExpressionException(
+              "no column that is read "
+                  + reference.name()
+                  + Nearest.hint(reference.name(), known)
+                  + "; a heading stands in double quotes",
+              text.text(),
+              reference.offset());
         }
       }
       ColumnType type = condition.bind(new Schema(columns), calendar).type();

@@ -276,6 +276,13 @@ public final class BatchWriter implements Closeable {
   /** Adds what the shaping did in a source that was added before. */
   public synchronized void addTreated(StoredSource source, SourceIntake.Treated treated)
       throws IOException {
+    if (source.counts().held() > 0) {
+      database.execute(
+          "UPDATE source SET headings = ? WHERE part = ? AND number = ?",
+          String.join("\t", treated.headings()),
+          source.part(),
+          source.number());
+    }
     for (SourceIntake.LeftOut leftOut : treated.leftOut()) {
       database.execute(
           "INSERT INTO left_out (part, source, because, rows) VALUES (?, ?, ?, ?)",

@@ -258,7 +258,7 @@ public final class Catalogue {
         batch);
     return database.query(
         "SELECT f.feed, f.path, s.sheet, h.source_row, h.heading, h.value, h.expected, h.part,"
-            + " h.source, s.period FROM suspense h"
+            + " h.source, s.headings FROM suspense h"
             + " JOIN source s ON s.part = h.part AND s.number = h.source"
             + " JOIN file f ON f.id = s.file WHERE"
             + LIVE
@@ -268,7 +268,8 @@ public final class Catalogue {
                 row.getString(1),
                 Place.source(row.getString(2), row.getString(3)).atRow(row.getLong(4)),
                 new HeldValue(row.getString(5), row.getString(6), row.getString(7)),
-                cells.getOrDefault(List.of(row.getInt(8), row.getInt(9), row.getInt(4)), Map.of())),
+                cells.getOrDefault(List.of(row.getInt(8), row.getInt(9), row.getInt(4)), Map.of()),
+                List.of(row.getString(10).split("\t", -1))),
         batch);
   }
 

@@ -24,6 +24,7 @@ final class CatalogueTables {
     List<String> statements =
         new ArrayList<>(
             List.of(
+                "ALTER TABLE source ADD COLUMN headings TEXT NOT NULL DEFAULT ''",
                 "ALTER TABLE part_column ADD COLUMN position INTEGER",
                 "ALTER TABLE part_column ADD COLUMN live_from INTEGER",
                 "ALTER TABLE part_column ADD COLUMN live_until INTEGER",
@@ -121,6 +122,7 @@ final class CatalogueTables {
           cell_range TEXT NOT NULL DEFAULT '',
           sender TEXT,
           sent_on TEXT,
+          headings TEXT NOT NULL DEFAULT '',
           rows_read INTEGER NOT NULL,
           rows_kept INTEGER NOT NULL,
           rows_left_out INTEGER NOT NULL,

@@ -2,6 +2,7 @@ package baddle.store;
 
 import baddle.core.finding.Place;
 import baddle.core.intake.HeldValue;
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -11,11 +12,14 @@ import java.util.Map;
  * @param place where it stands
  * @param value what is wrong with it
  * @param cells its cells that are filled, by column from 1
+ * @param headings the headings of its source, by column
  */
-public record StoredHeldRow(String feed, Place place, HeldValue value, Map<Integer, String> cells) {
+public record StoredHeldRow(
+    String feed, Place place, HeldValue value, Map<Integer, String> cells, List<String> headings) {
 
-  /** Copies the map. */
+  /** Copies the collections. */
   public StoredHeldRow {
     cells = Map.copyOf(cells);
+    headings = List.copyOf(headings);
   }
 }

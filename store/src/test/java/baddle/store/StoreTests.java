@@ -29,6 +29,8 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class StoreTests {
 
@@ -191,18 +193,23 @@ class StoreTests {
         .hasMessageContaining("dataset.db has format 99, written by a newer Baddle");
   }
 
-  @Test
-  void brings_a_store_of_the_first_format_up_to_date() throws Exception {
+  @ParameterizedTest
+  @ValueSource(ints = {1, 2})
+  void brings_a_store_of_an_earlier_format_up_to_date(int format) throws Exception {
     Store.openToWrite(folder).close();
     try (Connection sql = connect();
         Statement statement = sql.createStatement()) {
-      for (String column : List.of("cell_range", "sender", "sent_on")) {
-        statement.execute("ALTER TABLE source DROP COLUMN " + column);
+      for (String table : List.of("left_out", "control_total", "row_state", "derivation")) {
+        statement.execute("DROP TABLE " + table);
       }
-      for (String column : List.of("rows", "value", "cause")) {
-        statement.execute("ALTER TABLE finding DROP COLUMN " + column);
+      drop(statement, "part_column", "position", "live_from", "live_until");
+      drop(statement, "finding", "dataset", "live_until");
+      drop(statement, "source", "headings");
+      if (format == 1) {
+        drop(statement, "source", "cell_range", "sender", "sent_on");
+        drop(statement, "finding", "rows", "value", "cause");
       }
-      statement.execute("PRAGMA user_version = 1");
+      statement.execute("PRAGMA user_version = " + format);
     }
 
     try (Store store = Store.openToWrite(folder);
@@ -212,6 +219,13 @@ class StoreTests {
     }
 
     assertThat(sites(1)).hasSize(3);
+  }
+
+  private static void drop(Statement statement, String table, String... columns)
+      throws SQLException {
+    for (String column : columns) {
+      statement.execute("ALTER TABLE " + table + " DROP COLUMN " + column);
+    }
   }
 
   @Test

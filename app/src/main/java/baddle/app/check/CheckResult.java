@@ -21,6 +21,7 @@ import java.util.List;
  * @param lookups one for each lookup of each dataset
  * @param duplicates one for each dataset with a key
  * @param suspense the rows that are held, by cause
+ * @param held the rows themselves, by their shape
  * @param findings what is open after the plan's rules, the gravest first
  * @param accepted what the plan's rules accept
  */
@@ -34,6 +35,7 @@ public record CheckResult(
     List<LookupLine> lookups,
     List<DuplicateLine> duplicates,
     List<SuspenseLine> suspense,
+    List<HeldTable> held,
     List<Finding> findings,
     List<FindingPolicy.Accepted> accepted) {
 
@@ -95,6 +97,7 @@ public record CheckResult(
     lookups = List.copyOf(lookups);
     duplicates = List.copyOf(duplicates);
     suspense = List.copyOf(suspense);
+    held = List.copyOf(held);
     findings = List.copyOf(findings);
     accepted = List.copyOf(accepted);
   }

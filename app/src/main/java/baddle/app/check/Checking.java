@@ -22,6 +22,7 @@ import baddle.core.intake.HeldValue;
 import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
 import baddle.core.lookup.LookupTable;
+import baddle.core.table.Block;
 import baddle.core.table.Origin;
 import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
@@ -35,6 +36,7 @@ import baddle.store.DatasetReader;
 import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.StoredFile;
+import baddle.store.StoredHeldRow;
 import baddle.store.StoredLeftOut;
 import baddle.store.StoredSource;
 import java.io.IOException;
@@ -60,6 +62,8 @@ public final class Checking {
   private final List<CheckResult.DuplicateLine> duplicates = new ArrayList<>();
   private final List<TotalLine> totals = new ArrayList<>();
   private final Map<String, CheckResult.SuspenseLine> suspense = new LinkedHashMap<>();
+
+  private final HeldTable.Builder held = new HeldTable.Builder();
 
   private Checking(Project project, References references) {
     this.project = new Project(project.planFile(), references.plan());
@@ -136,6 +140,7 @@ public final class Checking {
         lookups,
         duplicates,
         List.copyOf(suspense.values()),
+        held.build(),
         result.findings(),
         result.accepted());
   }
@@ -188,7 +193,10 @@ public final class Checking {
   }
 
   private void addIntakeSuspense(Catalogue catalogue, int batch) throws IOException {
-    catalogue.heldRows(batch).forEach(row -> addHeld(row.feed(), row.value()));
+    for (StoredHeldRow row : catalogue.heldRows(batch)) {
+      addHeld(row.feed(), row.value());
+      held.add(row);
+    }
   }
 
   private void addHeld(String feed, HeldValue value) {
@@ -208,20 +216,54 @@ public final class Checking {
   /** Rows that were read and are in no figure. */
   private void addHiddenRows(DatasetPlan dataset, DatasetReader reader) throws IOException {
     long[] byKey = new long[2];
+    List<String> columns =
+        new ArrayList<>(
+            dataset.schema().names().stream()
+                .filter(name -> reader.schema().indexOf(name).isPresent())
+                .toList());
+    int own = columns.size();
+    Stream.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_ROW)
+        .forEach(column -> columns.add(column.name()));
     HiddenReasons.scan(
         reader,
-        List.of(),
+        columns,
         (block, row, reason) -> {
           if (reason.ofKey()) {
             byKey[reason.isHeld() ? 0 : 1]++;
           }
-          reason.held().ifPresent(value -> addHeld(dataset.name(), value));
+          reason
+              .held()
+              .ifPresent(
+                  value -> {
+                    addHeld(dataset.name(), value);
+                    held.add(
+                        dataset.name(),
+                        columns.subList(0, own),
+                        place(block, own, row),
+                        cells(block, own, row),
+                        value);
+                  });
         });
     if (!dataset.duplicates().key().isEmpty()) {
       duplicates.add(
           new CheckResult.DuplicateLine(
               dataset.name(), String.join(", ", dataset.duplicates().key()), byKey[0], byKey[1]));
     }
+  }
+
+  private static List<String> cells(Block block, int columns, int row) {
+    List<String> cells = new ArrayList<>();
+    for (int i = 0; i < columns; i++) {
+      boolean blank = block.vector(i).isBlank(row);
+      cells.add(blank ? "" : block.vector(i).shown(row, block.schema().column(i).type()));
+    }
+    return cells;
+  }
+
+  /** Where a row stands, by the columns that follow its own. */
+  private static Place place(Block block, int columns, int row) {
+    List<String> origin = cells(block, columns + 3, row).subList(columns, columns + 3);
+    return Place.source(origin.get(0), origin.get(1)).atRow(Long.parseLong(origin.get(2)));
   }
 
   private Coverage coverage(FeedPlan feed, ExpectPlan expect, List<Coverage.Covered> covered) {

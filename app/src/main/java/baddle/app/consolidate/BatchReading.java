@@ -93,7 +93,7 @@ final class BatchReading {
     try (PartWriter part = batch.part(index, dataset.name(), schema)) {
       BlockBuilder blocks =
           new BlockBuilder(
-              spec.workingSchema(headings(dataset, spec.schema())),
+              spec.workingSchema(cellColumns(dataset)),
               rows,
               (block, from, to) -> part.accept(whole(block, derivation, schema), from, to));
       FileIntake intake = new FileIntake(plan, dataset, opener, blocks, part);
@@ -109,11 +109,11 @@ final class BatchReading {
     return outcomes;
   }
 
-  /** The headings that only rules of the dataset's feeds read. */
-  private List<String> headings(DatasetPlan dataset, Schema schema) {
+  /** The columns that only rules of the dataset's feeds read. */
+  private List<String> cellColumns(DatasetPlan dataset) {
     return plan.feeds().values().stream()
         .filter(feed -> feed.dataset().equals(dataset.name()))
-        .flatMap(feed -> feed.shaping().headings(schema.names()).stream())
+        .flatMap(feed -> feed.shaping().cellColumns().stream())
         .distinct()
         .toList();
   }

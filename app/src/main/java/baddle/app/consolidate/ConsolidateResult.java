@@ -18,6 +18,7 @@ import java.util.Optional;
  * @param derivedAnew for each dataset whose derived columns were computed anew without reading its
  *     sources, how many rows have other values now
  * @param findings what is open, the gravest first
+ * @param accepted how many findings the plan accepts
  */
 public record ConsolidateResult(
     Optional<BatchStamp> made,
@@ -26,7 +27,8 @@ public record ConsolidateResult(
     long inDataset,
     RowCounts rows,
     Map<String, Long> derivedAnew,
-    List<Finding> findings) {
+    List<Finding> findings,
+    int accepted) {
 
   /** Copies the lists. */
   public ConsolidateResult {

@@ -270,6 +270,8 @@ public final class Consolidation {
     }
     findings.addAll(catalogue.findings(number));
     findings.addAll(catalogue.findingsOfDatasets(number));
+    FindingPolicy.Result policed =
+        new FindingPolicy(project.plan(), catalogue.sources(number)).apply(findings);
     ConsolidateResult result =
         new ConsolidateResult(
             made.map(BatchStamp::of),
@@ -278,9 +280,8 @@ public final class Consolidation {
             catalogue.storedRows(number),
             all,
             derived.changedRows(),
-            new FindingPolicy(project.plan(), catalogue.sources(number))
-                .apply(findings)
-                .findings());
+            policed.findings(),
+            policed.accepted().size());
     return result.addsUp() ? result : broken(result);
   }
 
@@ -318,6 +319,7 @@ public final class Consolidation {
         result.inDataset(),
         result.rows(),
         result.derivedAnew(),
-        findings);
+        findings,
+        result.accepted());
   }
 }

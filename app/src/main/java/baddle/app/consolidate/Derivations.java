@@ -32,10 +32,12 @@ final class Derivations {
 
   /** The derivation of a dataset, if it has derived columns. */
   Optional<Derivation> of(DatasetPlan dataset) {
-    return dataset.steps().isEmpty()
-        ? Optional.empty()
-        : Optional.of(
-            new Derivation(
-                dataset.readSchema(), dataset.schema(), dataset.steps(), lookups, plan.calendar()));
+    return dataset.steps().isEmpty() ? Optional.empty() : Optional.of(even(dataset));
+  }
+
+  /** The derivation of a dataset even if it has no derived columns any more. */
+  Derivation even(DatasetPlan dataset) {
+    return new Derivation(
+        dataset.readSchema(), dataset.schema(), dataset.steps(), lookups, plan.calendar());
   }
 }

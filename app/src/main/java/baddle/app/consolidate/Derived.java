@@ -12,6 +12,7 @@ import baddle.plan.LookupPlan;
 import baddle.plan.Plan;
 import baddle.store.BatchWriter;
 import baddle.store.DatasetReader;
+import baddle.store.HiddenRows;
 import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.StoredFile;
@@ -136,10 +137,10 @@ final class Derived {
       boolean isOrWasTreated = isTreated(dataset) || !before.isEmpty();
       List<Finding> findings = new ArrayList<>();
       if (reader.isPresent() && isOrWasTreated && !before.equals(hash)) {
-        Optional<Derivation> derivation = derivations.of(dataset);
+        Derivation derivation = derivations.even(dataset);
         boolean anyBefore = reader.get().parts().stream().anyMatch(part -> !batch.wrote(part));
-        if (derivation.isPresent() && anyBefore) {
-          long rows = new Rederivation(batch, reader.get(), dataset, derivation.get()).run();
+        if (anyBefore) {
+          long rows = new Rederivation(batch, reader.get(), dataset, derivation).run();
           changedRows.put(dataset.name(), rows);
         }
         changed = true;
@@ -158,7 +159,7 @@ final class Derived {
       throws IOException {
     List<Finding> findings = new ArrayList<>();
     DatasetReader current = reader;
-    boolean marks = !dataset.duplicates().key().isEmpty();
+    boolean marks = !dataset.duplicates().key().isEmpty() || reader.hides(HiddenRows.DUPLICATES);
     if (marks) {
       int number = batch.batch().number();
       SourceRanks ranks =

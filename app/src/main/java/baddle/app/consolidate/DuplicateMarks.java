@@ -96,6 +96,17 @@ final class DuplicateMarks {
 
   /** Finds and hides them, and says what wants a person's eye. */
   List<Finding> run() throws IOException {
+    if (!rule.key().isEmpty()) {
+      find();
+    }
+    if (rule.policy() != DuplicateRule.Policy.REPORT || reader.hides(HiddenRows.DUPLICATES)) {
+      reader.scanParts(wanted, this::mark);
+      endPart();
+    }
+    return findings();
+  }
+
+  private void find() throws IOException {
     int passes = (int) (reader.storedRows() / KeyIndex.ROWS_OF_PASS) + 1;
     for (int pass = 0; pass < passes; pass++) {
       KeyIndex.Counts counts =
@@ -109,11 +120,6 @@ final class DuplicateMarks {
         scan(index, (row, rank, number, at) -> ask(index, row, rank, number, at));
       }
     }
-    if (rule.policy() != DuplicateRule.Policy.REPORT || reader.hides(HiddenRows.DUPLICATES)) {
-      reader.scanParts(wanted, this::mark);
-      endPart();
-    }
-    return findings();
   }
 
   @FunctionalInterface

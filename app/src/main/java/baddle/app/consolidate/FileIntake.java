@@ -1,6 +1,7 @@
 package baddle.app.consolidate;
 
 import baddle.app.reading.FileReading;
+import baddle.core.derivation.StoppedException;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -38,13 +39,14 @@ final class FileIntake {
    * Reads one file. A file that can't be read gives a finding, and none of its rows count.
    *
    * @throws StoreException if the store can't take the rows
+   * @throws StoppedException if a lookup that is to stop has no answer
    */
-  FileOutcome read(CheckedFile file) throws StoreException {
+  FileOutcome read(CheckedFile file) throws StoreException, StoppedException {
     sources.beginFile();
     FileReading reading = new FileReading(plan, dataset, file.file(), blocks, sources);
     try (GridFile grid = opener.open(file.file().file(), file.file().feed().dialect())) {
       reading.read(grid);
-    } catch (StoreException e) {
+    } catch (StoreException | StoppedException e) {
       throw e;
     } catch (IOException e) {
       long row = e instanceof UnreadableFileException broken ? broken.row() : 0;

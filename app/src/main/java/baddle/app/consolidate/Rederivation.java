@@ -124,7 +124,8 @@ final class Rederivation {
     Map<Column, Integer> positions = new LinkedHashMap<>();
     for (Column column : derived.columns()) {
       positions.put(column, derivation.schema().indexOf(column.name()).orElseThrow());
-      if (!reader.hasColumn(part, column)) {
+      boolean hides = column.name().equals(HiddenRows.DERIVATION);
+      if (!hides && !reader.hasColumn(part, column)) {
         changed.add(column.name());
       }
     }

@@ -79,10 +79,9 @@ final class ReferenceFile {
             Optional.empty(),
             NameOrder.plain(path()));
     IntakeSpec spec = new IntakeSpec(shape.columns(), new HashMap<>());
-    List<String> names = spec.schema().names();
     BlockBuilder blocks =
         new BlockBuilder(
-            spec.workingSchema(feed.shaping().headings(names)),
+            spec.workingSchema(feed.shaping().cellColumns()),
             Block.MOST_ROWS,
             (block, from, to) -> sink.accept(chosen(block, columns), from, to));
     FileReading reading = new FileReading(plan, shape, found, blocks, new Unnumbered(blocks));

@@ -4,6 +4,7 @@ import baddle.core.table.Schema;
 import baddle.core.value.Calendar;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.UnaryOperator;
 
 /**
  * A value expression or condition of the plan: a subset of the SQL standard's (ISO/IEC 9075-2) with
@@ -58,6 +59,35 @@ public final class Expression {
       choice.conditions().forEach(condition -> collect(condition, references));
       choice.results().forEach(result -> collect(result, references));
     }
+  }
+
+  /**
+   * The same with other names where they stand in double quotes.
+   *
+   * @param rename the name for a quoted one
+   */
+  public Expression withQuotedNames(UnaryOperator<String> rename) {
+    return new Expression(text, renamed(tree, rename));
+  }
+
+  private static Tree renamed(Tree tree, UnaryOperator<String> rename) {
+    if (tree instanceof Tree.Name name) {
+      return name.quoted() ? new Tree.Name(rename.apply(name.name()), true, name.offset()) : name;
+    }
+    if (tree instanceof Tree.Call call) {
+      return new Tree.Call(
+          call.name(), renamed(call.arguments(), rename), call.detail(), call.offset());
+    }
+    return tree instanceof Tree.Case choice
+        ? new Tree.Case(
+            renamed(choice.conditions(), rename),
+            renamed(choice.results(), rename),
+            choice.offset())
+        : tree;
+  }
+
+  private static List<Tree> renamed(List<Tree> trees, UnaryOperator<String> rename) {
+    return trees.stream().map(tree -> renamed(tree, rename)).toList();
   }
 
   /**

@@ -36,11 +36,10 @@ final class ColumnIntakes {
     for (int i = 0; i < spec.columns().size(); i++) {
       intakes.add(of(i));
     }
-    List<String> names = spec.columns().stream().map(column -> column.column().name()).toList();
-    for (String heading : spec.shaping().headings(names)) {
-      int column = blocks.schema().indexOf(heading).orElseThrow();
+    for (String cells : spec.shaping().cellColumns()) {
+      int column = blocks.schema().indexOf(cells).orElseThrow();
       TextBuilder builder = (TextBuilder) blocks.column(column);
-      int cell = cellOfHeading(headings, heading);
+      int cell = cellOfHeading(headings, Shaping.headingOf(cells));
       intakes.add(
           cell == HeadingRow.ABSENT
               ? SameIntake.blank(builder)

@@ -21,7 +21,8 @@ import java.util.regex.Pattern;
 
 /**
  * Adds up the rows of one source and compares the sums with the totals that left-out rows state.
- * Each rule adds up from the row it left out last.
+ * Each rule adds up from the row it left out last; a total right below another of the same rule is
+ * compared with the same rows.
  */
 final class ControlTotals {
 
@@ -45,6 +46,7 @@ final class ControlTotals {
 
     private final WideSum[] sums;
     private final long[] held;
+    private boolean stale;
     private final long[] values = new long[Stretch.MOST];
     private final boolean[] filled = new boolean[Stretch.MOST];
 
@@ -84,7 +86,17 @@ final class ControlTotals {
       return fits && !blocks.column(index).isBlank(blockRow);
     }
 
+    /**
+     * Adds a row; the first below a total begins the sums anew, those the total didn't state too.
+     */
     void add(Stretch stretch, int row) {
+      if (stale) {
+        stale = false;
+        for (int i = 0; i < sums.length; i++) {
+          sums[i].clear();
+          held[i] = 0;
+        }
+      }
       int label = stretch.labels()[row];
       if (filled[row]) {
         sums[label].add(values[row]);
@@ -112,8 +124,7 @@ final class ControlTotals {
                 sums[label].value(type.places()),
                 held[label]));
       }
-      sums[label].clear();
-      held[label] = 0;
+      stale = true;
       return stated != null;
     }
 

@@ -130,7 +130,8 @@ public final class FormIntake implements RowSink {
         rows.shown(),
         List.of(),
         rows.days(),
-        new SourceIntake.Treated(rows.leftOutByRule(), rows.totals().totals(), rows.corrected()));
+        new SourceIntake.Treated(
+            rows.leftOutByRule(), rows.totals().totals(), rows.corrected(), List.of()));
   }
 
   private Optional<Finding> empty(int column, CellRange cell) {

@@ -16,6 +16,7 @@ import java.util.NavigableMap;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -282,7 +283,13 @@ public final class Intake implements RowSink {
         shown,
         more,
         rows.days(),
-        new SourceIntake.Treated(leftOut(rows), rows.totals().totals(), rows.corrected()));
+        new SourceIntake.Treated(
+            leftOut(rows),
+            rows.totals().totals(),
+            rows.corrected(),
+            IntStream.range(0, found.end())
+                .mapToObj(cell -> found.headings().getOrDefault(cell, ""))
+                .toList()));
   }
 
   /** What the built-in rules and those of the plan have left out. */

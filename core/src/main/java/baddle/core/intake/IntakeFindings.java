@@ -83,8 +83,7 @@ final class IntakeFindings {
   }
 
   private void ofHeadings(HeadingRow found) {
-    List<String> columns = spec.columns().stream().map(column -> column.column().name()).toList();
-    List<String> ofRules = spec.shaping().headings(columns);
+    List<String> ofRules = spec.shaping().cellColumns().stream().map(Shaping::headingOf).toList();
     List<String> unused =
         found.unused().stream()
             .filter(heading -> ofRules.stream().noneMatch(rule -> isSame(heading, rule)))

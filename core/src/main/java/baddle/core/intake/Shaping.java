@@ -29,6 +29,8 @@ public record Shaping(
   public static final Shaping NONE =
       new Shaping(List.of(), false, List.of(), Optional.empty(), Map.of(), Calendar.standard());
 
+  private static final String CELLS_OF = "cells of ";
+
   /** Copies the collections. */
   public Shaping {
     carryDown = List.copyOf(carryDown);
@@ -53,11 +55,21 @@ public record Shaping(
         calendar);
   }
 
-  /** The names in its rules that are headings rather than columns, each once. */
-  public List<String> headings(List<String> columns) {
+  /** What the column is called that holds the cells below a heading as they stand. */
+  public static String cellsOf(String heading) {
+    return CELLS_OF + heading;
+  }
+
+  /** The heading of such a column. */
+  static String headingOf(String column) {
+    return column.substring(CELLS_OF.length());
+  }
+
+  /** The columns that hold the cells below headings which only its rules read, each once. */
+  public List<String> cellColumns() {
     return leaveOut.stream()
         .flatMap(rule -> rule.when().names().stream())
-        .filter(name -> !columns.contains(name))
+        .filter(name -> name.startsWith(CELLS_OF))
         .distinct()
         .toList();
   }

@@ -47,18 +47,23 @@ public record SourceIntake(
    * @param leftOut for each rule
    * @param totals the control totals that were compared
    * @param corrected the values that were replaced
+   * @param headings the source's headings by column from 0, empty where a column has none
    */
   public record Treated(
-      List<LeftOut> leftOut, List<ControlTotal> totals, List<Corrected> corrected) {
+      List<LeftOut> leftOut,
+      List<ControlTotal> totals,
+      List<Corrected> corrected,
+      List<String> headings) {
 
     /** Nothing. */
-    public static final Treated NOTHING = new Treated(List.of(), List.of(), List.of());
+    public static final Treated NOTHING = new Treated(List.of(), List.of(), List.of(), List.of());
 
     /** Copies the lists. */
     public Treated {
       leftOut = List.copyOf(leftOut);
       totals = List.copyOf(totals);
       corrected = List.copyOf(corrected);
+      headings = List.copyOf(headings);
     }
   }
 

@@ -162,7 +162,7 @@ public final class LookupColumns {
         int code = text.codes()[row];
         int id = known[code];
         if (id == UNKNOWN) {
-          id = table.textId(part, text.dictionary(), code);
+          id = table.idOfText(part, text.dictionary(), code);
           known[code] = id;
         }
         into[row] = id;
@@ -172,7 +172,9 @@ public final class LookupColumns {
     LongVector numbers = (LongVector) vector;
     for (int row = 0; row < size; row++) {
       into[row] =
-          numbers.isBlank(row) ? LookupTable.MISSING : table.numberId(part, numbers.values()[row]);
+          numbers.isBlank(row)
+              ? LookupTable.MISSING
+              : table.idOfNumber(part, numbers.values()[row]);
     }
   }
 

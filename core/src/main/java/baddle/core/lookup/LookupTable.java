@@ -127,7 +127,7 @@ public final class LookupTable {
   }
 
   /** The id of a text that a dictionary has. */
-  int textId(int part, Dictionary texts, int code) {
+  int idOfText(int part, Dictionary texts, int code) {
     Dictionary ids = textIds.get(part);
     if (spec.ignoring().isEmpty()) {
       return ids.find(texts.pool(), texts.end(code - 1), texts.end(code)) - 1;
@@ -136,7 +136,7 @@ public final class LookupTable {
     return ids.find(text, 0, text.length) - 1;
   }
 
-  int numberId(int part, long number) {
+  int idOfNumber(int part, long number) {
     return numberIds.get(part).get(number);
   }
 

@@ -48,7 +48,8 @@ class ShapingTests {
     for (int i = 0; i < stated.length; i += 2) {
       totals.put(stated[i], stated[i + 1]);
     }
-    return new LeaveOut(Expression.parse(when), when, totals);
+    Expression condition = Expression.parse(when).withQuotedNames(Shaping::cellsOf);
+    return new LeaveOut(condition, when, totals);
   }
 
   private static Shaping shaping(List<String> carried, LeaveOut... rules) {
@@ -62,10 +63,9 @@ class ShapingTests {
     held.clear();
     IntakeSpec spec =
         new IntakeSpec(columns, Map.of(), ValueRules.STANDARD, Optional.empty(), Map.of(), shaping);
-    List<String> names = columns.stream().map(c -> c.column().name()).toList();
     BlockBuilder blocks =
         new BlockBuilder(
-            spec.workingSchema(shaping.headings(names)),
+            spec.workingSchema(shaping.cellColumns()),
             64,
             (block, from, to) -> kept.addAll(rows(block, spec.schema().size())));
     TextSheet sheet = new TextSheet(true, List.of(lines));

@@ -1,0 +1,102 @@
+package baddle.app.check;
+
+import baddle.formats.csv.CsvRowWriter;
+import baddle.formats.xlsx.CellStyle;
+import baddle.formats.xlsx.XlsxWriter;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** A file that held rows are written into, in the shape of their sources. */
+public final class SuspenseFile {
+
+  private static final int LONGEST_NAME = 25;
+
+  private SuspenseFile() {}
+
+  /** Why a file can't take held rows; empty where it can. */
+  public static Optional<String> problem(Path file) {
+    String name = file.toString().toLowerCase(Locale.ROOT);
+    if (!name.endsWith(".csv") && !name.endsWith(".xlsx")) {
+      return Optional.of(file + " should end in .csv or .xlsx");
+    }
+    Path folder = file.toAbsolutePath().getParent();
+    return folder != null && !Files.isDirectory(folder)
+        ? Optional.of("there is no folder " + folder)
+        : Optional.empty();
+  }
+
+  /**
+   * Writes the rows beside the file, then moves them into its place.
+   *
+   * @throws IOException if it can't be written, or CSV would have to take rows of several shapes
+   */
+  public static void write(Path file, List<HeldTable> tables) throws IOException {
+    boolean csv = file.toString().toLowerCase(Locale.ROOT).endsWith(".csv");
+    if (csv && tables.size() > 1) {
+      throw new IOException(
+          "the rows held are of " + tables.size() + " shapes; write them into an .xlsx file");
+    }
+    Path absolute = file.toAbsolutePath();
+    Path beside = absolute.resolveSibling("." + absolute.getFileName() + ".part");
+    try {
+      try (OutputStream out = Files.newOutputStream(beside)) {
+        if (csv) {
+          writeCsv(out, tables);
+        } else {
+          writeWorkbook(out, tables);
+        }
+      }
+      Files.move(beside, absolute, StandardCopyOption.REPLACE_EXISTING);
+    } finally {
+      Files.deleteIfExists(beside);
+    }
+  }
+
+  private static void writeCsv(OutputStream out, List<HeldTable> tables) throws IOException {
+    try (CsvRowWriter writer = new CsvRowWriter(out)) {
+      for (HeldTable table : tables) {
+        writer.row(table.headings());
+        table.rows().forEach(writer::row);
+      }
+    }
+  }
+
+  private static void writeWorkbook(OutputStream out, List<HeldTable> tables) throws IOException {
+    try (XlsxWriter writer = new XlsxWriter(out, sheet(tables, 0))) {
+      for (int i = 0; i < tables.size(); i++) {
+        if (i > 0) {
+          writer.nextSheet(sheet(tables, i));
+        }
+        write(writer, tables.get(i));
+      }
+    }
+  }
+
+  private static void write(XlsxWriter writer, HeldTable table) {
+    for (int column = 0; column < table.headings().size(); column++) {
+      writer.text(0, column, table.headings().get(column), CellStyle.PLAIN.withBold());
+    }
+    for (int row = 0; row < table.rows().size(); row++) {
+      List<String> cells = table.rows().get(row);
+      for (int column = 0; column < cells.size(); column++) {
+        writer.text(row + 1, column, cells.get(column), CellStyle.PLAIN);
+      }
+    }
+    writer.freeze(1, 0);
+  }
+
+  /** The name of a sheet: the feed's, and a number that keeps names apart. */
+  private static String sheet(List<HeldTable> tables, int index) {
+    if (tables.isEmpty()) {
+      return "nothing held";
+    }
+    String name = tables.get(index).name().replaceAll("[\\[\\]:*?/\\\\]", "_");
+    return name.substring(0, Math.min(LONGEST_NAME, name.length())) + " " + (index + 1);
+  }
+}
