@@ -92,13 +92,12 @@ final class ShapingReader {
       }
     }
     Map<String, Expression> calcs = calcsOfReadColumns(dataset);
+    List<LeaveOut> rules = leaveOut(keys.get("leave_out"), dataset, calcs);
+    calcs
+        .keySet()
+        .removeIf(name -> rules.stream().noneMatch(rule -> rule.stated().containsKey(name)));
     return new Shaping(
-        carried,
-        untilBlankRow,
-        leaveOut(keys.get("leave_out"), dataset, calcs),
-        headingsToRows(keys, dataset),
-        calcs,
-        calendar);
+        carried, untilBlankRow, rules, headingsToRows(keys, dataset), calcs, calendar);
   }
 
   private boolean isBlankRow(PlanNode node) {
