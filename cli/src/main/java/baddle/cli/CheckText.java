@@ -235,6 +235,7 @@ final class CheckText {
       table.add(List.of(line.dataset(), line.key(), grouped(line.held()), grouped(line.leftOut())));
     }
     table(table);
+    lines.add("  rows that are only reported stand below, among the findings");
   }
 
   private void suspense() {

@@ -321,4 +321,64 @@ class CheckProgramTests {
     assertThat(json.at("/suspense/0/found").asText()).isEqualTo("x");
     assertThat(json.at("/coverage/0/there").asInt()).isEqualTo(1);
   }
+
+  @Test
+  void another_dataset_of_the_plan_can_be_looked_up_in_and_its_changes_go_through()
+      throws Exception {
+    baddle.write(
+        "baddle.yaml",
+        "baddle: 1",
+        "datasets:",
+        "  sales:",
+        "    columns:",
+        "      customer: {type: text, required: true}",
+        "      amount: {type: decimal, required: true}",
+        "      segment: {type: text, lookup: segments}",
+        "  customers: {columns: {name: {type: text, required: true}, size: text, old: boolean}}",
+        "feeds:",
+        "  sales: {files: 'in/*.csv', into: sales}",
+        "  customers: {files: 'who/*.csv', into: customers}",
+        "lookups:",
+        "  segments: {dataset: customers, match: {customer: name}, bring: {segment: size}}",
+        "summaries: {s: {of: sales, down: [segment], measures: {Amount: sum(amount)}}}");
+    baddle.write("in/a.csv", "customer,amount", "Larkfield,1.00", "Mossgate,2.00");
+    baddle.write("who/a.csv", "name,size,old", "Larkfield,Large,yes", "Mossgate,Small,no");
+    baddle.run("consolidate");
+    List<String> before = summary();
+    baddle.write("who/a.csv", "name,size,old", "Larkfield,Large,yes", "Mossgate,Large,no");
+
+    Baddle.Run again = baddle.run("consolidate");
+
+    assertThat(before).contains("Large,1.00", "Small,2.00");
+    assertThat(again.out()).contains("Computed anew: 1 rows of sales have other values");
+    assertThat(summary()).contains("Large,3.00").doesNotContain("Small,2.00");
+  }
+
+  @Test
+  void the_order_in_which_files_come_does_not_change_the_result() throws Exception {
+    plan("    key: [doc, code]\n    on_duplicate: hold", "", "");
+    List<String> months = List.of("2026-03", "2026-01", "2026-02");
+    for (String month : months) {
+      month(
+          month,
+          month + "-01,D1,a,2,1.50,",
+          month + "-02,,b,1,1,",
+          month + "-03,D" + month + ",a,1,9,");
+    }
+    baddle.run("consolidate");
+    List<String> together = summary();
+    for (String month : months) {
+      baddle.delete("in/" + month + ".csv");
+    }
+    for (String month : months) {
+      month(
+          month,
+          month + "-01,D1,a,2,1.50,",
+          month + "-02,,b,1,1,",
+          month + "-03,D" + month + ",a,1,9,");
+      baddle.run("consolidate");
+    }
+
+    assertThat(summary()).isEqualTo(together).contains("Total,,31.00,5");
+  }
 }

@@ -32,6 +32,7 @@ final class DatasetReader {
           "corrections",
           "calc",
           "lookup");
+  private static final List<String> RESERVED = List.of("held_because", "duplicate_because");
   private static final List<String> KEYS = List.of("columns", "key", "on_duplicate", "amount");
   private static final List<String> KINDS =
       Arrays.stream(ColumnType.Kind.values()).map(ColumnType.Kind::word).toList();
@@ -135,6 +136,9 @@ final class DatasetReader {
   private void checkName(String name, PlanNode.Entry entry) {
     if (Origin.has(name)) {
       nodes.problem(entry.key(), name + " is a column of the origin, which every dataset has");
+    }
+    if (RESERVED.contains(name)) {
+      nodes.problem(entry.key(), name + " is a column of the store's own");
     }
   }
 

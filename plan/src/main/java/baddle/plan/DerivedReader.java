@@ -9,8 +9,11 @@ import baddle.core.table.Schema;
 import baddle.core.value.Calendar;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 
 /** Checks the derived columns of a dataset once its lookups are known, and puts them in order. */
 final class DerivedReader {
@@ -58,6 +61,33 @@ final class DerivedReader {
         dataset.correctionFiles(),
         dataset.duplicates(),
         dataset.amount());
+  }
+
+  /** Notes a dataset that looks things up in itself, perhaps by way of others. */
+  void checkCircles(Map<String, DatasetPlan> datasets, DatasetPlan dataset, PlanNode at) {
+    Set<String> reached = new LinkedHashSet<>(lookedUp(dataset));
+    int before = 0;
+    while (reached.size() > before) {
+      before = reached.size();
+      for (String name : List.copyOf(reached)) {
+        Optional.ofNullable(datasets.get(name)).ifPresent(d -> reached.addAll(lookedUp(d)));
+      }
+    }
+    if (reached.contains(dataset.name())) {
+      nodes.problem(
+          at,
+          "dataset "
+              + dataset.name()
+              + " looks things up in itself, by "
+              + String.join(", ", reached));
+    }
+  }
+
+  private List<String> lookedUp(DatasetPlan dataset) {
+    return dataset.lookups().stream()
+        .flatMap(name -> Optional.ofNullable(lookups.get(name)).stream())
+        .flatMap(lookup -> lookup.dataset().stream())
+        .toList();
   }
 
   private void check(Column column, String lookup, PlanNode at) {

@@ -119,6 +119,12 @@ public final class PlanReader {
         (name, node) -> datasets.computeIfPresent(name, (n, d) -> derived.ordered(d, node)));
     forEach(
         keys,
+        "datasets",
+        (name, node) ->
+            Optional.ofNullable(datasets.get(name))
+                .ifPresent(dataset -> derived.checkCircles(datasets, dataset, node)));
+    forEach(
+        keys,
         "feeds",
         (name, node) -> feedReader.read(name, node).ifPresent(feed -> feeds.put(name, feed)));
     Map<String, SummaryPlan> summaries = new LinkedHashMap<>();

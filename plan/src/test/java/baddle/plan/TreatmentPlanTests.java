@@ -181,6 +181,20 @@ class TreatmentPlanTests {
   }
 
   @Test
+  void a_dataset_that_looks_things_up_in_itself_is_refused() {
+    String plan =
+        START
+            + """
+                  last: {type: text, lookup: own}
+            lookups:
+              own: {dataset: sales, match: {code: code}, bring: {last: site}}
+            """;
+
+    assertThatThrownBy(() -> read(plan))
+        .hasMessage("baddle.yaml:4:5: dataset sales looks things up in itself, by sales");
+  }
+
+  @Test
   void a_circle_of_lookups_is_named() {
     String circle = DERIVED.replace("match: {code: Code}", "match: {buyer: Buyer}");
 

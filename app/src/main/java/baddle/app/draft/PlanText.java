@@ -73,6 +73,9 @@ final class PlanText {
     return new Draft(text.toString(), lines, pairs, all);
   }
 
+  /** Among fewer values a column without repetition says little. */
+  private static final int LEAST_KEYS = 20;
+
   private void line(String line) {
     text.append(line).append('\n');
   }
@@ -83,6 +86,7 @@ final class PlanText {
         dataset.columns().stream()
             .filter(DraftColumn::isUnique)
             .filter(column -> KINDS_OF_KEYS.contains(column.type().kind()))
+            .filter(column -> column.values().size() >= LEAST_KEYS)
             .map(DraftColumn::name)
             .toList();
     keys.forEach(key -> line("    # no value of " + key + " stands twice: it may be a key"));

@@ -79,24 +79,34 @@ final class ColumnIntakes {
       ValueReader[] shared = new ValueReader[1];
       return new TurnedIntake(
           headings.turned().keySet().stream()
-              .map(cell -> taking(wanted, cell, builder, shared))
+              .map(cell -> corrected(wanted, cell, taking(wanted, cell, builder, shared)))
               .toList(),
           stretch.labels());
     }
     int cell = wanted.currencyOf().map(this::cellOf).orElse(headings.cells().get(index));
     if (cell == HeadingRow.ABSENT) {
-      original(wanted).ifPresent(companion -> companion.blank(blocks.row()));
-      return SameIntake.blank(builder);
+      return withBlankOriginal(wanted, SameIntake.blank(builder));
     }
     if (builder instanceof TextBuilder text && wanted.currencyOf().isPresent()) {
-      return new CurrencyIntake(cell, text);
+      return withBlankOriginal(wanted, new CurrencyIntake(cell, text));
     }
-    ColumnIntake taker = taking(wanted, cell, builder, new ValueReader[1]);
+    return corrected(wanted, cell, taking(wanted, cell, builder, new ValueReader[1]));
+  }
+
+  /** Corrects the values of a cell before they are taken, if the plan has corrections. */
+  private ColumnIntake corrected(IntakeColumn wanted, int cell, ColumnIntake taker) {
+    String name = wanted.column().name();
     return original(wanted)
         .map(
-            companion ->
+            original ->
                 (ColumnIntake)
-                    new CorrectedIntake(name, cell, wanted.corrections(), taker, companion))
+                    new CorrectedIntake(name, cell, wanted.corrections(), taker, original))
+        .orElse(taker);
+  }
+
+  private ColumnIntake withBlankOriginal(IntakeColumn wanted, ColumnIntake taker) {
+    return original(wanted)
+        .map(original -> (ColumnIntake) new BothIntake(taker, SameIntake.blank(original)))
         .orElse(taker);
   }
 
@@ -144,8 +154,21 @@ final class ColumnIntakes {
     return HeadingRow.ABSENT;
   }
 
+  /** A value that the plan or a name states, corrected like one of a cell. */
   private ColumnIntake constant(IntakeColumn wanted, String stated, ColumnBuilder builder) {
-    String value = wanted.corrections().getOrDefault(stated, stated);
+    String right = wanted.corrections().get(stated);
+    ColumnIntake taker = same(wanted, right == null ? stated : right, builder);
+    if (right == null) {
+      return withBlankOriginal(wanted, taker);
+    }
+    char[] characters = stated.toCharArray();
+    return original(wanted)
+        .map(
+            original -> (ColumnIntake) new BothIntake(taker, SameIntake.text(characters, original)))
+        .orElse(taker);
+  }
+
+  private ColumnIntake same(IntakeColumn wanted, String value, ColumnBuilder builder) {
     char[] characters = value.toCharArray();
     if (builder instanceof TextBuilder text) {
       return SameIntake.text(characters, text);

@@ -409,8 +409,19 @@ final class TableRows {
   List<Corrected> corrected() {
     List<Corrected> all = new ArrayList<>();
     for (ColumnIntake intake : intakes) {
-      if (intake instanceof CorrectedIntake corrected) {
-        all.addAll(corrected.corrected());
+      List<ColumnIntake> parts =
+          intake instanceof TurnedIntake turned ? turned.all() : List.of(intake);
+      for (ColumnIntake part : parts) {
+        if (part instanceof CorrectedIntake corrected) {
+          all.addAll(corrected.corrected());
+        }
+      }
+    }
+    for (IntakeColumn column : spec.columns()) {
+      String stated = spec.named().getOrDefault(column.column().name(), "");
+      String right = column.corrections().get(stated);
+      if (right != null) {
+        all.add(new Corrected(column.column().name(), stated, right, read));
       }
     }
     return all;

@@ -21,6 +21,11 @@ final class TurnedIntake implements ColumnIntake {
     this.labels = labels;
   }
 
+  /** What takes the values of each label. */
+  List<ColumnIntake> all() {
+    return List.of(ofLabel);
+  }
+
   /** What takes the values of the first label. */
   ColumnIntake first() {
     return ofLabel[0];

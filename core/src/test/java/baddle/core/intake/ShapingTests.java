@@ -381,6 +381,36 @@ class ShapingTests {
         .contains("values-corrected 0: 2 values \"Aldermill\" corrected to \"Alder Mill\"");
   }
 
+  @Test
+  void a_value_that_a_name_states_is_corrected_too() throws IOException {
+    IntakeColumn site =
+        new IntakeColumn(
+            new Column("site", ColumnType.text()),
+            List.of(),
+            true,
+            Optional.empty(),
+            Optional.empty(),
+            Map.of("Aldermill", "Alder Mill"));
+    for (String named : List.of("Aldermill", "Foxholt")) {
+      kept.clear();
+      IntakeSpec spec = new IntakeSpec(List.of(site, UNITS), Map.of("site", named));
+      BlockBuilder blocks =
+          new BlockBuilder(spec.schema(), 64, (block, from, to) -> kept.addAll(rows(block, 3)));
+      TextSheet sheet = new TextSheet(true, List.of("units|x", "1|", "2|"));
+      Intake intake =
+          new Intake(spec, Place.file("in.csv"), sheet, CellRange.EVERYTHING, blocks, held::add);
+      sheet.read(intake);
+      intake.result();
+      blocks.flush();
+
+      assertThat(kept)
+          .containsExactlyElementsOf(
+              named.equals("Foxholt")
+                  ? List.of("2 Foxholt|1|", "3 Foxholt|2|")
+                  : List.of("2 Alder Mill|1|Aldermill", "3 Alder Mill|2|Aldermill"));
+    }
+  }
+
   /** Whatever the rules, every row ends in one of three places, and in the order it came. */
   @Property
   void rows_add_up_under_any_rules(
