@@ -88,6 +88,19 @@ public final class LookupReviews {
       findings.addAll(references.findings(review.table().spec().name()));
       missing(review, findings);
       ambiguous(review, findings);
+      List<Integer> empty = review.table().emptyRanges();
+      if (!empty.isEmpty()) {
+        findings.add(
+            Finding.of(
+                FindingCode.LOOKUP_RANGE_EMPTY,
+                Place.file(origin(review)).atRow(empty.get(0)),
+                rows(empty.size())
+                    + " of the lookup "
+                    + review.table().spec().name()
+                    + (empty.size() == 1 ? " ends before it begins" : " end before they begin")
+                    + ", and so never match",
+                "mend the range in the file"));
+      }
       long blank = review.table().blankKeys();
       if (blank > 0) {
         findings.add(

@@ -50,6 +50,8 @@ public enum FindingCode {
   LOOKUP_AMBIGUOUS(Severity.ERROR),
   /** Rows of a lookup with a blank in the key. */
   LOOKUP_KEY_BLANK(Severity.NOTE),
+  /** Rows of a lookup that count for no value, for their range ends before it begins. */
+  LOOKUP_RANGE_EMPTY(Severity.WARNING),
   /** A period of which a feed has no source. */
   PERIOD_MISSING(Severity.WARNING),
   /** A source of a period that a feed doesn't expect, or a second one. */

@@ -90,6 +90,16 @@ public final class LookupTable {
     return blankKeys;
   }
 
+  /** The lines of rows whose range ends before it begins, and which so never match. */
+  public List<Integer> emptyRanges() {
+    boolean endsBefore = spec.range().filter(LookupSpec.Range::endsBefore).isPresent();
+    return rows.stream()
+        .filter(row -> spec.range().isPresent() && row.to() != OPEN)
+        .filter(row -> endsBefore ? row.to() <= row.from() : row.to() < row.from())
+        .map(Row::line)
+        .toList();
+  }
+
   /** The keys that bring different values. */
   public List<Ambiguity> ambiguities() {
     return List.copyOf(ambiguities);

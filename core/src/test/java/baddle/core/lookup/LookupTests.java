@@ -203,6 +203,24 @@ class LookupTests {
   }
 
   @Test
+  void ranges_that_end_before_they_begin_are_named() {
+    List<List<Object>> rows = List.of(List.of(5, 4, "x"), List.of(5, 5, "y"), List.of(7, "", "z"));
+    LookupTable days =
+        table(
+            spec(
+                List.of(), Set.of(), Optional.of(new LookupSpec.Range(DAY, false)), List.of(RANGE)),
+            rows);
+    LookupTable bands =
+        table(
+            spec(
+                List.of(), Set.of(), Optional.of(new LookupSpec.Range(LINE, true)), List.of(RANGE)),
+            rows);
+
+    assertThat(days.emptyRanges()).containsExactly(2);
+    assertThat(bands.emptyRanges()).containsExactly(2, 3);
+  }
+
+  @Test
   void bands_end_before_their_end_and_need_no_key() {
     LookupTable table =
         table(
