@@ -97,8 +97,9 @@ public final class LookupReviews {
                 rows(empty.size())
                     + " of the lookup "
                     + review.table().spec().name()
-                    + (empty.size() == 1 ? " ends before it begins" : " end before they begin")
-                    + ", and so never match",
+                    + (empty.size() == 1
+                        ? " ends before it begins and never matches"
+                        : " end before they begin and never match"),
                 "mend the range in the file"));
       }
       long blank = review.table().blankKeys();
