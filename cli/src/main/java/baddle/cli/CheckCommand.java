@@ -70,9 +70,7 @@ final class CheckCommand implements Command {
   @Override
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
-    if (!options.arguments().isEmpty()) {
-      throw new UsageException("check takes no arguments, found " + options.arguments().get(0));
-    }
+    options.refuseArguments("check");
     Severity failOn = failOn(options);
     Optional<Path> suspense = options.value("suspense").map(console.folder()::resolve);
     Optional<String> problem = suspense.flatMap(SuspenseFile::problem);
@@ -80,9 +78,11 @@ final class CheckCommand implements Command {
       throw new UsageException("--suspense: " + problem.get());
     }
     Project project = options.project();
-    CheckResult result = Checking.run(project);
+    CheckResult result =
+        Checking.run(
+            project, suspense.isPresent() ? Checking.HeldRows.GATHERED : Checking.HeldRows.COUNTED);
     if (suspense.isPresent()) {
-      SuspenseFile.write(suspense.get(), result.held());
+      SuspenseFile.write(suspense.get(), project.planFile(), result.held());
     }
     if (options.json()) {
       console.out().println(CheckJson.of(result));

@@ -7,11 +7,8 @@ import baddle.app.review.TotalLine;
 import baddle.core.finding.Finding;
 import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
-import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
-import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
 import java.io.IOException;
-import java.io.StringWriter;
 import java.util.List;
 
 /** What a check has shown, as JSON. */
@@ -24,12 +21,7 @@ final class CheckJson {
   }
 
   static String of(CheckResult result) throws IOException {
-    StringWriter text = new StringWriter();
-    try (JsonGenerator json = new JsonFactory().createGenerator(text)) {
-      json.setPrettyPrinter(new DefaultPrettyPrinter());
-      new CheckJson(json).write(result);
-    }
-    return text.toString();
+    return JsonText.of(json -> new CheckJson(json).write(result));
   }
 
   private void write(CheckResult result) throws IOException {

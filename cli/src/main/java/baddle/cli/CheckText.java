@@ -235,7 +235,11 @@ final class CheckText {
       table.add(List.of(line.dataset(), line.key(), grouped(line.held()), grouped(line.leftOut())));
     }
     table(table);
-    lines.add("  rows that are only reported stand below, among the findings");
+    boolean reported =
+        result.findings().stream().anyMatch(f -> f.code().id().startsWith("duplicate-"));
+    if (reported) {
+      lines.add("  rows that are only reported stand below, among the findings");
+    }
   }
 
   private void suspense() {

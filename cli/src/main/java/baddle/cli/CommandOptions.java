@@ -138,6 +138,13 @@ final class CommandOptions {
     return line.getArgList();
   }
 
+  /** For a command without arguments. */
+  void refuseArguments(String command) throws UsageException {
+    if (!arguments().isEmpty()) {
+      throw new UsageException(command + " takes no arguments, found " + arguments().get(0));
+    }
+  }
+
   /** The files that the arguments name, all of which must be there. */
   List<Path> files() throws UsageException {
     if (arguments().isEmpty()) {

@@ -54,10 +54,7 @@ final class ConsolidateCommand implements Command {
   @Override
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
-    if (!options.arguments().isEmpty()) {
-      throw new UsageException(
-          "consolidate takes no arguments, found " + options.arguments().get(0));
-    }
+    options.refuseArguments("consolidate");
     int threads = threads(options);
     ConsolidateResult result = run(options.project(), options, console, threads);
     if (options.json()) {

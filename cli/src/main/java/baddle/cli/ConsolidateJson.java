@@ -5,11 +5,8 @@ import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.FeedLine;
 import baddle.core.finding.Finding;
 import baddle.core.intake.RowCounts;
-import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
-import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
 import java.io.IOException;
-import java.io.StringWriter;
 import java.util.Map;
 
 /** What a consolidation did, as JSON. */
@@ -22,12 +19,7 @@ final class ConsolidateJson {
   }
 
   static String of(ConsolidateResult result) throws IOException {
-    StringWriter text = new StringWriter();
-    try (JsonGenerator json = new JsonFactory().createGenerator(text)) {
-      json.setPrettyPrinter(new DefaultPrettyPrinter());
-      new ConsolidateJson(json).write(result);
-    }
-    return text.toString();
+    return JsonText.of(json -> new ConsolidateJson(json).write(result));
   }
 
   private void write(ConsolidateResult result) throws IOException {

@@ -37,12 +37,11 @@ final class ConsolidateText {
         .forEach(
             (dataset, rows) ->
                 lines.add(
-                    String.format(
-                        Locale.ROOT,
-                        "Computed anew: %,d rows of %s have other values since the plan or a lookup"
-                            + " changed",
-                        rows,
-                        dataset)));
+                    "Computed anew: "
+                        + (rows == 1 ? "1 row of " : grouped(rows) + " rows of ")
+                        + dataset
+                        + (rows == 1 ? " has" : " have")
+                        + " other values since the plan or a lookup changed"));
     if (result.accepted() > 0) {
       lines.add(
           "Findings accepted by the plan: " + result.accepted() + "; baddle check lists them");

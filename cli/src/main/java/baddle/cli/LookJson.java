@@ -4,11 +4,8 @@ import baddle.app.look.LookedFile;
 import baddle.app.look.LookedSheet;
 import baddle.core.intake.TableProfile;
 import baddle.core.value.ValueProfile;
-import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
-import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
 import java.io.IOException;
-import java.io.StringWriter;
 import java.util.List;
 
 /** What is inside files, as JSON. */
@@ -21,16 +18,14 @@ final class LookJson {
   }
 
   static String of(List<LookedFile> files) throws IOException {
-    StringWriter text = new StringWriter();
-    try (JsonGenerator json = new JsonFactory().createGenerator(text)) {
-      json.setPrettyPrinter(new DefaultPrettyPrinter());
-      json.writeStartArray();
-      for (LookedFile file : files) {
-        new LookJson(json).write(file);
-      }
-      json.writeEndArray();
-    }
-    return text.toString();
+    return JsonText.of(
+        json -> {
+          json.writeStartArray();
+          for (LookedFile file : files) {
+            new LookJson(json).write(file);
+          }
+          json.writeEndArray();
+        });
   }
 
   private void write(LookedFile file) throws IOException {

@@ -305,7 +305,7 @@ class CheckProgramTests {
     month("2026-02", "2026-02-01,D1,a,2,1.50,");
 
     assertThat(baddle.run("check").out())
-        .contains("out-of-date", "1 files are new or changed and 0 are gone");
+        .contains("out-of-date", "files new or changed since the batch: 1, gone: 0");
   }
 
   @Test
@@ -350,7 +350,7 @@ class CheckProgramTests {
     Baddle.Run again = baddle.run("consolidate");
 
     assertThat(before).contains("Large,1.00", "Small,2.00");
-    assertThat(again.out()).contains("Computed anew: 1 rows of sales have other values");
+    assertThat(again.out()).contains("Computed anew: 1 row of sales has other values");
     assertThat(summary()).contains("Large,3.00").doesNotContain("Small,2.00");
   }
 
@@ -380,5 +380,149 @@ class CheckProgramTests {
     }
 
     assertThat(summary()).isEqualTo(together).contains("Total,,31.00,5");
+  }
+
+  /** Sets and maps of the plan have no order of their own that could differ between processes. */
+  @Test
+  void run_after_run_nothing_has_changed() throws Exception {
+    plan("", ", ignoring: [spaces, case, punctuation, leading zeros]", "");
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(
+        plan,
+        Files.readString(plan)
+            .replace(
+                "bring: {buyer: Buyer}",
+                "bring: {buyer: Buyer, phone: Phone, mail: Mail},"
+                    + " when_missing: {buyer: nobody, phone: none, mail: none}")
+            .replace(
+                "      buyer:",
+                """
+                      phone: {type: text, lookup: buyers}
+                      mail: {type: text, lookup: buyers}
+                      net: {type: decimal, calc: price * 0.8}
+                      tax: {type: decimal, calc: price * 0.2}
+                      buyer:"""
+                    .indent(6)
+                    .stripTrailing())
+            .replace("{revenue: revenue}", "{revenue: revenue, net: Net, tax: Tax}"));
+    baddle.write("buyers.csv", "Range,Buyer,Phone,Mail", "Bulbs,Ann,1,a");
+    baddle.write(
+        "in/2026-01.csv",
+        "day,doc,code,units,price,revenue,Net,Tax",
+        "2026-01-01,D1,a,2,1.50,3.00,,",
+        "Total,,,,,3.00,1.20,0.30");
+
+    assertThat(baddle.run("consolidate").out()).contains("2 rows read = 1 in the dataset");
+    for (int run = 0; run < 4; run++) {
+      assertThat(baddle.run("consolidate").out()).startsWith("Nothing has changed since batch 1,");
+    }
+  }
+
+  @Test
+  void a_total_is_read_as_the_columns_of_its_source_are_written() throws Exception {
+    baddle.write(
+        "in/2026-01.csv",
+        "day;doc;code;units;price;revenue",
+        "01.01.2026;D1;a;1000;1,25;1.250,00",
+        "31.01.2026;D2;b;2;0,50;1,00",
+        "Total;;;;;1.251,00");
+
+    assertThat(baddle.run("consolidate").out())
+        .contains("3 rows read = 2 in the dataset + 1 left out + 0 held")
+        .doesNotContain("control-total");
+    assertThat(baddle.run("check").out()).contains("tills  revenue     1       0");
+  }
+
+  @Test
+  void held_rows_written_into_a_feeds_folder_are_not_read_as_a_source() throws Exception {
+    month("2026-01", "2026-01-01,D1,a,many,1.50,9", "2026-01-02,D2,a,1,1,1");
+    baddle.run("consolidate");
+    baddle.run("check", "--suspense", "in/2026-02.csv");
+
+    assertThat(baddle.run("consolidate").out())
+        .contains("report-as-source: in/2026-02.csv", "2 rows read = 1 in the dataset");
+  }
+
+  @Test
+  void a_column_that_a_lookup_must_fill_holds_its_row() throws Exception {
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(
+        plan,
+        Files.readString(plan)
+            .replace(
+                "range:   {type: text, lookup", "range:   {type: text, required: true, lookup"));
+    month("2026-01", "2026-01-01,D1,a,1,1.50,", "2026-01-02,D2,q,1,1,");
+
+    assertThat(baddle.run("consolidate").out())
+        .contains("2 rows read = 1 in the dataset + 0 left out + 1 held")
+        .contains("in/2026-01.csv, row 3, range", "the column is required");
+  }
+
+  @Test
+  void says_what_is_odd_in_a_lookup_and_in_keys() throws Exception {
+    plan("    key: [doc]", ", ignoring: case, valid: {on: day, from: From, to: To}", "");
+    baddle.write(
+        "ranges.csv",
+        "Code,Range,From,To",
+        "A,Bulbs,2026-01-01,2026-12-31",
+        "a,Seeds,2026-06-01,2026-12-31",
+        "b,Seeds,2026-02-01,2026-01-01",
+        ",Tools,,");
+    month("2026-07", "2026-07-01,D1,a,1,1.50,", "2026-07-02,,b,1,1,");
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(plan, Files.readString(plan).replace("carry_down: [doc]", "set: {}"));
+
+    assertThat(baddle.run("consolidate").out())
+        .contains("error    lookup-ambiguous: ranges.csv, row 3")
+        .contains("lookup ranges: key \"a\" (1 row, revenue 1.50) stands in rows 2 and 3")
+        .contains("lookup-range-empty: ranges.csv, row 4")
+        .contains("1 row has a blank key and is of no use to the lookup ranges")
+        .contains("which has no row for its day")
+        .contains("1 rows have a blank in doc");
+  }
+
+  @Test
+  void corrections_of_a_file_are_made_and_contradictions_refused() throws Exception {
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(
+        plan,
+        Files.readString(plan)
+            .replace("code:    text", "code: {type: text, corrections: codes.csv}"));
+    baddle.write("codes.csv", "wrong,right", "aa,a", "bb,b");
+    month("2026-01", "2026-01-01,D1,aa,1,1.50,", "2026-01-02,D2,b,1,1,");
+
+    Baddle.Run first = baddle.run("consolidate");
+    List<String> summary = summary();
+    baddle.write("codes.csv", "wrong,right", "aa,a", "aa,b");
+    Baddle.Run twice = baddle.run("consolidate");
+
+    assertThat(first.out()).contains("1 value \"aa\" corrected to \"a\"");
+    assertThat(summary).contains("Bulbs,Ann,1.50,1", "Seeds,Ben,1.00,1");
+    assertThat(twice.status()).isEqualTo(3);
+    assertThat(twice.err()).contains("codes.csv: two right values for aa");
+  }
+
+  @Test
+  void says_when_a_period_is_unusual_and_a_rule_finds_nothing_or_most() throws Exception {
+    for (int month = 1; month <= 8; month++) {
+      List<String> lines = new ArrayList<>();
+      for (int line = 0; line < (month == 8 ? 60 : 10 + month % 3); line++) {
+        lines.add("2026-0" + month + "-01,D" + line + ",a,1,1.00,");
+      }
+      month("2026-0" + month, lines.toArray(String[]::new));
+    }
+    baddle.run("consolidate");
+    String unusual = baddle.run("check", "--verbose").out();
+    month("2026-09", "2026-09-01,D1,a,1,1.00,", "Total,,,,,1.00", "Total,,,,,1.00");
+    baddle.run("consolidate");
+
+    assertThat(unusual)
+        .contains("figure-unusual")
+        .contains(
+            "sales: the number of rows is 60 in 2026-08; in the 7 periods before it lay between 10 and 12")
+        .contains("feed tills: the leave_out rule \"total line\" finds nothing");
+    assertThat(baddle.run("check", "--verbose").out())
+        .contains("rule-finds-most: in/2026-09.csv")
+        .contains("leaves out 2 of 3 rows here, and 0 of");
   }
 }

@@ -71,9 +71,19 @@ final class ChecksReader {
         nodes.problem(keys.get("until"), "until: should be a period such as 2026-06");
       }
     }
-    Optional<NamePattern> at =
-        keys.containsKey("at") ? Optional.of(new NamePattern(text(keys, "at"))) : Optional.empty();
-    return Optional.of(new CheckRule(code, at, severity, text(keys, "because"), until));
+    return Optional.of(new CheckRule(code, at(keys), severity, text(keys, "because"), until));
+  }
+
+  private Optional<NamePattern> at(Map<String, PlanNode> keys) {
+    if (!keys.containsKey("at")) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(new NamePattern(text(keys, "at")));
+    } catch (IllegalArgumentException e) {
+      nodes.problem(keys.get("at"), String.valueOf(e.getMessage()));
+      return Optional.empty();
+    }
   }
 
   private String text(Map<String, PlanNode> keys, String key) {

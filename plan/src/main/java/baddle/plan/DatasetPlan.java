@@ -11,7 +11,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -78,9 +80,8 @@ public record DatasetPlan(
   public DatasetPlan withCorrections(Map<String, Map<String, String>> listed) {
     List<IntakeColumn> corrected = new ArrayList<>();
     for (IntakeColumn column : columns) {
-      Map<String, String> all = new LinkedHashMap<>(column.corrections());
-      listed.getOrDefault(column.column().name(), Map.of()).forEach(all::putIfAbsent);
-      corrected.add(column.with(all));
+      Map<String, String> ofColumn = listed.get(column.column().name());
+      corrected.add(ofColumn == null ? column : column.with(ofColumn));
     }
     return new DatasetPlan(
         name, corrected, derived, order, steps, correctionFiles, duplicates, amount);
@@ -109,6 +110,20 @@ public record DatasetPlan(
   public Schema schemaWithOrigin() {
     return new Schema(
         Stream.concat(schema().columns().stream(), Origin.columns().stream()).toList());
+  }
+
+  /** The same with the steps that make its derived columns. */
+  DatasetPlan withSteps(List<Step> ordered) {
+    return new DatasetPlan(
+        name, columns, derived, order, ordered, correctionFiles, duplicates, amount);
+  }
+
+  /** The derived columns without which a row is held. */
+  public Set<String> requiredDerived() {
+    return derived.stream()
+        .filter(DerivedColumn::required)
+        .map(column -> column.column().name())
+        .collect(Collectors.toSet());
   }
 
   /** The lookups that bring some of its columns, each once. */

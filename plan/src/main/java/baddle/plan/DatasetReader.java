@@ -3,9 +3,11 @@ package baddle.plan;
 import baddle.core.expression.Expression;
 import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Nearest;
+import baddle.core.intake.Corrected;
 import baddle.core.intake.Headings;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.table.Column;
+import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
@@ -32,7 +34,6 @@ final class DatasetReader {
           "corrections",
           "calc",
           "lookup");
-  private static final List<String> RESERVED = List.of("held_because", "duplicate_because");
   private static final List<String> KEYS = List.of("columns", "key", "on_duplicate", "amount");
   private static final List<String> KINDS =
       Arrays.stream(ColumnType.Kind.values()).map(ColumnType.Kind::word).toList();
@@ -75,6 +76,7 @@ final class DatasetReader {
               checkSpellings(column, entry, columnOfSpelling);
             });
     checkCurrencies(columns, read);
+    checkOriginals(columns, read, correctionFiles, order);
     return new DatasetPlan(
         name,
         read,
@@ -137,7 +139,7 @@ final class DatasetReader {
     if (Origin.has(name)) {
       nodes.problem(entry.key(), name + " is a column of the origin, which every dataset has");
     }
-    if (RESERVED.contains(name)) {
+    if (HiddenRows.has(name)) {
       nodes.problem(entry.key(), name + " is a column of the store's own");
     }
   }
@@ -215,6 +217,23 @@ final class DatasetReader {
                 nodes.problem(
                     stated, "no column of numbers " + column + Nearest.hint(column, numbers)));
     return name;
+  }
+
+  /** Notes columns that have the name of one that keeps what corrections replace. */
+  private void checkOriginals(
+      PlanNode at, List<IntakeColumn> read, Map<String, String> files, List<String> names) {
+    read.replaceAll(
+        column -> {
+          String name = column.column().name();
+          String original = Corrected.original(name);
+          boolean corrected = !column.corrections().isEmpty() || files.containsKey(name);
+          if (!corrected || !names.contains(original)) {
+            return column;
+          }
+          nodes.problem(
+              at, original + " is the column that keeps what corrections of " + name + " replace");
+          return column.with(Map.of());
+        });
   }
 
   private void checkCurrencies(PlanNode columns, List<IntakeColumn> read) {

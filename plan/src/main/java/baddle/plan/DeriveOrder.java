@@ -58,10 +58,7 @@ final class DeriveOrder {
           column
               .lookup()
               .map(lookup -> (Step) new Step.LookedUp(lookup))
-              .orElseGet(
-                  () ->
-                      new Step.Calculated(
-                          column.column(), column.calc().orElseThrow(), column.required())));
+              .orElseGet(() -> new Step.Calculated(column.column(), column.calc().orElseThrow())));
     }
   }
 

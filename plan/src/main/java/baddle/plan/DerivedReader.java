@@ -52,15 +52,7 @@ final class DerivedReader {
     if (nodes.problems().size() == before) {
       bind(dataset, order.steps(), at);
     }
-    return new DatasetPlan(
-        dataset.name(),
-        dataset.columns(),
-        dataset.derived(),
-        dataset.order(),
-        order.steps(),
-        dataset.correctionFiles(),
-        dataset.duplicates(),
-        dataset.amount());
+    return dataset.withSteps(order.steps());
   }
 
   /** Notes a dataset that looks things up in itself, perhaps by way of others. */

@@ -90,30 +90,40 @@ final class FeedReader {
     return Optional.of(feed(name, keys, dataset.get()));
   }
 
+  /** What reads a single file, which is named and not found by a pattern. */
+  FeedPlan ofFile(String name, PlanNode file, Map<String, PlanNode> keys, DatasetPlan dataset) {
+    Optional<PlanNode.Text> path = nodes.text(file, "file");
+    if (path.filter(text -> text.text().matches(".*[*?{}].*")).isPresent()) {
+      nodes.problem(file, "file: names one file, not a pattern");
+    }
+    Map<String, PlanNode> all = new LinkedHashMap<>(keys);
+    all.put("files", file);
+    return feed(name, all, dataset);
+  }
+
   /** A feed of these keys, {@code files} among them. */
-  FeedPlan feed(String name, Map<String, PlanNode> keys, DatasetPlan into) {
-    Optional<DatasetPlan> dataset = Optional.of(into);
+  FeedPlan feed(String name, Map<String, PlanNode> keys, DatasetPlan dataset) {
     List<NamePattern> files = patterns(keys, "files");
     SheetChoice sheets = sheets(keys);
-    Map<String, FormCell> cells = cells(keys, dataset.get());
-    checkForm(keys, dataset.get(), files, sheets);
-    files.forEach(pattern -> checkParts(pattern, keys.get("files"), dataset.get()));
-    sheets.names().forEach(pattern -> checkParts(pattern, keys.get("sheets"), dataset.get()));
+    Map<String, FormCell> cells = cells(keys, dataset);
+    checkForm(keys, dataset, files, sheets);
+    files.forEach(pattern -> checkParts(pattern, keys.get("files"), dataset));
+    sheets.names().forEach(pattern -> checkParts(pattern, keys.get("sheets"), dataset));
     return new FeedPlan(
         name,
-        dataset.get().name(),
+        dataset.name(),
         files,
         patterns(keys, "except"),
         sheets,
         table(keys),
-        period(keys, dataset.get()),
+        period(keys, dataset),
         writing.dialect(keys.get("text")),
         writing.rules(keys),
         cells,
-        shaping.constants(keys, into),
-        shaping.shaping(keys, into),
-        expect(keys, into),
-        controlList(name, keys, into));
+        shaping.constants(keys, dataset),
+        shaping.shaping(keys, dataset),
+        expect(keys, dataset),
+        controlList(name, keys, dataset));
   }
 
   private Optional<ExpectPlan> expect(Map<String, PlanNode> keys, DatasetPlan dataset) {
@@ -190,10 +200,12 @@ final class FeedReader {
                         List.of(),
                         false)));
     DatasetPlan read = new DatasetPlan("control list of " + feed, shape);
-    list.put("files", list.get("file"));
-    list.remove("file");
     return Optional.of(
-        new ControlList(feed("control list of " + feed, list, read), read, match, stated));
+        new ControlList(
+            ofFile("control list of " + feed, list.remove("file"), list, read),
+            read,
+            match,
+            stated));
   }
 
   private Map<String, String> columnsAndHeadings(PlanNode node, String what, List<String> columns) {
@@ -221,6 +233,11 @@ final class FeedReader {
     }
     if (keys.containsKey("table")) {
       nodes.problem(keys.get("table"), "table: and cells: exclude each other");
+    }
+    for (String key : List.of("headings_to_rows", "carry_down")) {
+      if (keys.containsKey(key)) {
+        nodes.problem(keys.get(key), key + ": is about rows; a form with cells: is one row");
+      }
     }
     Set<String> given = new HashSet<>();
     cells.entries().forEach(entry -> given.add(entry.key().text()));

@@ -11,8 +11,11 @@ import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** Reads the plan's lookups. */
 final class LookupReader {
@@ -32,7 +35,7 @@ final class LookupReader {
 
   /** Every key of a lookup. */
   static final List<String> KEYS =
-      java.util.stream.Stream.concat(OWN_KEYS.stream(), FeedReader.KEYS_OF_FILES.stream()).toList();
+      Stream.concat(OWN_KEYS.stream(), FeedReader.KEYS_OF_FILES.stream()).toList();
 
   private static final Map<String, LookupSpec.Policy> POLICIES =
       Map.of(
@@ -109,8 +112,7 @@ final class LookupReader {
   }
 
   /** Columns of datasets and the lookup's headings for them, in order. */
-  private Map<Column, String> columns(
-      @org.jspecify.annotations.Nullable PlanNode node, String what, Finder finder) {
+  private Map<Column, String> columns(@Nullable PlanNode node, String what, Finder finder) {
     Map<Column, String> columns = new LinkedHashMap<>();
     if (node == null) {
       return columns;
@@ -154,10 +156,7 @@ final class LookupReader {
   }
 
   private Optional<Ranges> ranges(
-      @org.jspecify.annotations.Nullable PlanNode node,
-      String key,
-      String columnKey,
-      boolean bands) {
+      @Nullable PlanNode node, String key, String columnKey, boolean bands) {
     if (node == null) {
       return Optional.empty();
     }
@@ -214,9 +213,7 @@ final class LookupReader {
   }
 
   private LookupSpec.Policy whenMissing(
-      @org.jspecify.annotations.Nullable PlanNode node,
-      Map<Column, String> bring,
-      Map<String, String> defaults) {
+      @Nullable PlanNode node, Map<Column, String> bring, Map<String, String> defaults) {
     if (node == null) {
       return LookupSpec.Policy.KEEP;
     }
@@ -276,9 +273,8 @@ final class LookupReader {
           }
         });
     DatasetPlan dataset = new DatasetPlan("lookup " + name, List.copyOf(shape.values()));
-    Map<String, PlanNode> ofFeed = new LinkedHashMap<>(keys);
-    ofFeed.put("files", keys.get("file"));
-    FeedPlan feed = feeds.feed("lookup " + name, ofFeed, dataset);
+    FeedPlan feed =
+        feeds.ofFile("lookup " + name, Objects.requireNonNull(keys.get("file")), keys, dataset);
     return new LookupPlan(spec, wanted, Optional.of(feed), dataset, Optional.empty());
   }
 

@@ -17,6 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** Reads what a feed says of what happens to its rows. */
 final class ShapingReader {
@@ -133,9 +134,7 @@ final class ShapingReader {
   }
 
   private List<LeaveOut> leaveOut(
-      @org.jspecify.annotations.Nullable PlanNode node,
-      DatasetPlan dataset,
-      Map<String, Expression> calcs) {
+      @Nullable PlanNode node, DatasetPlan dataset, Map<String, Expression> calcs) {
     List<LeaveOut> rules = new ArrayList<>();
     if (node == null) {
       return rules;

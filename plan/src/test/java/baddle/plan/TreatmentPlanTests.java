@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import baddle.core.derivation.Step;
+import baddle.core.intake.HeadingLabels;
 import baddle.core.intake.LeaveOut;
 import baddle.core.lookup.Ignored;
 import baddle.core.lookup.LookupSpec;
@@ -129,7 +130,7 @@ class TreatmentPlanTests {
                 files: x.csv
                 headings_to_rows: {headings: "{period}", label: month, value: amount}
             """);
-    baddle.core.intake.HeadingLabels labels =
+    HeadingLabels labels =
         plan.feeds()
             .get("a")
             .shaping()
@@ -169,6 +170,11 @@ class TreatmentPlanTests {
         "lookups: {l: {match: {code: C}, bring: {x: X}}} # 11:14: lookup l needs either file: or dataset:",
         "lookups: {l: {file: f, bring: {x: X}}} # 11:14: lookup l needs match:, such as {code: Code}",
         "lookups: {l: {file: f, match: {code: C}, bring: {site: S}}} # 11:50: column site doesn't say that this lookup brings it: lookup: NAME",
+        "lookups: {l: {file: [a, b], match: {code: C}, bring: {x: X}}} # 11:55: bring: no dataset has a column x",
+        "checks: [{finding: rows-held, count_as: note, because: x, at: 'a{'}] # 11:63: { without a name and } in a{",
+        "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7site_as_sent: text # 4:5: site_as_sent is the column that keeps what corrections of site replace",
+        "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7held_because: text # 11:7: held_because is a column of the store's own",
+        "feeds: {a: {files: x, cells: {sold_on: A1}, carry_down: site}} # 11:57: carry_down: is about rows; a form with cells: is one row",
         "checks: [{finding: rows-hled, count_as: note, because: x}] # 11:20: no finding rows-hled; did you mean rows-held?",
         "checks: [{finding: rows-held, count_as: fine, because: x}] # 11:41: count_as should be accepted, note, warning or error, not fine",
         "checks: [{finding: rows-held, count_as: note}] # 11:10: a rule of checks: needs because:",
@@ -178,6 +184,19 @@ class TreatmentPlanTests {
             () -> read(START + lines.replace('\u00b7', ' ').replace('\u00a7', '\n') + "\n"))
         .isInstanceOf(PlanException.class)
         .hasMessageStartingWith("baddle.yaml:" + message);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '#',
+      value = {
+        "r*.csv # file: names one file, not a pattern",
+        "[a, b] # file should be a single value, not a list"
+      })
+  void a_lookups_file_is_one_file(String file, String message) {
+    String plan = START + DERIVED.replace("file: r.csv", "file: " + file);
+
+    assertThatThrownBy(() -> read(plan)).hasMessageContaining(message);
   }
 
   @Test

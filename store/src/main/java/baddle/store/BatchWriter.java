@@ -9,6 +9,7 @@ import baddle.core.intake.HeldValue;
 import baddle.core.intake.RowCounts;
 import baddle.core.intake.SourceIntake;
 import baddle.core.table.Column;
+import baddle.core.table.HiddenRows;
 import baddle.core.table.Schema;
 import java.io.Closeable;
 import java.io.IOException;
@@ -112,7 +113,7 @@ public final class BatchWriter implements Closeable {
         batch.number(),
         rows);
     for (int i = 0; i < schema.size(); i++) {
-      if (!(held.isEmpty() && HiddenRows.COLUMNS.contains(schema.column(i).name()))) {
+      if (!(held.isEmpty() && HiddenRows.has(schema.column(i).name()))) {
         addColumn(part, i + 1, i, schema.column(i));
       }
     }
@@ -269,7 +270,7 @@ public final class BatchWriter implements Closeable {
     int from = (int) source.firstRow();
     long hidden = held.get(from, (int) (from + counts.kept())).cardinality();
     if (hidden > 0) {
-      setRowState(source.part(), source.number(), HiddenRows.DERIVATION, hidden, 0);
+      setRowState(source.part(), source.number(), HiddenRows.HELD.name(), hidden, 0);
     }
   }
 

@@ -242,6 +242,22 @@ public final class Catalogue {
         batch);
   }
 
+  /** The rows that intakes of live sources held, by cause, with the first value of each. */
+  public List<StoredSuspense> suspense(int batch) throws IOException {
+    return database.query(
+        "SELECT f.feed, h.heading, h.expected, h.value, count(*), min(h.rowid)"
+            + " FROM suspense h JOIN source s ON s.part = h.part AND s.number = h.source"
+            + " JOIN file f ON f.id = s.file WHERE"
+            + LIVE
+            + "GROUP BY f.feed, h.heading, h.expected ORDER BY min(h.rowid)",
+        row ->
+            new StoredSuspense(
+                row.getString(1),
+                new HeldValue(row.getString(2), row.getString(4), row.getString(3)),
+                row.getLong(5)),
+        batch);
+  }
+
   /** The rows of live sources that their intake held, with the cells they had. */
   public List<StoredHeldRow> heldRows(int batch) throws IOException {
     Map<List<Integer>, Map<Integer, String>> cells = new HashMap<>();

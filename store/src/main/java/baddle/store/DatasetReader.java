@@ -3,6 +3,7 @@ package baddle.store;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
+import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
@@ -18,6 +19,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -37,7 +39,7 @@ public final class DatasetReader {
     }
 
     boolean hides() {
-      return HiddenRows.COLUMNS.stream().anyMatch(numbers::containsKey);
+      return HiddenRows.columns().stream().anyMatch(column -> numbers.containsKey(column.name()));
     }
   }
 
@@ -45,14 +47,25 @@ public final class DatasetReader {
   @FunctionalInterface
   public interface PartSink {
 
-    /**
-     * Takes a block.
-     *
-     * @param part the part it is of
-     * @param number its number in the part, from 0
-     * @param live the ranges of its rows whose sources are live
-     */
-    void accept(int part, int number, Block block, List<LiveRange> live) throws IOException;
+    /** Takes a block. */
+    void accept(PartBlock rows) throws IOException;
+  }
+
+  /**
+   * A block and its place.
+   *
+   * @param part the part it is of
+   * @param number its number in the part, from 0
+   * @param firstRow how many rows of the part stand before it
+   * @param block its rows
+   * @param live the ranges of its rows whose sources are live
+   */
+  public record PartBlock(int part, int number, int firstRow, Block block, List<LiveRange> live) {
+
+    /** Copies the list. */
+    public PartBlock {
+      live = List.copyOf(live);
+    }
   }
 
   /**
@@ -108,7 +121,7 @@ public final class DatasetReader {
         new Schema(
             Stream.concat(
                     newest.schema().columns().stream()
-                        .filter(column -> !HiddenRows.COLUMNS.contains(column.name())),
+                        .filter(column -> !HiddenRows.has(column.name())),
                     Origin.columns().stream())
                 .toList());
   }
@@ -168,8 +181,9 @@ public final class DatasetReader {
   }
 
   /** Whether any part has one of the columns of {@link HiddenRows}. */
-  public boolean hides(String column) {
-    return columnsOfPart.values().stream().anyMatch(part -> part.numbers().containsKey(column));
+  public boolean hides(Column column) {
+    return columnsOfPart.values().stream()
+        .anyMatch(part -> part.numbers().containsKey(column.name()));
   }
 
   /** How many rows are stored for live sources, those in no figure among them. */
@@ -227,10 +241,7 @@ public final class DatasetReader {
 
   private static Schema withHidden(Schema wanted) {
     return new Schema(
-        Stream.concat(
-                wanted.columns().stream(),
-                HiddenRows.COLUMNS.stream().map(name -> new Column(name, ColumnType.text())))
-            .toList());
+        Stream.concat(wanted.columns().stream(), HiddenRows.columns().stream()).toList());
   }
 
   /** Hands on the rows that are wanted, by what the last columns of the blocks say. */
@@ -301,11 +312,8 @@ public final class DatasetReader {
             }
           }
           OriginVectors origin = new OriginVectors(part.getValue(), blockStart, stored.rows());
-          sink.accept(
-              part.getKey(),
-              stored.number(),
-              block(part.getKey(), stored, origin, columns, decoder),
-              live);
+          Block block = block(part.getKey(), stored, origin, columns, decoder);
+          sink.accept(new PartBlock(part.getKey(), stored.number(), (int) blockStart, block, live));
           blockStart += stored.rows();
         }
       }
@@ -336,13 +344,13 @@ public final class DatasetReader {
   }
 
   private PartColumns columnsOf(int part) {
-    return java.util.Objects.requireNonNull(columnsOfPart.get(part));
+    return Objects.requireNonNull(columnsOfPart.get(part));
   }
 
   private void checkColumns(int part, Schema wanted) throws StoreException {
     PartColumns has = columnsOf(part);
     for (Column column : wanted.columns()) {
-      boolean own = !Origin.has(column.name()) && !HiddenRows.COLUMNS.contains(column.name());
+      boolean own = !Origin.has(column.name()) && !HiddenRows.has(column.name());
       if (own && !has.has(column)) {
         throw new StoreException(
             "the column "
@@ -378,7 +386,7 @@ public final class DatasetReader {
         vectors.add(Vector.blank(column.type(), stored.rows()));
       } else {
         vectors.add(
-            HiddenRows.COLUMNS.contains(column.name()) && !isStored(part, number, stored.number())
+            HiddenRows.has(column.name()) && !isStored(part, number, stored.number())
                 ? Vector.blank(column.type(), stored.rows())
                 : decode(part, number, stored.number(), decoder));
       }

@@ -3,7 +3,9 @@ package baddle.store;
 import baddle.core.intake.HeldRow;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
+import baddle.core.table.HiddenRows;
 import baddle.core.table.Schema;
+import baddle.core.table.TextVector;
 import java.io.Closeable;
 import java.io.IOException;
 import java.util.BitSet;
@@ -43,25 +45,24 @@ public final class PartWriter implements BlockSink, Closeable {
     byte[] rowNumbers = encoder.encode(block.rowNumbers(), block.size());
     batch.block(part, ROW_NUMBERS, blocks, block.size(), rowNumbers);
     for (int i = 0; i < schema.size(); i++) {
-      boolean hidesNothing =
-          HiddenRows.COLUMNS.contains(schema.column(i).name())
-              && block.text(i).dictionary().size() == 0;
-      if (hidesNothing) {
-        continue;
+      boolean hides = HiddenRows.has(schema.column(i).name());
+      if (!hides || block.text(i).dictionary().size() > 0) {
+        batch.block(part, i + 1, blocks, block.size(), encoder.encode(block.vector(i)));
       }
-      batch.block(part, i + 1, blocks, block.size(), encoder.encode(block.vector(i)));
+      if (hides) {
+        noteHeld(block.text(i));
+      }
     }
-    HiddenRows.hiddenIn(block, HiddenRows.DERIVATION)
-        .ifPresent(
-            texts -> {
-              for (int row = 0; row < block.size(); row++) {
-                if (!texts.isBlank(row)) {
-                  held.set((int) rows + row);
-                }
-              }
-            });
     blocks++;
     rows += block.size();
+  }
+
+  private void noteHeld(TextVector reasons) {
+    for (int row = 0; reasons.dictionary().size() > 0 && row < reasons.size(); row++) {
+      if (!reasons.isBlank(row)) {
+        held.set((int) rows + row);
+      }
+    }
   }
 
   /**

@@ -4,8 +4,9 @@ import baddle.app.BatchStamp;
 import baddle.app.Project;
 import baddle.app.consolidate.Pending;
 import baddle.app.reference.References;
-import baddle.app.review.DatasetReview;
 import baddle.app.review.FindingPolicy;
+import baddle.app.review.ListedControl;
+import baddle.app.review.LookupReviews;
 import baddle.app.review.TotalLine;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
@@ -36,9 +37,9 @@ import baddle.store.DatasetReader;
 import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.StoredFile;
-import baddle.store.StoredHeldRow;
 import baddle.store.StoredLeftOut;
 import baddle.store.StoredSource;
+import baddle.store.StoredSuspense;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -64,11 +65,21 @@ public final class Checking {
   private final Map<String, CheckResult.SuspenseLine> suspense = new LinkedHashMap<>();
 
   private final HeldTable.Builder held = new HeldTable.Builder();
+  private final HeldRows heldRows;
 
-  private Checking(Project project, References references) {
+  private Checking(Project project, References references, HeldRows heldRows) {
+    this.heldRows = heldRows;
     this.project = new Project(project.planFile(), references.plan());
     this.plan = references.plan();
     this.references = references;
+  }
+
+  /** What of the held rows is wanted. */
+  public enum HeldRows {
+    /** How many there are, by cause. */
+    COUNTED,
+    /** The rows themselves too, in memory. */
+    GATHERED
   }
 
   /**
@@ -76,7 +87,7 @@ public final class Checking {
    *
    * @throws StoreException.Absent if nothing was ever consolidated
    */
-  public static CheckResult run(Project project) throws IOException {
+  public static CheckResult run(Project project, HeldRows heldRows) throws IOException {
     References references = References.of(project, new Formats());
     try (Store store = Store.openToRead(project.storeFolder())) {
       Batch batch =
@@ -84,7 +95,7 @@ public final class Checking {
               .catalogue()
               .lastBatch()
               .orElseThrow(() -> StoreException.nothingConsolidated(project.storeFolder()));
-      return new Checking(project, references).check(store, batch);
+      return new Checking(project, references, heldRows).check(store, batch);
     }
   }
 
@@ -181,36 +192,41 @@ public final class Checking {
               ? references.table(lookup)
               : references.table(lookup, reader(store, lookup.dataset().get(), batch)));
     }
-    DatasetReview review =
-        new DatasetReview(
+    LookupReviews reviews =
+        new LookupReviews(
             dataset, reader, references, name -> Objects.requireNonNull(tables.get(name)));
-    for (LookupReview lookup : review.lookups()) {
+    for (LookupReview lookup : reviews.all()) {
       lookups.add(new CheckResult.LookupLine(dataset.name(), lookup));
     }
-    totals.addAll(review.listedTotals());
+    for (ListedControl control : ListedControl.of(dataset, references, reader)) {
+      totals.addAll(control.totals());
+    }
     findings.addAll(new UnusualFigures(plan, dataset).findings(reader));
     addHiddenRows(dataset, reader);
   }
 
   private void addIntakeSuspense(Catalogue catalogue, int batch) throws IOException {
-    for (StoredHeldRow row : catalogue.heldRows(batch)) {
-      addHeld(row.feed(), row.value());
-      held.add(row);
+    for (StoredSuspense cause : catalogue.suspense(batch)) {
+      addHeld(cause.feed(), cause.value(), cause.rows());
+    }
+    if (heldRows == HeldRows.GATHERED) {
+      catalogue.heldRows(batch).forEach(held::add);
     }
   }
 
-  private void addHeld(String feed, HeldValue value) {
+  private void addHeld(String feed, HeldValue value, long rows) {
     String key = String.join("\n", feed, value.heading(), value.expectation());
     suspense.merge(
         key,
-        new CheckResult.SuspenseLine(feed, value.heading(), value.expectation(), value.value(), 1),
+        new CheckResult.SuspenseLine(
+            feed, value.heading(), value.expectation(), value.value(), rows),
         (before, one) ->
             new CheckResult.SuspenseLine(
                 before.feed(),
                 before.heading(),
                 before.expectation(),
                 before.example(),
-                before.rows() + 1));
+                before.rows() + rows));
   }
 
   /** Rows that were read and are in no figure. */
@@ -229,13 +245,16 @@ public final class Checking {
         columns,
         (block, row, reason) -> {
           if (reason.ofKey()) {
-            byKey[reason.isHeld() ? 0 : 1]++;
+            byKey[reason.held().isPresent() ? 0 : 1]++;
           }
           reason
               .held()
               .ifPresent(
                   value -> {
-                    addHeld(dataset.name(), value);
+                    addHeld(dataset.name(), value, 1);
+                    if (heldRows == HeldRows.COUNTED) {
+                      return;
+                    }
                     held.add(
                         dataset.name(),
                         columns.subList(0, own),
@@ -333,7 +352,7 @@ public final class Checking {
       if (paths.contains(file.label())) {
         for (Item sheet : file.children()) {
           for (Item period : sheet.children()) {
-            boolean blank = sheet.label().equals("(blank)");
+            boolean blank = sheet.label().equals(Item.BLANK_LABEL);
             Place place = Place.source(file.label(), blank ? "" : sheet.label());
             leaves(period, List.of())
                 .forEach(of -> covered.add(new Coverage.Covered(place, period.label(), of)));

@@ -123,8 +123,10 @@ public record Coverage(
       findings.add(
           Finding.of(
               FindingCode.PERIOD_MISSING,
-              Place.file("feed " + feed),
-              "no source for "
+              Place.nowhere(),
+              "feed "
+                  + feed
+                  + " has no source for "
                   + String.join(", ", missing)
                   + ", though it should have one "
                   + expected,
@@ -134,8 +136,8 @@ public record Coverage(
       findings.add(
           Finding.of(
               FindingCode.PERIOD_UNEXPECTED,
-              Place.file("feed " + feed),
-              source,
+              Place.nowhere(),
+              "feed " + feed + ": " + source,
               "rename the file, or take it out"));
     }
     return findings;

@@ -1,11 +1,11 @@
 package baddle.app.check;
 
+import baddle.app.review.DuplicateReason;
 import baddle.core.derivation.HeldBecause;
 import baddle.core.intake.HeldValue;
 import baddle.core.table.Block;
 import baddle.core.table.TextVector;
 import baddle.store.DatasetReader;
-import baddle.store.HiddenRows;
 import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
@@ -17,10 +17,9 @@ final class HiddenReasons {
    * Why a row is hidden.
    *
    * @param ofKey whether another row has its key
-   * @param isHeld whether it is held, rather than left out
    * @param held what holds it; empty if it is left out
    */
-  record Reason(boolean ofKey, boolean isHeld, Optional<HeldValue> held) {}
+  record Reason(boolean ofKey, Optional<HeldValue> held) {}
 
   @FunctionalInterface
   interface Use {
@@ -44,17 +43,17 @@ final class HiddenReasons {
 
   private static Reason reason(TextVector derived, TextVector keys, int row) {
     if (!derived.isBlank(row)) {
-      String text = derived.dictionary().text(derived.codes()[row]);
-      return new Reason(false, true, Optional.of(value(text)));
+      return new Reason(false, Optional.of(value(HeldBecause.parse(text(derived, row)))));
     }
-    String text = keys.dictionary().text(keys.codes()[row]);
-    return HiddenRows.isHeld(text)
-        ? new Reason(true, true, Optional.of(value(HiddenRows.plain(text))))
-        : new Reason(true, false, Optional.empty());
+    DuplicateReason reason = DuplicateReason.parse(text(keys, row));
+    return new Reason(true, reason.held().map(HiddenReasons::value));
   }
 
-  private static HeldValue value(String text) {
-    HeldBecause because = HeldBecause.parse(text);
+  private static String text(TextVector texts, int row) {
+    return texts.dictionary().text(texts.codes()[row]);
+  }
+
+  private static HeldValue value(HeldBecause because) {
     return new HeldValue(because.column(), because.value(), because.expectation());
   }
 }

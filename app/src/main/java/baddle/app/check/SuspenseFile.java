@@ -1,13 +1,12 @@
 package baddle.app.check;
 
+import baddle.app.OutputFile;
 import baddle.formats.csv.CsvRowWriter;
 import baddle.formats.xlsx.CellStyle;
 import baddle.formats.xlsx.XlsxWriter;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -25,37 +24,31 @@ public final class SuspenseFile {
     if (!name.endsWith(".csv") && !name.endsWith(".xlsx")) {
       return Optional.of(file + " should end in .csv or .xlsx");
     }
-    Path folder = file.toAbsolutePath().getParent();
-    return folder != null && !Files.isDirectory(folder)
-        ? Optional.of("there is no folder " + folder)
-        : Optional.empty();
+    return OutputFile.problem(file);
   }
 
   /**
-   * Writes the rows beside the file, then moves them into its place.
+   * Writes the rows.
    *
+   * @param plan the plan of the project they are of
    * @throws IOException if it can't be written, or CSV would have to take rows of several shapes
    */
-  public static void write(Path file, List<HeldTable> tables) throws IOException {
+  public static void write(Path file, Path plan, List<HeldTable> tables) throws IOException {
     boolean csv = file.toString().toLowerCase(Locale.ROOT).endsWith(".csv");
     if (csv && tables.size() > 1) {
       throw new IOException(
           "the rows held are of " + tables.size() + " shapes; write them into an .xlsx file");
     }
-    Path absolute = file.toAbsolutePath();
-    Path beside = absolute.resolveSibling("." + absolute.getFileName() + ".part");
-    try {
-      try (OutputStream out = Files.newOutputStream(beside)) {
-        if (csv) {
-          writeCsv(out, tables);
-        } else {
-          writeWorkbook(out, tables);
-        }
-      }
-      Files.move(beside, absolute, StandardCopyOption.REPLACE_EXISTING);
-    } finally {
-      Files.deleteIfExists(beside);
-    }
+    new OutputFile(file)
+        .write(
+            Optional.of(plan),
+            out -> {
+              if (csv) {
+                writeCsv(out, tables);
+              } else {
+                writeWorkbook(out, tables);
+              }
+            });
   }
 
   private static void writeCsv(OutputStream out, List<HeldTable> tables) throws IOException {

@@ -23,7 +23,9 @@ import java.io.IOException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -70,7 +72,7 @@ final class UnusualFigures {
         crosstab.down().children().stream()
             .filter(item -> plan.periods().parse(item.label()).isPresent())
             .sorted(
-                java.util.Comparator.comparing(
+                Comparator.comparing(
                     (Item item) -> plan.periods().parse(item.label()).map(Period::start).get()))
             .toList();
     List<Finding> findings = new ArrayList<>();
@@ -134,6 +136,6 @@ final class UnusualFigures {
 
   private static String plain(BigDecimal number) {
     return String.format(
-        java.util.Locale.ROOT, "%,." + Math.max(0, Math.min(2, number.scale())) + "f", number);
+        Locale.ROOT, "%,." + Math.max(0, Math.min(2, number.scale())) + "f", number);
   }
 }

@@ -46,6 +46,9 @@ final class BatchReading {
 
   /** Reads files with so many threads; may be called again for other datasets. */
   List<FileOutcome> read(List<CheckedFile> files, int threads) throws IOException {
+    if (files.isEmpty()) {
+      return List.of();
+    }
     List<List<CheckedFile>> parts = Parts.of(files);
     progress.begin(files.size(), files.stream().mapToLong(file -> file.file().size()).sum());
     ExecutorService workers = Executors.newFixedThreadPool(threads);

@@ -38,6 +38,11 @@ final class Derivations {
   /** The derivation of a dataset even if it has no derived columns any more. */
   Derivation even(DatasetPlan dataset) {
     return new Derivation(
-        dataset.readSchema(), dataset.schema(), dataset.steps(), lookups, plan.calendar());
+        dataset.readSchema(),
+        dataset.schema(),
+        dataset.requiredDerived(),
+        dataset.steps(),
+        lookups,
+        plan.calendar());
   }
 }

@@ -7,12 +7,12 @@ import baddle.app.review.DatasetReview;
 import baddle.core.derivation.Derivation;
 import baddle.core.finding.Finding;
 import baddle.core.lookup.LookupTable;
+import baddle.core.table.HiddenRows;
 import baddle.plan.DatasetPlan;
 import baddle.plan.LookupPlan;
 import baddle.plan.Plan;
 import baddle.store.BatchWriter;
 import baddle.store.DatasetReader;
-import baddle.store.HiddenRows;
 import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.StoredFile;
@@ -81,10 +81,12 @@ final class Derived {
     while (!left.isEmpty()) {
       List<DatasetPlan> wave =
           left.stream().filter(dataset -> done.containsAll(datasetsLookedUpBy(dataset))).toList();
-      List<DatasetPlan> taken = wave.isEmpty() ? List.copyOf(left) : wave;
-      waves.add(taken);
-      left.removeAll(taken);
-      taken.forEach(dataset -> done.add(dataset.name()));
+      if (wave.isEmpty()) {
+        throw new IllegalStateException("datasets that look each other up: " + left);
+      }
+      waves.add(wave);
+      left.removeAll(wave);
+      wave.forEach(dataset -> done.add(dataset.name()));
     }
     return waves;
   }
@@ -159,7 +161,7 @@ final class Derived {
       throws IOException {
     List<Finding> findings = new ArrayList<>();
     DatasetReader current = reader;
-    boolean marks = !dataset.duplicates().key().isEmpty() || reader.hides(HiddenRows.DUPLICATES);
+    boolean marks = !dataset.duplicates().key().isEmpty() || reader.hides(HiddenRows.DUPLICATE);
     if (marks) {
       int number = batch.batch().number();
       SourceRanks ranks =
@@ -171,8 +173,7 @@ final class Derived {
       findings.addAll(new DuplicateMarks(batch, reader, dataset, ranks).run());
       current = reader(dataset.name(), batch).orElseThrow();
     }
-    findings.addAll(
-        new DatasetReview(dataset, current, references, derivations::lookup).findings());
+    findings.addAll(DatasetReview.findings(dataset, current, references, derivations::lookup));
     return findings;
   }
 }

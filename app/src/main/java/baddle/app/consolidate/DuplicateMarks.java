@@ -1,30 +1,28 @@
 package baddle.app.consolidate;
 
+import baddle.app.review.DuplicateReason;
 import baddle.core.check.KeyIndex;
-import baddle.core.derivation.Derivation;
+import baddle.core.derivation.HeldBecause;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
-import baddle.core.table.Dictionary;
+import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
-import baddle.core.table.Vector;
-import baddle.core.value.ColumnType;
 import baddle.plan.DatasetPlan;
 import baddle.plan.DuplicateRule;
 import baddle.store.BatchWriter;
-import baddle.store.ColumnRevision;
 import baddle.store.DatasetReader;
-import baddle.store.HiddenRows;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
+import java.util.Optional;
 import java.util.TreeMap;
 
 /**
@@ -34,7 +32,6 @@ import java.util.TreeMap;
 final class DuplicateMarks {
 
   private static final int MOST_EXAMPLES = 3;
-  private static final Column HIDDEN = new Column(HiddenRows.DUPLICATES, ColumnType.text());
 
   /** How rows with one key lie to each other. */
   private enum Kind {
@@ -75,12 +72,9 @@ final class DuplicateMarks {
   private final Map<Kind, Tally> tallies = new TreeMap<>();
 
   /** For each part, the reasons of the rows that don't count, by row of the part. */
-  private final Map<Integer, Map<Integer, String>> marks = new LinkedHashMap<>();
+  private final Map<Integer, Map<Integer, DuplicateReason>> marks = new LinkedHashMap<>();
 
   private long withoutKey;
-  private int block = -1;
-  private int part = -1;
-  private int firstRow;
 
   DuplicateMarks(BatchWriter batch, DatasetReader reader, DatasetPlan dataset, SourceRanks ranks) {
     this.batch = batch;
@@ -89,8 +83,7 @@ final class DuplicateMarks {
     this.ranks = ranks;
     List<Column> columns = new ArrayList<>(dataset.schema().only(rule.key()).columns());
     columns.add(Origin.SOURCE_ROW);
-    columns.add(Derivation.HELD);
-    columns.add(HIDDEN);
+    columns.add(HiddenRows.HELD);
     this.wanted = new Schema(columns);
   }
 
@@ -99,9 +92,8 @@ final class DuplicateMarks {
     if (!rule.key().isEmpty()) {
       find();
     }
-    if (rule.policy() != DuplicateRule.Policy.REPORT || reader.hides(HiddenRows.DUPLICATES)) {
-      reader.scanParts(wanted, this::mark);
-      endPart();
+    if (rule.policy() != DuplicateRule.Policy.REPORT || reader.hides(HiddenRows.DUPLICATE)) {
+      new DuplicateColumn(batch, reader, marks).write();
     }
     return findings();
   }
@@ -115,45 +107,37 @@ final class DuplicateMarks {
               : KeyIndex.Counts.FIRST;
       KeyIndex index = new KeyIndex(wanted, rule.key(), counts, passes, pass);
       boolean firstPass = pass == 0;
-      scan(index, (row, rank, number, at) -> add(index, row, rank, number, firstPass));
+      scan(index, (rows, row, rank, number) -> add(index, row, rank, number, firstPass));
       if (index.anyRepeated()) {
-        scan(index, (row, rank, number, at) -> ask(index, row, rank, number, at));
+        scan(index, (rows, row, rank, number) -> ask(index, rows, row, rank, number));
       }
     }
   }
 
   @FunctionalInterface
   private interface RowUse {
-    void use(int row, int rank, long number, BlockPlace at);
+    void use(DatasetReader.PartBlock rows, int row, int rank, long number);
   }
 
-  private record BlockPlace(Block block, int part, int firstRow) {}
-
+  /** Goes over the rows that aren't held for another reason. */
   private void scan(KeyIndex index, RowUse use) throws IOException {
-    block = -1;
+    int sourceRow = wanted.size() - 2;
     reader.scanParts(
         wanted,
-        (ofPart, number, rows, live) -> {
-          countRows(ofPart, number, rows);
-          index.begin(rows);
-          TextVector held = rows.text(wanted.size() - 2);
-          BlockPlace at = new BlockPlace(rows, ofPart, firstRow);
-          for (DatasetReader.LiveRange range : live) {
-            int rank = ranks.of(ofPart, range.source());
+        rows -> {
+          Block block = rows.block();
+          index.begin(block);
+          TextVector held = block.text(sourceRow + 1);
+          long[] numbers = block.numbers(sourceRow).values();
+          for (DatasetReader.LiveRange range : rows.live()) {
+            int rank = ranks.of(rows.part(), range.source());
             for (int row = range.from(); row < range.to(); row++) {
               if (held.isBlank(row)) {
-                use.use(row, rank, rows.numbers(wanted.size() - 3).values()[row], at);
+                use.use(rows, row, rank, numbers[row]);
               }
             }
           }
         });
-  }
-
-  /** Keeps track of how many rows of a part stand before a block. */
-  private void countRows(int ofPart, int number, Block rows) {
-    firstRow = ofPart == part && number > 0 ? firstRow + block : 0;
-    part = ofPart;
-    block = rows.size();
   }
 
   private void add(KeyIndex index, int row, int rank, long number, boolean firstPass) {
@@ -161,7 +145,7 @@ final class DuplicateMarks {
     index.add(row, rank, number);
   }
 
-  private void ask(KeyIndex index, int row, int rank, long number, BlockPlace at) {
+  private void ask(KeyIndex index, DatasetReader.PartBlock rows, int row, int rank, long number) {
     if (!index.isRepeated(row, rank, number)) {
       return;
     }
@@ -177,18 +161,20 @@ final class DuplicateMarks {
     Place other = ranks.place(counted.source()).atRow(counted.row());
     boolean latest = rule.policy() == DuplicateRule.Policy.KEEP_LATEST;
     if (!(latest && kind == Kind.BETWEEN_PERIODS)) {
-      tally(kind, key(at.block(), row), here, other);
+      tally(kind, key(rows.block(), row), here, other);
     }
     boolean hidden = latest ? !sameSource : rule.policy() == DuplicateRule.Policy.HOLD;
     if (hidden) {
-      String because =
+      DuplicateReason reason =
           latest
-              ? HiddenRows.leftOut("a later source has the row again")
-              : HiddenRows.held(
-                  String.join(", ", rule.key()),
-                  key(at.block(), row),
-                  "a key of its own; " + other + " has it too");
-      marks.computeIfAbsent(at.part(), p -> new TreeMap<>()).put(at.firstRow() + row, because);
+              ? DuplicateReason.LEFT_OUT
+              : new DuplicateReason(
+                  Optional.of(
+                      new HeldBecause(
+                          String.join(", ", rule.key()),
+                          key(rows.block(), row),
+                          "a key of its own; " + other + " has it too")));
+      marks.computeIfAbsent(rows.part(), p -> new HashMap<>()).put(rows.firstRow() + row, reason);
     }
   }
 
@@ -208,58 +194,6 @@ final class DuplicateMarks {
       values.add(rows.vector(i).shown(row, wanted.column(i).type()));
     }
     return String.join(", ", values);
-  }
-
-  private final Map<Integer, long[]> hiddenOfSource = new TreeMap<>();
-  private boolean partDiffers;
-  private int markedPart = -1;
-  private @org.jspecify.annotations.Nullable ColumnRevision revision;
-
-  private void mark(int ofPart, int number, Block rows, List<DatasetReader.LiveRange> live)
-      throws IOException {
-    if (ofPart != markedPart) {
-      endPart();
-      markedPart = ofPart;
-      revision = batch.revise(ofPart, Map.of(HIDDEN, wanted.size()));
-      block = -1;
-    }
-    countRows(ofPart, number, rows);
-    Map<Integer, String> ofThisPart = marks.getOrDefault(ofPart, Map.of());
-    Dictionary reasons = new Dictionary();
-    int[] codes = new int[rows.size()];
-    for (DatasetReader.LiveRange range : live) {
-      long[] hidden = hiddenOfSource.computeIfAbsent(range.source(), s -> new long[2]);
-      for (int row = range.from(); row < range.to(); row++) {
-        String because = ofThisPart.get(firstRow + row);
-        if (because != null) {
-          codes[row] = reasons.code(because);
-          hidden[HiddenRows.isHeld(because) ? 0 : 1]++;
-        }
-      }
-    }
-    TextVector after = new TextVector(codes, rows.size(), reasons);
-    Vector before = rows.vector(wanted.size() - 1);
-    for (int row = 0; row < rows.size() && !partDiffers; row++) {
-      partDiffers = !after.isSame(row, before);
-    }
-    if (revision != null) {
-      revision.write(number, List.of(after));
-    }
-  }
-
-  private void endPart() throws IOException {
-    ColumnRevision ending = revision;
-    if (ending != null) {
-      ending.end(partDiffers ? Set.of(HIDDEN.name()) : Set.of());
-      ending.close();
-      for (Map.Entry<Integer, long[]> source : hiddenOfSource.entrySet()) {
-        long[] hidden = source.getValue();
-        batch.setRowState(markedPart, source.getKey(), HiddenRows.DUPLICATES, hidden[0], hidden[1]);
-      }
-    }
-    revision = null;
-    hiddenOfSource.clear();
-    partDiffers = false;
   }
 
   private List<Finding> findings() {

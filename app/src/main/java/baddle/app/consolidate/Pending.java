@@ -46,10 +46,11 @@ public final class Pending {
           Finding.of(
               FindingCode.OUT_OF_DATE,
               Place.nowhere(),
-              toRead
-                  + " files are new or changed and "
+              "files new or changed since the batch: "
+                  + toRead
+                  + ", gone: "
                   + gone
-                  + " are gone since the batch; this check is about the state before",
+                  + "; this check is about the state before",
               "run baddle consolidate"));
     }
     return findings;

@@ -3,6 +3,7 @@ package baddle.app.consolidate;
 import baddle.core.derivation.Derivation;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
+import baddle.core.table.HiddenRows;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
@@ -10,7 +11,6 @@ import baddle.plan.DatasetPlan;
 import baddle.store.BatchWriter;
 import baddle.store.ColumnRevision;
 import baddle.store.DatasetReader;
-import baddle.store.HiddenRows;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -70,15 +70,15 @@ final class Rederivation {
     return changedRows;
   }
 
-  private void accept(int ofPart, int number, Block block, List<DatasetReader.LiveRange> live)
-      throws IOException {
-    if (batch.wrote(ofPart)) {
+  private void accept(DatasetReader.PartBlock rows) throws IOException {
+    if (batch.wrote(rows.part())) {
       return;
     }
-    if (ofPart != part) {
+    if (rows.part() != part) {
       endPart();
-      beginPart(ofPart);
+      beginPart(rows.part());
     }
+    Block block = rows.block();
     Block computed = derivation.apply(block.only(read));
     List<Vector> vectors = new ArrayList<>();
     List<Vector> before = new ArrayList<>();
@@ -86,19 +86,17 @@ final class Rederivation {
       vectors.add(computed.vector(index(computed, column)));
       before.add(block.vector(index(block, column)));
     }
-    for (DatasetReader.LiveRange range : live) {
-      for (int row = range.from(); row < range.to(); row++) {
-        changedRows += differs(row, vectors, before) ? 1 : 0;
-      }
-      TextVector held = computed.text(index(computed, Derivation.HELD));
+    TextVector held = computed.text(index(computed, HiddenRows.HELD));
+    for (DatasetReader.LiveRange range : rows.live()) {
       long count = 0;
       for (int row = range.from(); row < range.to(); row++) {
+        changedRows += differs(row, vectors, before) ? 1 : 0;
         count += held.isBlank(row) ? 0 : 1;
       }
       heldOfSource.merge(range.source(), count, Long::sum);
     }
     if (revision != null) {
-      revision.write(number, vectors);
+      revision.write(rows.number(), vectors);
     }
   }
 
@@ -124,7 +122,7 @@ final class Rederivation {
     Map<Column, Integer> positions = new LinkedHashMap<>();
     for (Column column : derived.columns()) {
       positions.put(column, derivation.schema().indexOf(column.name()).orElseThrow());
-      boolean hides = column.name().equals(HiddenRows.DERIVATION);
+      boolean hides = column.name().equals(HiddenRows.HELD.name());
       if (!hides && !reader.hasColumn(part, column)) {
         changed.add(column.name());
       }
@@ -141,11 +139,11 @@ final class Rederivation {
     ending.close();
     revision = null;
     for (Map.Entry<Integer, Long> held : heldOfSource.entrySet()) {
-      batch.setRowState(part, held.getKey(), HiddenRows.DERIVATION, held.getValue(), 0);
+      batch.setRowState(part, held.getKey(), HiddenRows.HELD.name(), held.getValue(), 0);
     }
     for (String column : reader.columnsOfPart(part)) {
       boolean known = derivation.schema().indexOf(column).isPresent();
-      if (!known && !column.equals(HiddenRows.DUPLICATES)) {
+      if (!known && !HiddenRows.has(column)) {
         batch.retireColumn(part, column);
       }
     }

@@ -14,6 +14,7 @@ import baddle.core.intake.IntakeSpec;
 import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.BlockSink;
+import baddle.core.table.Column;
 import baddle.core.table.Schema;
 import baddle.core.table.Vector;
 import baddle.plan.DatasetPlan;
@@ -104,13 +105,11 @@ final class ReferenceFile {
   /** A block with some columns, perhaps one twice. */
   static Block chosen(Block block, List<String> columns) {
     List<Vector> vectors = new ArrayList<>();
-    List<baddle.core.table.Column> named = new ArrayList<>();
+    List<Column> named = new ArrayList<>();
     for (String column : columns) {
       int index = block.schema().indexOf(column).orElseThrow();
       vectors.add(block.vector(index));
-      named.add(
-          new baddle.core.table.Column(
-              String.valueOf(named.size()), block.schema().column(index).type()));
+      named.add(new Column(String.valueOf(named.size()), block.schema().column(index).type()));
     }
     return new Block(new Schema(named), vectors, block.rowNumbers(), block.size());
   }

@@ -26,10 +26,12 @@ import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 
 /** The files a plan refers to besides those of its feeds, each read once at most. */
 public final class References {
@@ -81,14 +83,29 @@ public final class References {
                 new IntakeColumn(new Column(WRONG, ColumnType.text()), List.of(), true),
                 new IntakeColumn(new Column(RIGHT, ColumnType.text()), List.of(), false)));
     Map<String, String> corrections = new LinkedHashMap<>();
-    new ReferenceFile(project, project.plan(), opener, plainFeed("corrections", path), shape)
-        .read(
-            List.of(WRONG, RIGHT),
-            (block, from, to) -> {
-              for (int row = from; row < to; row++) {
-                corrections.put(text(block.text(0), row), text(block.text(1), row));
-              }
-            });
+    Set<String> twice = new LinkedHashSet<>();
+    List<Finding> findings =
+        new ReferenceFile(project, project.plan(), opener, plainFeed("corrections", path), shape)
+            .read(
+                List.of(WRONG, RIGHT),
+                (block, from, to) -> {
+                  for (int row = from; row < to; row++) {
+                    String right = text(block.text(1), row);
+                    String before = corrections.put(text(block.text(0), row), right);
+                    if (before != null && !before.equals(right)) {
+                      twice.add(text(block.text(0), row));
+                    }
+                  }
+                });
+    if (!twice.isEmpty()) {
+      throw new ReferenceException(
+          path + ": two right values for " + String.join(", ", twice) + "; nothing was brought in");
+    }
+    Optional<Finding> wrong = findings.stream().filter(Finding::isError).findFirst();
+    if (wrong.isPresent()) {
+      throw new ReferenceException(
+          wrong.get().place() + ": " + wrong.get().message() + "; nothing was brought in");
+    }
     return corrections;
   }
 
@@ -185,12 +202,9 @@ public final class References {
     return findings.getOrDefault(lookup, List.of());
   }
 
-  /** Where a lookup comes from, for messages. */
-  public String origin(LookupPlan lookup) {
-    return lookup
-        .dataset()
-        .map(dataset -> "dataset " + dataset)
-        .orElseGet(() -> file(lookup).path());
+  /** The path of a lookup's file as the plan writes it; empty for one that is a dataset. */
+  public Optional<String> path(LookupPlan lookup) {
+    return lookup.feed().map(feed -> file(lookup).path());
   }
 
   /**
@@ -198,18 +212,34 @@ public final class References {
    *
    * @throws ReferenceException if it can't be read
    */
-  public List<ListedTotals> controlList(ControlList list) throws IOException {
+  public ControlLines controlList(ControlList list) throws IOException {
     List<String> columns = new ArrayList<>(list.match().values());
     columns.addAll(list.stated().values());
     ReferenceFile file = new ReferenceFile(project, plan, opener, list.feed(), list.shape());
     List<ListedTotals> lines = new ArrayList<>();
-    file.read(
-        columns,
-        (block, from, to) -> {
-          for (int row = from; row < to; row++) {
-            lines.add(ListedTotals.of(file.path(), list, block, row));
-          }
-        });
-    return lines;
+    List<Finding> shown =
+        file.read(
+            columns,
+            (block, from, to) -> {
+              for (int row = from; row < to; row++) {
+                lines.add(ListedTotals.of(file.path(), list, block, row));
+              }
+            });
+    return new ControlLines(lines, shown);
+  }
+
+  /**
+   * A list of control totals.
+   *
+   * @param lines its lines
+   * @param findings what wants a person's eye
+   */
+  public record ControlLines(List<ListedTotals> lines, List<Finding> findings) {
+
+    /** Copies the lists. */
+    public ControlLines {
+      lines = List.copyOf(lines);
+      findings = List.copyOf(findings);
+    }
   }
 }

@@ -5,20 +5,19 @@ import baddle.core.derivation.HeldBecause;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
-import baddle.core.lookup.LookupReview;
 import baddle.core.lookup.LookupTable;
 import baddle.core.table.Block;
+import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.core.table.TextVector;
 import baddle.plan.DatasetPlan;
-import baddle.plan.FeedPlan;
 import baddle.store.DatasetReader;
-import baddle.store.HiddenRows;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 
 /** What there is to say of a dataset as a whole, short of the duplicates. */
@@ -34,43 +33,21 @@ public final class DatasetReview {
     private String value = "";
   }
 
-  private final LookupReviews lookups;
-  private final List<TotalLine> listed = new ArrayList<>();
-  private final List<Finding> findings = new ArrayList<>();
+  private DatasetReview() {}
 
-  /** Reviews a dataset. */
-  public DatasetReview(
+  /** What wants a person's eye. */
+  public static List<Finding> findings(
       DatasetPlan dataset,
       DatasetReader reader,
       References references,
       Function<String, LookupTable> tables)
       throws IOException {
-    lookups = new LookupReviews(dataset, reader, references, tables);
-    findings.addAll(held(reader));
-    findings.addAll(lookups.findings());
-    for (FeedPlan feed : references.plan().feeds().values()) {
-      if (feed.dataset().equals(dataset.name()) && feed.controlList().isPresent()) {
-        ListedControl control =
-            new ListedControl(feed.name(), feed.controlList().get(), references, reader);
-        listed.addAll(control.totals());
-        findings.addAll(control.findings());
-      }
+    List<Finding> findings = new ArrayList<>(held(reader));
+    findings.addAll(new LookupReviews(dataset, reader, references, tables).findings());
+    for (ListedControl control : ListedControl.of(dataset, references, reader)) {
+      findings.addAll(control.findings());
     }
-  }
-
-  /** What each lookup has found. */
-  public List<LookupReview> lookups() {
-    return lookups.all();
-  }
-
-  /** The control totals that lists state. */
-  public List<TotalLine> listedTotals() {
-    return listed;
-  }
-
-  /** What wants a person's eye. */
-  public List<Finding> findings() {
-    return List.copyOf(findings);
+    return findings;
   }
 
   /** The rows that were read and held afterwards, by cause. */
@@ -109,11 +86,11 @@ public final class DatasetReview {
   }
 
   /** Why a hidden row is held, if the derived columns are the reason. */
-  static java.util.Optional<HeldBecause> because(Block block, int row) {
-    TextVector reasons = block.text(block.schema().indexOf(HiddenRows.DERIVATION).orElseThrow());
+  private static Optional<HeldBecause> because(Block block, int row) {
+    TextVector reasons = block.text(block.schema().indexOf(HiddenRows.HELD.name()).orElseThrow());
     return reasons.isBlank(row)
-        ? java.util.Optional.empty()
-        : java.util.Optional.of(HeldBecause.parse(reasons.dictionary().text(reasons.codes()[row])));
+        ? Optional.empty()
+        : Optional.of(HeldBecause.parse(reasons.dictionary().text(reasons.codes()[row])));
   }
 
   private static Place place(Block block, int row) {

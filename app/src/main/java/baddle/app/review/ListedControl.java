@@ -19,6 +19,8 @@ import baddle.core.intake.LeaveOut;
 import baddle.core.table.Origin;
 import baddle.core.value.Period;
 import baddle.plan.ControlList;
+import baddle.plan.DatasetPlan;
+import baddle.plan.FeedPlan;
 import baddle.plan.Plan;
 import baddle.store.DatasetReader;
 import java.io.IOException;
@@ -28,22 +30,37 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** Compares what a list says sources should add up to with what the dataset has. */
-final class ListedControl {
+public final class ListedControl {
 
   private final String feed;
   private final List<TotalLine> totals = new ArrayList<>();
   private final List<Finding> findings = new ArrayList<>();
 
-  ListedControl(String feed, ControlList list, References references, DatasetReader reader)
+  /** The lists of all feeds of a dataset. */
+  public static List<ListedControl> of(
+      DatasetPlan dataset, References references, DatasetReader reader) throws IOException {
+    List<ListedControl> controls = new ArrayList<>();
+    for (FeedPlan feed : references.plan().feeds().values()) {
+      if (feed.dataset().equals(dataset.name()) && feed.controlList().isPresent()) {
+        controls.add(new ListedControl(feed.name(), feed.controlList().get(), references, reader));
+      }
+    }
+    return controls;
+  }
+
+  private ListedControl(String feed, ControlList list, References references, DatasetReader reader)
       throws IOException {
     this.feed = feed;
     List<String> columns = List.copyOf(list.match().keySet());
     List<String> stated = List.copyOf(list.stated().keySet());
     Map<List<String>, List<BigDecimal>> sums = sums(columns, stated, reader, references.plan());
     int sourcePeriod = columns.indexOf(Origin.SOURCE_PERIOD.name());
-    for (ListedTotals line : references.controlList(list)) {
+    References.ControlLines listed = references.controlList(list);
+    findings.addAll(listed.findings());
+    for (ListedTotals line : listed.lines()) {
       List<String> key = new ArrayList<>(line.key());
       if (sourcePeriod >= 0) {
         String period = key.get(sourcePeriod);
@@ -67,7 +84,7 @@ final class ListedControl {
       ListedTotals line,
       List<String> key,
       List<String> stated,
-      @org.jspecify.annotations.Nullable List<BigDecimal> computed) {
+      @Nullable List<BigDecimal> computed) {
     for (int i = 0; i < stated.size(); i++) {
       BigDecimal wanted = line.stated().get(stated.get(i));
       if (wanted == null) {
@@ -146,10 +163,12 @@ final class ListedControl {
     }
   }
 
-  List<TotalLine> totals() {
+  /** The totals of the lists, and what the dataset has. */
+  public List<TotalLine> totals() {
     return totals;
   }
 
+  /** What wants a person's eye. */
   List<Finding> findings() {
     return findings;
   }

@@ -19,9 +19,11 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /** Goes over a dataset's rows with each of its lookups. */
@@ -42,7 +44,7 @@ public final class LookupReviews {
       DatasetPlan dataset,
       DatasetReader reader,
       References references,
-      java.util.function.Function<String, LookupTable> lookups)
+      Function<String, LookupTable> lookups)
       throws IOException {
     this.dataset = dataset;
     this.references = references;
@@ -60,9 +62,7 @@ public final class LookupReviews {
     Schema schema = dataset.schema().only(wanted);
     LookupReview review =
         new LookupReview(
-            table,
-            schema,
-            dataset.amount().map(schema::indexOf).orElse(java.util.OptionalInt.empty()));
+            table, schema, dataset.amount().map(schema::indexOf).orElse(OptionalInt.empty()));
     reader.scan(wanted, review);
     reader.scanHidden(
         wanted,
@@ -93,7 +93,7 @@ public final class LookupReviews {
         findings.add(
             Finding.of(
                 FindingCode.LOOKUP_RANGE_EMPTY,
-                Place.file(origin(review)).atRow(empty.get(0)),
+                place(review).atRow(empty.get(0)),
                 rows(empty.size())
                     + " of the lookup "
                     + review.table().spec().name()
@@ -107,7 +107,7 @@ public final class LookupReviews {
         findings.add(
             Finding.of(
                 FindingCode.LOOKUP_KEY_BLANK,
-                Place.file(origin(review)),
+                place(review),
                 (blank == 1 ? "1 row has" : blank + " rows have")
                     + " a blank key and "
                     + (blank == 1 ? "is" : "are")
@@ -119,9 +119,11 @@ public final class LookupReviews {
     return findings;
   }
 
-  private String origin(LookupReview review) {
-    Map<String, LookupPlan> plans = references.plan().lookups();
-    return references.origin(Objects.requireNonNull(plans.get(review.table().spec().name())));
+  /** The lookup's file; nowhere for a dataset. */
+  private Place place(LookupReview review) {
+    LookupPlan plan =
+        Objects.requireNonNull(references.plan().lookups().get(review.table().spec().name()));
+    return references.path(plan).map(Place::file).orElseGet(Place::nowhere);
   }
 
   private void missing(LookupReview review, List<Finding> findings) {
@@ -135,7 +137,7 @@ public final class LookupReviews {
     String shown =
         keys.stream()
             .limit(MOST_KEYS)
-            .map(key -> described(key) + hint(key.key(), known, spec))
+            .map(key -> described(key) + hint(key, known, review.table()))
             .collect(Collectors.joining(", "));
     String more = keys.size() > MOST_KEYS ? " and " + (keys.size() - MOST_KEYS) + " more" : "";
     boolean holds = spec.whenMissing() == LookupSpec.Policy.HOLD;
@@ -143,7 +145,7 @@ public final class LookupReviews {
         new Finding(
             FindingCode.LOOKUP_MISSING,
             holds ? Severity.ERROR : FindingCode.LOOKUP_MISSING.severity(),
-            Place.file(origin(review)),
+            place(review),
             "lookup "
                 + spec.name()
                 + " has no row for "
@@ -157,7 +159,7 @@ public final class LookupReviews {
                 + shown
                 + more,
             "add the keys to the file, or correct them in the sources",
-            java.util.Optional.empty()));
+            Optional.empty()));
   }
 
   private String described(LookupReview.Key key) {
@@ -173,20 +175,21 @@ public final class LookupReviews {
     return rows == 1 ? "1 row" : String.format(Locale.ROOT, "%,d rows", rows);
   }
 
-  private static String hint(String key, List<String> known, LookupSpec spec) {
-    if (spec.range().isPresent() && known.contains(key)) {
-      return ", which has no row for its " + spec.range().get().column().name();
+  private static String hint(LookupReview.Key key, List<String> known, LookupTable table) {
+    Optional<LookupSpec.Range> range = table.spec().range();
+    if (range.isPresent() && table.hasKey(key.comparable())) {
+      return ", which has no row for its " + range.get().column().name();
     }
     return known.size() > MOST_KEYS_FOR_NEAREST
         ? ""
-        : Nearest.to(key, known).map(near -> ", near \"" + near + "\"").orElse("");
+        : Nearest.to(key.key(), known).map(near -> ", near \"" + near + "\"").orElse("");
   }
 
   private void ambiguous(LookupReview review, List<Finding> findings) {
     for (LookupTable.Ambiguity ambiguity : review.table().ambiguities()) {
       String used =
           review.ambiguous().stream()
-              .filter(key -> key.key().equals(ambiguity.key()))
+              .filter(key -> key.comparable().equals(ambiguity.comparable()))
               .map(this::described)
               .findFirst()
               .orElse("");
@@ -198,8 +201,10 @@ public final class LookupReviews {
           new Finding(
               FindingCode.LOOKUP_AMBIGUOUS,
               used.isEmpty() ? Severity.WARNING : FindingCode.LOOKUP_AMBIGUOUS.severity(),
-              Place.file(origin(review)).atRow(ambiguity.otherLine()),
-              "key "
+              place(review).atRow(ambiguity.otherLine()),
+              "lookup "
+                  + review.table().spec().name()
+                  + ": key "
                   + (used.isEmpty() ? "\"" + ambiguity.key() + "\"" : used)
                   + " stands"
                   + lines
@@ -207,7 +212,7 @@ public final class LookupReviews {
                   + ambiguity.values()
                   + (used.isEmpty() ? "; no row has it" : "; the rows get neither"),
               "take one of the two out",
-              java.util.Optional.empty()));
+              Optional.empty()));
     }
   }
 }

@@ -1,7 +1,6 @@
 package baddle.app.summarize;
 
-import baddle.app.OutputList;
-import baddle.app.Project;
+import baddle.app.OutputFile;
 import baddle.core.crosstab.Crosstab;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.CsvReport;
@@ -9,14 +8,10 @@ import baddle.reports.JsonReport;
 import baddle.reports.WorkbookReport;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 
 /** A file that figures are written into; what it becomes is told by the end of its name. */
 public final class ReportFile {
@@ -48,11 +43,7 @@ public final class ReportFile {
     if (kind.get() == Kind.CSV && summaries > 1) {
       return Optional.of("a CSV file takes one summary; name one, or write .xlsx or .json");
     }
-    Path folder = file.toAbsolutePath().getParent();
-    if (folder != null && !Files.isDirectory(folder)) {
-      return Optional.of("there is no folder " + folder);
-    }
-    return Files.isDirectory(file) ? Optional.of(file + " is a folder") : Optional.empty();
+    return OutputFile.problem(file);
   }
 
   private static Optional<Kind> kind(Path file) {
@@ -77,22 +68,7 @@ public final class ReportFile {
    *     file, if there is any, won't either
    */
   public void write(Figures figures, Optional<Path> project) throws IOException {
-    Path absolute = file.toAbsolutePath();
-    Set<Path> plans = new LinkedHashSet<>();
-    project.ifPresent(plan -> plans.add(plan.toAbsolutePath().normalize()));
-    Project.findPlan(absolute.resolveSibling("")).ifPresent(plans::add);
-    Path beside = absolute.resolveSibling("." + absolute.getFileName() + ".part");
-    try {
-      try (OutputStream out = Files.newOutputStream(beside)) {
-        write(figures, out);
-      }
-      for (Path plan : plans) {
-        OutputList.of(plan).add(beside);
-      }
-      Files.move(beside, absolute, StandardCopyOption.REPLACE_EXISTING);
-    } finally {
-      Files.deleteIfExists(beside);
-    }
+    new OutputFile(file).write(project, out -> write(figures, out));
   }
 
   private void write(Figures figures, OutputStream out) throws IOException {

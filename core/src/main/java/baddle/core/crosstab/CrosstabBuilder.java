@@ -8,9 +8,6 @@ import baddle.core.table.Schema;
 import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Grain;
-import java.math.BigDecimal;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
@@ -61,13 +58,8 @@ public final class CrosstabBuilder implements BlockSink {
     return switch (type.kind()) {
       case TEXT -> new TextCoder(index);
       case DATE -> periods(index, Grain.DAY);
-      case TIMESTAMP -> new NumberCoder(index, value -> value, CrosstabBuilder::timestamp);
       case BOOLEAN -> new NumberCoder(index, value -> value, value -> value == 0 ? "no" : "yes");
-      case INTEGER, DECIMAL ->
-          new NumberCoder(
-              index,
-              value -> value,
-              value -> BigDecimal.valueOf(value, type.places()).toPlainString());
+      case TIMESTAMP, INTEGER, DECIMAL -> new NumberCoder(index, value -> value, type::shown);
     };
   }
 
@@ -79,15 +71,6 @@ public final class CrosstabBuilder implements BlockSink {
             ? periodOfDay
             : micros -> periodOfDay.applyAsLong(Math.floorDiv(micros, MICROS_PER_DAY)),
         period -> calendar.label(grain, (int) period));
-  }
-
-  private static String timestamp(long micros) {
-    return LocalDateTime.ofEpochSecond(
-            Math.floorDiv(micros, 1_000_000L),
-            (int) Math.floorMod(micros, 1_000_000L) * 1000,
-            ZoneOffset.UTC)
-        .toString()
-        .replace('T', ' ');
   }
 
   private void addAccumulator(Measure measure) {

@@ -11,6 +11,9 @@ import java.util.List;
  */
 public record Item(String label, int node, List<Item> children) {
 
+  /** What the item of rows without a value is called. */
+  public static final String BLANK_LABEL = "(blank)";
+
   /** Copies the list. */
   public Item {
     children = List.copyOf(children);

@@ -8,8 +8,6 @@ import java.util.stream.IntStream;
 /** Turns a grown axis into its items, in order: each level's own, with the blank item last. */
 final class Items {
 
-  static final String BLANK_LABEL = "(blank)";
-
   private final AxisTree tree;
   private final List<List<Integer>> children = new ArrayList<>();
 
@@ -50,6 +48,6 @@ final class Items {
   }
 
   private static String label(ItemCoder coder, int code) {
-    return code == ItemCoder.BLANK ? BLANK_LABEL : coder.label(code);
+    return code == ItemCoder.BLANK ? Item.BLANK_LABEL : coder.label(code);
   }
 }

@@ -2,8 +2,8 @@ package baddle.core.crosstab;
 
 import baddle.core.table.Block;
 import baddle.core.table.LongVector;
+import baddle.core.value.WideSum;
 import java.math.BigDecimal;
-import java.math.BigInteger;
 import java.math.RoundingMode;
 import java.util.Arrays;
 import java.util.Optional;
@@ -73,8 +73,7 @@ final class SumAccumulator implements Accumulator {
     if (counts[cell] == 0) {
       return Optional.empty();
     }
-    BigInteger unscaled = BigInteger.valueOf(high[cell]).shiftLeft(64).add(unsigned(low[cell]));
-    BigDecimal sum = new BigDecimal(unscaled, places);
+    BigDecimal sum = WideSum.value(high[cell], low[cell], places);
     return Optional.of(average ? divide(sum, counts[cell]) : sum);
   }
 
@@ -83,10 +82,5 @@ final class SumAccumulator implements Accumulator {
         sum.divide(BigDecimal.valueOf(count), places + MORE_PLACES, RoundingMode.HALF_UP)
             .stripTrailingZeros();
     return quotient.scale() < places ? quotient.setScale(places) : quotient;
-  }
-
-  private static BigInteger unsigned(long bits) {
-    BigInteger value = BigInteger.valueOf(bits & Long.MAX_VALUE);
-    return bits < 0 ? value.setBit(63) : value;
   }
 }

@@ -8,27 +8,29 @@ import baddle.core.lookup.LookupTable;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
 import baddle.core.table.Dictionary;
+import baddle.core.table.HiddenRows;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.Calendar;
-import baddle.core.value.ColumnType;
+import baddle.core.value.Fit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Computes the derived columns of blocks that were read. A row for which one can't be computed is
- * held: the column {@link #HELD} says why, and is blank for all others. Belongs to one thread.
+ * held: the column {@link HiddenRows#HELD} says why, and is blank for all others. Belongs to one
+ * thread.
  */
 public final class Derivation {
 
-  /** The column that says why a row is held. */
-  public static final Column HELD = new Column("held_because", ColumnType.text());
-
   private final Schema read;
   private final Schema all;
+  private final Schema result;
+  private final Set<String> required;
   private final List<Bound> steps = new ArrayList<>();
 
   /** A step, ready for blocks that have the columns before it. */
@@ -43,16 +45,19 @@ public final class Derivation {
    *
    * @param read the columns of the blocks to come; further ones are ignored
    * @param result the columns wanted, read and derived ones in any order
+   * @param required the derived columns without which a row is held
    * @param steps in an order in which each finds the columns it needs
    * @param lookups by name
    */
   public Derivation(
       Schema read,
       Schema result,
+      Set<String> required,
       List<Step> steps,
       Map<String, LookupTable> lookups,
       Calendar calendar) {
     this.read = read;
+    this.required = Set.copyOf(required);
     List<Column> known = new ArrayList<>(read.columns());
     for (Step step : steps) {
       Schema schema = new Schema(known);
@@ -71,13 +76,11 @@ public final class Derivation {
     }
     this.all = new Schema(known);
     List<Column> wanted = new ArrayList<>(result.columns());
-    wanted.add(HELD);
+    wanted.add(HiddenRows.HELD);
     this.result = new Schema(wanted);
   }
 
-  private final Schema result;
-
-  /** The columns of the blocks that come out: those wanted, and last {@link #HELD}. */
+  /** The columns of the blocks that come out: those wanted, and last {@link HiddenRows#HELD}. */
   public Schema schema() {
     return result;
   }
@@ -97,6 +100,11 @@ public final class Derivation {
       Schema schema = new Schema(all.columns().subList(0, vectors.size()));
       vectors.addAll(
           step.apply(new Block(schema, vectors, block.rowNumbers(), block.size()), holder));
+    }
+    for (int i = read.size(); i < vectors.size(); i++) {
+      if (required.contains(all.column(i).name())) {
+        holder.holdBlanks(all.column(i).name(), vectors.get(i));
+      }
     }
     List<Vector> ordered = new ArrayList<>();
     for (Column column : result.columns().subList(0, result.size() - 1)) {
@@ -122,6 +130,14 @@ public final class Derivation {
       }
     }
 
+    void holdBlanks(String column, Vector vector) {
+      for (int row = 0; row < codes.length; row++) {
+        if (vector.isBlank(row)) {
+          hold(row, new HeldBecause(column, "", Fit.BLANK.expectation()));
+        }
+      }
+    }
+
     TextVector vector() {
       return new TextVector(codes, codes.length, reasons);
     }
@@ -140,13 +156,6 @@ public final class Derivation {
             holder.hold(
                 row, new HeldBecause(calc.column().name(), calc.expression().toString(), expected));
           }
-        }
-      }
-      for (int row = 0; calc.required() && row < block.size(); row++) {
-        if (vector.isBlank(row)) {
-          holder.hold(
-              row,
-              new HeldBecause(calc.column().name(), "", "a value, for the column is required"));
         }
       }
       return List.of(vector);

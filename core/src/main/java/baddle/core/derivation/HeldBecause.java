@@ -14,7 +14,7 @@ public record HeldBecause(String column, String value, String expectation) {
   private static final String SEPARATOR = "\t";
 
   /** As one text, which {@link #parse} takes apart. */
-  String text() {
+  public String text() {
     return String.join(SEPARATOR, column, value.replace(SEPARATOR, " "), expectation);
   }
 

@@ -11,9 +11,8 @@ public sealed interface Step {
    *
    * @param column the column
    * @param expression how it is computed
-   * @param required whether a row without a value is held
    */
-  record Calculated(Column column, Expression expression, boolean required) implements Step {}
+  record Calculated(Column column, Expression expression) implements Step {}
 
   /**
    * The columns that a lookup brings.

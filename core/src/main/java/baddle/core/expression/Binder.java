@@ -6,6 +6,7 @@ import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.OptionalInt;
 
 /** Gives the names and operators of a tree their columns and types. */
@@ -204,7 +205,7 @@ final class Binder {
       return new Applied.ToNumber(
           TRUTH,
           arguments ->
-              operator.holds(Dates.text(arguments[0]).compareTo(Dates.text(arguments[1])))
+              operator.holds(Function.text(arguments[0]).compareTo(Function.text(arguments[1])))
                   ? 1L
                   : 0L,
           List.of(left, right),
@@ -243,7 +244,7 @@ final class Binder {
       NumberNode one = comparison(Compare.Operator.EQUAL, argument, left, bind(argument));
       any = any == null ? one : new Logic.Both(false, any, one);
     }
-    return java.util.Objects.requireNonNull(any);
+    return Objects.requireNonNull(any);
   }
 
   private Node choice(Tree.Case choice) {

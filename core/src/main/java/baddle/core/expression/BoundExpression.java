@@ -16,7 +16,7 @@ import java.util.Optional;
 public final class BoundExpression {
 
   private final String text;
-  private Node root;
+  private final Node root;
   private byte[] states = {};
   private int computed;
   private boolean anyFailure;
@@ -37,8 +37,7 @@ public final class BoundExpression {
    * @throws ExpressionException if its values can't become such
    */
   public BoundExpression as(ColumnType type) {
-    root = Conversions.assigned(root, type, text);
-    return this;
+    return new BoundExpression(Conversions.assigned(root, type, text), text);
   }
 
   /**

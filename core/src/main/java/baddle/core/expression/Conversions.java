@@ -38,7 +38,7 @@ final class Conversions {
   static NumberNode timestamp(Node day) {
     return new Applied.ToNumber(
         ColumnType.of(ColumnType.Kind.TIMESTAMP),
-        arguments -> Dates.number(arguments[0]) * MICROS_PER_DAY,
+        arguments -> Function.number(arguments[0]) * MICROS_PER_DAY,
         List.of(day),
         false);
   }

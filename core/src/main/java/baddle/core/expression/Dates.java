@@ -6,7 +6,6 @@ import java.time.LocalDate;
 import java.time.format.TextStyle;
 import java.time.temporal.IsoFields;
 import java.util.Locale;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /** What functions do with days; arguments are days since 1970-01-01. */
@@ -16,16 +15,8 @@ final class Dates {
 
   private Dates() {}
 
-  static long number(@Nullable Object argument) {
-    return (Long) Objects.requireNonNull(argument);
-  }
-
-  static String text(@Nullable Object argument) {
-    return (String) Objects.requireNonNull(argument);
-  }
-
   static LocalDate day(@Nullable Object argument) {
-    return LocalDate.ofEpochDay(number(argument));
+    return LocalDate.ofEpochDay(Function.number(argument));
   }
 
   static long field(String field, LocalDate day) {

@@ -34,7 +34,12 @@ public enum Failure {
   }
 
   static Failure of(byte state) {
-    return values()[state - Node.FIRST_FAILURE];
+    for (Failure failure : values()) {
+      if (failure.state == state) {
+        return failure;
+      }
+    }
+    throw new IllegalArgumentException("no failure " + state);
   }
 
   /** Thrown by a function for one row. */

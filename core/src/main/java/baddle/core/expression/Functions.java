@@ -78,8 +78,8 @@ final class Functions {
   Node bind(Tree.Call call) {
     return switch (call.name()) {
       case "abs", "round", "floor", "ceiling" -> rounding(call);
-      case "upper" -> text(call, 1, 1, a -> Dates.text(a[0]).toUpperCase(Locale.ROOT), "t");
-      case "lower" -> text(call, 1, 1, a -> Dates.text(a[0]).toLowerCase(Locale.ROOT), "t");
+      case "upper" -> text(call, 1, 1, a -> Function.text(a[0]).toUpperCase(Locale.ROOT), "t");
+      case "lower" -> text(call, 1, 1, a -> Function.text(a[0]).toLowerCase(Locale.ROOT), "t");
       case "trim" -> trim(call);
       case "substring" -> substring(call);
       case "lpad", "rpad" -> pad(call);
@@ -88,27 +88,35 @@ final class Functions {
               call,
               3,
               3,
-              a -> Texts.part(Dates.text(a[0]), Dates.text(a[1]), Dates.number(a[2])),
+              a -> Texts.part(Function.text(a[0]), Function.text(a[1]), Function.number(a[2])),
               "ttn");
       case "replace" ->
           text(
               call,
               3,
               3,
-              a -> Dates.text(a[0]).replace(Dates.text(a[1]), a[2] == null ? "" : Dates.text(a[2])),
+              a ->
+                  Function.text(a[0])
+                      .replace(Function.text(a[1]), a[2] == null ? "" : Function.text(a[2])),
               "ttt");
       case "joined" -> joined(call);
-      case "||" -> text(call, 2, 2, a -> Dates.text(a[0]) + Dates.text(a[1]), "tt");
+      case "||" -> text(call, 2, 2, a -> Function.text(a[0]) + Function.text(a[1]), "tt");
       case "char_length" ->
           number(
               call,
               1,
               1,
-              a -> (long) Dates.text(a[0]).codePointCount(0, Dates.text(a[0]).length()),
+              a -> (long) Function.text(a[0]).codePointCount(0, Function.text(a[0]).length()),
               "t",
               WHOLE);
       case "position" ->
-          number(call, 2, 2, a -> Texts.position(Dates.text(a[1]), Dates.text(a[0])), "tt", WHOLE);
+          number(
+              call,
+              2,
+              2,
+              a -> Texts.position(Function.text(a[1]), Function.text(a[0])),
+              "tt",
+              WHOLE);
       case "like" -> like(call);
       case "like_regex" -> likeRegex(call);
       case "cast" -> cast(call);
@@ -124,16 +132,21 @@ final class Functions {
       case "period" -> period(call);
       case "start_of", "end_of" -> edge(call);
       case "days_between" ->
-          number(call, 2, 2, a -> Dates.number(a[1]) - Dates.number(a[0]), "dd", WHOLE);
+          number(call, 2, 2, a -> Function.number(a[1]) - Function.number(a[0]), "dd", WHOLE);
       case "add_days" ->
           number(
-              call, 2, 2, a -> Dates.plusDays(Dates.number(a[0]), Dates.number(a[1])), "dn", DATE);
+              call,
+              2,
+              2,
+              a -> Dates.plusDays(Function.number(a[0]), Function.number(a[1])),
+              "dn",
+              DATE);
       case "add_months" ->
           number(
               call,
               2,
               2,
-              a -> Dates.plusMonths(Dates.number(a[0]), Dates.number(a[1])),
+              a -> Dates.plusMonths(Function.number(a[0]), Function.number(a[1])),
               "dn",
               DATE);
       default ->
@@ -178,7 +191,8 @@ final class Functions {
       return node;
     }
     ColumnType type = node.type();
-    return new Applied.ToNumber(DATE, a -> type.epochDay(Dates.number(a[0])), List.of(node), false);
+    return new Applied.ToNumber(
+        DATE, a -> type.epochDay(Function.number(a[0])), List.of(node), false);
   }
 
   private Node text(Tree.Call call, int least, int most, Function function, String kinds) {
@@ -196,7 +210,7 @@ final class Functions {
     return switch (call.name()) {
       case "abs" ->
           new Applied.ToNumber(
-              number.type(), a -> Math.abs(Dates.number(a[0])), List.of(number), false);
+              number.type(), a -> Math.abs(Function.number(a[0])), List.of(number), false);
       case "floor" -> Conversions.rescaled(number, 0, Rescale.Rounding.FLOOR);
       case "ceiling" -> Conversions.rescaled(number, 0, Rescale.Rounding.CEILING);
       default -> Conversions.rescaled(number, places(call), Rescale.Rounding.HALF_UP);
@@ -220,9 +234,9 @@ final class Functions {
   private Node trim(Tree.Call call) {
     String side = call.detail();
     if (call.arguments().size() == 1) {
-      return text(call, 1, 1, a -> Texts.trim(Dates.text(a[0]), side, " \t\u00a0"), "t");
+      return text(call, 1, 1, a -> Texts.trim(Function.text(a[0]), side, " \t\u00a0"), "t");
     }
-    return text(call, 2, 2, a -> Texts.trim(Dates.text(a[0]), side, Dates.text(a[1])), "tt");
+    return text(call, 2, 2, a -> Texts.trim(Function.text(a[0]), side, Function.text(a[1])), "tt");
   }
 
   private Node substring(Tree.Call call) {
@@ -232,7 +246,9 @@ final class Functions {
         3,
         a ->
             Texts.substring(
-                Dates.text(a[0]), Dates.number(a[1]), a.length > 2 ? Dates.number(a[2]) : 1L << 40),
+                Function.text(a[0]),
+                Function.number(a[1]),
+                a.length > 2 ? Function.number(a[2]) : 1L << 40),
         "tnn");
   }
 
@@ -244,7 +260,10 @@ final class Functions {
         3,
         a ->
             Texts.padded(
-                Dates.text(a[0]), Dates.number(a[1]), a.length > 2 ? Dates.text(a[2]) : " ", left),
+                Function.text(a[0]),
+                Function.number(a[1]),
+                a.length > 2 ? Function.text(a[2]) : " ",
+                left),
         "tnt");
   }
 
@@ -289,7 +308,7 @@ final class Functions {
   private Node matching(Tree.Call call, Pattern pattern) {
     Node text = argument(call.name(), call.arguments().get(0), 't');
     return new Applied.ToNumber(
-        TRUTH, a -> pattern.matcher(Dates.text(a[0])).find() ? 1L : 0L, List.of(text), false);
+        TRUTH, a -> pattern.matcher(Function.text(a[0])).find() ? 1L : 0L, List.of(text), false);
   }
 
   private Node field(Tree.Call call, String field) {
@@ -339,7 +358,7 @@ final class Functions {
     Grain grain = grain(call);
     List<Node> day = List.of(argument(call.name(), call.arguments().get(0), 'd'));
     return new Applied.ToText(
-        a -> calendar.label(grain, calendar.period(grain, Dates.number(a[0]))), day, false);
+        a -> calendar.label(grain, calendar.period(grain, Function.number(a[0]))), day, false);
   }
 
   private Node edge(Tree.Call call) {
@@ -350,8 +369,8 @@ final class Functions {
         DATE,
         a ->
             start
-                ? Dates.startOf(Dates.number(a[0]), grain, calendar)
-                : Dates.endOf(Dates.number(a[0]), grain, calendar),
+                ? Dates.startOf(Function.number(a[0]), grain, calendar)
+                : Dates.endOf(Function.number(a[0]), grain, calendar),
         day,
         false);
   }
@@ -367,7 +386,7 @@ final class Functions {
       return node;
     }
     if (wanted.kind() == ColumnType.Kind.TEXT) {
-      return new Applied.ToText(a -> type.shown(Dates.number(a[0])), List.of(node), false);
+      return new Applied.ToText(a -> type.shown(Function.number(a[0])), List.of(node), false);
     }
     if (type.kind() == ColumnType.Kind.TEXT) {
       return fromText(node, wanted);
@@ -390,7 +409,7 @@ final class Functions {
     return new Applied.ToNumber(
         wanted,
         a -> {
-          char[] text = Dates.text(a[0]).strip().toCharArray();
+          char[] text = Function.text(a[0]).strip().toCharArray();
           if (text.length == 0) {
             return null;
           }

@@ -2,6 +2,7 @@ package baddle.core.expression;
 
 import baddle.core.table.Block;
 import baddle.core.value.ColumnType;
+import java.util.Arrays;
 
 /** A number with more or fewer decimal places, or without its sign. */
 final class Rescale extends NumberNode {
@@ -74,7 +75,7 @@ final class Rescale extends NumberNode {
   /** Writes out states that were left out because all rows had a value. */
   private void spell() {
     if (plain) {
-      java.util.Arrays.fill(states, VALUE);
+      Arrays.fill(states, VALUE);
     }
   }
 

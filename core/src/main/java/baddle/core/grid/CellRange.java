@@ -1,5 +1,6 @@
 package baddle.core.grid;
 
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -43,7 +44,7 @@ public record CellRange(int firstRow, int lastRow, int firstColumn, int endColum
 
   /** Reads {@code B4:H120}, {@code B4:H} or {@code B4}, in any case, with {@code $} or without. */
   public static Optional<CellRange> parse(String text) {
-    String plain = text.replace("$", "").toUpperCase(java.util.Locale.ROOT).strip();
+    String plain = text.replace("$", "").toUpperCase(Locale.ROOT).strip();
     int colon = plain.indexOf(':');
     Optional<Address> first = Address.parse(colon < 0 ? plain : plain.substring(0, colon));
     Optional<Address> last = colon < 0 ? first : Address.parse(plain.substring(colon + 1));

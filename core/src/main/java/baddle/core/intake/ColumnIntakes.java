@@ -11,6 +11,7 @@ import baddle.core.value.ValueReader;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** Makes what takes the values of each column, by where its heading stands. */
 final class ColumnIntakes {
@@ -111,13 +112,12 @@ final class ColumnIntakes {
   }
 
   /** Where the values that are replaced are kept. */
-  private java.util.Optional<TextBuilder> original(IntakeColumn wanted) {
+  private Optional<TextBuilder> original(IntakeColumn wanted) {
     if (wanted.corrections().isEmpty()) {
-      return java.util.Optional.empty();
+      return Optional.empty();
     }
     String name = Corrected.original(wanted.column().name());
-    return java.util.Optional.of(
-        (TextBuilder) blocks.column(blocks.schema().indexOf(name).orElseThrow()));
+    return Optional.of((TextBuilder) blocks.column(blocks.schema().indexOf(name).orElseThrow()));
   }
 
   /** Takes what stands under a heading; the reader is made once and shared. */

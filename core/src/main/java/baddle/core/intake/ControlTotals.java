@@ -10,14 +10,18 @@ import baddle.core.table.BlockBuilder;
 import baddle.core.table.LongBuilder;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Fit;
+import baddle.core.value.Understanding;
 import baddle.core.value.ValueReader;
 import baddle.core.value.WideSum;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Adds up the rows of one source and compares the sums with the totals that left-out rows state.
@@ -39,7 +43,7 @@ final class ControlTotals {
     private final int index;
 
     private final ColumnType type;
-    private final @org.jspecify.annotations.Nullable BoundExpression calc;
+    private final @Nullable BoundExpression calc;
 
     /** Where the total stands, or {@link HeadingRow#ABSENT} for where the values do. */
     private final int statedCell;
@@ -129,16 +133,15 @@ final class ControlTotals {
     }
 
     /** What a cell states: a number, or the only number in its text. */
-    private @org.jspecify.annotations.Nullable BigDecimal stated(GridRow row) {
+    private @Nullable BigDecimal stated(GridRow row) {
       if (row.kind(statedCell) == CellKind.BLANK) {
         return null;
       }
       ColumnType wide = ColumnType.decimal(Math.max(type.places(), 2));
       ValueReader reader = ValueReader.of(wide, spec.rules(), sheet.dateSystem());
-      reader
-          .understanding()
-          .map(assumed -> spec.understandings().getOrDefault(column, assumed))
-          .ifPresent(reader::understand);
+      if (reader.understanding().isPresent()) {
+        understanding.apply(column).ifPresent(reader::understand);
+      }
       if (row.kind(statedCell) == CellKind.NUMBER) {
         Fit fit =
             reader.readStoredNumber(
@@ -149,7 +152,9 @@ final class ControlTotals {
       if (!number.find()) {
         return null;
       }
-      char[] digits = number.group().toCharArray();
+      String written = number.group();
+      boolean counts = column.equals(LeaveOut.ROWS);
+      char[] digits = (counts ? written.replaceAll("\\D", "") : written).toCharArray();
       boolean fits = reader.read(digits, 0, digits.length) == Fit.FITS && !number.find();
       return fits ? BigDecimal.valueOf(reader.value(), wide.places()) : null;
     }
@@ -159,12 +164,19 @@ final class ControlTotals {
   private final HeadingRow headings;
   private final GridSheet sheet;
   private final BlockBuilder blocks;
+  private final Function<String, Optional<Understanding>> understanding;
   private final List<String> labels;
   private final List<Control> controls = new ArrayList<>();
   private final List<ControlTotal> totals = new ArrayList<>();
   private final List<Integer> unread = new ArrayList<>();
 
-  ControlTotals(IntakeSpec spec, HeadingRow headings, GridSheet sheet, BlockBuilder blocks) {
+  ControlTotals(
+      IntakeSpec spec,
+      HeadingRow headings,
+      GridSheet sheet,
+      BlockBuilder blocks,
+      Function<String, Optional<Understanding>> understanding) {
+    this.understanding = understanding;
     this.spec = spec;
     this.headings = headings;
     this.sheet = sheet;

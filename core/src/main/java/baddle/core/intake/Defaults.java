@@ -22,9 +22,11 @@ final class Defaults {
     this.number = number;
   }
 
-  void apply(int base, int rows) {
-    for (int row = base; row < base + rows; row++) {
-      if (builder.isBlank(row)) {
+  /** Fills the blanks of a stretch; what is left out stays as it stands. */
+  void apply(Stretch stretch, int base) {
+    for (int i = 0; i < stretch.size(); i++) {
+      int row = base + i;
+      if (builder.isBlank(row) && !stretch.isLeftOut(i)) {
         if (builder instanceof TextBuilder texts) {
           texts.set(row, text, 0, text.length);
         } else {

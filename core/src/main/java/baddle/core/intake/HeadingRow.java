@@ -33,6 +33,11 @@ record HeadingRow(
   /** Stands for a column whose heading the source doesn't have. */
   static final int ABSENT = -1;
 
+  /** Where the headings stand that become rows, in the order of their labels. */
+  List<Integer> turnedCells() {
+    return List.copyOf(turned.keySet());
+  }
+
   /** How many columns have their heading here. */
   int matched() {
     return (int) cells.stream().filter(cell -> cell != ABSENT).count();

@@ -8,9 +8,11 @@ import baddle.core.grid.GridRow;
 import baddle.core.value.Evidence;
 import baddle.core.value.Habit;
 import baddle.core.value.Understanding;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -157,8 +159,8 @@ final class IntakeFindings {
     }
   }
 
-  private static String plain(java.math.BigDecimal number) {
-    return String.format(java.util.Locale.ROOT, "%,." + Math.max(0, number.scale()) + "f", number);
+  private static String plain(BigDecimal number) {
+    return String.format(Locale.ROOT, "%,." + Math.max(0, number.scale()) + "f", number);
   }
 
   private void ofCorrections(List<Corrected> corrections) {

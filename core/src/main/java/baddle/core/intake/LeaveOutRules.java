@@ -2,6 +2,7 @@ package baddle.core.intake;
 
 import baddle.core.expression.BoundExpression;
 import baddle.core.table.Block;
+import baddle.core.table.Schema;
 import baddle.core.value.Fit;
 import java.util.ArrayList;
 import java.util.List;
@@ -19,7 +20,7 @@ final class LeaveOutRules {
   private final long[] counts;
   private final boolean[] matches = new boolean[Stretch.MOST];
 
-  LeaveOutRules(IntakeSpec spec, baddle.core.table.Schema schema) {
+  LeaveOutRules(IntakeSpec spec, Schema schema) {
     rules = spec.shaping().leaveOut();
     counts = new long[rules.size()];
     for (LeaveOut rule : rules) {

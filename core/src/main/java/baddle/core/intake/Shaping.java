@@ -3,9 +3,11 @@ package baddle.core.intake;
 import baddle.core.expression.Expression;
 import baddle.core.value.Calendar;
 import baddle.core.value.Period;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 
 /**
  * What happens to rows between reading them and keeping them.
@@ -31,11 +33,11 @@ public record Shaping(
 
   private static final String CELLS_OF = "cells of ";
 
-  /** Copies the collections. */
+  /** Copies the collections; their order, and so the text of all this, is always the same. */
   public Shaping {
     carryDown = List.copyOf(carryDown);
     leaveOut = List.copyOf(leaveOut);
-    calcs = Map.copyOf(calcs);
+    calcs = Collections.unmodifiableMap(new TreeMap<>(calcs));
   }
 
   /** The same in a source of a period. */

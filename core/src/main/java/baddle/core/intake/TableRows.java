@@ -4,11 +4,12 @@ import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
-import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
+import baddle.core.table.Column;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Evidence;
 import baddle.core.value.Fit;
+import baddle.core.value.Habit;
 import baddle.core.value.Understanding;
 import baddle.core.value.ValueReader;
 import java.io.IOException;
@@ -17,6 +18,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 
 /**
  * Takes the rows below the headings into blocks, a stretch of rows at a time, or holds them, or
@@ -30,35 +32,23 @@ final class TableRows {
   private final IntakeSpec spec;
   private final HeadingRow headings;
   private final GridSheet sheet;
-  private final CellRange region;
   private final BlockBuilder blocks;
-  private final HeldRowSink heldRows;
   private final ColumnIntake[] intakes;
   private final int[] headingCells;
   private final String[] headingTexts;
-  private final Misfits misfits = new Misfits();
   private final GridRow[] gathered = new GridRow[Stretch.MOST];
   private final boolean[] afterBlankRow = new boolean[Stretch.MOST];
   private final Stretch stretch;
-  private final LeaveOutRules rules;
-  private final ControlTotals totals;
-  private final List<CarryDown> carried = new ArrayList<>();
-  private final List<Defaults> defaults = new ArrayList<>();
-
-  /** Columns that must be filled once blanks were filled from above or by default. */
-  private final List<Integer> requiredAfterwards = new ArrayList<>();
+  private final RowShaping shaping;
+  private final RowHolder holder;
 
   /** Where the values stand that become rows, by label; empty where none do. */
   private final int[] turnedCells;
 
-  private final boolean shapes;
-  private int blockBegun = -1;
   private int size;
   private boolean lookedAhead;
   private long read;
-  private long held;
   private long leftOut;
-  private long valuesWithoutHeading;
   private long shortRows;
 
   TableRows(
@@ -71,9 +61,8 @@ final class TableRows {
     this.spec = spec;
     this.headings = headings;
     this.sheet = sheet;
-    this.region = region;
     this.blocks = blocks;
-    this.heldRows = heldRows;
+    this.holder = new RowHolder(spec, headings, sheet, region, heldRows);
     this.headingCells =
         headings.cells().stream()
             .filter(cell -> cell != HeadingRow.ABSENT && headings.headings().containsKey(cell))
@@ -83,41 +72,40 @@ final class TableRows {
     for (int i = 0; i < headingCells.length; i++) {
       headingTexts[i] = headings.headings().getOrDefault(headingCells[i], "");
     }
-    this.turnedCells = headings.turned().keySet().stream().mapToInt(Integer::intValue).toArray();
+    this.turnedCells = headings.turnedCells().stream().mapToInt(Integer::intValue).toArray();
     for (int i = 0; i < Stretch.MOST; i++) {
       gathered[i] = new GridRow();
     }
     this.stretch = new Stretch(spec.columns().size());
     ColumnIntakes made = new ColumnIntakes(spec, headings, sheet, blocks, stretch);
     this.intakes = made.all().toArray(ColumnIntake[]::new);
-    this.rules = new LeaveOutRules(spec, blocks.schema());
-    this.totals = new ControlTotals(spec, headings, sheet, blocks);
-    for (int i = 0; i < spec.columns().size(); i++) {
-      addFilling(i, made);
-    }
-    this.shapes = !rules.isEmpty() || !carried.isEmpty() || !defaults.isEmpty();
+    this.shaping =
+        new RowShaping(
+            spec, headings, sheet, blocks, made, TableRows.understandings(spec, intakes));
   }
 
-  private void addFilling(int index, ColumnIntakes made) {
-    IntakeColumn column = spec.columns().get(index);
-    if (spec.named().containsKey(column.column().name()) || !made.isFilledLater(column)) {
-      return;
-    }
-    if (spec.shaping().carryDown().contains(column.column().name())) {
-      carried.add(new CarryDown(index, blocks.column(index)));
-    }
-    column
-        .otherwise()
-        .ifPresent(
-            value -> {
-              char[] text = value.toCharArray();
-              ColumnType type = column.column().type();
-              long number = type.kind() == ColumnType.Kind.TEXT ? 0 : made.number(type, text);
-              defaults.add(new Defaults(blocks.column(index), text, number));
-            });
-    if (column.required()) {
-      requiredAfterwards.add(index);
-    }
+  /**
+   * Tells how the numbers of a column are written; for one that isn't read, how those of others
+   * are, decimal commas before points.
+   */
+  private static Function<String, Optional<Understanding>> understandings(
+      IntakeSpec spec, ColumnIntake[] intakes) {
+    return wanted -> {
+      Optional<Understanding> ofOthers = Optional.empty();
+      for (int i = 0; i < spec.columns().size(); i++) {
+        Column column = spec.columns().get(i).column();
+        Optional<Understanding> of =
+            column.type().isNumber()
+                ? numberIntake(intakes[i]).flatMap(taker -> taker.reader().understanding())
+                : Optional.empty();
+        if (of.isPresent() && column.name().equals(wanted)) {
+          return of;
+        }
+        boolean comma = of.filter(one -> one.habit() == Habit.DECIMAL_COMMA).isPresent();
+        ofOthers = comma ? of : ofOthers.or(() -> of);
+      }
+      return ofOthers;
+    };
   }
 
   /** The row to fill next. */
@@ -238,7 +226,7 @@ final class TableRows {
       intake.mark();
       fit &= intake.takeAll(stretch.rows(), 0, rows, base);
     }
-    if (fit && !shapes) {
+    if (fit && shaping.isNone()) {
       for (int i = 0; i < rows; i++) {
         blocks.endRow(stretch.rows()[i].number());
       }
@@ -247,8 +235,8 @@ final class TableRows {
       if (!fit) {
         takeOneByOne(base);
       }
-      if (shapes) {
-        shape(base);
+      if (!shaping.isNone()) {
+        shaping.apply(stretch, base);
       }
       keep(base);
     }
@@ -261,7 +249,7 @@ final class TableRows {
     }
     for (int i = 0; i < stretch.size(); i++) {
       GridRow row = stretch.rows()[i];
-      if (row.width() > headings.end() && standsBeyond(row)) {
+      if (row.width() > headings.end() && holder.standsBeyond(row)) {
         stretch.setUnfit(i);
       }
       for (int column = 0; column < intakes.length; column++) {
@@ -274,33 +262,6 @@ final class TableRows {
     }
   }
 
-  private void shape(int base) {
-    int rows = stretch.size();
-    Block block = blocks.soFar(base + rows);
-    if (blockBegun != blocks.blocks()) {
-      blockBegun = blocks.blocks();
-      rules.begin();
-      totals.begin();
-    }
-    rules.apply(stretch, block, base);
-    for (CarryDown column : carried) {
-      column.apply(stretch, base, spec.shaping().untilBlankRow());
-    }
-    for (Defaults column : defaults) {
-      column.apply(base, rows);
-    }
-    for (int column : requiredAfterwards) {
-      for (int i = 0; i < rows; i++) {
-        if (stretch.fit(i, column) == Fit.FITS && blocks.column(column).isBlank(base + i)) {
-          stretch.setFit(i, column, Fit.BLANK);
-        }
-      }
-    }
-    if (!totals.isEmpty()) {
-      totals.apply(stretch, blocks.soFar(base + rows), base);
-    }
-  }
-
   private void keep(int base) throws IOException {
     for (int i = 0; i < stretch.size(); i++) {
       if (stretch.isLeftOut(i)) {
@@ -308,65 +269,9 @@ final class TableRows {
       } else if (stretch.fits(i)) {
         blocks.keep(base + i, stretch.rows()[i].number());
       } else {
-        hold(i);
+        holder.hold(stretch, i);
       }
     }
-  }
-
-  /** Whether cells beyond the last heading hold the row; in a workbook they are only counted. */
-  private boolean standsBeyond(GridRow row) {
-    boolean filled = beyond(row) != HeadingRow.ABSENT;
-    if (filled && !sheet.fixedWidth()) {
-      valuesWithoutHeading++;
-    }
-    return filled && sheet.fixedWidth();
-  }
-
-  private int beyond(GridRow row) {
-    for (int cell = headings.end(); cell < Math.min(row.width(), region.endColumn()); cell++) {
-      if (row.kind(cell) != CellKind.BLANK) {
-        return cell;
-      }
-    }
-    return HeadingRow.ABSENT;
-  }
-
-  private void hold(int index) throws IOException {
-    held++;
-    GridRow row = stretch.rows()[index];
-    List<HeldValue> values = new ArrayList<>();
-    for (int column = 0; column < spec.columns().size(); column++) {
-      if (stretch.fit(index, column) != Fit.FITS) {
-        values.add(heldValue(index, column));
-      }
-    }
-    int beyond = sheet.fixedWidth() ? beyond(row) : HeadingRow.ABSENT;
-    if (beyond != HeadingRow.ABSENT) {
-      values.add(
-          new HeldValue(
-              "cell " + (beyond + 1), row.text(beyond), Fit.BEYOND_HEADINGS.expectation()));
-    }
-    List<String> cells = new ArrayList<>();
-    for (int cell = 0; cell < row.width(); cell++) {
-      cells.add(row.text(cell));
-    }
-    values.forEach(value -> misfits.add(row.number(), value));
-    heldRows.held(new HeldRow(row.number(), values, cells));
-  }
-
-  private HeldValue heldValue(int index, int column) {
-    GridRow row = stretch.rows()[index];
-    IntakeColumn wanted = spec.columns().get(column);
-    boolean turned =
-        spec.shaping()
-            .headingsToRows()
-            .filter(turn -> turn.value().equals(wanted.column().name()))
-            .isPresent();
-    int cell = turned ? turnedCells[stretch.labels()[index]] : headings.cells().get(column);
-    return new HeldValue(
-        headings.headings().getOrDefault(cell, Headings.ofColumn(cell)),
-        row.text(cell),
-        stretch.fit(index, column).expectation(wanted.column().type()));
   }
 
   /** What takes the values of a column, if they are held as numbers. */
@@ -392,17 +297,18 @@ final class TableRows {
 
   /** How many each rule has left out. */
   List<SourceIntake.LeftOut> leftOutByRule() {
-    List<SourceIntake.LeftOut> byRule = new ArrayList<>(rules.leftOut());
-    if (leftOut > rules.total()) {
+    List<SourceIntake.LeftOut> byRule = new ArrayList<>(shaping.rules().leftOut());
+    long byPlan = shaping.rules().total();
+    if (leftOut > byPlan) {
       byRule.add(
           new SourceIntake.LeftOut(
-              "no value under any of the headings that become rows", leftOut - rules.total()));
+              "no value under any of the headings that become rows", leftOut - byPlan));
     }
     return byRule;
   }
 
   ControlTotals totals() {
-    return totals;
+    return shaping.totals();
   }
 
   /** The values that were replaced. */
@@ -428,15 +334,15 @@ final class TableRows {
   }
 
   Misfits misfits() {
-    return misfits;
+    return holder.misfits();
   }
 
   long held() {
-    return held;
+    return holder.held();
   }
 
   long valuesWithoutHeading() {
-    return valuesWithoutHeading;
+    return holder.valuesWithoutHeading();
   }
 
   /** The days of the column that states the period, if any was read. */

@@ -38,12 +38,16 @@ final class TurnedIntake implements ColumnIntake {
 
   @Override
   public void mark() {
-    ofLabel[0].mark();
+    for (ColumnIntake taker : ofLabel) {
+      taker.mark();
+    }
   }
 
   @Override
   public void backToMark() {
-    ofLabel[0].backToMark();
+    for (ColumnIntake taker : ofLabel) {
+      taker.backToMark();
+    }
   }
 
   @Override

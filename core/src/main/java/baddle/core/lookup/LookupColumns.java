@@ -17,6 +17,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * Brings the columns of a lookup to blocks. A text key is looked up once for each distinct text of
@@ -236,13 +237,23 @@ public final class LookupColumns {
 
   /** The key of a row, as a person reads it. */
   public String key(Block block, int row) {
+    return String.join(", ", parts(block, row));
+  }
+
+  /** The key of a row, as it is compared. */
+  String comparableKey(Block block, int row) {
+    return parts(block, row).stream()
+        .map(part -> Ignored.comparable(part, table.spec().ignoring()))
+        .collect(Collectors.joining(", "));
+  }
+
+  private List<String> parts(Block block, int row) {
     List<String> parts = new ArrayList<>();
     for (int i = 0; i < keyColumns.length; i++) {
-      Vector vector = block.vector(keyColumns[i]);
       ColumnType type = table.spec().match().get(i).type();
-      parts.add(vector.shown(row, type));
+      parts.add(block.vector(keyColumns[i]).shown(row, type));
     }
-    return String.join(", ", parts);
+    return parts;
   }
 
   /** The key of a row, and the value that decides among the rows of that key, if one does. */

@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
+import org.jspecify.annotations.Nullable;
 
 /** Goes over all rows of a dataset and counts what a lookup has matched and what not. */
 public final class LookupReview implements BlockSink {
@@ -23,14 +24,20 @@ public final class LookupReview implements BlockSink {
    * A key that isn't there, or that is ambiguous.
    *
    * @param key as a person reads it
+   * @param comparable as it is compared
    * @param rows how many rows have it
    * @param amount what they carry
    */
-  public record Key(String key, long rows, BigDecimal amount) {}
+  public record Key(String key, String comparable, long rows, BigDecimal amount) {}
 
   private static final class Tally {
+    private final String comparable;
     private long rows;
     private final WideSum amount = new WideSum();
+
+    Tally(String comparable) {
+      this.comparable = comparable;
+    }
   }
 
   private final LookupColumns columns;
@@ -39,6 +46,11 @@ public final class LookupReview implements BlockSink {
   private final Map<String, Tally> missing = new HashMap<>();
   private final Map<String, Tally> ambiguous = new HashMap<>();
   private long matched;
+
+  /** A block comes range by range, and is looked up once. */
+  private @Nullable Block lastFound;
+
+  private int[] found = {};
 
   /**
    * A review.
@@ -54,7 +66,11 @@ public final class LookupReview implements BlockSink {
 
   @Override
   public void accept(Block block, int from, int to) {
-    int[] rows = columns.find(block);
+    if (block != lastFound) {
+      found = columns.find(block);
+      lastFound = block;
+    }
+    int[] rows = found;
     for (int row = from; row < to; row++) {
       if (rows[row] >= 0) {
         matched++;
@@ -70,7 +86,7 @@ public final class LookupReview implements BlockSink {
     if (tallies.size() >= MOST_KEYS && !tallies.containsKey(key)) {
       key = OTHERS;
     }
-    Tally tally = tallies.computeIfAbsent(key, k -> new Tally());
+    Tally tally = tallies.computeIfAbsent(key, k -> new Tally(columns.comparableKey(block, row)));
     tally.rows++;
     if (amount.isPresent()) {
       LongVector amounts = block.numbers(amount.getAsInt());
@@ -102,7 +118,9 @@ public final class LookupReview implements BlockSink {
 
   private List<Key> sorted(Map<String, Tally> tallies) {
     List<Key> keys = new ArrayList<>();
-    tallies.forEach((key, tally) -> keys.add(new Key(key, tally.rows, tally.amount.value(places))));
+    tallies.forEach(
+        (key, tally) ->
+            keys.add(new Key(key, tally.comparable, tally.rows, tally.amount.value(places))));
     keys.sort(Comparator.comparingLong(Key::rows).reversed().thenComparing(Key::key));
     return keys;
   }

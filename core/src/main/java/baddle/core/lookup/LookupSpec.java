@@ -1,10 +1,13 @@
 package baddle.core.lookup;
 
 import baddle.core.table.Column;
+import java.util.Collections;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 
 /**
  * What a lookup matches and brings.
@@ -28,12 +31,14 @@ public record LookupSpec(
     Policy whenMissing,
     Policy whenAmbiguous) {
 
-  /** Copies the collections. */
+  /** Copies the collections; their order, and so the text of all this, is always the same. */
   public LookupSpec {
     match = List.copyOf(match);
-    ignoring = Set.copyOf(ignoring);
+    EnumSet<Ignored> sorted = EnumSet.noneOf(Ignored.class);
+    sorted.addAll(ignoring);
+    ignoring = Collections.unmodifiableSet(sorted);
     bring = List.copyOf(bring);
-    defaults = Map.copyOf(defaults);
+    defaults = Collections.unmodifiableMap(new TreeMap<>(defaults));
   }
 
   /**

@@ -29,21 +29,24 @@ public final class LookupTable {
    *
    * @param line where it stands in its file, from 1
    * @param key its key, as it is written
+   * @param comparable its key, as it is compared
    * @param from the first value of its range
    * @param to the end of its range
    * @param values what it brings, {@link String}s and {@link Long}s, null for blanks
    */
-  record Row(int line, String key, long from, long to, List<Optional<Object>> values) {}
+  record Row(
+      int line, String key, String comparable, long from, long to, List<Optional<Object>> values) {}
 
   /**
    * A key that brings different values.
    *
    * @param key as it is written
+   * @param comparable as it is compared
    * @param line where it stands in the lookup's file
    * @param otherLine where it stands again
    * @param values what the two bring, as a person reads them
    */
-  public record Ambiguity(String key, int line, int otherLine, String values) {}
+  public record Ambiguity(String key, String comparable, int line, int otherLine, String values) {}
 
   private final LookupSpec spec;
   private final List<Row> rows;
@@ -105,6 +108,11 @@ public final class LookupTable {
     return List.copyOf(ambiguities);
   }
 
+  /** Whether any row has a key, as keys are compared. */
+  public boolean hasKey(String comparable) {
+    return rows.stream().anyMatch(row -> row.comparable().equals(comparable));
+  }
+
   /** The keys of all rows, as they are written. */
   public List<String> keys() {
     return rows.stream().map(Row::key).distinct().toList();
@@ -126,10 +134,11 @@ public final class LookupTable {
 
   /** The keys of the rows that nothing has matched so far, with their lines; not ambiguous ones. */
   public List<String> unused() {
-    Set<String> ambiguous = ambiguities.stream().map(Ambiguity::key).collect(Collectors.toSet());
+    Set<String> ambiguous =
+        ambiguities.stream().map(Ambiguity::comparable).collect(Collectors.toSet());
     List<String> unused = new ArrayList<>();
     for (int i = 0; i < rows.size(); i++) {
-      if (!used.get(i) && !ambiguous.contains(rows.get(i).key())) {
+      if (!used.get(i) && !ambiguous.contains(rows.get(i).comparable())) {
         unused.add(rows.get(i).key() + " (row " + rows.get(i).line() + ")");
       }
     }

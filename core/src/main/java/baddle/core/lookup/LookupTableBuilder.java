@@ -59,7 +59,7 @@ public final class LookupTableBuilder implements BlockSink {
     long from = ranges == 0 ? 0 : number(block, parts, row).orElse(Long.MIN_VALUE);
     long to = ranges == 0 ? 0 : number(block, parts + 1, row).orElse(LookupTable.OPEN);
     int line = row < block.rowNumbers().length ? block.rowNumbers()[row] : 0;
-    rows.add(new Row(line, written(key), from, to, values));
+    rows.add(new Row(line, written(key, false), written(key, true), from, to, values));
     keys.add(key);
   }
 
@@ -78,10 +78,11 @@ public final class LookupTableBuilder implements BlockSink {
     return value(block, column, row).map(Long.class::cast);
   }
 
-  private String written(List<Object> key) {
+  private String written(List<Object> key, boolean asCompared) {
     List<String> parts = new ArrayList<>();
     for (int i = 0; i < key.size(); i++) {
-      parts.add(shown(key.get(i), spec.match().get(i).type()));
+      String part = shown(key.get(i), spec.match().get(i).type());
+      parts.add(asCompared ? Ignored.comparable(part, spec.ignoring()) : part);
     }
     return String.join(", ", parts);
   }
@@ -154,7 +155,11 @@ public final class LookupTableBuilder implements BlockSink {
         if (!one.values().equals(other.values())) {
           return Optional.of(
               new Ambiguity(
-                  one.key(), one.line(), other.line(), brought(one) + " and " + brought(other)));
+                  one.key(),
+                  one.comparable(),
+                  one.line(),
+                  other.line(),
+                  brought(one) + " and " + brought(other)));
         }
       }
     }

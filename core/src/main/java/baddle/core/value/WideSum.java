@@ -28,6 +28,11 @@ public final class WideSum {
    * @param places how many decimal places the values had
    */
   public BigDecimal value(int places) {
+    return value(high, low, places);
+  }
+
+  /** The decimal of a whole number of 128 bits in two halves. */
+  public static BigDecimal value(long high, long low, int places) {
     BigInteger lower = BigInteger.valueOf(low & Long.MAX_VALUE);
     return new BigDecimal(
         BigInteger.valueOf(high).shiftLeft(64).add(low < 0 ? lower.setBit(63) : lower), places);

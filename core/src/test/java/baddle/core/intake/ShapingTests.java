@@ -8,6 +8,7 @@ import baddle.core.grid.CellRange;
 import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.Column;
+import baddle.core.table.LongVector;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.Calendar;
@@ -96,8 +97,7 @@ class ShapingTests {
     }
     return vector instanceof TextVector text
         ? text.dictionary().text(text.codes()[row])
-        : BigDecimal.valueOf(((baddle.core.table.LongVector) vector).values()[row], type.places())
-            .toString();
+        : BigDecimal.valueOf(((LongVector) vector).values()[row], type.places()).toString();
   }
 
   private static List<String> findings(SourceIntake result) {
@@ -284,6 +284,26 @@ class ShapingTests {
                 + " difference 0.05",
             "control-total-unreadable 5: 1 control total can't be read: nothing, or no number,"
                 + " stands there");
+  }
+
+  @Test
+  void a_default_is_for_rows_of_the_table_and_not_for_what_a_total_states() throws IOException {
+    IntakeColumn units =
+        new IntakeColumn(
+            UNITS.column(), List.of(), false, Optional.empty(), Optional.of("1"), Map.of());
+
+    SourceIntake result =
+        read(
+            List.of(DOC, units, AMOUNT),
+            shaping(List.of(), rule("doc = 'Total'", "amount", "", "units", "")),
+            "doc|units|amount",
+            "A||1.00",
+            "B|3|2.00",
+            "Total||3.00");
+
+    assertThat(kept).containsExactly("2 A|1|1.00", "3 B|3|2.00");
+    assertThat(result.treated().totals()).singleElement().matches(ControlTotal::ties);
+    assertThat(result.findings()).isEmpty();
   }
 
   private static final HeadingLabels MONEY =

@@ -246,7 +246,7 @@ class LookupTests {
     assertThat(brought(table, List.of(CODE), List.of(List.of("a"), List.of("b"))))
         .containsExactly("(blank)", "x");
     assertThat(table.ambiguities())
-        .containsExactly(new LookupTable.Ambiguity("a", 2, 4, "\"x\" and \"y\""));
+        .containsExactly(new LookupTable.Ambiguity("a", "a", 2, 4, "\"x\" and \"y\""));
   }
 
   @Test
@@ -285,7 +285,9 @@ class LookupTests {
 
     assertThat(review.matched()).isEqualTo(1);
     assertThat(review.missing().toString())
-        .isEqualTo("[Key[key=q, rows=2, amount=2.50], Key[key=r, rows=1, amount=0.01]]");
+        .isEqualTo(
+            "[Key[key=q, comparable=q, rows=2, amount=2.50],"
+                + " Key[key=r, comparable=r, rows=1, amount=0.01]]");
     assertThat(table.unused()).containsExactly("z (row 3)");
   }
 

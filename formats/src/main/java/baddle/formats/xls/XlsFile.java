@@ -12,6 +12,7 @@ import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.apache.poi.hssf.record.BoundSheetRecord;
 import org.apache.poi.hssf.record.DateWindow1904Record;
@@ -153,7 +154,7 @@ public final class XlsFile implements GridFile {
             name ->
                 name.getSheetNumber() == place + 1
                     && name.getNameText()
-                        .toLowerCase(java.util.Locale.ROOT)
+                        .toLowerCase(Locale.ROOT)
                         .startsWith(GridSheet.REPORT_MARK));
   }
 

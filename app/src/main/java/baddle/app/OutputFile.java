@@ -1,0 +1,63 @@
+package baddle.app;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.LinkedHashSet;
+import java.util.Optional;
+import java.util.Set;
+
+/** A file that is written beside its place, then moved into it, and never read as a source. */
+public final class OutputFile {
+
+  /** Writes what is to stand in the file. */
+  @FunctionalInterface
+  public interface Content {
+
+    /** Writes it. */
+    void write(OutputStream out) throws IOException;
+  }
+
+  private final Path file;
+
+  /** For a path that has no {@link #problem}. */
+  public OutputFile(Path file) {
+    this.file = file;
+  }
+
+  /** Why no file can be written to a path; empty where one can. */
+  public static Optional<String> problem(Path file) {
+    Path folder = file.toAbsolutePath().getParent();
+    if (folder != null && !Files.isDirectory(folder)) {
+      return Optional.of("there is no folder " + folder);
+    }
+    return Files.isDirectory(file) ? Optional.of(file + " is a folder") : Optional.empty();
+  }
+
+  /**
+   * Writes it.
+   *
+   * @param project the plan whose project must never read the file as a source; the one above the
+   *     file, if there is any, won't either
+   */
+  public void write(Optional<Path> project, Content content) throws IOException {
+    Path absolute = file.toAbsolutePath();
+    Set<Path> plans = new LinkedHashSet<>();
+    project.ifPresent(plan -> plans.add(plan.toAbsolutePath().normalize()));
+    Project.findPlan(absolute.resolveSibling("")).ifPresent(plans::add);
+    Path beside = absolute.resolveSibling("." + absolute.getFileName() + ".part");
+    try {
+      try (OutputStream out = Files.newOutputStream(beside)) {
+        content.write(out);
+      }
+      for (Path plan : plans) {
+        OutputList.of(plan).add(beside);
+      }
+      Files.move(beside, absolute, StandardCopyOption.REPLACE_EXISTING);
+    } finally {
+      Files.deleteIfExists(beside);
+    }
+  }
+}
