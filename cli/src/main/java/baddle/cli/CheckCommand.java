@@ -4,6 +4,7 @@ import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Checking;
 import baddle.app.check.SuspenseFile;
+import baddle.app.reading.MendedFiles;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Nearest;
 import baddle.core.finding.Severity;
@@ -93,7 +94,16 @@ final class CheckCommand implements Command {
       new CheckText(result, options.style(), options.verbose(), options.has("unused"))
           .lines()
           .forEach(console.out()::println);
-      suspense.ifPresent(file -> console.out().println("\nwritten: " + file));
+      suspense.ifPresent(
+          file ->
+              console
+                  .out()
+                  .println(
+                      "\nwritten: "
+                          + file
+                          + "; correct its cells, put it into "
+                          + MendedFiles.FOLDER
+                          + "/ beside the plan, and consolidate again"));
     }
     boolean fails = result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
     return fails ? Status.FINDINGS : Status.DONE;

@@ -172,7 +172,7 @@ class TreatmentPlanTests {
         "lookups: {l: {file: f, match: {code: C}, bring: {site: S}}} # 11:50: column site doesn't say that this lookup brings it: lookup: NAME",
         "lookups: {l: {file: [a, b], match: {code: C}, bring: {x: X}}} # 11:55: bring: no dataset has a column x",
         "checks: [{finding: rows-held, count_as: note, because: x, at: 'a{'}] # 11:63: { without a name and } in a{",
-        "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7site_as_sent: text # 4:5: site_as_sent is the column that keeps what corrections of site replace",
+        "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7site_as_sent: text # 5:7: site_as_sent is the column that keeps what corrections of site replace",
         "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7held_because: text # 11:7: held_because is a column of the store's own",
         "feeds: {a: {files: x, cells: {sold_on: A1}, carry_down: site}} # 11:57: carry_down: is about rows; a form with cells: is one row",
         "checks: [{finding: rows-hled, count_as: note, because: x}] # 11:20: no finding rows-hled; did you mean rows-held?",

@@ -6,6 +6,7 @@ import baddle.core.grid.MessageHead;
 import baddle.core.intake.ControlTotal;
 import baddle.core.intake.HeldRow;
 import baddle.core.intake.HeldValue;
+import baddle.core.intake.MendedValue;
 import baddle.core.intake.RowCounts;
 import baddle.core.intake.SourceIntake;
 import baddle.core.table.Column;
@@ -19,6 +20,7 @@ import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
 
@@ -291,6 +293,20 @@ public final class BatchWriter implements Closeable {
           source.number(),
           leftOut.because(),
           leftOut.rows());
+    }
+    for (MendedValue value : treated.mended()) {
+      database.execute(
+          "INSERT INTO mended (part, source, source_row, heading, sent, mended, mended_file,"
+              + " mended_sheet, mended_row) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+          source.part(),
+          source.number(),
+          value.rowNumber(),
+          value.heading(),
+          value.sent(),
+          value.mended(),
+          Objects.requireNonNullElse(value.from().file(), ""),
+          Objects.requireNonNullElse(value.from().sheet(), ""),
+          value.from().row());
     }
     for (ControlTotal total : treated.totals()) {
       database.execute(

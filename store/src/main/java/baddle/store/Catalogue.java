@@ -289,6 +289,26 @@ public final class Catalogue {
         batch);
   }
 
+  /** The values of live sources that were read as a person mended them. */
+  public List<StoredMended> mended(int batch) throws IOException {
+    return database.query(
+        "SELECT f.path, s.sheet, m.source_row, m.heading, m.sent, m.mended, m.mended_file,"
+            + " m.mended_sheet, m.mended_row FROM mended m"
+            + " JOIN source s ON s.part = m.part AND s.number = m.source"
+            + " JOIN file f ON f.id = s.file WHERE"
+            + LIVE
+            + "ORDER BY m.rowid",
+        row ->
+            new StoredMended(
+                Place.source(row.getString(1), row.getString(2))
+                    .atRow(row.getLong(3))
+                    .atHeading(row.getString(4)),
+                row.getString(5),
+                row.getString(6),
+                Place.source(row.getString(7), row.getString(8)).atRow(row.getLong(9))),
+        batch);
+  }
+
   private static Finding finding(ResultSet row) throws SQLException {
     return new Finding(
         FindingCode.valueOf(row.getString(1)),

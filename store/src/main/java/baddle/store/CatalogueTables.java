@@ -3,7 +3,7 @@ package baddle.store;
 import java.util.ArrayList;
 import java.util.List;
 
-/** The tables of format 3. Names are those of docs/vocabulary, for a person with an SQL tool. */
+/** The tables of format 4. Names are those of docs/vocabulary, for a person with an SQL tool. */
 final class CatalogueTables {
 
   private CatalogueTables() {}
@@ -70,9 +70,30 @@ final class CatalogueTables {
             hash TEXT NOT NULL,
             batch INTEGER NOT NULL REFERENCES batch)""");
 
+  /** What makes a store of format 3 one of format 4. */
+  static List<String> fromFormat3() {
+    return SINCE_FORMAT_4;
+  }
+
+  private static final List<String> SINCE_FORMAT_4 =
+      List.of(
+          """
+          CREATE TABLE mended (
+            part INTEGER NOT NULL,
+            source INTEGER NOT NULL,
+            source_row INTEGER NOT NULL,
+            heading TEXT NOT NULL,
+            sent TEXT NOT NULL,
+            mended TEXT NOT NULL,
+            mended_file TEXT NOT NULL,
+            mended_sheet TEXT NOT NULL,
+            mended_row INTEGER NOT NULL)""",
+          "CREATE INDEX mended_of_source ON mended (part, source)");
+
   static List<String> statements() {
     List<String> statements = new ArrayList<>(tables());
     statements.addAll(SINCE_FORMAT_3);
+    statements.addAll(SINCE_FORMAT_4);
     return statements;
   }
 

@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
 final class Database implements Closeable {
 
   /** The format this program writes, in SQLite's {@code user_version}. */
-  static final int FORMAT = 3;
+  static final int FORMAT = 4;
 
   private final Path file;
   private final Connection connection;
@@ -82,6 +82,9 @@ final class Database implements Closeable {
     }
     if (format == 1 || format == 2) {
       statements.addAll(CatalogueTables.fromFormat2());
+    }
+    if (format >= 1 && format <= 3) {
+      statements.addAll(CatalogueTables.fromFormat3());
     }
     for (String statement : statements) {
       execute(statement);

@@ -1,12 +1,19 @@
 package baddle.app.check;
 
+import baddle.app.reading.MendedFiles;
 import baddle.core.finding.Place;
+import baddle.core.intake.Headings;
 import baddle.core.intake.HeldValue;
+import baddle.core.intake.RowMark;
 import baddle.store.StoredHeldRow;
+import baddle.store.StoredMended;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
 
 /**
  * Held rows of one shape, with where they stand and why they are held before their own cells.
@@ -17,9 +24,6 @@ import java.util.Map;
  */
 public record HeldTable(String name, List<String> headings, List<List<String>> rows) {
 
-  private static final List<String> OWN =
-      List.of("held_file", "held_sheet", "held_row", "held_because");
-
   /** Copies the lists. */
   public HeldTable {
     headings = List.copyOf(headings);
@@ -29,32 +33,75 @@ public record HeldTable(String name, List<String> headings, List<List<String>> r
   /** Collects held rows by their shape; a row with several reasons is one row. */
   static final class Builder {
 
-    private record Shape(String name, List<String> headings) {}
+    private record Shape(String name, List<String> headings) {
+      Shape {
+        headings = List.copyOf(headings);
+      }
+    }
 
-    private record Held(Place place, List<String> cells, List<String> reasons) {}
+    private record Held(Place place, String mark, List<String> cells, List<String> reasons) {}
+
+    private final Map<Place, List<StoredMended>> mended = new HashMap<>();
 
     private final Map<Shape, Map<Place, Held>> tables = new LinkedHashMap<>();
+
+    /** Takes what was read as mended and is held all the same. */
+    void mended(List<StoredMended> values) {
+      for (StoredMended value : values) {
+        mended.computeIfAbsent(rowOf(value.place()), p -> new ArrayList<>()).add(value);
+      }
+    }
+
+    private static Place rowOf(Place place) {
+      return new Place(place.file(), place.sheet(), place.row(), null);
+    }
+
+    /** The mark of a row as it was sent. */
+    private String mark(StoredHeldRow row) {
+      SortedMap<Integer, String> cells = new TreeMap<>(row.cells());
+      for (StoredMended value : mended.getOrDefault(rowOf(row.place()), List.of())) {
+        for (int cell = 1;
+            cell <= Math.max(row.headings().size(), cells.isEmpty() ? 0 : cells.lastKey());
+            cell++) {
+          if (heading(row, cell).equals(value.place().heading())) {
+            cells.put(cell, value.sent());
+          }
+        }
+      }
+      cells.values().removeIf(String::isEmpty);
+      return RowMark.of(cells);
+    }
+
+    private static String heading(StoredHeldRow row, int cell) {
+      String heading = cell <= row.headings().size() ? row.headings().get(cell - 1) : "";
+      return heading.isEmpty() ? Headings.ofColumn(cell - 1) : heading;
+    }
 
     void add(StoredHeldRow row) {
       List<String> headings = new ArrayList<>();
       List<String> cells = new ArrayList<>();
       int last = row.cells().keySet().stream().mapToInt(Integer::intValue).max().orElse(0);
       for (int cell = 1; cell <= Math.max(last, row.headings().size()); cell++) {
-        String heading = cell <= row.headings().size() ? row.headings().get(cell - 1) : "";
+        boolean named = cell <= row.headings().size() && !row.headings().get(cell - 1).isEmpty();
         String text = row.cells().getOrDefault(cell, "");
-        if (!heading.isEmpty() || !text.isEmpty()) {
-          headings.add(heading);
+        if (named || !text.isEmpty()) {
+          headings.add(heading(row, cell));
           cells.add(text);
         }
       }
-      add(row.feed(), headings, row.place(), cells, row.value());
+      add(new Shape(row.feed(), headings), row.place(), mark(row), cells, row.value());
     }
 
+    /** Takes a row that was read and is held for what was made of it. */
     void add(String name, List<String> headings, Place place, List<String> cells, HeldValue value) {
+      add(new Shape(name, headings), place, "", cells, value);
+    }
+
+    private void add(Shape shape, Place place, String mark, List<String> cells, HeldValue value) {
       String found = value.value().isEmpty() ? "a blank" : "\"" + value.value() + "\"";
       tables
-          .computeIfAbsent(new Shape(name, List.copyOf(headings)), s -> new LinkedHashMap<>())
-          .computeIfAbsent(place, p -> new Held(p, List.copyOf(cells), new ArrayList<>()))
+          .computeIfAbsent(shape, s -> new LinkedHashMap<>())
+          .computeIfAbsent(place, p -> new Held(p, mark, List.copyOf(cells), new ArrayList<>()))
           .reasons()
           .add(value.heading() + ": found " + found + ", expected " + value.expectation());
     }
@@ -63,7 +110,7 @@ public record HeldTable(String name, List<String> headings, List<List<String>> r
       List<HeldTable> all = new ArrayList<>();
       tables.forEach(
           (shape, held) -> {
-            List<String> headings = new ArrayList<>(OWN);
+            List<String> headings = new ArrayList<>(MendedFiles.OWN);
             headings.addAll(shape.headings());
             all.add(
                 new HeldTable(
@@ -79,6 +126,7 @@ public record HeldTable(String name, List<String> headings, List<List<String>> r
       cells.add(place.sheet() == null ? "" : place.sheet());
       cells.add(String.valueOf(place.row()));
       cells.add(String.join("; ", held.reasons()));
+      cells.add(held.mark());
       cells.addAll(held.cells());
       return cells;
     }

@@ -132,11 +132,18 @@ final class ChangeDetector {
         && known.modified().getAsLong() == file.modified();
   }
 
-  /** What the rows of a file depend on: a hash for each feed, and what the file's name carries. */
+  /**
+   * What the rows of a file depend on: a hash for each feed, what the file's name carries, and the
+   * rows of it that a person mended.
+   */
   private String intake(FoundFile file) {
     FeedPlan feed = file.feed();
     String ofFeed = feedHashes.computeIfAbsent(feed.name(), name -> hash(feed));
-    return ofFeed + " " + (file.named().size() < 2 ? file.named() : new TreeMap<>(file.named()));
+    String mended = file.mended().text();
+    return ofFeed
+        + " "
+        + (file.named().size() < 2 ? file.named() : new TreeMap<>(file.named()))
+        + (mended.isEmpty() ? "" : " mended " + ContentHash.of(mended));
   }
 
   private String hash(FeedPlan feed) {

@@ -5,6 +5,7 @@ import baddle.app.OutputList;
 import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.reading.FoundFile;
+import baddle.app.reading.MendedFiles;
 import baddle.app.reading.ReadSource;
 import baddle.app.reference.References;
 import baddle.app.review.FindingPolicy;
@@ -86,7 +87,8 @@ public final class Consolidation {
     Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
     int last = store.catalogue().lastBatch().map(Batch::number).orElse(0);
     List<StoredFile> known = store.catalogue().files(last);
-    SourceFinder finder = new SourceFinder(project);
+    MendedFiles mended = MendedFiles.of(project, opener);
+    SourceFinder finder = new SourceFinder(project, mended);
     List<FoundFile> found = finder.find();
     ChangeDetector detector =
         new ChangeDetector(
@@ -110,6 +112,9 @@ public final class Consolidation {
       made = makeBatch(store, now, checked, gone, failed, derived);
     }
     touch(store, checked);
+    findings.addAll(mended.findings());
+    int current = store.catalogue().lastBatch().map(Batch::number).orElse(0);
+    findings.addAll(mended.unused(store.catalogue().mended(current)));
     return result(store, made, checked, gone, failed, derived);
   }
 

@@ -1,6 +1,7 @@
 package baddle.app.consolidate;
 
 import baddle.app.Project;
+import baddle.app.reading.MendedFiles;
 import baddle.core.finding.FindingCode;
 import baddle.plan.FeedPlan;
 import java.io.IOException;
@@ -40,7 +41,7 @@ public record FeedFiles(List<FeedFile> files, List<String> unwanted) {
 
   /** Finds the files of a project. */
   public static FeedFiles of(Project project) throws IOException {
-    SourceFinder finder = new SourceFinder(project);
+    SourceFinder finder = new SourceFinder(project, MendedFiles.none());
     List<FeedFile> files =
         finder.find().stream()
             .map(f -> new FeedFile(f.feed(), f.path(), f.file(), f.named().keySet()))

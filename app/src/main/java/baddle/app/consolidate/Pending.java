@@ -3,6 +3,7 @@ package baddle.app.consolidate;
 import baddle.app.OutputList;
 import baddle.app.Project;
 import baddle.app.reading.FoundFile;
+import baddle.app.reading.MendedFiles;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -22,9 +23,11 @@ public final class Pending {
    * What there is to say of the files as they lie there now.
    *
    * @param known the files whose rows are in the datasets
+   * @param mended the rows that a person mended
    */
-  public static List<Finding> findings(Project project, List<StoredFile> known) throws IOException {
-    SourceFinder finder = new SourceFinder(project);
+  public static List<Finding> findings(Project project, List<StoredFile> known, MendedFiles mended)
+      throws IOException {
+    SourceFinder finder = new SourceFinder(project, mended);
     List<FoundFile> found = finder.find();
     ChangeDetector detector =
         new ChangeDetector(

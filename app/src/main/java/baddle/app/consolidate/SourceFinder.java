@@ -2,6 +2,7 @@ package baddle.app.consolidate;
 
 import baddle.app.Project;
 import baddle.app.reading.FoundFile;
+import baddle.app.reading.MendedFiles;
 import baddle.app.reading.NameOrder;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
@@ -36,6 +37,7 @@ final class SourceFinder {
   private static final String SEPARATOR = File.separator;
 
   private final Project project;
+  private final MendedFiles mended;
   private final String base;
   private final List<Finding> findings = new ArrayList<>();
   private final Map<String, Seen> seen = new TreeMap<>();
@@ -44,8 +46,9 @@ final class SourceFinder {
   private final Set<String> missing = new HashSet<>();
   private final Map<String, FeedPlan> feedOfFile = new HashMap<>();
 
-  SourceFinder(Project project) {
+  SourceFinder(Project project, MendedFiles mended) {
     this.project = project;
+    this.mended = mended;
     this.base = project.folder() + SEPARATOR;
   }
 
@@ -180,7 +183,8 @@ final class SourceFinder {
             period,
             period.isPresent()
                 ? NameOrder.plain(path)
-                : NameOrder.of(path, project.plan().periods())));
+                : NameOrder.of(path, project.plan().periods()),
+            mended.of(path)));
   }
 
   private Optional<Period> period(FeedPlan feed, String path, Map<String, String> parts) {

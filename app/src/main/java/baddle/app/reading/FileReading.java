@@ -213,7 +213,8 @@ public final class FileReading {
         feed.rules(),
         periodColumn,
         Map.of(),
-        feed.shaping().inSourceOf(period));
+        feed.shaping().inSourceOf(period),
+        file.mended().of(wanted.sheet.name()));
   }
 
   private Optional<Period> period(GridFile grid, Wanted wanted) {

@@ -18,6 +18,7 @@ import java.util.Optional;
  * @param named what its name carries, by column
  * @param period the period its name states
  * @param order where its path stands among others
+ * @param mended rows of it that a person mended
  */
 public record FoundFile(
     FeedPlan feed,
@@ -27,7 +28,8 @@ public record FoundFile(
     long modified,
     Map<String, String> named,
     Optional<Period> period,
-    NameOrder order) {
+    NameOrder order,
+    Mended mended) {
 
   /** By the period that is stated, files without one first, then by path. */
   public static final Comparator<FoundFile> ORDER =

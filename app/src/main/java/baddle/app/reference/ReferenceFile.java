@@ -3,6 +3,7 @@ package baddle.app.reference;
 import baddle.app.Project;
 import baddle.app.reading.FileReading;
 import baddle.app.reading.FoundFile;
+import baddle.app.reading.Mended;
 import baddle.app.reading.NameOrder;
 import baddle.app.reading.SourceNumbers;
 import baddle.core.finding.Finding;
@@ -78,7 +79,8 @@ final class ReferenceFile {
             0,
             new HashMap<>(),
             Optional.empty(),
-            NameOrder.plain(path()));
+            NameOrder.plain(path()),
+            Mended.NOTHING);
     IntakeSpec spec = new IntakeSpec(shape.columns(), new HashMap<>());
     BlockBuilder blocks =
         new BlockBuilder(

@@ -36,6 +36,10 @@ public enum FindingCode {
   CONTROL_TOTAL_NOT_LISTED(Severity.WARNING),
   /** Wrong values that the plan's corrections replaced. */
   VALUES_CORRECTED(Severity.NOTE),
+  /** Rows that are read as a person mended them. */
+  ROWS_MENDED(Severity.NOTE),
+  /** A mended row that replaces nothing. */
+  MENDED_NOT_USED(Severity.WARNING),
   /** Rows of one source with the same key. */
   DUPLICATE_IN_SOURCE(Severity.WARNING),
   /** Rows of two sources of one period with the same key. */

@@ -131,7 +131,11 @@ public final class FormIntake implements RowSink {
         List.of(),
         rows.days(),
         new SourceIntake.Treated(
-            rows.leftOutByRule(), rows.totals().totals(), rows.corrected(), List.of()));
+            rows.leftOutByRule(),
+            rows.totals().totals(),
+            rows.corrected(),
+            List.of(),
+            rows.mended()));
   }
 
   private Optional<Finding> empty(int column, CellRange cell) {

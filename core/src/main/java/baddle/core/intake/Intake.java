@@ -289,7 +289,8 @@ public final class Intake implements RowSink {
             rows.corrected(),
             IntStream.range(0, found.end())
                 .mapToObj(cell -> found.headings().getOrDefault(cell, ""))
-                .toList()));
+                .toList(),
+            rows.mended()));
   }
 
   /** What the built-in rules and those of the plan have left out. */

@@ -15,7 +15,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -59,6 +61,7 @@ final class IntakeFindings {
     ofReadings(rows);
     ofTotals(rows.totals());
     ofCorrections(rows.corrected());
+    ofMended(rows.mended());
     if (rows.valuesWithoutHeading() > 0) {
       add(
           FindingCode.VALUES_WITHOUT_HEADING,
@@ -161,6 +164,21 @@ final class IntakeFindings {
 
   private static String plain(BigDecimal number) {
     return String.format(Locale.ROOT, "%,." + Math.max(0, number.scale()) + "f", number);
+  }
+
+  private void ofMended(List<MendedValue> values) {
+    Map<String, Set<Long>> rows = new TreeMap<>();
+    values.forEach(
+        value ->
+            rows.computeIfAbsent(String.valueOf(value.from().file()), f -> new TreeSet<>())
+                .add(value.rowNumber()));
+    rows.forEach(
+        (file, numbers) ->
+            add(
+                FindingCode.ROWS_MENDED,
+                source,
+                counted(numbers.size(), "row is", "rows are") + " read as mended in " + file,
+                ""));
   }
 
   private void ofCorrections(List<Corrected> corrections) {

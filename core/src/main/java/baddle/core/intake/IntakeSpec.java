@@ -20,6 +20,7 @@ import java.util.stream.Stream;
  * @param periodColumn the column whose days state the period of the source
  * @param understandings how the values of some columns were found to be written, by column
  * @param shaping what happens to rows before they are kept
+ * @param mended rows that are read as a person mended them
  */
 public record IntakeSpec(
     List<IntakeColumn> columns,
@@ -27,7 +28,8 @@ public record IntakeSpec(
     ValueRules rules,
     Optional<String> periodColumn,
     Map<String, Understanding> understandings,
-    Shaping shaping) {
+    Shaping shaping,
+    MendedRows mended) {
 
   /** Copies list and maps. */
   public IntakeSpec {
@@ -38,12 +40,19 @@ public record IntakeSpec(
 
   /** Without any special rule. */
   public IntakeSpec(List<IntakeColumn> columns, Map<String, String> named) {
-    this(columns, named, ValueRules.STANDARD, Optional.empty(), Map.of(), Shaping.NONE);
+    this(
+        columns,
+        named,
+        ValueRules.STANDARD,
+        Optional.empty(),
+        Map.of(),
+        Shaping.NONE,
+        MendedRows.NONE);
   }
 
   /** The same, with what reading the source once has shown. */
   public IntakeSpec with(Map<String, Understanding> shown) {
-    return new IntakeSpec(columns, named, rules, periodColumn, shown, shaping);
+    return new IntakeSpec(columns, named, rules, periodColumn, shown, shaping, mended);
   }
 
   /** The columns of the blocks that come out, and those that keep what was replaced. */

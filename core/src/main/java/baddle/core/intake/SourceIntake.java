@@ -48,15 +48,18 @@ public record SourceIntake(
    * @param totals the control totals that were compared
    * @param corrected the values that were replaced
    * @param headings the source's headings by column from 0, empty where a column has none
+   * @param mended the values that were read as a person mended them
    */
   public record Treated(
       List<LeftOut> leftOut,
       List<ControlTotal> totals,
       List<Corrected> corrected,
-      List<String> headings) {
+      List<String> headings,
+      List<MendedValue> mended) {
 
     /** Nothing. */
-    public static final Treated NOTHING = new Treated(List.of(), List.of(), List.of(), List.of());
+    public static final Treated NOTHING =
+        new Treated(List.of(), List.of(), List.of(), List.of(), List.of());
 
     /** Copies the lists. */
     public Treated {
@@ -64,6 +67,7 @@ public record SourceIntake(
       totals = List.copyOf(totals);
       corrected = List.copyOf(corrected);
       headings = List.copyOf(headings);
+      mended = List.copyOf(mended);
     }
   }
 

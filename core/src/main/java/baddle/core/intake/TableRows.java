@@ -41,6 +41,7 @@ final class TableRows {
   private final Stretch stretch;
   private final RowShaping shaping;
   private final RowHolder holder;
+  private final Mending mending;
 
   /** Where the values stand that become rows, by label; empty where none do. */
   private final int[] turnedCells;
@@ -62,6 +63,7 @@ final class TableRows {
     this.headings = headings;
     this.sheet = sheet;
     this.blocks = blocks;
+    this.mending = new Mending(spec.mended(), headings);
     this.holder = new RowHolder(spec, headings, sheet, region, heldRows);
     this.headingCells =
         headings.cells().stream()
@@ -156,7 +158,7 @@ final class TableRows {
    */
   void add(GridRow row, boolean isAfterBlankRow) throws IOException {
     afterBlankRow[size] = isAfterBlankRow;
-    gathered[size++] = row;
+    gathered[size++] = mending.apply(row);
     if (size == Stretch.MOST) {
       takeGathered();
     }
@@ -331,6 +333,11 @@ final class TableRows {
       }
     }
     return all;
+  }
+
+  /** The values that were read as a person mended them. */
+  List<MendedValue> mended() {
+    return mending.values();
   }
 
   Misfits misfits() {

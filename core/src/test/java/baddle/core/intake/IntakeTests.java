@@ -331,7 +331,14 @@ class IntakeTests {
             Optional.of(DateSystem.FROM_1900),
             ZoneOffset.UTC);
     IntakeSpec spec =
-        new IntakeSpec(MONEY, Map.of(), rules, Optional.of("sold_on"), Map.of(), Shaping.NONE);
+        new IntakeSpec(
+            MONEY,
+            Map.of(),
+            rules,
+            Optional.of("sold_on"),
+            Map.of(),
+            Shaping.NONE,
+            MendedRows.NONE);
 
     SourceIntake result =
         read(spec, true, "Date|Code|Amount", "01/02/70|a|1,234", "01/03/70|b|-", "25570|c|#N/A");

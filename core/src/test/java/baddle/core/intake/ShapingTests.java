@@ -63,7 +63,14 @@ class ShapingTests {
     kept.clear();
     held.clear();
     IntakeSpec spec =
-        new IntakeSpec(columns, Map.of(), ValueRules.STANDARD, Optional.empty(), Map.of(), shaping);
+        new IntakeSpec(
+            columns,
+            Map.of(),
+            ValueRules.STANDARD,
+            Optional.empty(),
+            Map.of(),
+            shaping,
+            MendedRows.NONE);
     BlockBuilder blocks =
         new BlockBuilder(
             spec.workingSchema(shaping.cellColumns()),
