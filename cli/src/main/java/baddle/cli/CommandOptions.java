@@ -44,7 +44,8 @@ final class CommandOptions {
           .desc("bold headings: auto, always or never (default: auto)")
           .get();
   private static final Option HELP = Option.builder().longOpt("help").desc("print this help").get();
-  private static final Set<String> REPEATABLE = Set.of("out", "down", "across", "measure");
+  private static final Set<String> REPEATABLE =
+      Set.of("out", "down", "across", "measure", "order", "keep", "show-empty");
   private static final List<String> COLORS = List.of("auto", "always", "never");
 
   private final CommandLine line;

@@ -1,22 +1,47 @@
 package baddle.cli;
 
+import baddle.app.Project;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.FilesCrosstab;
-import baddle.core.crosstab.CrosstabSpec;
-import baddle.core.crosstab.Measure;
-import baddle.core.crosstab.Totals;
-import baddle.core.expression.AggregateCall;
-import baddle.core.expression.AxisItem;
+import baddle.app.summarize.Summarizing;
 import baddle.core.finding.Finding;
+import baddle.plan.PlanException;
+import baddle.plan.SummaryDraft;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle crosstab}. */
 final class CrosstabCommand implements Command {
+
+  /** The options that are keys of a summary, with the key, what follows and what they are for. */
+  private static final Map<String, List<String>> PIECES = new LinkedHashMap<>();
+
+  /** The options of pieces that may be given several times. */
+  private static final List<String> SEVERAL =
+      List.of("down", "across", "measure", "order", "keep", "show-empty");
+
+  static {
+    piece("of", "of", "DATASET", "the dataset, where the plan has several");
+    piece("down", "down", "ITEM", "a column down the side, such as site or \"date by month\"");
+    piece("across", "across", "ITEM", "a column across the top");
+    piece("measure", "measures", "MEASURE", "such as \"sum(amount)\" or \"Lines: count(*)\"");
+    piece("where", "where", "CONDITION", "which rows count, such as \"channel = 'trade'\"");
+    piece("order", "order", "RULE", "such as \"site: Lines descending\"");
+    piece("keep", "keep", "RULE", "such as \"site: {top: 5, by: Lines, rest: Others}\"");
+    piece("show-empty", "show_empty", "RULE", "items without data: \"date by month: gaps\"");
+    piece("totals", "totals", "RULE", "such as \"{subtotals: below, across: false}\"");
+    piece("blanks", "blanks", "TEXT", "what stands where there is no value");
+    piece("locale", "locale", "TAG", "whose number marks are used, such as de");
+  }
+
+  private static void piece(String option, String key, String argument, String purpose) {
+    PIECES.put(option, List.of(key, argument, purpose));
+  }
 
   @Override
   public String name() {
@@ -25,12 +50,12 @@ final class CrosstabCommand implements Command {
 
   @Override
   public String arguments() {
-    return "FILE... --down ITEM --across ITEM --measure MEASURE [options]";
+    return "[FILE...] --down ITEM --across ITEM --measure MEASURE [options]";
   }
 
   @Override
   public String purpose() {
-    return "builds a cross-tab straight from files, without a plan";
+    return "builds a cross-tab of the dataset, or straight from files";
   }
 
   @Override
@@ -41,43 +66,49 @@ final class CrosstabCommand implements Command {
 
   @Override
   public boolean usesPlan() {
-    return false;
+    return true;
   }
 
   @Override
   public List<Option> options() {
     List<Option> options = new ArrayList<>();
+    PIECES.forEach(
+        (option, piece) ->
+            options.add(
+                Option.builder()
+                    .longOpt(option)
+                    .hasArg()
+                    .argName(piece.get(1))
+                    .desc(piece.get(2) + (SEVERAL.contains(option) ? "; may be repeated" : ""))
+                    .get()));
     options.add(
-        Option.builder()
-            .longOpt("down")
-            .hasArg()
-            .argName("ITEM")
-            .desc("a column down the side, such as site or \"date by month\"; may be repeated")
-            .get());
-    options.add(
-        Option.builder()
-            .longOpt("across")
-            .hasArg()
-            .argName("ITEM")
-            .desc("a column across the top; may be repeated")
-            .get());
-    options.add(
-        Option.builder()
-            .longOpt("measure")
-            .hasArg()
-            .argName("MEASURE")
-            .desc("sum(column), avg(column), count(column) or count(*); may be repeated")
-            .get());
+        Option.builder().longOpt("as-plan").desc("print it as a summary of a plan instead").get());
     options.addAll(FigureOutput.options());
     return options;
   }
 
   @Override
-  public int run(CommandOptions options, Console console) throws UsageException, IOException {
-    CrosstabSpec spec = spec(options);
-    List<Path> files = options.files();
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    SummaryDraft draft = draft(options);
+    if (options.has("as-plan")) {
+      if (options.arguments().isEmpty()) {
+        draft.of(options.project().plan());
+      } else {
+        draft.spec();
+      }
+      console.out().print(draft.toYaml());
+      return Status.DONE;
+    }
     FigureOutput output = FigureOutput.of(options, console, 1);
-    Figures figures = FilesCrosstab.of(spec).figures(files);
+    Figures figures;
+    if (options.arguments().isEmpty()) {
+      Project project = options.project();
+      figures = new Summarizing(project).figures(List.of(draft.of(project.plan())));
+    } else {
+      List<Path> files = options.files();
+      figures = FilesCrosstab.of(draft.spec()).figures(files);
+    }
     if (!figures.crosstabs().isEmpty()) {
       output.write(figures);
     }
@@ -86,20 +117,19 @@ final class CrosstabCommand implements Command {
     return findings.stream().anyMatch(Finding::isError) ? Status.FINDINGS : Status.DONE;
   }
 
-  private static CrosstabSpec spec(CommandOptions options) throws UsageException {
-    List<AxisItem> down = options.values("down").stream().map(AxisItem::parse).toList();
-    List<AxisItem> across = options.values("across").stream().map(AxisItem::parse).toList();
-    List<Measure> measures =
-        options.values("measure").stream()
-            .map(AggregateCall::parse)
-            .map(call -> new Measure(call.toString(), call, Optional.empty()))
-            .toList();
-    if (measures.isEmpty()) {
+  private static SummaryDraft draft(CommandOptions options) throws UsageException, PlanException {
+    if (options.values("measure").isEmpty()) {
       throw new UsageException("needs --measure, such as --measure \"sum(amount)\"");
     }
-    if (down.isEmpty() && across.isEmpty()) {
+    if (options.values("down").isEmpty() && options.values("across").isEmpty()) {
       throw new UsageException("needs --down or --across, such as --down site");
     }
-    return new CrosstabSpec("crosstab", down, across, measures, Totals.both(), "");
+    SummaryDraft draft = new SummaryDraft("crosstab");
+    for (Map.Entry<String, List<String>> piece : PIECES.entrySet()) {
+      for (String text : options.values(piece.getKey())) {
+        draft.add(piece.getValue().get(0), text);
+      }
+    }
+    return draft;
   }
 }

@@ -35,7 +35,11 @@ final class FigureOutput {
             .longOpt("out")
             .hasArg()
             .argName("FILE")
-            .desc("write into a .csv, .xlsx or .json file instead; may be repeated")
+            .desc("write into a .csv, .xlsx, .json or .md file instead; may be repeated")
+            .get(),
+        Option.builder()
+            .longOpt("flat")
+            .desc("in CSV, one line for each value instead of the table as it is shown")
             .get(),
         Option.builder()
             .longOpt("width")
@@ -67,7 +71,7 @@ final class FigureOutput {
 
   void write(Figures figures) throws UsageException, IOException {
     for (Path file : files) {
-      ReportFile.of(file).write(figures, options.planFile());
+      ReportFile.of(file, options.has("flat")).write(figures, options.planFile());
       if (!options.quiet()) {
         console.out().println("written: " + file);
       }

@@ -25,6 +25,23 @@ public record LookupPlan(
     columns = List.copyOf(columns);
   }
 
+  /**
+   * Where a column of the dataset that it matches or brings stands among its own; -1 if nowhere.
+   */
+  public int columnOf(String name) {
+    for (int i = 0; i < spec.match().size(); i++) {
+      if (spec.match().get(i).name().equals(name)) {
+        return i;
+      }
+    }
+    for (int i = 0; i < spec.bring().size(); i++) {
+      if (spec.bring().get(i).name().equals(name)) {
+        return columns.size() - spec.bring().size() + i;
+      }
+    }
+    return -1;
+  }
+
   /** Everything that what it brings depends on besides its rows, as text. */
   public String text() {
     return spec + "\n" + columns + feed.map(FeedPlan::intakeText).orElse("") + dataset.orElse("");

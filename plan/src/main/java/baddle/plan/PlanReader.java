@@ -128,7 +128,7 @@ public final class PlanReader {
         "feeds",
         (name, node) -> feedReader.read(name, node).ifPresent(feed -> feeds.put(name, feed)));
     Map<String, SummaryPlan> summaries = new LinkedHashMap<>();
-    SummaryReader summaryReader = new SummaryReader(nodes, datasets);
+    SummaryReader summaryReader = new SummaryReader(nodes, datasets, lookups, calendar);
     forEach(
         keys,
         "summaries",

@@ -1,134 +1,240 @@
 package baddle.plan;
 
+import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Level;
 import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.RollForward;
 import baddle.core.crosstab.SpecException;
 import baddle.core.crosstab.Totals;
-import baddle.core.expression.AggregateCall;
 import baddle.core.expression.AxisItem;
+import baddle.core.expression.Expression;
 import baddle.core.expression.ExpressionException;
+import baddle.core.value.Calendar;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
-import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /** Reads the plan's summaries. */
 final class SummaryReader {
 
-  private static final List<String> KEYS =
-      List.of("of", "down", "across", "measures", "totals", "blanks");
+  static final List<String> KEYS =
+      List.of(
+          "of",
+          "where",
+          "down",
+          "across",
+          "measures",
+          "order",
+          "keep",
+          "show_empty",
+          "totals",
+          "blanks",
+          "locale",
+          "roll_forward");
+
+  static final List<String> TOTALS =
+      List.of(
+          "down",
+          "across",
+          "label",
+          "subtotals",
+          "subtotals_across",
+          "subtotal_label",
+          "blank_lines");
 
   private final NodeReader nodes;
   private final Map<String, DatasetPlan> datasets;
+  private final Map<String, LookupPlan> lookups;
+  private final Calendar calendar;
+  private final MeasureReader measures;
 
-  SummaryReader(NodeReader nodes, Map<String, DatasetPlan> datasets) {
+  SummaryReader(
+      NodeReader nodes,
+      Map<String, DatasetPlan> datasets,
+      Map<String, LookupPlan> lookups,
+      Calendar calendar) {
     this.nodes = nodes;
     this.datasets = datasets;
+    this.lookups = lookups;
+    this.calendar = calendar;
+    this.measures = new MeasureReader(nodes, datasets);
   }
 
   Optional<SummaryPlan> read(String name, PlanNode node) {
     Map<String, PlanNode> keys = nodes.keys(node, "summary " + name, KEYS);
     int problemsBefore = nodes.problems().size();
     Optional<DatasetPlan> dataset = References.dataset(nodes, datasets, keys.get("of"), node, "of");
-    List<AxisItem> down = axis(keys, "down");
-    List<AxisItem> across = axis(keys, "across");
-    List<Measure> measures = measures(keys, node);
-    Totals totals = keys.containsKey("totals") ? totals(keys.get("totals")) : Totals.both();
+    Optional<CrosstabSpec> spec = spec(name, node, keys);
+    if (dataset.isEmpty() || spec.isEmpty() || nodes.problems().size() > problemsBefore) {
+      return Optional.empty();
+    }
+    check(name, node, dataset.get(), spec.get());
+    return Optional.of(new SummaryPlan(name, dataset.get().name(), spec.get()));
+  }
+
+  /** What a summary consists of, whatever the dataset. */
+  Optional<CrosstabSpec> spec(String name, PlanNode node, Map<String, PlanNode> keys) {
+    Optional<Expression> where = measures.condition(keys.get("where"), "where");
     String blanks =
         Optional.ofNullable(keys.get("blanks"))
             .flatMap(text -> nodes.text(text, "blanks"))
             .map(PlanNode.Text::text)
             .orElse("");
-    if (dataset.isEmpty() || nodes.problems().size() > problemsBefore) {
-      return Optional.empty();
+    Locale locale = locale(keys.get("locale"));
+    if (keys.containsKey("roll_forward")) {
+      return new RollForwardReader(nodes, this::axis)
+          .read(name, Objects.requireNonNull(keys.get("roll_forward")), keys, where, locale);
     }
-    CrosstabSpec spec = new CrosstabSpec(name, down, across, measures, totals, blanks);
+    return Optional.of(plain(name, node, keys, where, blanks, locale));
+  }
+
+  private CrosstabSpec plain(
+      String name,
+      PlanNode node,
+      Map<String, PlanNode> keys,
+      Optional<Expression> where,
+      String blanks,
+      Locale locale) {
+    List<AxisItem> down = axis(keys, "down");
+    List<AxisItem> across = axis(keys, "across");
+    CrosstabSpec.MeasurePlace place = place(node, down, across);
+    down.removeIf(SummaryReader::isMeasures);
+    across.removeIf(SummaryReader::isMeasures);
+    List<Measure> read = measures.read(keys.get("measures"), node);
+    LevelReader levels = new LevelReader(nodes, lookups, keys);
+    List<Level> downLevels = down.stream().map(levels::level).toList();
+    List<Level> acrossLevels = across.stream().map(levels::level).toList();
+    levels.checkNames();
+    Totals totals = keys.containsKey("totals") ? totals(keys.get("totals")) : Totals.both();
+    List<Measure> some = read.isEmpty() ? List.of(Measure.of("rows", "count(*)")) : read;
+    return new CrosstabSpec(
+        name,
+        downLevels,
+        acrossLevels,
+        some,
+        place,
+        totals,
+        blanks,
+        where,
+        Optional.<RollForward>empty(),
+        locale);
+  }
+
+  private void check(String name, PlanNode node, DatasetPlan dataset, CrosstabSpec spec) {
     try {
-      spec.check(dataset.get().schemaWithOrigin());
+      CrosstabBuilder builder = new CrosstabBuilder(spec, dataset.schemaWithOrigin(), calendar);
+      for (String other : spec.datasets()) {
+        if (!other.isEmpty()) {
+          builder.input(other, Objects.requireNonNull(datasets.get(other)).schemaWithOrigin());
+        }
+      }
+      builder.check();
     } catch (SpecException e) {
       nodes.problem(node, "summary " + name + ": " + e.getMessage());
     }
-    return Optional.of(new SummaryPlan(name, dataset.get().name(), spec));
+  }
+
+  static boolean isMeasures(AxisItem item) {
+    return item.text().equals(AxisItem.MEASURES);
+  }
+
+  private CrosstabSpec.MeasurePlace place(
+      PlanNode node, List<AxisItem> down, List<AxisItem> across) {
+    long count =
+        down.stream().filter(SummaryReader::isMeasures).count()
+            + across.stream().filter(SummaryReader::isMeasures).count();
+    boolean isDown = down.stream().anyMatch(SummaryReader::isMeasures);
+    List<AxisItem> axis = isDown ? down : across;
+    int at = axis.stream().map(SummaryReader::isMeasures).toList().indexOf(true);
+    if (count > 1 || (at > 0 && at < axis.size() - 1)) {
+      nodes.problem(node, "measures stand once, first or last among the items of down: or across:");
+    }
+    return new CrosstabSpec.MeasurePlace(isDown, at == 0 && axis.size() > 1);
   }
 
   private List<AxisItem> axis(Map<String, PlanNode> keys, String key) {
     List<AxisItem> items = new ArrayList<>();
-    if (keys.containsKey(key)) {
-      for (PlanNode.Text text : nodes.texts(keys.get(key), key)) {
-        parsed(text, AxisItem::parse).ifPresent(items::add);
+    PlanNode node = keys.get(key);
+    if (node == null) {
+      return items;
+    }
+    List<PlanNode> list = node instanceof PlanNode.Items several ? several.items() : List.of(node);
+    for (PlanNode one : list) {
+      if (one instanceof PlanNode.Entries) {
+        nodes
+            .entries(one, key)
+            .forEach(
+                (name, entry) ->
+                    nodes
+                        .text(entry.value(), name)
+                        .flatMap(this::item)
+                        .ifPresent(item -> items.add(item.called(name))));
+      } else {
+        nodes.text(one, key).flatMap(this::item).ifPresent(items::add);
       }
     }
     return items;
   }
 
-  private <T> Optional<T> parsed(PlanNode.Text text, Function<String, T> parser) {
+  private Optional<AxisItem> item(PlanNode.Text text) {
     try {
-      return Optional.of(parser.apply(text.text()));
+      return Optional.of(AxisItem.parse(text.text()));
     } catch (ExpressionException e) {
       nodes.problem(text, e.withCaret());
       return Optional.empty();
     }
   }
 
-  private List<Measure> measures(Map<String, PlanNode> keys, PlanNode node) {
-    PlanNode measures = keys.get("measures");
-    if (measures == null) {
-      nodes.problem(node, "a summary needs measures:, such as {Revenue: sum(revenue)}");
-      return List.of();
+  private Locale locale(@Nullable PlanNode node) {
+    if (node == null) {
+      return Locale.ROOT;
     }
-    List<Measure> read = new ArrayList<>();
-    nodes
-        .entries(measures, "measures")
-        .forEach((name, entry) -> measure(name, entry.value()).ifPresent(read::add));
-    if (read.isEmpty()) {
-      nodes.problem(measures, "measures: needs at least one, such as {Revenue: sum(revenue)}");
+    Optional<PlanNode.Text> text = nodes.text(node, "locale");
+    Locale locale = Locale.forLanguageTag(text.map(PlanNode.Text::text).orElse("x"));
+    boolean known = List.of(Locale.getAvailableLocales()).contains(locale);
+    if (!known || locale.getLanguage().isEmpty()) {
+      nodes.problem(node, "locale should be a language tag (BCP 47), such as de or en-GB");
     }
-    return read;
-  }
-
-  private Optional<Measure> measure(String name, PlanNode node) {
-    if (node instanceof PlanNode.Text text) {
-      return parsed(text, AggregateCall::parse)
-          .map(call -> new Measure(name, call, Optional.empty()));
-    }
-    Map<String, PlanNode> keys = nodes.keys(node, "measure " + name, List.of("value", "show"));
-    if (!keys.containsKey("value")) {
-      nodes.problem(node, "measure " + name + " needs value:, such as sum(revenue)");
-      return Optional.empty();
-    }
-    Optional<String> pattern =
-        Optional.ofNullable(keys.get("show"))
-            .flatMap(show -> nodes.text(show, "show"))
-            .flatMap(this::pattern);
-    return nodes
-        .text(keys.get("value"), "value")
-        .flatMap(text -> parsed(text, AggregateCall::parse))
-        .map(call -> new Measure(name, call, pattern));
-  }
-
-  private Optional<String> pattern(PlanNode.Text text) {
-    if (Measure.isPattern(text.text())) {
-      return Optional.of(text.text());
-    }
-    nodes.problem(
-        text, "show should be a number pattern such as #,##0.00, not \"" + text.text() + "\"");
-    return Optional.empty();
+    return locale;
   }
 
   private Totals totals(PlanNode node) {
-    Map<String, PlanNode> keys = nodes.keys(node, "totals", List.of("down", "across", "label"));
+    Map<String, PlanNode> keys = nodes.keys(node, "totals", TOTALS);
     Totals standard = Totals.both();
     return new Totals(
-        truth(keys, "down"),
-        truth(keys, "across"),
-        Optional.ofNullable(keys.get("label"))
-            .flatMap(label -> nodes.text(label, "label"))
-            .map(PlanNode.Text::text)
-            .orElse(standard.label()));
+        truth(keys, "down", true),
+        truth(keys, "across", true),
+        word(keys, "label").orElse(standard.label()),
+        place(keys, "subtotals"),
+        place(keys, "subtotals_across"),
+        word(keys, "subtotal_label").orElse(standard.subtotalLabel()),
+        truth(keys, "blank_lines", false));
   }
 
-  private boolean truth(Map<String, PlanNode> keys, String key) {
-    return !keys.containsKey(key) || nodes.truth(keys.get(key), key).orElse(true);
+  private Optional<String> word(Map<String, PlanNode> keys, String key) {
+    return Optional.ofNullable(keys.get(key))
+        .flatMap(label -> nodes.text(label, key))
+        .map(PlanNode.Text::text);
+  }
+
+  private Totals.Place place(Map<String, PlanNode> keys, String key) {
+    Optional<String> word = word(keys, key);
+    for (Totals.Place place : Totals.Place.values()) {
+      if (word.isEmpty() || place.name().toLowerCase(Locale.ROOT).equals(word.get())) {
+        return place;
+      }
+    }
+    nodes.problem(Objects.requireNonNull(keys.get(key)), key + " should be above, below or none");
+    return Totals.Place.NONE;
+  }
+
+  private boolean truth(Map<String, PlanNode> keys, String key, boolean standard) {
+    PlanNode node = keys.get(key);
+    return node == null ? standard : nodes.truth(node, key).orElse(standard);
   }
 }

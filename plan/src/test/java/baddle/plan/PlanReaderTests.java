@@ -3,7 +3,6 @@ package baddle.plan;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import baddle.core.expression.AxisItem;
 import baddle.core.intake.IntakeColumn;
 import java.io.IOException;
 import java.io.StringReader;
@@ -58,7 +57,7 @@ class PlanReaderTests {
     assertThat(plan.feeds().get("tills").dataset()).isEqualTo("sales");
     SummaryPlan summary = plan.summaries().get("by-site");
     assertThat(summary.crosstab().across())
-        .extracting(AxisItem::toString)
+        .extracting(level -> level.item().text())
         .containsExactly("sold_on by month");
     assertThat(summary.crosstab().totals().down()).isTrue();
     assertThat(summary.crosstab().blanks()).isEmpty();

@@ -3,8 +3,10 @@ package baddle.reports;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
+import baddle.core.crosstab.Level;
 import baddle.core.crosstab.Measure;
-import baddle.core.expression.AxisItem;
+import baddle.core.crosstab.RollForward;
+import baddle.core.crosstab.Totals;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -14,49 +16,123 @@ import java.util.Optional;
 /** A cross-tab laid out as lines and columns, the same for every kind of report. */
 public final class CrosstabLayout {
 
+  private static final int NO_MEASURE = -1;
+
+  /** What a line is. */
+  public enum Kind {
+    /** Innermost items. */
+    ITEM,
+    /** The total of an outer item. */
+    SUBTOTAL,
+    /** The grand total. */
+    TOTAL,
+    /** A blank line between groups. */
+    GAP
+  }
+
   /**
    * A line of the body.
    *
-   * @param labels one for each level down
+   * @param labels one for each column of labels
    * @param item what it stands for
-   * @param total whether it is the grand total
+   * @param measure the index of its measure, from 0; -1 where the columns say it
+   * @param kind what it is
+   * @param depth how many outer items it is within
+   * @param stated its values by column, where they aren't the cross-tab's; else empty
    */
-  public record Line(List<String> labels, Item item, boolean total) {}
+  public record Line(
+      List<String> labels,
+      Item item,
+      int measure,
+      Kind kind,
+      int depth,
+      List<Optional<BigDecimal>> stated) {
+
+    /** Copies the lists. */
+    public Line {
+      labels = List.copyOf(labels);
+      stated = List.copyOf(stated);
+    }
+
+    /** Whether it is the grand total. */
+    public boolean total() {
+      return kind == Kind.TOTAL;
+    }
+  }
 
   /**
    * A column of the body.
    *
    * @param labels one for each heading line, from the top
    * @param item what it stands for
-   * @param measure the index of its measure, from 0
+   * @param measure the index of its measure, from 0; -1 where the lines say it
    * @param total whether it is the grand total
    */
   public record Column(List<String> labels, Item item, int measure, boolean total) {}
 
   private final Crosstab crosstab;
-  private final List<String> downHeadings;
+  private final CrosstabSpec spec;
+  private final Totals totals;
+  private final List<String> downHeadings = new ArrayList<>();
   private final List<Line> lines = new ArrayList<>();
   private final List<Column> columns = new ArrayList<>();
   private final List<ShownNumber> numbers = new ArrayList<>();
   private final boolean measuresNamed;
+  private final boolean measuresDown;
+  private final boolean measuresOutside;
 
   /** Lays a cross-tab out. */
   public CrosstabLayout(Crosstab crosstab) {
     this.crosstab = crosstab;
-    CrosstabSpec spec = crosstab.spec();
-    measuresNamed = spec.measures().size() > 1 || spec.across().isEmpty();
-    downHeadings = spec.down().stream().map(AxisItem::column).toList();
-    addLines(crosstab.down(), new ArrayList<>());
-    if (spec.down().isEmpty() || (spec.totals().down() && !lines.isEmpty())) {
-      lines.add(new Line(padded(spec.totals().label(), spec.down().size()), crosstab.down(), true));
-    }
-    addColumns(crosstab.across(), new ArrayList<>());
-    if (!spec.across().isEmpty() && spec.totals().across() && !columns.isEmpty()) {
-      addMeasures(padded(spec.totals().label(), spec.across().size()), crosstab.across(), true);
+    this.spec = crosstab.spec();
+    this.totals = spec.totals();
+    Optional<RollForward> rollForward = spec.rollForward();
+    measuresDown = spec.measuresAt().down();
+    measuresOutside = spec.measuresAt().outside();
+    measuresNamed =
+        rollForward.isEmpty()
+            && (spec.measures().size() > 1 || (spec.across().isEmpty() && !measuresDown));
+    if (rollForward.isPresent()) {
+      addRollForward(rollForward.get());
+    } else {
+      addHeadings();
+      addAllLines();
+      addAllColumns();
     }
     for (int i = 0; i < spec.measures().size(); i++) {
       Measure measure = spec.measures().get(i);
-      numbers.add(new ShownNumber(measure.pattern(), crosstab.places(i)));
+      numbers.add(new ShownNumber(measure, crosstab.places(i), crosstab.type(i), spec.locale()));
+    }
+  }
+
+  private void addHeadings() {
+    List<String> headings = spec.down().stream().map(level -> level.item().heading()).toList();
+    downHeadings.addAll(headings);
+    if (measuresDown) {
+      downHeadings.add(measuresOutside ? 0 : downHeadings.size(), "");
+    }
+  }
+
+  private void addAllLines() {
+    if (measuresDown && measuresOutside) {
+      for (int measure = 0; measure < spec.measures().size(); measure++) {
+        if (measure > 0 && totals.blankLines()) {
+          addGap();
+        }
+        addLines(crosstab.down(), new ArrayList<>(), measure);
+        addTotalLine(measure);
+      }
+    } else {
+      addLines(crosstab.down(), new ArrayList<>(), NO_MEASURE);
+      addTotalLine(NO_MEASURE);
+    }
+  }
+
+  private void addTotalLine(int measure) {
+    boolean wanted = spec.down().isEmpty() || (totals.down() && !lines.isEmpty());
+    if (wanted) {
+      List<String> labels = padded(totals.label(), spec.down().size());
+      addLine(labels, crosstab.down(), measure, Kind.TOTAL, 0);
     }
   }
 
@@ -68,87 +144,220 @@ public final class CrosstabLayout {
     return labels;
   }
 
-  private void addLines(Item item, List<String> path) {
-    if (path.size() == crosstab.spec().down().size()) {
+  private void addLines(Item item, List<String> path, int measure) {
+    if (path.size() == spec.down().size()) {
       if (!path.isEmpty()) {
-        lines.add(new Line(List.copyOf(path), item, false));
+        addLine(path, item, measure, Kind.ITEM, path.size() - 1);
       }
       return;
     }
+    boolean first = true;
     for (Item child : item.children()) {
+      if (path.isEmpty() && !first && totals.blankLines()) {
+        addGap();
+      }
+      first = false;
       path.add(child.label());
-      addLines(child, path);
+      boolean outer = path.size() < spec.down().size();
+      if (outer && totals.subtotals() == Totals.Place.ABOVE) {
+        addSubtotal(child, path, measure);
+      }
+      addLines(child, path, measure);
+      if (outer && totals.subtotals() == Totals.Place.BELOW) {
+        addSubtotal(child, path, measure);
+      }
       path.remove(path.size() - 1);
     }
   }
 
-  private void addColumns(Item item, List<String> path) {
-    if (path.size() == crosstab.spec().across().size()) {
-      addMeasures(path, item, false);
+  private void addGap() {
+    int labels = downHeadings.size();
+    lines.add(
+        new Line(
+            Collections.nCopies(labels, ""), crosstab.down(), NO_MEASURE, Kind.GAP, 0, List.of()));
+  }
+
+  private String subtotal(String label) {
+    return totals.subtotalLabel().replace("{item}", label);
+  }
+
+  private void addSubtotal(Item item, List<String> path, int measure) {
+    List<String> labels = new ArrayList<>(path);
+    labels.set(path.size() - 1, subtotal(item.label()));
+    labels.addAll(Collections.nCopies(spec.down().size() - path.size(), ""));
+    addLine(labels, item, measure, Kind.SUBTOTAL, path.size() - 1);
+  }
+
+  private void addLine(List<String> path, Item item, int measure, Kind kind, int depth) {
+    if (!measuresDown) {
+      lines.add(new Line(path, item, NO_MEASURE, kind, depth, List.of()));
+      return;
+    }
+    int from = measure == NO_MEASURE ? 0 : measure;
+    int to = measure == NO_MEASURE ? spec.measures().size() : measure + 1;
+    for (int i = from; i < to; i++) {
+      List<String> labels = new ArrayList<>(path);
+      labels.add(measuresOutside ? 0 : labels.size(), spec.measures().get(i).name());
+      lines.add(new Line(labels, item, i, kind, depth, List.of()));
+    }
+  }
+
+  private void addAllColumns() {
+    int all = spec.measures().size();
+    if (!measuresDown && measuresOutside) {
+      for (int measure = 0; measure < all; measure++) {
+        addColumns(crosstab.across(), new ArrayList<>(), measure, measure + 1);
+        addTotalColumns(measure, measure + 1);
+      }
+    } else {
+      addColumns(crosstab.across(), new ArrayList<>(), 0, all);
+      addTotalColumns(0, all);
+    }
+  }
+
+  private void addTotalColumns(int from, int to) {
+    boolean wanted = !spec.across().isEmpty() && totals.across() && !columns.isEmpty();
+    if (wanted) {
+      addMeasures(padded(totals.label(), spec.across().size()), crosstab.across(), true, from, to);
+    }
+  }
+
+  private void addColumns(Item item, List<String> path, int from, int to) {
+    if (path.size() == spec.across().size()) {
+      addMeasures(path, item, false, from, to);
       return;
     }
     for (Item child : item.children()) {
       path.add(child.label());
-      addColumns(child, path);
+      boolean outer = path.size() < spec.across().size();
+      if (outer && totals.subtotalsAcross() == Totals.Place.ABOVE) {
+        addSubtotalColumns(child, path, from, to);
+      }
+      addColumns(child, path, from, to);
+      if (outer && totals.subtotalsAcross() == Totals.Place.BELOW) {
+        addSubtotalColumns(child, path, from, to);
+      }
       path.remove(path.size() - 1);
     }
   }
 
-  private void addMeasures(List<String> path, Item item, boolean total) {
-    List<Measure> measures = crosstab.spec().measures();
-    for (int i = 0; i < measures.size(); i++) {
+  private void addSubtotalColumns(Item item, List<String> path, int from, int to) {
+    List<String> labels = new ArrayList<>(path);
+    labels.set(path.size() - 1, subtotal(item.label()));
+    labels.addAll(Collections.nCopies(spec.across().size() - path.size(), ""));
+    addMeasures(labels, item, true, from, to);
+  }
+
+  private void addMeasures(List<String> path, Item item, boolean total, int from, int to) {
+    if (measuresDown) {
+      columns.add(new Column(List.copyOf(path), item, NO_MEASURE, total));
+      return;
+    }
+    for (int i = from; i < to; i++) {
       List<String> labels = new ArrayList<>(path);
       if (measuresNamed) {
-        labels.add(measures.get(i).name());
+        labels.add(measuresOutside ? 0 : labels.size(), spec.measures().get(i).name());
       }
       columns.add(new Column(List.copyOf(labels), item, i, total));
     }
   }
 
+  private void addRollForward(RollForward rollForward) {
+    if (rollForward.byAccount()) {
+      downHeadings.add(spec.down().get(0).item().heading());
+    }
+    downHeadings.add("");
+    for (Item period : crosstab.across().children()) {
+      columns.add(new Column(List.of(period.label()), period, 0, false));
+    }
+    columns.add(new Column(List.of(totals.label()), crosstab.across(), 0, true));
+    String account = "";
+    for (RollForward.Line line : rollForward.lines(crosstab)) {
+      if (!lines.isEmpty() && !line.account().equals(account)) {
+        addGap();
+      }
+      account = line.account();
+      List<String> labels = new ArrayList<>();
+      if (rollForward.byAccount()) {
+        labels.add(account);
+      }
+      boolean detail = line.kind() == RollForward.Kind.DETAIL;
+      labels.add((detail ? "  " : "") + line.label());
+      Kind kind =
+          switch (line.kind()) {
+            case DETAIL, STATED -> Kind.ITEM;
+            case CLOSING -> Kind.TOTAL;
+            case OPENING, SUBTOTAL, DIFFERENCE -> Kind.SUBTOTAL;
+          };
+      lines.add(new Line(labels, crosstab.down(), NO_MEASURE, kind, detail ? 1 : 0, line.values()));
+    }
+  }
+
   /** The cross-tab's name. */
   public String title() {
-    return crosstab.spec().title();
+    return spec.title();
   }
 
   /** What it was made to. */
   public CrosstabSpec spec() {
-    return crosstab.spec();
+    return spec;
+  }
+
+  /** What it is made of. */
+  public Crosstab crosstab() {
+    return crosstab;
   }
 
   /** The heading of each column of labels. */
   public List<String> downHeadings() {
-    return downHeadings;
+    return Collections.unmodifiableList(downHeadings);
+  }
+
+  /** The heading of each level across. */
+  public List<String> acrossHeadings() {
+    return spec.across().stream().map(Level::item).map(item -> item.text()).toList();
   }
 
   /** How many heading lines there are above the body. */
   public int headingLines() {
-    return crosstab.spec().across().size() + (measuresNamed ? 1 : 0);
+    int lines = spec.across().size() + (measuresNamed && !measuresDown ? 1 : 0);
+    return lines == 0 ? 1 : lines;
   }
 
-  /** The lines of the body, the total last. */
+  /** The lines of the body. */
   public List<Line> lines() {
     return Collections.unmodifiableList(lines);
   }
 
-  /** The columns of the body, the total last. */
+  /** The columns of the body. */
   public List<Column> columns() {
     return Collections.unmodifiableList(columns);
   }
 
-  /** The exact value where a line and a column meet. */
-  public Optional<BigDecimal> value(Line line, Column column) {
-    return crosstab.value(line.item(), column.item(), column.measure());
+  /** The index of the measure where a line and a column meet. */
+  public int measure(Line line, Column column) {
+    return line.measure() == NO_MEASURE ? Math.max(0, column.measure()) : line.measure();
   }
 
-  /** How the numbers of a column are shown. */
-  public ShownNumber number(Column column) {
-    return numbers.get(column.measure());
+  /** The exact value where a line and a column meet. */
+  public Optional<BigDecimal> value(Line line, Column column) {
+    if (line.kind() == Kind.GAP) {
+      return Optional.empty();
+    }
+    return line.stated().isEmpty()
+        ? crosstab.value(line.item(), column.item(), measure(line, column))
+        : line.stated().get(columns.indexOf(column));
+  }
+
+  /** How the number is written where a line and a column meet. */
+  public ShownNumber number(Line line, Column column) {
+    return numbers.get(measure(line, column));
   }
 
   /** What is shown where a line and a column meet; the text for blanks where there is no value. */
   public String shown(Line line, Column column) {
-    return value(line, column)
-        .map(value -> number(column).show(value))
-        .orElse(crosstab.spec().blanks());
+    return line.kind() == Kind.GAP
+        ? ""
+        : number(line, column).show(value(line, column), spec.blanks());
   }
 }

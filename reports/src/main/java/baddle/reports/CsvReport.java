@@ -1,11 +1,15 @@
 package baddle.reports;
 
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Item;
+import baddle.core.crosstab.View;
 import baddle.formats.csv.CsvRowWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** A cross-tab as CSV, as it is shown but with plain, exact numbers. */
 public final class CsvReport {
@@ -19,14 +23,70 @@ public final class CsvReport {
         writer.row(headings(layout, line));
       }
       for (CrosstabLayout.Line line : layout.lines()) {
+        if (line.kind() == CrosstabLayout.Kind.GAP) {
+          continue;
+        }
         List<String> cells = new ArrayList<>(line.labels());
         for (CrosstabLayout.Column column : layout.columns()) {
           cells.add(
               layout
                   .value(line, column)
-                  .map(BigDecimal::toPlainString)
+                  .map(layout.number(line, column)::exact)
                   .orElse(layout.spec().blanks()));
         }
+        writer.row(cells);
+      }
+    }
+  }
+
+  /**
+   * Writes one cross-tab as a list, one line for each value of an innermost item; the stream is
+   * closed.
+   */
+  public static void writeFlat(CrosstabLayout layout, OutputStream out) throws IOException {
+    try (CsvRowWriter writer = new CsvRowWriter(out)) {
+      List<String> headings = new ArrayList<>();
+      layout.spec().levels().forEach(level -> headings.add(level.item().text()));
+      headings.addAll(List.of("measure", "value"));
+      writer.row(headings);
+      flat(layout, layout.crosstab().down(), new ArrayList<>(), writer);
+    }
+  }
+
+  private static void flat(
+      CrosstabLayout layout, Item down, List<String> labels, CsvRowWriter writer) {
+    if (labels.size() < layout.spec().down().size()) {
+      for (Item child : down.children()) {
+        labels.add(child.label());
+        flat(layout, child, labels, writer);
+        labels.remove(labels.size() - 1);
+      }
+    } else {
+      flat(layout, down, layout.crosstab().across(), labels, writer);
+    }
+  }
+
+  private static void flat(
+      CrosstabLayout layout, Item down, Item across, List<String> labels, CsvRowWriter writer) {
+    CrosstabSpec spec = layout.spec();
+    if (labels.size() < spec.levels().size()) {
+      for (Item child : across.children()) {
+        labels.add(child.label());
+        flat(layout, down, child, labels, writer);
+        labels.remove(labels.size() - 1);
+      }
+      return;
+    }
+    for (int i = 0; i < spec.measures().size(); i++) {
+      Optional<BigDecimal> value = layout.crosstab().value(down, across, i);
+      if (value.isPresent()) {
+        List<String> cells = new ArrayList<>(labels);
+        cells.add(spec.measures().get(i).name());
+        boolean calendar = layout.crosstab().type(i).isCalendar();
+        cells.add(
+            calendar && spec.measures().get(i).view().kind() == View.Kind.VALUE
+                ? layout.crosstab().type(i).shown(value.get().longValue())
+                : value.get().toPlainString());
         writer.row(cells);
       }
     }
@@ -36,7 +96,9 @@ public final class CsvReport {
     boolean lowest = line == layout.headingLines() - 1;
     List<String> cells = new ArrayList<>();
     layout.downHeadings().forEach(heading -> cells.add(lowest ? heading : ""));
-    layout.columns().forEach(column -> cells.add(column.labels().get(line)));
+    layout
+        .columns()
+        .forEach(column -> cells.add(column.labels().isEmpty() ? "" : column.labels().get(line)));
     return cells;
   }
 }

@@ -51,20 +51,24 @@ public final class JsonReport {
   private void write(CrosstabLayout layout) throws IOException {
     json.writeStartObject();
     json.writeStringField("summary", layout.title());
-    strings("down", layout.spec().down().stream().map(Object::toString).toList());
-    strings("across", layout.spec().across().stream().map(Object::toString).toList());
+    strings("down", layout.spec().down().stream().map(l -> l.item().text()).toList());
+    strings("across", layout.spec().across().stream().map(l -> l.item().text()).toList());
     json.writeArrayFieldStart("columns");
     for (CrosstabLayout.Column column : layout.columns()) {
       json.writeStartObject();
       strings("labels", column.labels());
-      json.writeStringField("measure", layout.spec().measures().get(column.measure()).name());
+      if (column.measure() >= 0) {
+        json.writeStringField("measure", layout.spec().measures().get(column.measure()).name());
+      }
       json.writeBooleanField("total", column.total());
       json.writeEndObject();
     }
     json.writeEndArray();
     json.writeArrayFieldStart("lines");
     for (CrosstabLayout.Line line : layout.lines()) {
-      write(layout, line);
+      if (line.kind() != CrosstabLayout.Kind.GAP) {
+        write(layout, line);
+      }
     }
     json.writeEndArray();
     json.writeEndObject();
@@ -74,10 +78,18 @@ public final class JsonReport {
     json.writeStartObject();
     strings("labels", line.labels());
     json.writeBooleanField("total", line.total());
+    if (line.measure() >= 0) {
+      json.writeStringField("measure", layout.spec().measures().get(line.measure()).name());
+    }
+    if (line.kind() == CrosstabLayout.Kind.SUBTOTAL) {
+      json.writeBooleanField("subtotal", true);
+    }
     json.writeArrayFieldStart("values");
     for (CrosstabLayout.Column column : layout.columns()) {
       Optional<BigDecimal> value = layout.value(line, column);
-      if (value.isPresent()) {
+      if (value.isPresent() && layout.number(line, column).isCalendar()) {
+        json.writeString(layout.number(line, column).exact(value.get()));
+      } else if (value.isPresent()) {
         json.writeNumber(value.get());
       } else {
         json.writeNull();

@@ -12,6 +12,9 @@ public final class TextCrosstab {
 
   private static final String GAP = "  ";
 
+  /** After so many lines the headings stand again. */
+  private static final int PAGE = 60;
+
   private final CrosstabLayout layout;
   private final TextStyle style;
   private final List<Integer> labelWidths = new ArrayList<>();
@@ -60,9 +63,9 @@ public final class TextCrosstab {
     return layout.title() + " (" + (index + 1) + " of " + tables.size() + ": " + range + ")";
   }
 
-  private String name(TextColumn column) {
-    int levels = Math.max(1, layout.spec().across().size());
-    return String.join(" ", column.headings().subList(0, levels)).strip();
+  private static String name(TextColumn column) {
+    List<String> headings = column.headings();
+    return String.join(" ", headings.subList(0, Math.max(1, headings.size() - 1))).strip();
   }
 
   /** As few tables as fit the room, of about the same width; an item's measures stay together. */
@@ -85,10 +88,12 @@ public final class TextCrosstab {
   }
 
   private List<List<TextColumn>> groups() {
-    int measures = layout.spec().measures().size();
+    boolean together = !layout.spec().measuresAt().down() && !layout.spec().measuresAt().outside();
+    int measures =
+        together && layout.spec().rollForward().isEmpty() ? layout.spec().measures().size() : 1;
     List<List<TextColumn>> groups = new ArrayList<>();
     for (int from = 0; from < columns.size(); from += measures) {
-      groups.add(columns.subList(from, from + measures));
+      groups.add(columns.subList(from, Math.min(columns.size(), from + measures)));
     }
     return groups;
   }
@@ -113,25 +118,35 @@ public final class TextCrosstab {
   }
 
   private void addTable(List<TextColumn> table, List<String> text) {
-    int headingLines = layout.headingLines();
-    for (int line = 0; line < headingLines; line++) {
-      text.add(style.strong(heading(table, line, line == headingLines - 1).stripTrailing()));
-    }
     int width =
         labelWidths.stream().mapToInt(Integer::intValue).sum()
             + table.stream().mapToInt(TextColumn::width).sum()
             + GAP.length() * Math.max(0, labelWidths.size() + table.size() - 1);
     String rule = "─".repeat(width);
-    text.add(rule);
+    addHeadings(table, rule, text);
     List<CrosstabLayout.Line> lines = layout.lines();
     for (int i = 0; i < lines.size(); i++) {
-      boolean total = lines.get(i).total();
-      if (total && i > 0) {
+      CrosstabLayout.Line line = lines.get(i);
+      if (i > 0 && i % PAGE == 0 && lines.size() - i > PAGE / 4) {
+        text.add("");
+        addHeadings(table, rule, text);
+      }
+      boolean ruled = line.total() && (i == 0 || !lines.get(i - 1).total());
+      if (ruled && i > 0) {
         text.add(rule);
       }
+      boolean strong = line.total() || line.kind() == CrosstabLayout.Kind.SUBTOTAL;
       String body = body(table, i).stripTrailing();
-      text.add(total ? style.strong(body) : body);
+      text.add(strong ? style.strong(body) : body);
     }
+  }
+
+  private void addHeadings(List<TextColumn> table, String rule, List<String> text) {
+    int headingLines = layout.headingLines();
+    for (int line = 0; line < headingLines; line++) {
+      text.add(style.strong(heading(table, line, line == headingLines - 1).stripTrailing()));
+    }
+    text.add(rule);
   }
 
   private String heading(List<TextColumn> table, int line, boolean lowest) {
@@ -142,6 +157,10 @@ public final class TextCrosstab {
     }
     String before = "";
     for (TextColumn column : table) {
+      if (column.headings().isEmpty()) {
+        cells.add(TextStyle.right("", column.width()));
+        continue;
+      }
       String path = String.join("\n", column.headings().subList(0, line + 1));
       boolean repeated = !lowest && path.equals(before);
       before = path;
@@ -161,6 +180,7 @@ public final class TextCrosstab {
       boolean repeated =
           !innermost
               && !above.isEmpty()
+              && index % PAGE != 0
               && labels.subList(0, level + 1).equals(above.subList(0, level + 1));
       cells.add(TextStyle.left(repeated ? "" : labels.get(level), labelWidths.get(level)));
     }

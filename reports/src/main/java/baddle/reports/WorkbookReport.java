@@ -1,5 +1,6 @@
 package baddle.reports;
 
+import baddle.core.crosstab.Totals;
 import baddle.formats.xlsx.CellStyle;
 import baddle.formats.xlsx.XlsxWriter;
 import java.io.IOException;
@@ -48,7 +49,32 @@ public final class WorkbookReport {
     for (int i = 0; i < layout.lines().size(); i++) {
       write(layout, layout.lines().get(i), headingLines + i);
     }
+    groupLines(layout, headingLines);
     writer.freeze(headingLines, labels);
+  }
+
+  /** Lines within an outer item can be folded away where there is a subtotal that stays. */
+  private void groupLines(CrosstabLayout layout, int headingLines) {
+    boolean above = layout.spec().totals().subtotals() == Totals.Place.ABOVE;
+    if (layout.spec().totals().subtotals() == Totals.Place.NONE) {
+      return;
+    }
+    int deepest = layout.spec().down().size() - 1;
+    for (int depth = 1; depth <= deepest; depth++) {
+      int begun = -1;
+      for (int i = 0; i <= layout.lines().size(); i++) {
+        boolean within =
+            i < layout.lines().size()
+                && layout.lines().get(i).kind() != CrosstabLayout.Kind.GAP
+                && layout.lines().get(i).depth() >= depth;
+        if (within && begun < 0) {
+          begun = i;
+        } else if (!within && begun >= 0) {
+          writer.group(headingLines + begun, headingLines + i - 1, above);
+          begun = -1;
+        }
+      }
+    }
   }
 
   private void writeHeadings(CrosstabLayout layout, int line, boolean lowest) {
@@ -63,12 +89,22 @@ public final class WorkbookReport {
     }
     List<CrosstabLayout.Column> columns = layout.columns();
     for (int i = 0; i < columns.size(); i++) {
-      writer.text(line, labels + i, columns.get(i).labels().get(line), style.atRight());
+      writer.text(
+          line,
+          labels + i,
+          columns.get(i).labels().isEmpty() ? "" : columns.get(i).labels().get(line),
+          style.atRight());
     }
   }
 
   private void write(CrosstabLayout layout, CrosstabLayout.Line line, int row) {
-    CellStyle label = line.total() ? HEADING.withLineAbove() : CellStyle.PLAIN;
+    if (line.kind() == CrosstabLayout.Kind.GAP) {
+      return;
+    }
+    CellStyle label =
+        line.total()
+            ? HEADING.withLineAbove()
+            : line.kind() == CrosstabLayout.Kind.SUBTOTAL ? HEADING : CellStyle.PLAIN;
     int labels = line.labels().size();
     for (int i = 0; i < labels; i++) {
       writer.text(row, i, line.labels().get(i), label);
@@ -88,9 +124,11 @@ public final class WorkbookReport {
       int cell,
       CellStyle style) {
     Optional<BigDecimal> value = layout.value(line, column).or(() -> blank(layout));
-    if (value.isPresent()) {
-      ShownNumber number = layout.number(column);
-      CellStyle numeric = style.withPattern(number.pattern());
+    ShownNumber number = layout.number(line, column);
+    if (value.isPresent() && number.isCalendar()) {
+      writer.text(row, cell, number.show(value.get()), style.atRight());
+    } else if (value.isPresent()) {
+      CellStyle numeric = style.withPattern(number.workbookPattern());
       writer.number(row, cell, value.get(), number.show(value.get()), numeric);
     } else if (layout.spec().blanks().isEmpty()) {
       writer.blank(row, cell, style);

@@ -5,10 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Level;
 import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.NumberStyle;
 import baddle.core.crosstab.Totals;
-import baddle.core.expression.AggregateCall;
+import baddle.core.crosstab.View;
 import baddle.core.expression.AxisItem;
+import baddle.core.expression.MeasureExpression;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.Column;
 import baddle.core.table.LongBuilder;
@@ -26,6 +29,7 @@ import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.dhatim.fastexcel.reader.Cell;
@@ -59,11 +63,15 @@ class ReportTests {
     CrosstabSpec spec =
         new CrosstabSpec(
             "revenue",
-            down.stream().map(AxisItem::parse).toList(),
-            across.stream().map(AxisItem::parse).toList(),
+            down.stream().map(AxisItem::parse).map(Level::of).toList(),
+            across.stream().map(AxisItem::parse).map(Level::of).toList(),
             List.of(measures),
+            CrosstabSpec.MeasurePlace.INNERMOST,
             Totals.both(),
-            blanks);
+            blanks,
+            Optional.empty(),
+            Optional.empty(),
+            Locale.ROOT);
     CrosstabBuilder builder = new CrosstabBuilder(spec, SCHEMA, Calendar.standard());
     BlockBuilder blocks = new BlockBuilder(SCHEMA, 8, builder);
     for (String line : ROWS) {
@@ -83,10 +91,13 @@ class ReportTests {
   }
 
   private static Measure measure(String name, String call, String pattern) {
-    return new Measure(
-        name,
-        AggregateCall.parse(call),
-        pattern.isEmpty() ? Optional.empty() : Optional.of(pattern));
+    NumberStyle style =
+        new NumberStyle(
+            pattern.isEmpty() ? Optional.empty() : Optional.of(pattern),
+            NumberStyle.Unit.ONES,
+            Optional.empty(),
+            NumberStyle.Sign.ARROW);
+    return new Measure(name, MeasureExpression.parse(call), "", Map.of(), View.PLAIN, style);
   }
 
   private static CrosstabLayout byMonth() throws IOException {
@@ -229,7 +240,10 @@ class ReportTests {
       })
   void numbers_are_rounded_half_up_and_never_minus_zero(
       String pattern, int places, BigDecimal number, String shown) {
-    assertThat(new ShownNumber(Optional.ofNullable(pattern), places).show(number)).isEqualTo(shown);
+    Measure measure = measure("m", "sum(a)", pattern == null ? "" : pattern);
+
+    assertThat(new ShownNumber(measure, places, ColumnType.decimal(2), Locale.ROOT).show(number))
+        .isEqualTo(shown);
   }
 
   @Test

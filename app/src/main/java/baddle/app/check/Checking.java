@@ -14,8 +14,6 @@ import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
 import baddle.core.crosstab.Measure;
-import baddle.core.crosstab.Totals;
-import baddle.core.expression.AggregateCall;
 import baddle.core.expression.AxisItem;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
@@ -339,20 +337,14 @@ public final class Checking {
                 Stream.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_PERIOD)
                     .map(column -> column.name()),
                 per.stream())
-            .map(name -> new AxisItem(name, Optional.empty()))
+            .map(AxisItem::ofColumn)
             .toList();
-    AggregateCall count = AggregateCall.parse("count(*)");
     CrosstabSpec spec =
-        new CrosstabSpec(
-            "coverage",
-            down,
-            List.of(),
-            List.of(new Measure("rows", count, Optional.empty())),
-            Totals.both(),
-            "");
+        CrosstabSpec.of("coverage", down, List.of(), List.of(Measure.of("rows", "count(*)")));
+    List<String> columns = spec.columns("");
     CrosstabBuilder builder =
-        new CrosstabBuilder(spec, reader.schema().only(spec.columns()), plan.calendar());
-    reader.scan(spec.columns(), builder);
+        new CrosstabBuilder(spec, reader.schema().only(columns), plan.calendar());
+    reader.scan(columns, builder);
     Crosstab crosstab = builder.build();
     List<Coverage.Covered> covered = new ArrayList<>();
     for (Item file : crosstab.down().children()) {

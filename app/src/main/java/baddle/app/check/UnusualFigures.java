@@ -6,10 +6,10 @@ import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
 import baddle.core.crosstab.Measure;
-import baddle.core.crosstab.Totals;
 import baddle.core.expression.Aggregate;
 import baddle.core.expression.AggregateCall;
 import baddle.core.expression.AxisItem;
+import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -49,24 +49,24 @@ final class UnusualFigures {
             .filter(column -> reader.schema().indexOf(column.name()).isPresent())
             .toList();
     List<Measure> measures = new ArrayList<>();
-    measures.add(measure(Aggregate.COUNT, Optional.empty()));
+    measures.add(Measure.of("rows", "count(*)"));
     for (Column column : columns) {
-      measures.add(measure(Aggregate.COUNT, Optional.of(column.name())));
+      String name = Expression.quoted(column.name());
+      measures.add(Measure.of(column.name(), "count(" + name + ")"));
       if (column.type().isNumber()) {
-        measures.add(measure(Aggregate.SUM, Optional.of(column.name())));
+        measures.add(Measure.of(column.name(), "sum(" + name + ")"));
       }
     }
     CrosstabSpec spec =
-        new CrosstabSpec(
+        CrosstabSpec.of(
             "unusual",
-            List.of(new AxisItem(Origin.SOURCE_PERIOD.name(), Optional.empty())),
+            List.of(AxisItem.ofColumn(Origin.SOURCE_PERIOD.name())),
             List.of(),
-            measures,
-            Totals.both(),
-            "");
+            measures);
+    List<String> names = spec.columns("");
     CrosstabBuilder builder =
-        new CrosstabBuilder(spec, reader.schema().only(spec.columns()), plan.calendar());
-    reader.scan(spec.columns(), builder);
+        new CrosstabBuilder(spec, reader.schema().only(names), plan.calendar());
+    reader.scan(names, builder);
     Crosstab crosstab = builder.build();
     List<Item> periods =
         crosstab.down().children().stream()
@@ -82,14 +82,10 @@ final class UnusualFigures {
     return findings;
   }
 
-  private static Measure measure(Aggregate aggregate, Optional<String> column) {
-    AggregateCall call = new AggregateCall(aggregate, column);
-    return new Measure(call.toString(), call, Optional.empty());
-  }
-
   private Optional<Finding> figure(Crosstab crosstab, List<Item> periods, int measure) {
-    AggregateCall call = crosstab.spec().measures().get(measure).call();
-    boolean share = call.aggregate() == Aggregate.COUNT && call.column().isPresent();
+    String column = crosstab.spec().measures().get(measure).name();
+    AggregateCall call = crosstab.spec().measures().get(measure).value().calls().get(0);
+    boolean share = call.function() == Aggregate.COUNT && call.argument().isPresent();
     List<BigDecimal> figures = new ArrayList<>();
     for (Item period : periods) {
       BigDecimal value = value(crosstab, period, measure);
@@ -97,8 +93,8 @@ final class UnusualFigures {
     }
     String what =
         share
-            ? "the share of blanks in " + call.column().get() + ", in percent,"
-            : call.column().map(name -> "the sum of " + name).orElse("the number of rows");
+            ? "the share of blanks in " + column + ", in percent,"
+            : call.function() == Aggregate.SUM ? "the sum of " + column : "the number of rows";
     String last = periods.get(periods.size() - 1).label();
     return Unusual.last(figures)
         .map(

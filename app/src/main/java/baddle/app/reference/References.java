@@ -188,6 +188,31 @@ public final class References {
     return table;
   }
 
+  /**
+   * The values of a column that a lookup's file brings or is matched by, each once.
+   *
+   * @throws ReferenceException if it can't be read, or has no such column
+   */
+  public List<String> values(LookupPlan lookup, String column) throws IOException {
+    int at = lookup.columnOf(column);
+    if (at < 0 || lookup.feed().isEmpty()) {
+      throw new ReferenceException(
+          "lookup " + lookup.spec().name() + " is no file that lists the values of " + column);
+    }
+    Set<String> values = new LinkedHashSet<>();
+    file(lookup)
+        .read(
+            List.of(lookup.columns().get(at)),
+            (block, from, to) -> {
+              for (int row = from; row < to; row++) {
+                if (!block.vector(0).isBlank(row)) {
+                  values.add(block.vector(0).shown(row, block.schema().column(0).type()));
+                }
+              }
+            });
+    return List.copyOf(values);
+  }
+
   private static void scan(LookupPlan lookup, DatasetReader rows, LookupTableBuilder builder)
       throws IOException {
     List<String> columns = lookup.columns().stream().distinct().toList();

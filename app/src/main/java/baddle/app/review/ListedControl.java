@@ -7,10 +7,8 @@ import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
 import baddle.core.crosstab.Measure;
-import baddle.core.crosstab.Totals;
-import baddle.core.expression.Aggregate;
-import baddle.core.expression.AggregateCall;
 import baddle.core.expression.AxisItem;
+import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -119,23 +117,17 @@ public final class ListedControl {
       throws IOException {
     List<Measure> measures = new ArrayList<>();
     for (String column : stated) {
-      AggregateCall call =
-          column.equals(LeaveOut.ROWS)
-              ? new AggregateCall(Aggregate.COUNT, Optional.empty())
-              : new AggregateCall(Aggregate.SUM, Optional.of(column));
-      measures.add(new Measure(column, call, Optional.empty()));
+      boolean rows = column.equals(LeaveOut.ROWS);
+      measures.add(
+          Measure.of(column, rows ? "count(*)" : "sum(" + Expression.quoted(column) + ")"));
     }
     CrosstabSpec spec =
-        new CrosstabSpec(
-            "control",
-            columns.stream().map(column -> new AxisItem(column, Optional.empty())).toList(),
-            List.of(),
-            measures,
-            Totals.both(),
-            "");
+        CrosstabSpec.of(
+            "control", columns.stream().map(AxisItem::ofColumn).toList(), List.of(), measures);
+    List<String> read = spec.columns("");
     CrosstabBuilder builder =
-        new CrosstabBuilder(spec, reader.schema().only(spec.columns()), plan.calendar());
-    reader.scan(spec.columns(), builder);
+        new CrosstabBuilder(spec, reader.schema().only(read), plan.calendar());
+    reader.scan(read, builder);
     Crosstab crosstab = builder.build();
     Map<List<String>, List<BigDecimal>> sums = new HashMap<>();
     collect(crosstab, crosstab.down(), List.of(), columns.size(), sums);

@@ -56,7 +56,7 @@ public final class FilesCrosstab {
    *     needs
    */
   public Figures figures(List<Path> files) throws IOException {
-    List<String> names = spec.columns();
+    List<String> names = spec.columns("");
     FilesReading first = new FilesReading(opener, names, findings);
     List<FilesReading.SurveyedFile> readable = first.survey(distinct(files));
     if (first.counts().kept() == 0) {

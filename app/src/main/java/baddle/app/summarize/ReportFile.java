@@ -5,6 +5,7 @@ import baddle.core.crosstab.Crosstab;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.CsvReport;
 import baddle.reports.JsonReport;
+import baddle.reports.MarkdownReport;
 import baddle.reports.WorkbookReport;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -19,15 +20,18 @@ public final class ReportFile {
   private enum Kind {
     CSV,
     XLSX,
-    JSON
+    JSON,
+    MD
   }
 
   private final Path file;
   private final Kind kind;
+  private final boolean flat;
 
-  private ReportFile(Path file, Kind kind) {
+  private ReportFile(Path file, Kind kind, boolean flat) {
     this.file = file;
     this.kind = kind;
+    this.flat = flat;
   }
 
   /**
@@ -38,10 +42,10 @@ public final class ReportFile {
   public static Optional<String> problem(Path file, int summaries) {
     Optional<Kind> kind = kind(file);
     if (kind.isEmpty()) {
-      return Optional.of(file + " should end in .csv, .xlsx or .json");
+      return Optional.of(file + " should end in .csv, .xlsx, .json or .md");
     }
     if (kind.get() == Kind.CSV && summaries > 1) {
-      return Optional.of("a CSV file takes one summary; name one, or write .xlsx or .json");
+      return Optional.of("a CSV file takes one summary; name one, or write .xlsx, .json or .md");
     }
     return OutputFile.problem(file);
   }
@@ -56,9 +60,18 @@ public final class ReportFile {
     return Optional.empty();
   }
 
+  /**
+   * A file that has no {@link #problem}.
+   *
+   * @param flat whether CSV is a list of values, not the table as it is shown
+   */
+  public static ReportFile of(Path file, boolean flat) {
+    return new ReportFile(file, kind(file).orElseThrow(), flat);
+  }
+
   /** A file that has no {@link #problem}. */
   public static ReportFile of(Path file) {
-    return new ReportFile(file, kind(file).orElseThrow());
+    return of(file, false);
   }
 
   /**
@@ -75,8 +88,15 @@ public final class ReportFile {
     List<Crosstab> crosstabs = figures.crosstabs();
     List<CrosstabLayout> layouts = crosstabs.stream().map(CrosstabLayout::new).toList();
     switch (kind) {
-      case CSV -> CsvReport.write(layouts.get(0), out);
+      case CSV -> {
+        if (flat) {
+          CsvReport.writeFlat(layouts.get(0), out);
+        } else {
+          CsvReport.write(layouts.get(0), out);
+        }
+      }
       case XLSX -> WorkbookReport.write(layouts, figures.provenance(), out);
+      case MD -> MarkdownReport.write(layouts, figures.provenance(), out);
       case JSON -> JsonReport.write(layouts, figures.provenance(), out);
     }
   }

@@ -2,9 +2,13 @@ package baddle.app.summarize;
 
 import baddle.app.BatchStamp;
 import baddle.app.Project;
+import baddle.app.reference.References;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Level;
+import baddle.formats.Formats;
+import baddle.plan.LookupPlan;
 import baddle.plan.SummaryPlan;
 import baddle.reports.Provenance;
 import baddle.store.Batch;
@@ -17,6 +21,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 
 /** Builds the plan's summaries from the dataset's last batch. */
 public final class Summarizing {
@@ -46,22 +51,63 @@ public final class Summarizing {
       about.put("Plan", String.valueOf(project.planFile().getFileName()));
       about.put("Batch", BatchStamp.of(batch).toString());
       for (SummaryPlan summary : summaries) {
-        DatasetReader dataset = store.dataset(summary.dataset(), batch.number());
-        crosstabs.add(crosstab(summary.crosstab(), dataset));
-        about.put(
-            "Dataset " + summary.dataset(), String.format(Locale.ROOT, "%,d rows", dataset.rows()));
+        crosstabs.add(crosstab(summary, store, batch.number()));
+        long rows = store.dataset(summary.dataset(), batch.number()).rows();
+        about.put("Dataset " + summary.dataset(), String.format(Locale.ROOT, "%,d rows", rows));
       }
       return new Figures(crosstabs, Provenance.of(about), List.of());
     }
   }
 
-  private Crosstab crosstab(CrosstabSpec spec, DatasetReader dataset) throws IOException {
-    List<String> columns = spec.columns();
-    spec.check(dataset.schema());
-    List<String> read = columns.isEmpty() ? List.of(dataset.schema().names().get(0)) : columns;
+  /** Builds one summary of a batch. */
+  public Crosstab crosstab(SummaryPlan summary, Store store, int batch) throws IOException {
+    CrosstabSpec spec = withListedItems(summary.crosstab());
+    DatasetReader own = store.dataset(summary.dataset(), batch);
     CrosstabBuilder builder =
-        new CrosstabBuilder(spec, dataset.schema().only(read), project.plan().calendar());
-    dataset.scan(read, builder);
+        new CrosstabBuilder(
+            spec, own.schema().only(columns(spec, "", own)), project.plan().calendar());
+    own.scan(columns(spec, "", own), builder);
+    for (String other : spec.datasets()) {
+      if (!other.isEmpty()) {
+        DatasetReader reader = store.dataset(other, batch);
+        List<String> columns = columns(spec, other, reader);
+        reader.scan(columns, builder.input(other, reader.schema().only(columns)));
+      }
+    }
     return builder.build();
+  }
+
+  private static List<String> columns(CrosstabSpec spec, String dataset, DatasetReader reader) {
+    List<String> columns = spec.columns(dataset);
+    for (String column : columns) {
+      if (reader.schema().indexOf(column).isEmpty()) {
+        throw spec.noColumn(column, reader.schema());
+      }
+    }
+    return columns.isEmpty() ? List.of(reader.schema().names().get(0)) : columns;
+  }
+
+  /** The same with the items listed that a lookup's values say. */
+  private CrosstabSpec withListedItems(CrosstabSpec spec) throws IOException {
+    boolean any = spec.levels().stream().anyMatch(l -> l.empty().kind() == Level.Empty.Kind.LOOKUP);
+    if (!any) {
+      return spec;
+    }
+    References references = References.of(project, new Formats());
+    return spec.with(listed(spec.down(), references), listed(spec.across(), references));
+  }
+
+  private List<Level> listed(List<Level> levels, References references) throws IOException {
+    List<Level> listed = new ArrayList<>();
+    for (Level level : levels) {
+      if (level.empty().kind() != Level.Empty.Kind.LOOKUP) {
+        listed.add(level);
+        continue;
+      }
+      String name = level.empty().labels().get(0);
+      LookupPlan lookup = Objects.requireNonNull(project.plan().lookups().get(name));
+      listed.add(level.always(references.values(lookup, level.item().heading())));
+    }
+    return listed;
   }
 }

@@ -1,27 +1,39 @@
 package baddle.core.crosstab;
 
-import baddle.core.table.Block;
+import baddle.core.table.Vector;
 import java.math.BigDecimal;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
-/** Gathers one measure for every cell. Cells merge, so a total is computed from its rows. */
+/**
+ * Gathers one aggregate for every cell. Cells roll up, so that a total is computed from its rows.
+ */
 interface Accumulator {
 
   /**
-   * Adds a range of a block's rows.
+   * Adds a range of rows.
    *
-   * @param cells the cell of row {@code i} at {@code i}
+   * @param argument what the aggregate is of; null where it counts rows
+   * @param by what orders the rows; null where nothing does
+   * @param cells the cell of row {@code i} at {@code i}; rows of cell {@link CellTable#DISCARD}
+   *     count for nothing
    * @param cellCount one more than the largest cell so far
    */
-  void add(Block block, int from, int to, int[] cells, int cellCount);
+  void add(
+      @Nullable Vector argument, @Nullable Vector by, int from, int to, int[] cells, int cellCount);
 
   /**
-   * Adds all of one cell's rows to another.
+   * The values of cells that each are made of some of this one's.
    *
-   * @param cellCount one more than the largest cell so far
+   * @param target for each cell the one it goes into
+   * @param targets one more than the largest of those
    */
-  void merge(int into, int cell, int cellCount);
+  Values rollUp(int[] target, int targets);
 
-  /** The measure of a cell; empty where no value went into it. */
-  Optional<BigDecimal> value(int cell);
+  /** The values of cells. */
+  interface Values {
+
+    /** The value of a cell; empty where nothing went into it. */
+    Optional<BigDecimal> value(int cell);
+  }
 }

@@ -1,6 +1,6 @@
 package baddle.core.crosstab;
 
-import baddle.core.table.Block;
+import baddle.core.table.Vector;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.Arrays;
@@ -8,21 +8,26 @@ import java.util.List;
 
 /**
  * The items of an axis while rows are added: a tree of numbered nodes, node 0 the root, whose
- * children are the first level's items.
+ * children are the first level's items. Children of few parents with few codes are found in arrays,
+ * the others in a hash table.
  */
 final class AxisTree {
 
   static final int ROOT = 0;
 
+  private static final int DENSE_PARENTS = 8192;
+  private static final int DENSE_CODES = 4096;
+
   private final List<ItemCoder> levels;
-  private final Long2IntOpenHashMap children = new Long2IntOpenHashMap();
+  private final Long2IntOpenHashMap sparse = new Long2IntOpenHashMap();
   private final IntArrayList parents = new IntArrayList(new int[] {ROOT});
   private final IntArrayList codes = new IntArrayList(new int[] {0});
-  private final int[] levelCodes = new int[Block.MOST_ROWS];
-  private int[] firstLevel = new int[64];
+  private int[] levelCodes = {};
+  private int[][] dense = new int[64][];
 
   AxisTree(List<ItemCoder> levels) {
     this.levels = levels;
+    Arrays.fill(dense, new int[0]);
   }
 
   List<ItemCoder> levels() {
@@ -45,50 +50,55 @@ final class AxisTree {
   /**
    * Finds the innermost item of each row in a range.
    *
+   * @param vectors one for each level
    * @param nodes receives the node of row {@code i} at {@code i}
    */
-  void nodes(Block block, int from, int to, int[] nodes) {
-    if (levels.isEmpty()) {
-      Arrays.fill(nodes, from, to, ROOT);
-      return;
-    }
-    levels.get(0).code(block, from, to, nodes);
-    for (int row = from; row < to; row++) {
-      nodes[row] = firstLevelNode(nodes[row]);
-    }
-    for (ItemCoder level : levels.subList(1, levels.size())) {
-      level.code(block, from, to, levelCodes);
-      descend(nodes, from, to);
+  void nodes(List<Vector> vectors, int from, int to, int[] nodes) {
+    Arrays.fill(nodes, from, to, ROOT);
+    levelCodes = levelCodes.length < to ? new int[to] : levelCodes;
+    for (int level = 0; level < levels.size(); level++) {
+      levels.get(level).code(vectors.get(level), from, to, levelCodes);
+      for (int row = from; row < to; row++) {
+        nodes[row] = child(nodes[row], levelCodes[row]);
+      }
     }
   }
 
-  private int firstLevelNode(int code) {
-    if (code >= firstLevel.length) {
-      firstLevel = Arrays.copyOf(firstLevel, Math.max(code + 1, firstLevel.length * 2));
-    }
-    int node = firstLevel[code];
-    if (node == 0) {
-      node = add(ROOT, code);
-      firstLevel[code] = node;
-    }
-    return node;
-  }
-
-  private void descend(int[] nodes, int from, int to) {
-    long last = -1;
-    int lastNode = 0;
-    for (int row = from; row < to; row++) {
-      long key = (long) nodes[row] << 32 | levelCodes[row];
-      if (key != last) {
-        last = key;
-        lastNode = children.get(key);
-        if (lastNode == 0) {
-          lastNode = add(nodes[row], levelCodes[row]);
-          children.put(key, lastNode);
+  private int child(int parent, int code) {
+    if (parent < dense.length) {
+      int[] children = dense[parent];
+      if (code < children.length) {
+        int node = children[code];
+        if (node != 0) {
+          return node;
         }
       }
-      nodes[row] = lastNode;
     }
+    return find(parent, code);
+  }
+
+  private int find(int parent, int code) {
+    boolean isDense = parent < DENSE_PARENTS && code < DENSE_CODES;
+    if (!isDense) {
+      long key = (long) parent << 32 | code;
+      int node = sparse.get(key);
+      if (node == 0) {
+        node = add(parent, code);
+        sparse.put(key, node);
+      }
+      return node;
+    }
+    if (parent >= dense.length) {
+      int before = dense.length;
+      dense = Arrays.copyOf(dense, Math.max(parent + 1, before * 2));
+      Arrays.fill(dense, before, dense.length, new int[0]);
+    }
+    if (code >= dense[parent].length) {
+      dense[parent] = Arrays.copyOf(dense[parent], Math.max(code + 1, dense[parent].length * 2));
+    }
+    int node = add(parent, code);
+    dense[parent][code] = node;
+    return node;
   }
 
   private int add(int parent, int code) {

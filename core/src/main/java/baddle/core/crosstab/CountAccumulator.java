@@ -1,51 +1,43 @@
 package baddle.core.crosstab;
 
-import baddle.core.table.Block;
 import baddle.core.table.Vector;
 import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.Optional;
-import java.util.OptionalInt;
+import org.jspecify.annotations.Nullable;
 
-/** Counts rows, or the filled values of a column. */
+/** Counts rows, or filled values. */
 final class CountAccumulator implements Accumulator {
 
-  private final OptionalInt column;
   private long[] counts = new long[64];
 
-  CountAccumulator(OptionalInt column) {
-    this.column = column;
-  }
-
   @Override
-  public void add(Block block, int from, int to, int[] cells, int cellCount) {
-    grow(cellCount);
-    if (column.isEmpty()) {
-      for (int row = from; row < to; row++) {
-        counts[cells[row]]++;
-      }
-      return;
-    }
-    Vector vector = block.vector(column.getAsInt());
-    for (int row = from; row < to; row++) {
-      counts[cells[row]] += vector.isBlank(row) ? 0 : 1;
-    }
-  }
-
-  @Override
-  public void merge(int into, int cell, int cellCount) {
-    grow(cellCount);
-    counts[into] += counts[cell];
-  }
-
-  private void grow(int cellCount) {
+  public void add(
+      @Nullable Vector argument,
+      @Nullable Vector by,
+      int from,
+      int to,
+      int[] cells,
+      int cellCount) {
     if (cellCount > counts.length) {
       counts = Arrays.copyOf(counts, Math.max(cellCount, counts.length * 2));
     }
+    for (int row = from; row < to; row++) {
+      counts[cells[row]] += argument != null && argument.isBlank(row) ? 0 : 1;
+    }
   }
 
   @Override
-  public Optional<BigDecimal> value(int cell) {
-    return Optional.of(BigDecimal.valueOf(counts[cell]));
+  public Values rollUp(int[] target, int targets) {
+    long[] totals = new long[targets];
+    for (int cell = 1; cell < Math.min(target.length, counts.length); cell++) {
+      totals[target[cell]] += counts[cell];
+    }
+    return values(totals);
+  }
+
+  /** Counts as values; a count of nothing is 0. */
+  static Values values(long[] counts) {
+    return cell -> Optional.of(BigDecimal.valueOf(counts[cell]));
   }
 }

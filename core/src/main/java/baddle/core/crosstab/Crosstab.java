@@ -1,32 +1,49 @@
 package baddle.core.crosstab;
 
+import baddle.core.expression.AggregateCall;
+import baddle.core.table.Block;
+import baddle.core.table.Vector;
+import baddle.core.value.ColumnType;
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** A finished cross-tab: two axes and the measures where they meet. Totals are the roots' cells. */
 public final class Crosstab {
 
   private final CrosstabSpec spec;
-  private final List<Integer> places;
-  private final Item down;
-  private final Item across;
-  private final CellTable cells;
-  private final List<Accumulator> accumulators;
+  private final Axis down;
+  private final Axis across;
+  private final Cells cells;
+  private final Views views;
+  private final Item downItem;
+  private final Item acrossItem;
+  private final Map<String, RowInput> inputs;
+  private final AxisTree downTree;
+  private final AxisTree acrossTree;
 
   Crosstab(
       CrosstabSpec spec,
-      List<Integer> places,
-      Item down,
-      Item across,
-      CellTable cells,
-      List<Accumulator> accumulators) {
+      Axis down,
+      Axis across,
+      Cells cells,
+      Map<String, RowInput> inputs,
+      AxisTree downTree,
+      AxisTree acrossTree) {
     this.spec = spec;
-    this.places = List.copyOf(places);
     this.down = down;
     this.across = across;
     this.cells = cells;
-    this.accumulators = accumulators;
+    this.views = new Views(spec, cells, down, across);
+    this.downItem = down.item(Axis.ROOT);
+    this.acrossItem = across.item(Axis.ROOT);
+    this.inputs = inputs;
+    this.downTree = downTree;
+    this.acrossTree = acrossTree;
   }
 
   /** What it was made to. */
@@ -36,31 +53,104 @@ public final class Crosstab {
 
   /** The root of the items down the side. */
   public Item down() {
-    return down;
+    return downItem;
   }
 
   /** The root of the items across the top. */
   public Item across() {
-    return across;
+    return acrossItem;
   }
 
   /**
-   * The decimal places a measure has by its column's type.
+   * The type of a measure's values, before a view makes something else of them.
+   *
+   * @param measure its index from 0
+   */
+  public ColumnType type(int measure) {
+    return cells.type(measure);
+  }
+
+  /**
+   * The decimal places a measure is shown with unless something else is stated.
    *
    * @param measure its index from 0
    */
   public int places(int measure) {
-    return places.get(measure);
+    return cells.shownPlaces(measure);
   }
 
   /**
-   * A measure where two items meet, at any level; a root stands for all items.
+   * A measure as it is seen where two items meet, at any level; a root stands for all items.
    *
    * @param measure its index from 0
-   * @return the exact value; empty where no row has both items or none of the rows has a value
+   * @return the exact value; shares and percentages as parts of one; empty where there is none
    */
   public Optional<BigDecimal> value(Item downItem, Item acrossItem, int measure) {
-    int cell = cells.find(downItem.node(), acrossItem.node());
-    return cell < 0 ? Optional.empty() : accumulators.get(measure).value(cell);
+    return views.value(downItem.node(), acrossItem.node(), measure);
+  }
+
+  /** A measure where two items meet, before a view makes something else of it. */
+  public Optional<BigDecimal> plainValue(Item downItem, Item acrossItem, int measure) {
+    return cells.value(downItem.node(), acrossItem.node(), measure);
+  }
+
+  /**
+   * The rows of a block that a cell is made of.
+   *
+   * @param rows the rows, with all columns of the block
+   * @param arguments what each of the aggregates is of, in the order that was asked for; null for
+   *     one that counts rows
+   */
+  public record Contribution(Block rows, List<@Nullable Vector> arguments) {}
+
+  /**
+   * The rows of a block that a cell is made of; the block has to have the columns the cross-tab
+   * reads, and others it has stay.
+   *
+   * @param dataset the dataset it is of; empty for the cross-tab's own
+   * @param calls aggregates of that dataset's rows
+   */
+  public Contribution contribution(
+      Block block,
+      int from,
+      int to,
+      Item downOf,
+      Item acrossOf,
+      String dataset,
+      List<AggregateCall> calls) {
+    RowInput input = Objects.requireNonNull(inputs.get(dataset));
+    RowInput.Rows rows = input.rows(block, from, to);
+    int[] downNodes = new int[rows.to()];
+    int[] acrossNodes = new int[rows.to()];
+    int levels = spec.down().size();
+    downTree.nodes(rows.levels().subList(0, levels), rows.from(), rows.to(), downNodes);
+    acrossTree.nodes(
+        rows.levels().subList(levels, rows.levels().size()), rows.from(), rows.to(), acrossNodes);
+    int[] found = new int[rows.to() - rows.from()];
+    int count = 0;
+    for (int row = rows.from(); row < rows.to(); row++) {
+      boolean isOf =
+          down.above(down.ofTree(downNodes[row]), downOf.level()) == downOf.node()
+              && across.above(across.ofTree(acrossNodes[row]), acrossOf.level()) == acrossOf.node();
+      if (isOf) {
+        found[count++] = row;
+      }
+    }
+    List<AggregateCall> known = input.inputs().stream().map(RowInput.Input::call).toList();
+    List<@Nullable Vector> arguments = new ArrayList<>();
+    for (AggregateCall call : calls) {
+      Vector argument = input.argument(known.indexOf(call), rows);
+      arguments.add(argument == null ? null : argument.rows(found, count));
+    }
+    return new Contribution(rows.block().rows(found, count), arguments);
+  }
+
+  /** The type of what an aggregate is of. */
+  public ColumnType argumentType(String dataset, AggregateCall call) {
+    return Objects.requireNonNull(inputs.get(dataset)).inputs().stream()
+        .filter(input -> input.call().equals(call))
+        .map(RowInput.Input::type)
+        .findFirst()
+        .orElseThrow();
   }
 }

@@ -1,134 +1,287 @@
 package baddle.core.crosstab;
 
-import baddle.core.expression.Aggregate;
 import baddle.core.expression.AxisItem;
+import baddle.core.finding.Nearest;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Schema;
+import baddle.core.table.Vector;
 import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Grain;
+import java.io.IOException;
+import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.OptionalInt;
-import java.util.function.LongUnaryOperator;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.ToLongFunction;
+import org.jspecify.annotations.Nullable;
 
-/** Makes a cross-tab: takes the blocks of a dataset in any order, then gives the finished table. */
+/**
+ * Makes a cross-tab: takes the blocks of its datasets in any order, then gives the finished table.
+ */
 public final class CrosstabBuilder implements BlockSink {
 
-  private static final long MICROS_PER_DAY = 86_400_000_000L;
+  /** The most innermost cells there may be; some 100 bytes each with three measures. */
+  public static final int MOST_CELLS = 4_000_000;
 
   private final CrosstabSpec spec;
   private final Calendar calendar;
-  private final Schema schema;
+  private final List<ItemCoder> coders = new ArrayList<>();
+  private final List<ColumnType> levelTypes = new ArrayList<>();
   private final AxisTree down;
   private final AxisTree across;
-  private final List<Accumulator> accumulators = new ArrayList<>();
-  private final List<Integer> places = new ArrayList<>();
-  private final CellTable cells = new CellTable();
-  private final int[] downNodes = new int[Block.MOST_ROWS];
-  private final int[] acrossNodes = new int[Block.MOST_ROWS];
+  private final Map<String, RowInput> inputs = new LinkedHashMap<>();
+  private final Map<Cells.Source, Accumulator> accumulators = new LinkedHashMap<>();
+  private final Map<Cells.Source, ColumnType> types = new HashMap<>();
+  private final CellTable cells = new CellTable(MOST_CELLS);
+  private int[] downNodes = {};
+  private int[] acrossNodes = {};
+  private final BlockSink own;
 
   /**
    * A builder without rows.
    *
-   * @param schema the columns of the blocks to come, with at least those the specification names
+   * @param schema the columns of the cross-tab's own blocks
    * @throws SpecException if a column isn't there, or hasn't the type it takes
    */
   public CrosstabBuilder(CrosstabSpec spec, Schema schema, Calendar calendar) {
-    spec.check(schema);
     this.spec = spec;
-    this.schema = schema;
     this.calendar = calendar;
-    this.down = new AxisTree(spec.down().stream().map(this::coder).toList());
-    this.across = new AxisTree(spec.across().stream().map(this::coder).toList());
-    spec.measures().forEach(this::addAccumulator);
+    RowInput input = new RowInput(spec, "", schema, calendar);
+    for (int i = 0; i < spec.levels().size(); i++) {
+      levelTypes.add(input.levelType(i));
+      coders.add(coder(spec.levels().get(i).item(), input.levelType(i)));
+    }
+    this.down = new AxisTree(coders.subList(0, spec.down().size()));
+    this.across = new AxisTree(coders.subList(spec.down().size(), coders.size()));
+    this.own = sink("", input);
   }
 
-  private int index(String name) {
-    return schema.indexOf(name).orElseThrow();
+  /** Takes the blocks of another dataset that measures are of. */
+  public BlockSink input(String dataset, Schema schema) {
+    RowInput input = new RowInput(spec, dataset, schema, calendar);
+    for (int i = 0; i < levelTypes.size(); i++) {
+      ColumnType type = input.levelType(i);
+      boolean same =
+          type.kind() == levelTypes.get(i).kind() && type.places() == levelTypes.get(i).places();
+      if (!same) {
+        throw new SpecException(
+            spec.levels().get(i).item()
+                + " is "
+                + levelTypes.get(i)
+                + " here and "
+                + type
+                + " in "
+                + dataset);
+      }
+    }
+    return sink(dataset, input);
   }
 
-  private ItemCoder coder(AxisItem item) {
-    int index = index(item.column());
-    ColumnType type = schema.column(index).type();
+  private BlockSink sink(String dataset, RowInput input) {
+    inputs.put(dataset, input);
+    List<Accumulator> own = new ArrayList<>();
+    for (RowInput.Input one : input.inputs()) {
+      Accumulator accumulator = Aggregates.accumulator(one.call(), one.type());
+      Cells.Source source = new Cells.Source(dataset, one.call());
+      accumulators.put(source, accumulator);
+      types.put(source, one.type());
+      own.add(accumulator);
+    }
+    return (block, from, to) -> accept(input, own, block, from, to);
+  }
+
+  /**
+   * Checks what depends on all datasets; call it once they are all named.
+   *
+   * @throws SpecException if something doesn't go together
+   */
+  public void check() {
+    List<String> names = spec.measures().stream().map(Measure::name).toList();
+    for (Level level : spec.levels()) {
+      List<String> wanted = new ArrayList<>();
+      level.keep().ifPresent(keep -> wanted.add(keep.by()));
+      if (!level.order().measure().isEmpty()) {
+        wanted.add(level.order().measure());
+      }
+      for (String name : wanted) {
+        if (!names.contains(name)) {
+          throw new SpecException(
+              level.item() + ": no measure " + name + Nearest.hint(name, names));
+        }
+      }
+      boolean byPeriod =
+          level.empty().kind() == Level.Empty.Kind.GAPS
+              || level.empty().kind() == Level.Empty.Kind.YEARS;
+      if (byPeriod && level.item().grain().isEmpty()) {
+        throw new SpecException(level.item() + " has no periods that could be without data");
+      }
+    }
+    Cells empty = cells(Axis.of(down, spec.down()), Axis.of(across, spec.across()));
+    for (int i = 0; i < spec.measures().size(); i++) {
+      empty.type(i);
+    }
+    new Views(spec, empty, Axis.of(down, spec.down()), Axis.of(across, spec.across())).check();
+  }
+
+  private ItemCoder coder(AxisItem item, ColumnType type) {
     if (item.grain().isPresent()) {
-      return periods(index, item.grain().get());
+      if (!type.isCalendar()) {
+        throw new SpecException(item + ": " + item.heading() + " is " + type + ", not a date");
+      }
+      return periods(type, item.grain().get());
+    }
+    if (!item.bands().isEmpty()) {
+      if (!type.isNumber()) {
+        throw new SpecException(item + ": " + item.heading() + " is " + type + ", not a number");
+      }
+      Bands bands = new Bands(item.bands(), type.places());
+      return new NumberCoder(bands::band, bands::label);
     }
     return switch (type.kind()) {
-      case TEXT -> new TextCoder(index);
-      case DATE -> periods(index, Grain.DAY);
-      case BOOLEAN -> new NumberCoder(index, value -> value, value -> value == 0 ? "no" : "yes");
-      case TIMESTAMP, INTEGER, DECIMAL -> new NumberCoder(index, value -> value, type::shown);
+      case TEXT -> new TextCoder();
+      case DATE -> periods(type, Grain.DAY);
+      case BOOLEAN -> new NumberCoder(value -> value, value -> value == 0 ? "no" : "yes");
+      case TIMESTAMP, INTEGER, DECIMAL -> new NumberCoder(value -> value, type::shown);
     };
   }
 
-  private ItemCoder periods(int index, Grain grain) {
-    LongUnaryOperator periodOfDay = day -> calendar.period(grain, day);
+  private ItemCoder periods(ColumnType type, Grain grain) {
     return new NumberCoder(
-        index,
-        schema.column(index).type().kind() == ColumnType.Kind.DATE
-            ? periodOfDay
-            : micros -> periodOfDay.applyAsLong(Math.floorDiv(micros, MICROS_PER_DAY)),
+        value -> calendar.period(grain, type.epochDay(value)),
         period -> calendar.label(grain, (int) period));
   }
 
-  private void addAccumulator(Measure measure) {
-    Aggregate aggregate = measure.call().aggregate();
-    OptionalInt index =
-        measure
-            .call()
-            .column()
-            .map(name -> OptionalInt.of(index(name)))
-            .orElse(OptionalInt.empty());
-    if (aggregate == Aggregate.COUNT) {
-      accumulators.add(new CountAccumulator(index));
-      places.add(0);
-      return;
-    }
-    int column = index.orElseThrow();
-    int columnPlaces = schema.column(column).type().places();
-    accumulators.add(new SumAccumulator(column, columnPlaces, aggregate == Aggregate.AVG));
-    places.add(aggregate == Aggregate.AVG ? Math.max(2, columnPlaces) : columnPlaces);
+  @Override
+  public void accept(Block block, int from, int to) throws IOException {
+    own.accept(block, from, to);
   }
 
-  @Override
-  public void accept(Block block, int from, int to) {
-    down.nodes(block, from, to, downNodes);
-    across.nodes(block, from, to, acrossNodes);
-    for (int row = from; row < to; row++) {
+  private void accept(RowInput input, List<Accumulator> into, Block block, int from, int to) {
+    RowInput.Rows rows = input.rows(block, from, to);
+    if (downNodes.length < rows.to()) {
+      downNodes = new int[rows.to()];
+      acrossNodes = new int[rows.to()];
+    }
+    int levels = spec.down().size();
+    down.nodes(rows.levels().subList(0, levels), rows.from(), rows.to(), downNodes);
+    across.nodes(
+        rows.levels().subList(levels, rows.levels().size()), rows.from(), rows.to(), acrossNodes);
+    for (int row = rows.from(); row < rows.to(); row++) {
       downNodes[row] = cells.cell(downNodes[row], acrossNodes[row]);
     }
-    for (Accumulator accumulator : accumulators) {
-      accumulator.add(block, from, to, downNodes, cells.size());
+    for (int i = 0; i < into.size(); i++) {
+      Vector argument = input.argument(i, rows);
+      int[] filtered = input.filtered(i, rows, downNodes, acrossNodes);
+      into.get(i).add(argument, input.by(i, rows), rows.from(), rows.to(), filtered, cells.size());
     }
+  }
+
+  private Cells cells(Axis downAxis, Axis acrossAxis) {
+    return new Cells(spec, types, accumulators, cells, downAxis, acrossAxis);
   }
 
   /** The finished cross-tab; call it once, after the last block. */
   public Crosstab build() {
-    int innermost = cells.size();
-    for (int cell = 0; cell < innermost; cell++) {
-      addToTotals(cell);
+    check();
+    Axis downAxis = Axis.of(down, spec.down());
+    Axis acrossAxis = Axis.of(across, spec.across());
+    for (int depth = 1; depth <= spec.down().size(); depth++) {
+      Cells now = cells(downAxis, acrossAxis);
+      downAxis = kept(downAxis, depth, (node, measure) -> now.value(node, Axis.ROOT, measure));
     }
-    return new Crosstab(spec, places, Items.of(down), Items.of(across), cells, accumulators);
+    for (int depth = 1; depth <= spec.across().size(); depth++) {
+      Cells now = cells(downAxis, acrossAxis);
+      acrossAxis = kept(acrossAxis, depth, (node, measure) -> now.value(Axis.ROOT, node, measure));
+    }
+    Periods periods = new Periods(calendar);
+    downAxis.addEmpty(periods);
+    acrossAxis.addEmpty(periods);
+    Cells all = cells(downAxis, acrossAxis);
+    sort(downAxis, acrossAxis, (node, at, measure) -> all.value(node, at, measure));
+    sort(acrossAxis, downAxis, (node, at, measure) -> all.value(at, node, measure));
+    return new Crosstab(spec, downAxis, acrossAxis, all, inputs, down, across);
   }
 
-  private void addToTotals(int cell) {
-    int downNode = cells.down(cell);
-    int acrossNode = cells.across(cell);
-    for (int row = downNode; ; row = down.parent(row)) {
-      for (int column = acrossNode; ; column = across.parent(column)) {
-        if (row != downNode || column != acrossNode) {
-          int total = cells.cell(row, column);
-          accumulators.forEach(accumulator -> accumulator.merge(total, cell, cells.size()));
-        }
-        if (column == AxisTree.ROOT) {
-          break;
-        }
+  private interface Total {
+    Optional<BigDecimal> of(int node, int measure);
+  }
+
+  private interface Meeting {
+    Optional<BigDecimal> of(int node, int at, int measure);
+  }
+
+  private Axis kept(Axis axis, int depth, Total total) {
+    Optional<Keep> keep = axis.levels().get(depth - 1).keep();
+    if (keep.isEmpty()) {
+      return axis;
+    }
+    int measure = spec.measure(keep.get().by());
+    Set<Integer> kept = new HashSet<>();
+    for (int parent = 0; parent < axis.size(); parent++) {
+      if (axis.depth(parent) == depth - 1) {
+        kept.addAll(kept(axis, parent, keep.get(), measure, total));
       }
-      if (row == AxisTree.ROOT) {
-        break;
+    }
+    return axis.keeping(depth, kept::contains);
+  }
+
+  private static List<Integer> kept(Axis axis, int parent, Keep keep, int measure, Total total) {
+    List<Integer> all = new ArrayList<>(axis.children(parent));
+    Map<Integer, BigDecimal> values = new HashMap<>();
+    all.forEach(node -> total.of(node, measure).ifPresent(value -> values.put(node, value)));
+    Comparator<Integer> order =
+        Comparator.comparing(
+            values::get, Comparator.nullsFirst(Comparator.<@Nullable BigDecimal>naturalOrder()));
+    all.sort((keep.bottom() ? order : order.reversed()).thenComparing(axis::compare));
+    if (keep.until().isEmpty()) {
+      int count = keep.count() >= all.size() - 1 ? all.size() : keep.count();
+      return all.subList(0, Math.min(count, all.size()));
+    }
+    BigDecimal enough =
+        total.of(parent, measure).orElse(BigDecimal.ZERO).multiply(keep.until().get());
+    BigDecimal sum = BigDecimal.ZERO;
+    int count = 0;
+    while (count < all.size() && sum.compareTo(enough) < 0) {
+      sum = sum.add(values.getOrDefault(all.get(count++), BigDecimal.ZERO));
+    }
+    return all.subList(0, count);
+  }
+
+  private void sort(Axis axis, Axis other, Meeting meeting) {
+    for (int depth = 1; depth <= axis.levels().size(); depth++) {
+      Order order = axis.levels().get(depth - 1).order();
+      Comparator<Integer> natural = axis::compare;
+      Comparator<Integer> by = order.descending() ? natural.reversed() : natural;
+      if (!order.list().isEmpty()) {
+        ToLongFunction<Integer> place =
+            node -> {
+              int index = order.list().indexOf(axis.label(node));
+              return index < 0 ? order.list().size() : index;
+            };
+        by = Comparator.comparingLong(place).thenComparing(natural);
+      } else if (!order.measure().isEmpty()) {
+        Integer at = order.at().isEmpty() ? Integer.valueOf(Axis.ROOT) : other.find(order.at());
+        if (at == null) {
+          throw new SpecException(
+              axis.levels().get(depth - 1).item() + ": no item " + order.at() + " to order by");
+        }
+        int measure = spec.measure(order.measure());
+        Comparator<@Nullable BigDecimal> values = Comparator.naturalOrder();
+        Comparator<Integer> byValue =
+            Comparator.comparing(
+                node -> meeting.of(node, at, measure).orElse(null),
+                Comparator.nullsLast(order.descending() ? values.reversed() : values));
+        by = byValue.thenComparing(natural);
       }
+      axis.sort(depth, by);
     }
   }
 }

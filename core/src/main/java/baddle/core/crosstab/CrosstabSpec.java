@@ -1,13 +1,16 @@
 package baddle.core.crosstab;
 
-import baddle.core.expression.Aggregate;
 import baddle.core.expression.AggregateCall;
 import baddle.core.expression.AxisItem;
+import baddle.core.expression.Expression;
 import baddle.core.finding.Nearest;
-import baddle.core.table.Column;
 import baddle.core.table.Schema;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
-import java.util.OptionalInt;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
@@ -17,16 +20,36 @@ import java.util.stream.Stream;
  * @param down the levels down the side, from the outermost
  * @param across the levels across the top, from the outermost; none for one column per measure
  * @param measures at least one
+ * @param measuresAt where the measures stand among the levels
  * @param totals which totals it has
  * @param blanks what stands in a cell without a value
+ * @param where the condition of its rows; empty for all
+ * @param rollForward how it is laid out as a roll-forward; empty for a plain cross-tab
+ * @param locale whose marks its numbers are written with
  */
 public record CrosstabSpec(
     String title,
-    List<AxisItem> down,
-    List<AxisItem> across,
+    List<Level> down,
+    List<Level> across,
     List<Measure> measures,
+    MeasurePlace measuresAt,
     Totals totals,
-    String blanks) {
+    String blanks,
+    Optional<Expression> where,
+    Optional<RollForward> rollForward,
+    Locale locale) {
+
+  /**
+   * Where the measures stand.
+   *
+   * @param down whether they stand down the side
+   * @param outside whether they stand outside of the items there
+   */
+  public record MeasurePlace(boolean down, boolean outside) {
+
+    /** Inside of the items across. */
+    public static final MeasurePlace INNERMOST = new MeasurePlace(false, false);
+  }
 
   /** Copies the lists. */
   public CrosstabSpec {
@@ -38,56 +61,101 @@ public record CrosstabSpec(
     }
   }
 
-  /**
-   * Checks it against the columns there are.
-   *
-   * @throws SpecException if a column isn't there, or hasn't the type it takes
-   */
-  public void check(Schema schema) {
-    down.forEach(item -> check(item, schema));
-    across.forEach(item -> check(item, schema));
-    measures.forEach(measure -> check(measure.call(), schema));
+  /** Of items in natural order, with both totals. */
+  public static CrosstabSpec of(
+      String title, List<AxisItem> down, List<AxisItem> across, List<Measure> measures) {
+    return new CrosstabSpec(
+        title,
+        down.stream().map(Level::of).toList(),
+        across.stream().map(Level::of).toList(),
+        measures,
+        MeasurePlace.INNERMOST,
+        Totals.both(),
+        "",
+        Optional.empty(),
+        Optional.empty(),
+        Locale.ROOT);
   }
 
-  private static void check(AxisItem item, Schema schema) {
-    Column column = column(item.column(), schema);
-    if (item.grain().isPresent() && !column.type().isCalendar()) {
-      throw new SpecException(
-          item + ": " + column.name() + " is " + column.type() + ", not a date");
+  /** The same with other levels. */
+  public CrosstabSpec with(List<Level> newDown, List<Level> newAcross) {
+    return new CrosstabSpec(
+        title,
+        newDown,
+        newAcross,
+        measures,
+        measuresAt,
+        totals,
+        blanks,
+        where,
+        rollForward,
+        locale);
+  }
+
+  /** All levels, those down first. */
+  public List<Level> levels() {
+    return Stream.concat(down.stream(), across.stream()).toList();
+  }
+
+  /** The index of a measure by its name; -1 where there is none. */
+  public int measure(String name) {
+    return measures.stream().map(Measure::name).toList().indexOf(name);
+  }
+
+  /** The datasets whose rows it needs, the empty name for its own first. */
+  public List<String> datasets() {
+    return Stream.concat(Stream.of(""), measures.stream().map(Measure::dataset))
+        .distinct()
+        .toList();
+  }
+
+  /** The aggregates of a dataset's rows, each once. */
+  List<AggregateCall> calls(String dataset) {
+    return measures.stream()
+        .filter(measure -> measure.dataset().equals(dataset))
+        .flatMap(measure -> measure.value().calls().stream())
+        .distinct()
+        .toList();
+  }
+
+  /** The levels as a dataset's rows have them. */
+  List<Expression> items(String dataset) {
+    Map<String, String> on = new HashMap<>();
+    measures.stream()
+        .filter(measure -> measure.dataset().equals(dataset))
+        .forEach(measure -> on.putAll(measure.on()));
+    return levels().stream()
+        .map(level -> level.item().value().withNames(name -> on.getOrDefault(name, name)))
+        .toList();
+  }
+
+  /** What there is to say of a column that isn't there. */
+  public SpecException noColumn(String name, Schema schema) {
+    return new SpecException(
+        "no column "
+            + name
+            + Nearest.hint(name, schema.names())
+            + "; the columns are "
+            + String.join(", ", schema.names()));
+  }
+
+  /** The columns it reads of a dataset, each once. */
+  public List<String> columns(String dataset) {
+    List<Expression> expressions = new ArrayList<>(items(dataset));
+    List<String> more = new ArrayList<>();
+    if (dataset.isEmpty()) {
+      where.ifPresent(expressions::add);
     }
-  }
-
-  private static void check(AggregateCall call, Schema schema) {
-    call.column()
-        .map(name -> column(name, schema))
-        .filter(column -> call.aggregate() != Aggregate.COUNT && !column.type().isNumber())
-        .ifPresent(
-            column -> {
-              throw new SpecException(
-                  call + ": " + column.name() + " is " + column.type() + ", not a number");
-            });
-  }
-
-  private static Column column(String name, Schema schema) {
-    OptionalInt index = schema.indexOf(name);
-    if (index.isEmpty()) {
-      throw new SpecException(
-          "no column "
-              + name
-              + Nearest.hint(name, schema.names())
-              + "; the columns are "
-              + String.join(", ", schema.names()));
+    for (AggregateCall call : calls(dataset)) {
+      call.argument().ifPresent(expressions::add);
+      call.filter().ifPresent(expressions::add);
+      call.by().ifPresent(expressions::add);
+      if (Aggregates.needsPeriod(call)) {
+        more.add(Aggregates.PERIOD);
+      }
     }
-    return schema.column(index.getAsInt());
-  }
-
-  /** The columns it reads, each once. */
-  public List<String> columns() {
-    return Stream.of(
-            down.stream().map(AxisItem::column),
-            across.stream().map(AxisItem::column),
-            measures.stream().flatMap(measure -> measure.call().column().stream()))
-        .flatMap(names -> names)
+    return Stream.concat(
+            expressions.stream().flatMap(expression -> expression.names().stream()), more.stream())
         .distinct()
         .toList();
   }

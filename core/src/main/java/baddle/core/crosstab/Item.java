@@ -7,9 +7,11 @@ import java.util.List;
  *
  * @param label what it is called; empty for the root
  * @param node its number in the axis, from 0, the root's
+ * @param level how deep it stands; 0 for the root
+ * @param isRest whether it stands for all that weren't kept
  * @param children the items of the next level in the order they are shown
  */
-public record Item(String label, int node, List<Item> children) {
+public record Item(String label, int node, int level, boolean isRest, List<Item> children) {
 
   /** What the item of rows without a value is called. */
   public static final String BLANK_LABEL = "(blank)";

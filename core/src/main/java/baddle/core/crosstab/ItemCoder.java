@@ -1,6 +1,7 @@
 package baddle.core.crosstab;
 
-import baddle.core.table.Block;
+import baddle.core.table.Vector;
+import java.util.OptionalLong;
 
 /**
  * Numbers the items of one level of an axis as they appear, from 1; 0 is the item of blank values.
@@ -11,15 +12,24 @@ interface ItemCoder {
   int BLANK = 0;
 
   /**
-   * Codes a range of a block's rows.
+   * Codes a range of a vector's rows.
    *
    * @param codes receives the code of row {@code i} at {@code i}
    */
-  void code(Block block, int from, int to, int[] codes);
+  void code(Vector vector, int from, int to, int[] codes);
 
   /** What an item is called. */
   String label(int code);
 
   /** Compares two items other than the blank one in the order they are shown. */
   int compare(int one, int other);
+
+  /** The number that an item is known by, such as that of its period; none for texts. */
+  OptionalLong number(int code);
+
+  /** The code of the item that is known by a number, which is added if it is new. */
+  int codeOf(long number);
+
+  /** The code of the item with a label, which is added if it can be. */
+  int codeOf(String label);
 }

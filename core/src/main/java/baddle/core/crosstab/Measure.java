@@ -1,23 +1,34 @@
 package baddle.core.crosstab;
 
-import baddle.core.expression.AggregateCall;
-import java.util.Optional;
-import java.util.regex.Pattern;
+import baddle.core.expression.MeasureExpression;
+import java.util.Map;
 
 /**
  * What stands in the body of a cross-tab.
  *
  * @param name its heading
- * @param call what it computes
- * @param pattern the number pattern (Unicode CLDR, such as {@code #,##0.00}) it is shown with;
- *     empty for one that shows all its places
+ * @param value what it computes
+ * @param dataset the dataset whose rows it is of; empty for the cross-tab's own
+ * @param on for columns of the axes that have another name in that dataset, the name there
+ * @param view how its values are seen
+ * @param style how they are written
  */
-public record Measure(String name, AggregateCall call, Optional<String> pattern) {
+public record Measure(
+    String name,
+    MeasureExpression value,
+    String dataset,
+    Map<String, String> on,
+    View view,
+    NumberStyle style) {
 
-  private static final Pattern PATTERN = Pattern.compile("#?,?#*0+(\\.0*#*)?");
+  /** Copies the map. */
+  public Measure {
+    on = Map.copyOf(on);
+  }
 
-  /** Whether a text is a number pattern: digits as {@code #} and {@code 0}, grouping, places. */
-  public static boolean isPattern(String text) {
-    return PATTERN.matcher(text).matches();
+  /** A measure of the cross-tab's own rows, shown as it is. */
+  public static Measure of(String name, String value) {
+    return new Measure(
+        name, MeasureExpression.parse(value), "", Map.of(), View.PLAIN, NumberStyle.PLAIN);
   }
 }

@@ -1,16 +1,16 @@
 package baddle.core.crosstab;
 
-import baddle.core.table.Block;
 import baddle.core.table.LongVector;
+import baddle.core.table.Vector;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
+import java.util.OptionalLong;
 import java.util.function.LongFunction;
 import java.util.function.LongUnaryOperator;
 
 /** Items that are whole numbers, or that follow from one, such as the month from the day. */
 final class NumberCoder implements ItemCoder {
 
-  private final int column;
   private final LongUnaryOperator itemOfValue;
   private final LongFunction<String> labelOfItem;
   private final Long2IntOpenHashMap codeOfValue = new Long2IntOpenHashMap();
@@ -23,17 +23,16 @@ final class NumberCoder implements ItemCoder {
    * @param itemOfValue the number an item is known and ordered by
    * @param labelOfItem what it is called
    */
-  NumberCoder(int column, LongUnaryOperator itemOfValue, LongFunction<String> labelOfItem) {
-    this.column = column;
+  NumberCoder(LongUnaryOperator itemOfValue, LongFunction<String> labelOfItem) {
     this.itemOfValue = itemOfValue;
     this.labelOfItem = labelOfItem;
   }
 
   @Override
-  public void code(Block block, int from, int to, int[] codes) {
-    LongVector vector = block.numbers(column);
-    long[] values = vector.values();
-    boolean blanks = vector.blanks() != null;
+  public void code(Vector vector, int from, int to, int[] codes) {
+    LongVector numbers = (LongVector) vector;
+    long[] values = numbers.values();
+    boolean blanks = numbers.blanks() != null;
     long last = 0;
     int lastCode = 0;
     for (int row = from; row < to; row++) {
@@ -43,25 +42,45 @@ final class NumberCoder implements ItemCoder {
       }
       if (lastCode == 0 || values[row] != last) {
         last = values[row];
-        lastCode = codeOf(last);
+        lastCode = codeOfValue(last);
       }
       codes[row] = lastCode;
     }
   }
 
-  private int codeOf(long value) {
+  private int codeOfValue(long value) {
     int code = codeOfValue.get(value);
     if (code == 0) {
-      long item = itemOfValue.applyAsLong(value);
-      code = codeOfItem.get(item);
-      if (code == 0) {
-        code = items.size();
-        items.add(item);
-        codeOfItem.put(item, code);
-      }
+      code = codeOf(itemOfValue.applyAsLong(value));
       codeOfValue.put(value, code);
     }
     return code;
+  }
+
+  @Override
+  public int codeOf(long item) {
+    int code = codeOfItem.get(item);
+    if (code == 0) {
+      code = items.size();
+      items.add(item);
+      codeOfItem.put(item, code);
+    }
+    return code;
+  }
+
+  @Override
+  public int codeOf(String label) {
+    for (int code = 1; code < items.size(); code++) {
+      if (label(code).equals(label)) {
+        return code;
+      }
+    }
+    return BLANK;
+  }
+
+  @Override
+  public OptionalLong number(int code) {
+    return OptionalLong.of(items.getLong(code));
   }
 
   @Override

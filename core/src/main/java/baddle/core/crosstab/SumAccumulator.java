@@ -1,39 +1,38 @@
 package baddle.core.crosstab;
 
-import baddle.core.table.Block;
 import baddle.core.table.LongVector;
+import baddle.core.table.Vector;
 import baddle.core.value.WideSum;
 import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.util.Arrays;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
-/**
- * Sums or averages a column of numbers, exactly: sums are 128 bits wide, in two halves. An average
- * is the exact sum divided by the count, rounded half up to {@value #MORE_PLACES} places more than
- * the column has.
- */
-final class SumAccumulator implements Accumulator {
+/** Sums or averages numbers, exactly: sums are 128 bits wide, in two halves. */
+final class SumAccumulator implements Accumulator, Accumulator.Values {
 
-  static final int MORE_PLACES = 6;
-
-  private final int column;
   private final int places;
   private final boolean average;
   private long[] low = new long[64];
   private long[] high = new long[64];
   private long[] counts = new long[64];
 
-  SumAccumulator(int column, int places, boolean average) {
-    this.column = column;
+  SumAccumulator(int places, boolean average) {
     this.places = places;
     this.average = average;
   }
 
   @Override
-  public void add(Block block, int from, int to, int[] cells, int cellCount) {
+  public void add(
+      @Nullable Vector argument,
+      @Nullable Vector by,
+      int from,
+      int to,
+      int[] cells,
+      int cellCount) {
     grow(cellCount);
-    LongVector vector = block.numbers(column);
+    LongVector vector = (LongVector) Objects.requireNonNull(argument);
     long[] values = vector.values();
     boolean blanks = vector.blanks() != null;
     for (int row = from; row < to; row++) {
@@ -52,13 +51,6 @@ final class SumAccumulator implements Accumulator {
     high[cell] += addHigh + (Long.compareUnsigned(after, before) < 0 ? 1 : 0);
   }
 
-  @Override
-  public void merge(int into, int cell, int cellCount) {
-    grow(cellCount);
-    add(into, low[cell], high[cell]);
-    counts[into] += counts[cell];
-  }
-
   private void grow(int cellCount) {
     if (cellCount > counts.length) {
       int capacity = Math.max(cellCount, counts.length * 2);
@@ -69,18 +61,24 @@ final class SumAccumulator implements Accumulator {
   }
 
   @Override
+  public Values rollUp(int[] target, int targets) {
+    grow(target.length);
+    SumAccumulator sums = new SumAccumulator(places, average);
+    sums.grow(targets);
+    for (int cell = 1; cell < target.length; cell++) {
+      sums.add(target[cell], low[cell], high[cell]);
+      sums.counts[target[cell]] += counts[cell];
+    }
+    return sums;
+  }
+
+  @Override
   public Optional<BigDecimal> value(int cell) {
     if (counts[cell] == 0) {
       return Optional.empty();
     }
     BigDecimal sum = WideSum.value(high[cell], low[cell], places);
-    return Optional.of(average ? divide(sum, counts[cell]) : sum);
-  }
-
-  private BigDecimal divide(BigDecimal sum, long count) {
-    BigDecimal quotient =
-        sum.divide(BigDecimal.valueOf(count), places + MORE_PLACES, RoundingMode.HALF_UP)
-            .stripTrailingZeros();
-    return quotient.scale() < places ? quotient.setScale(places) : quotient;
+    return Optional.of(
+        average ? Aggregates.quotient(sum, BigDecimal.valueOf(counts[cell]), places) : sum);
   }
 }

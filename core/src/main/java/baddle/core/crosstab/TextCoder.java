@@ -1,37 +1,33 @@
 package baddle.core.crosstab;
 
-import baddle.core.table.Block;
 import baddle.core.table.Dictionary;
 import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
 import baddle.core.value.NaturalOrder;
+import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
 
 /** Items that are texts: each block's dictionary is mapped to one of all blocks, text by text. */
 final class TextCoder implements ItemCoder {
 
-  private final int column;
   private final Dictionary items = new Dictionary();
-  private @Nullable Block mapped;
+  private @Nullable Vector mapped;
   private int[] itemOf = {};
 
-  TextCoder(int column) {
-    this.column = column;
-  }
-
   @Override
-  public void code(Block block, int from, int to, int[] codes) {
-    TextVector vector = block.text(column);
-    Dictionary texts = vector.dictionary();
-    if (mapped != block) {
-      itemOf = new int[texts.size() + 1];
-      mapped = block;
+  public void code(Vector vector, int from, int to, int[] codes) {
+    TextVector texts = (TextVector) vector;
+    Dictionary dictionary = texts.dictionary();
+    if (mapped != vector) {
+      itemOf = new int[dictionary.size() + 1];
+      mapped = vector;
     }
-    int[] source = vector.codes();
+    int[] source = texts.codes();
     for (int row = from; row < to; row++) {
       int code = source[row];
       int item = itemOf[code];
       if (item == 0 && code != Dictionary.BLANK) {
-        item = items.code(texts.pool(), texts.end(code - 1), texts.end(code));
+        item = items.code(dictionary.pool(), dictionary.end(code - 1), dictionary.end(code));
         itemOf[code] = item;
       }
       codes[row] = item;
@@ -46,5 +42,20 @@ final class TextCoder implements ItemCoder {
   @Override
   public int compare(int one, int other) {
     return NaturalOrder.INSTANCE.compare(items.text(one), items.text(other));
+  }
+
+  @Override
+  public OptionalLong number(int code) {
+    return OptionalLong.empty();
+  }
+
+  @Override
+  public int codeOf(long number) {
+    throw new IllegalStateException("texts have no numbers");
+  }
+
+  @Override
+  public int codeOf(String label) {
+    return items.code(label);
   }
 }

@@ -1,54 +1,88 @@
 package baddle.core.expression;
 
-import baddle.core.finding.Nearest;
+import java.math.BigDecimal;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
- * What a measure sums, counts or averages: {@code sum(revenue)}, {@code count(*)}.
- *
- * @param aggregate the function
- * @param column the column it is of; empty for {@code count(*)}, which counts rows
+ * One aggregate of a measure: {@code sum(revenue)}, {@code count(*)}, {@code avg(late) filter
+ * (where channel = 'trade')}. Calls of one text are equal.
  */
-public record AggregateCall(Aggregate aggregate, Optional<String> column) {
+public final class AggregateCall {
 
-  private static final Pattern CALL =
-      Pattern.compile("\\s*(\\p{L}+)\\s*\\(\\s*(\\*|" + ColumnName.PATTERN + ")\\s*\\)\\s*");
+  private final Aggregate function;
+  private final boolean distinct;
+  private final Optional<Expression> argument;
+  private final Optional<Expression> by;
+  private final Optional<Expression> filter;
+  private final BigDecimal fraction;
+  private final String text;
+
+  AggregateCall(Tree.Aggregated tree, String whole) {
+    function = tree.function();
+    distinct = tree.distinct();
+    argument = Optional.ofNullable(tree.argument()).map(part -> new Expression(whole, part));
+    by = Optional.ofNullable(tree.by()).map(part -> new Expression(whole, part));
+    filter = Optional.ofNullable(tree.filter()).map(part -> new Expression(whole, part));
+    fraction = tree.fraction();
+    text = tree.text();
+  }
 
   /**
-   * Reads a call.
+   * Reads a measure that is one call and nothing more.
    *
    * @throws ExpressionException if the text isn't one
    */
   public static AggregateCall parse(String text) {
-    Matcher call = CALL.matcher(text);
-    if (!call.matches()) {
-      throw new ExpressionException(
-          "a measure is sum(column), avg(column), count(column) or count(*)", text, 0);
+    MeasureExpression measure = MeasureExpression.parse(text);
+    if (!measure.isOneCall()) {
+      throw new ExpressionException("expected one of " + Aggregate.words(), text, 0);
     }
-    String function = call.group(1);
-    Aggregate aggregate =
-        Aggregate.of(function)
-            .orElseThrow(
-                () ->
-                    new ExpressionException(
-                        "no function " + function + Nearest.hint(function, Aggregate.words()),
-                        text,
-                        call.start(1)));
-    if (!call.group(2).equals("*")) {
-      return new AggregateCall(aggregate, Optional.of(ColumnName.unquote(call.group(2))));
-    }
-    if (aggregate != Aggregate.COUNT) {
-      throw new ExpressionException(
-          aggregate.word() + " needs a column, * is for count only", text, call.start(2));
-    }
-    return new AggregateCall(aggregate, Optional.empty());
+    return measure.calls().get(0);
   }
 
-  /** As it is written in the plan. */
+  /** The function. */
+  public Aggregate function() {
+    return function;
+  }
+
+  /** Whether equal values count once. */
+  public boolean distinct() {
+    return distinct;
+  }
+
+  /** What it is of; empty for {@code count(*)}, which counts rows. */
+  public Optional<Expression> argument() {
+    return argument;
+  }
+
+  /** What says which rows are the first or last ones; empty for the source's period. */
+  public Optional<Expression> by() {
+    return by;
+  }
+
+  /** The condition that its rows meet. */
+  public Optional<Expression> filter() {
+    return filter;
+  }
+
+  /** The share of values below a percentile, from 0 to 1. */
+  public BigDecimal fraction() {
+    return fraction;
+  }
+
+  /** Its text, without needless spaces. */
   @Override
   public String toString() {
-    return aggregate.word() + "(" + column.map(ColumnName::quote).orElse("*") + ")";
+    return text;
+  }
+
+  @Override
+  public boolean equals(Object other) {
+    return other instanceof AggregateCall call && call.text.equals(text);
+  }
+
+  @Override
+  public int hashCode() {
+    return text.hashCode();
   }
 }

@@ -2,22 +2,32 @@ package baddle.core.expression;
 
 import baddle.core.finding.Nearest;
 import baddle.core.value.Grain;
+import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
- * One level of an axis: a column, perhaps seen at a grain of the calendar ({@code sold_on by
- * month}).
+ * One level of an axis: a column or calculation, perhaps seen at a grain of the calendar ({@code
+ * sold_on by month}) or in bands of numbers ({@code quantity by bands 0, 10, 50}).
  *
- * @param column the column's name
+ * @param heading what it is called
+ * @param value what its items are made of
  * @param grain how coarse its dates are seen; empty to take its values as they are
+ * @param bands where each band begins, in ascending order; empty to take its values as they are
+ * @param text as it is written in the plan
  */
-public record AxisItem(String column, Optional<Grain> grain) {
+public record AxisItem(
+    String heading, Expression value, Optional<Grain> grain, List<BigDecimal> bands, String text) {
 
-  private static final Pattern ITEM =
-      Pattern.compile("\\s*(" + ColumnName.PATTERN + ")\\s*(?:\\s(?i:by)\\s+(\\p{L}[\\p{L} ]*))?");
+  /** The word that stands for the measures where they are a level of their own. */
+  public static final String MEASURES = "measures";
+
+  /** Copies the list. */
+  public AxisItem {
+    bands = List.copyOf(bands);
+  }
 
   /**
    * Reads an item.
@@ -25,31 +35,81 @@ public record AxisItem(String column, Optional<Grain> grain) {
    * @throws ExpressionException if the text isn't one
    */
   public static AxisItem parse(String text) {
-    Matcher item = ITEM.matcher(text);
-    if (!item.matches()) {
-      throw new ExpressionException(
-          "a column, or a column by day, week, month, quarter, year...", text, 0);
+    List<Token> tokens = Lexer.tokens(text);
+    int by = lastBy(tokens);
+    String left = by < 0 ? text.strip() : text.substring(0, tokens.get(by).offset()).strip();
+    Expression value = Expression.parse(left);
+    String heading = value.isName() ? value.names().get(0) : left;
+    if (by < 0) {
+      return new AxisItem(heading, value, Optional.empty(), List.of(), text.strip());
     }
-    String column = ColumnName.unquote(item.group(1));
-    if (item.group(2) == null) {
-      return new AxisItem(column, Optional.empty());
+    int after = tokens.get(by + 1).offset();
+    if (tokens.get(by + 1).isWord("bands")) {
+      List<BigDecimal> bands = bands(tokens.subList(by + 2, tokens.size() - 1), text);
+      return new AxisItem(heading, value, Optional.empty(), bands, text.strip());
     }
-    String words = item.group(2).strip();
+    String words = text.substring(after).strip();
     Optional<Grain> grain = Grain.of(words);
     if (grain.isEmpty()) {
       throw new ExpressionException(
           "no grain of the calendar: "
               + words
-              + Nearest.hint(words, Arrays.stream(Grain.values()).map(Grain::words).toList()),
+              + Nearest.hint(words, Arrays.stream(Grain.values()).map(Grain::words).toList())
+              + "; or by bands 0, 10, 50",
           text,
-          item.start(2));
+          after);
     }
-    return new AxisItem(column, grain);
+    return new AxisItem(heading, value, grain, List.of(), text.strip());
+  }
+
+  /** A column as it is. */
+  public static AxisItem ofColumn(String name) {
+    return parse(Expression.quoted(name));
+  }
+
+  /** The same under another name. */
+  public AxisItem called(String name) {
+    return new AxisItem(name, value, grain, bands, text);
+  }
+
+  /** The last {@code by} outside of brackets, or -1. */
+  private static int lastBy(List<Token> tokens) {
+    int depth = 0;
+    int by = -1;
+    for (int i = 0; i < tokens.size() - 1; i++) {
+      depth += tokens.get(i).isSign("(") ? 1 : tokens.get(i).isSign(")") ? -1 : 0;
+      by = i > 0 && depth == 0 && tokens.get(i).isWord("by") ? i : by;
+    }
+    return by;
+  }
+
+  private static List<BigDecimal> bands(List<Token> tokens, String text) {
+    List<BigDecimal> bands = new ArrayList<>();
+    boolean negative = false;
+    for (Token token : tokens) {
+      if (token.kind() == Token.Kind.NUMBER) {
+        BigDecimal number = new BigDecimal(token.text());
+        bands.add(negative ? number.negate() : number);
+      } else if (!token.isSign(",") && !token.isSign("-")) {
+        throw new ExpressionException("expected numbers such as 0, 10, 50", text, token.offset());
+      }
+      negative = token.isSign("-");
+    }
+    for (int i = 1; i < bands.size(); i++) {
+      if (bands.get(i).compareTo(bands.get(i - 1)) <= 0) {
+        throw new ExpressionException(
+            "bands begin one after the other, in ascending order", text, 0);
+      }
+    }
+    if (bands.isEmpty()) {
+      throw new ExpressionException("bands need numbers, such as 0, 10, 50", text, text.length());
+    }
+    return bands;
   }
 
   /** As it is written in the plan. */
   @Override
   public String toString() {
-    return ColumnName.quote(column) + grain.map(seen -> " by " + seen.words()).orElse("");
+    return text;
   }
 }

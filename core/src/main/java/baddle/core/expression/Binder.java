@@ -59,6 +59,10 @@ final class Binder {
     if (tree instanceof Tree.Case choice) {
       return choice(choice);
     }
+    if (tree instanceof Tree.Aggregated aggregated) {
+      String what = aggregated.function().word() + " is of many rows and stands in measures only";
+      throw problem(what, tree);
+    }
     return call((Tree.Call) tree);
   }
 

@@ -15,7 +15,7 @@ public final class Expression {
   private final String text;
   private final Tree tree;
 
-  private Expression(String text, Tree tree) {
+  Expression(String text, Tree tree) {
     this.text = text;
     this.tree = tree;
   }
@@ -27,6 +27,11 @@ public final class Expression {
    */
   public static Expression parse(String text) {
     return new Expression(text, TreeParser.parse(text));
+  }
+
+  /** A column's name as it is written in an expression. */
+  public static String quoted(String name) {
+    return ColumnName.quote(name);
   }
 
   /**
@@ -53,12 +58,13 @@ public final class Expression {
   private static void collect(Tree tree, List<Reference> references) {
     if (tree instanceof Tree.Name name) {
       references.add(new Reference(name.name(), name.quoted(), name.offset()));
-    } else if (tree instanceof Tree.Call call) {
-      call.arguments().forEach(argument -> collect(argument, references));
-    } else if (tree instanceof Tree.Case choice) {
-      choice.conditions().forEach(condition -> collect(condition, references));
-      choice.results().forEach(result -> collect(result, references));
     }
+    withParts(
+        tree,
+        part -> {
+          collect(part, references);
+          return part;
+        });
   }
 
   /**
@@ -70,24 +76,44 @@ public final class Expression {
     return new Expression(text, renamed(tree, rename));
   }
 
+  /**
+   * The same with other names.
+   *
+   * @param rename the name for one
+   */
+  public Expression withNames(UnaryOperator<String> rename) {
+    return new Expression(text, allRenamed(tree, rename));
+  }
+
+  private static Tree allRenamed(Tree tree, UnaryOperator<String> rename) {
+    return tree instanceof Tree.Name name
+        ? new Tree.Name(rename.apply(name.name()), name.quoted(), name.offset())
+        : withParts(tree, part -> allRenamed(part, rename));
+  }
+
   private static Tree renamed(Tree tree, UnaryOperator<String> rename) {
-    if (tree instanceof Tree.Name name) {
-      return name.quoted() ? new Tree.Name(rename.apply(name.name()), true, name.offset()) : name;
-    }
+    return tree instanceof Tree.Name name && name.quoted()
+        ? new Tree.Name(rename.apply(name.name()), true, name.offset())
+        : withParts(tree, part -> renamed(part, rename));
+  }
+
+  /** A tree with its parts, from left to right, replaced by what a function makes of them. */
+  static Tree withParts(Tree tree, UnaryOperator<Tree> made) {
     if (tree instanceof Tree.Call call) {
       return new Tree.Call(
-          call.name(), renamed(call.arguments(), rename), call.detail(), call.offset());
+          call.name(), call.arguments().stream().map(made).toList(), call.detail(), call.offset());
     }
     return tree instanceof Tree.Case choice
         ? new Tree.Case(
-            renamed(choice.conditions(), rename),
-            renamed(choice.results(), rename),
+            choice.conditions().stream().map(made).toList(),
+            choice.results().stream().map(made).toList(),
             choice.offset())
         : tree;
   }
 
-  private static List<Tree> renamed(List<Tree> trees, UnaryOperator<String> rename) {
-    return trees.stream().map(tree -> renamed(tree, rename)).toList();
+  /** Whether it is the name of a column and nothing more. */
+  public boolean isName() {
+    return tree instanceof Tree.Name;
   }
 
   /**

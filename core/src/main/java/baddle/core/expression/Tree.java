@@ -2,6 +2,7 @@ package baddle.core.expression;
 
 import java.math.BigDecimal;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** An expression as it was written, without types. Offsets count from 0. */
 sealed interface Tree {
@@ -32,6 +33,26 @@ sealed interface Tree {
    * @param detail a word that belongs to it: the type of a cast, the side of a trim...; else empty
    */
   record Call(String name, List<Tree> arguments, String detail, int offset) implements Tree {}
+
+  /**
+   * An aggregate over rows.
+   *
+   * @param argument what it is of; null for {@code count(*)}
+   * @param by what orders the rows; null where nothing is stated
+   * @param filter the condition of its rows; null for all
+   * @param fraction of a percentile
+   * @param text its tokens
+   */
+  record Aggregated(
+      Aggregate function,
+      boolean distinct,
+      @Nullable Tree argument,
+      @Nullable Tree by,
+      @Nullable Tree filter,
+      BigDecimal fraction,
+      String text,
+      int offset)
+      implements Tree {}
 
   /**
    * {@code case}.

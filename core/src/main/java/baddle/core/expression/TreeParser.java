@@ -6,6 +6,7 @@ import baddle.core.value.ValueReader;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /** Reads tokens into a tree: value expressions and search conditions of ISO/IEC 9075-2. */
@@ -20,6 +21,7 @@ final class TreeParser {
   private final List<Token> tokens;
   private int at;
   private int depth;
+  private int aggregatesOpen;
 
   private TreeParser(String text) {
     this.text = text;
@@ -247,7 +249,10 @@ final class TreeParser {
       return new Tree.Timestamp(read(ColumnType.Kind.TIMESTAMP), offset);
     }
     if (token().isSign("(") && !RESERVED.contains(name)) {
-      return function(name, offset);
+      Optional<Aggregate> aggregate = Aggregate.of(name);
+      return aggregate.isPresent()
+          ? aggregated(aggregate.get(), at - 1, offset)
+          : function(name, offset);
     }
     return switch (name) {
       case "true", "false" -> new Tree.Truth(name.equals("true"), offset);
@@ -343,6 +348,85 @@ final class TreeParser {
     }
     expectSign(")");
     return new Tree.Call(name, arguments, detail, offset);
+  }
+
+  /** An aggregate, whose name is the token of an index. */
+  private Tree aggregated(Aggregate aggregate, int first, int offset) {
+    if (++aggregatesOpen > 1) {
+      throw new ExpressionException("an aggregate of an aggregate", text, offset);
+    }
+    expectSign("(");
+    boolean distinct = aggregate == Aggregate.COUNT && takeWord("distinct");
+    Tree argument = null;
+    Tree by = null;
+    BigDecimal fraction = BigDecimal.ZERO;
+    if (aggregate == Aggregate.PERCENTILE_CONT) {
+      fraction = fraction();
+      expectSign(")");
+      for (String word : List.of("within", "group")) {
+        expectWord(word);
+      }
+      expectSign("(");
+      expectWord("order");
+      expectWord("by");
+      argument = or();
+    } else if (token().isSign("*")) {
+      if (aggregate != Aggregate.COUNT || distinct) {
+        throw unexpected("a column; * is for count only");
+      }
+      at++;
+    } else {
+      argument = or();
+      boolean byPeriod = aggregate == Aggregate.FIRST || aggregate == Aggregate.LATEST;
+      if (aggregate == Aggregate.LAST) {
+        expectSign(",");
+        by = or();
+      } else if (byPeriod && takeSign(",")) {
+        by = or();
+      }
+    }
+    expectSign(")");
+    Tree filter = null;
+    if (takeWord("filter")) {
+      expectSign("(");
+      expectWord("where");
+      filter = or();
+      expectSign(")");
+    }
+    aggregatesOpen--;
+    return new Tree.Aggregated(
+        aggregate, distinct, argument, by, filter, fraction, shown(first, at), offset);
+  }
+
+  private BigDecimal fraction() {
+    Token number = token();
+    boolean is = number.kind() == Token.Kind.NUMBER;
+    if (!is || new BigDecimal(number.text()).compareTo(BigDecimal.ONE) > 0) {
+      throw unexpected("a share from 0 to 1, such as 0.9");
+    }
+    at++;
+    return new BigDecimal(number.text());
+  }
+
+  /** Some tokens as text, with a space only where words would run together. */
+  private String shown(int from, int to) {
+    StringBuilder shown = new StringBuilder();
+    for (Token token : tokens.subList(from, to)) {
+      String word =
+          switch (token.kind()) {
+            case TEXT -> "'" + token.text().replace("'", "''") + "'";
+            case QUOTED_NAME -> ColumnName.quote(token.text());
+            default -> token.text();
+          };
+      boolean tight =
+          shown.isEmpty()
+              || shown.charAt(shown.length() - 1) == '('
+              || word.equals(")")
+              || word.equals(",")
+              || (word.equals("(") && Aggregate.of(shown.toString()).isPresent());
+      shown.append(tight ? "" : " ").append(word);
+    }
+    return shown.toString();
   }
 
   private String trimSide() {

@@ -55,6 +55,21 @@ public final class Block {
     return new Block(columns, some, rowNumbers, size);
   }
 
+  /**
+   * Some of the rows, in memory of their own.
+   *
+   * @param rows which ones, in order
+   * @param count how many of those
+   */
+  public Block rows(int[] rows, int count) {
+    List<Vector> chosen = vectors.stream().map(vector -> vector.rows(rows, count)).toList();
+    int[] numbers = new int[rowNumbers.length == 0 ? 0 : count];
+    for (int i = 0; i < numbers.length; i++) {
+      numbers[i] = rowNumbers[rows[i]];
+    }
+    return new Block(schema, chosen, numbers, count);
+  }
+
   /** The vector of a column, by the column's index from 0. */
   public Vector vector(int column) {
     return vectors.get(column);

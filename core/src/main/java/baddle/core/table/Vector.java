@@ -47,6 +47,32 @@ public abstract sealed class Vector permits TextVector, LongVector {
         : type.shown(((LongVector) this).values()[row]);
   }
 
+  /**
+   * Some of the rows, in memory of their own.
+   *
+   * @param rows which ones, in order
+   * @param count how many of those
+   */
+  public final Vector rows(int[] rows, int count) {
+    if (this instanceof TextVector texts) {
+      int[] codes = new int[count];
+      for (int i = 0; i < count; i++) {
+        codes[i] = texts.codes()[rows[i]];
+      }
+      return new TextVector(codes, count, texts.dictionary());
+    }
+    LongVector numbers = (LongVector) this;
+    long[] values = new long[count];
+    long[] blanks = numbers.blanks() == null ? null : new long[(count + 63) / 64];
+    for (int i = 0; i < count; i++) {
+      values[i] = numbers.values()[rows[i]];
+      if (blanks != null && numbers.isBlank(rows[i])) {
+        blanks[i >> 6] |= 1L << (i & 63);
+      }
+    }
+    return new LongVector(values, blanks, count);
+  }
+
   /** Blanks. */
   public static Vector blank(ColumnType type, int size) {
     if (type.kind() == ColumnType.Kind.TEXT) {

@@ -16,6 +16,13 @@ public final class WideSum {
     low = sum;
   }
 
+  /** Adds another sum. */
+  public void add(WideSum other) {
+    long sum = low + other.low;
+    high += other.high + (Long.compareUnsigned(sum, low) < 0 ? 1 : 0);
+    low = sum;
+  }
+
   /** Begins again at zero. */
   public void clear() {
     low = 0;

@@ -3,180 +3,128 @@ package baddle.core.crosstab;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import baddle.core.expression.AggregateCall;
+import baddle.core.crosstab.SampleRows.Sale;
 import baddle.core.expression.AxisItem;
-import baddle.core.table.BlockBuilder;
-import baddle.core.table.Column;
-import baddle.core.table.LongBuilder;
-import baddle.core.table.Schema;
-import baddle.core.table.TextBuilder;
 import baddle.core.value.Calendar;
-import baddle.core.value.ColumnType;
 import java.io.IOException;
 import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
-import java.util.Objects;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
-import java.util.function.Predicate;
-import net.jqwik.api.Arbitraries;
-import net.jqwik.api.Arbitrary;
-import net.jqwik.api.Combinators;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class CrosstabTests {
 
-  private static final Schema SCHEMA =
-      new Schema(
-          List.of(
-              new Column("region", ColumnType.text()),
-              new Column("site", ColumnType.text()),
-              new Column("sold_on", ColumnType.of(ColumnType.Kind.DATE)),
-              new Column("amount", ColumnType.decimal(2))));
+  /** Five sites in two months, of the year before too. */
+  private static final List<Sale> SALES =
+      List.of(
+          Sale.of("Alder Mill", "2026-01-05", "1000"),
+          Sale.of("Alder Mill", "2026-02-05", "3000"),
+          Sale.of("Brackenford", "2026-01-07", "5000"),
+          Sale.of("Copse End", "2026-02-09", "2000"),
+          Sale.of("Dunmere", "2026-01-11", "600"),
+          Sale.of("Dunmere", "2026-02-11", "400"),
+          Sale.of("Eldergate", "2026-01-13", "100"),
+          Sale.of("Alder Mill", "2025-01-05", "2000"));
 
-  /** A row; empty text and null are blank. */
-  record Sale(String region, String site, LocalDate day, Long cents) {}
+  private static Level level(String item) {
+    return Level.of(AxisItem.parse(item));
+  }
 
-  private static CrosstabSpec spec(List<String> down, List<String> across, String... measures) {
+  private static Level ordered(String item, Order order) {
+    return new Level(AxisItem.parse(item), order, Optional.empty(), Level.Empty.NONE);
+  }
+
+  private static Level kept(String item, Keep keep) {
+    return new Level(AxisItem.parse(item), Order.NATURAL, Optional.of(keep), Level.Empty.NONE);
+  }
+
+  private static CrosstabSpec spec(List<Level> down, List<Level> across, Measure... measures) {
     return new CrosstabSpec(
         "test",
-        down.stream().map(AxisItem::parse).toList(),
-        across.stream().map(AxisItem::parse).toList(),
-        List.of(measures).stream()
-            .map(m -> new Measure(m, AggregateCall.parse(m), Optional.empty()))
-            .toList(),
+        down,
+        across,
+        List.of(measures),
+        CrosstabSpec.MeasurePlace.INNERMOST,
         Totals.both(),
-        "");
+        "",
+        Optional.empty(),
+        Optional.empty(),
+        Locale.ROOT);
+  }
+
+  private static Measure seen(String name, String value, View.Kind kind, String against) {
+    Measure plain = Measure.of(name, value);
+    return new Measure(
+        name, plain.value(), "", Map.of(), new View(kind, against, true), NumberStyle.PLAIN);
   }
 
   private static Crosstab build(CrosstabSpec spec, List<Sale> sales) throws IOException {
-    CrosstabBuilder builder = new CrosstabBuilder(spec, SCHEMA, Calendar.standard());
-    BlockBuilder blocks = new BlockBuilder(SCHEMA, 16, builder);
-    for (Sale sale : sales) {
-      int row = blocks.row();
-      set((TextBuilder) blocks.column(0), row, sale.region());
-      set((TextBuilder) blocks.column(1), row, sale.site());
-      ((LongBuilder) blocks.column(2)).set(row, sale.day().toEpochDay());
-      LongBuilder amount = (LongBuilder) blocks.column(3);
-      if (sale.cents() == null) {
-        amount.blank(row);
-      } else {
-        amount.set(row, sale.cents());
-      }
-      blocks.endRow(1);
-    }
-    blocks.flush();
+    CrosstabBuilder builder = new CrosstabBuilder(spec, SampleRows.SCHEMA, Calendar.standard());
+    builder.check();
+    SampleRows.push(sales, builder);
     return builder.build();
   }
 
-  private static void set(TextBuilder builder, int row, String text) {
-    builder.set(row, text.toCharArray(), 0, text.length());
+  private static List<String> labels(Item item) {
+    return item.children().stream().map(Item::label).toList();
   }
 
-  @Provide
-  Arbitrary<List<Sale>> sales() {
-    return Combinators.combine(
-            Arbitraries.of("north", "south", ""),
-            Arbitraries.of("Alder Mill", "Dunmere", "Site 2", "Site 10", ""),
-            Arbitraries.longs().between(19_000, 19_800).map(LocalDate::ofEpochDay),
-            Arbitraries.longs().between(-999_999_999_999L, 999_999_999_999L).injectNull(0.1))
-        .as(Sale::new)
-        .list()
-        .ofMaxSize(200);
-  }
-
-  @Property(tries = 200)
-  void every_cell_and_every_total_is_that_of_its_rows(@ForAll("sales") List<Sale> sales)
-      throws IOException {
-    CrosstabSpec spec =
-        spec(
-            List.of("region", "site"),
-            List.of("sold_on by year", "sold_on by month"),
-            "sum(amount)",
-            "count(*)",
-            "count(amount)",
-            "avg(amount)");
-    Crosstab crosstab = build(spec, sales);
-
-    checkDown(crosstab, crosstab.down(), sales, 0);
-  }
-
-  private void checkDown(Crosstab crosstab, Item down, List<Sale> sales, int level) {
-    checkAcross(crosstab, down, crosstab.across(), sales, 0);
-    for (Item child : down.children()) {
-      Predicate<Sale> has =
-          sale -> label(level == 0 ? sale.region() : sale.site()).equals(child.label());
-      checkDown(crosstab, child, sales.stream().filter(has).toList(), level + 1);
+  /** The values of a measure, line by line, the total last in both directions; - for a blank. */
+  private static List<String> shown(Crosstab crosstab, int measure) {
+    List<String> lines = new ArrayList<>();
+    List<Item> down = new ArrayList<>(crosstab.down().children());
+    down.add(crosstab.down());
+    List<Item> across = new ArrayList<>(crosstab.across().children());
+    across.add(crosstab.across());
+    for (Item line : down) {
+      List<String> cells = new ArrayList<>();
+      for (Item column : across) {
+        cells.add(crosstab.value(line, column, measure).map(BigDecimal::toPlainString).orElse("-"));
+      }
+      lines.add(line.label() + " " + String.join(" ", cells));
     }
-  }
-
-  private void checkAcross(Crosstab crosstab, Item down, Item across, List<Sale> sales, int level) {
-    check(crosstab, down, across, sales);
-    for (Item child : across.children()) {
-      int length = level == 0 ? 4 : 7;
-      Predicate<Sale> has =
-          sale -> sale.day().toString().substring(0, length).equals(child.label());
-      checkAcross(crosstab, down, child, sales.stream().filter(has).toList(), level + 1);
-    }
-  }
-
-  private static void check(Crosstab crosstab, Item down, Item across, List<Sale> sales) {
-    List<BigDecimal> amounts =
-        sales.stream()
-            .map(Sale::cents)
-            .filter(Objects::nonNull)
-            .map(cents -> BigDecimal.valueOf(cents, 2))
-            .toList();
-    Optional<BigDecimal> sum = amounts.stream().reduce(BigDecimal::add);
-    Optional<BigDecimal> average =
-        sum.map(s -> s.divide(BigDecimal.valueOf(amounts.size()), 8, RoundingMode.HALF_UP));
-    assertThat(crosstab.value(down, across, 0)).isEqualTo(sum);
-    if (!sales.isEmpty()) {
-      assertThat(crosstab.value(down, across, 1)).contains(BigDecimal.valueOf(sales.size()));
-      assertThat(crosstab.value(down, across, 2)).contains(BigDecimal.valueOf(amounts.size()));
-    }
-    assertThat(crosstab.value(down, across, 3).isPresent()).isEqualTo(average.isPresent());
-    average.ifPresent(
-        a -> assertThat(crosstab.value(down, across, 3).orElseThrow()).isEqualByComparingTo(a));
-  }
-
-  private static String label(String text) {
-    return text.isEmpty() ? "(blank)" : text;
+    return lines;
   }
 
   @Test
   void items_stand_in_natural_order_periods_by_the_calendar_and_blanks_last() throws IOException {
     List<Sale> sales =
         List.of(
-            new Sale("", "Site 10", LocalDate.of(2026, 4, 1), 1L),
-            new Sale("", "", LocalDate.of(2025, 12, 1), 1L),
-            new Sale("", "Site 2", LocalDate.of(2026, 1, 1), 1L));
+            Sale.of("Site 10", "2026-04-01", "1"),
+            Sale.of("", "2025-12-01", "1"),
+            Sale.of("Site 2", "2026-01-01", "1"));
 
     Crosstab crosstab =
-        build(spec(List.of("site"), List.of("sold_on by month"), "count(*)"), sales);
+        build(
+            spec(
+                List.of(level("site")),
+                List.of(level("sold_on by month")),
+                Measure.of("Rows", "count(*)")),
+            sales);
 
-    assertThat(crosstab.down().children())
-        .extracting(Item::label)
-        .containsExactly("Site 2", "Site 10", "(blank)");
-    assertThat(crosstab.across().children())
-        .extracting(Item::label)
-        .containsExactly("2025-12", "2026-01", "2026-04");
+    assertThat(labels(crosstab.down())).containsExactly("Site 2", "Site 10", "(blank)");
+    assertThat(labels(crosstab.across())).containsExactly("2025-12", "2026-01", "2026-04");
   }
 
   @Test
   void sums_past_the_range_of_a_long_stay_exact() throws IOException {
-    Sale large = new Sale("a", "b", LocalDate.of(2026, 1, 1), 999_999_999_999_999_999L);
+    Sale large = new Sale("a", "b", LocalDate.of(2026, 1, 1), 999_999_999_999_999_999L, 1L);
 
     Crosstab crosstab =
         build(
-            spec(List.of("site"), List.of(), "sum(amount)", "avg(amount)"),
-            java.util.Collections.nCopies(100, large));
+            spec(
+                List.of(level("site")),
+                List.of(),
+                Measure.of("Sum", "sum(amount)"),
+                Measure.of("Mean", "avg(amount)")),
+            Collections.nCopies(100, large));
 
     assertThat(crosstab.value(crosstab.down(), crosstab.across(), 0))
         .contains(new BigDecimal("999999999999999999.00"));
@@ -188,14 +136,251 @@ class CrosstabTests {
   @CsvSource(
       delimiter = '|',
       value = {
+        "measure descending | Brackenford, Alder Mill, Copse End, Dunmere, Eldergate",
+        "measure ascending | Eldergate, Dunmere, Copse End, Alder Mill, Brackenford",
+        "at 2026-02 | Alder Mill, Copse End, Dunmere, Brackenford, Eldergate",
+        "list | Eldergate, Copse End, Alder Mill, Brackenford, Dunmere",
+        "label descending | Eldergate, Dunmere, Copse End, Brackenford, Alder Mill",
+      })
+  void items_are_ordered_as_asked(String order, String labels) throws IOException {
+    Order wanted =
+        switch (order) {
+          case "measure descending" -> new Order("Sum", "2026-01", true, List.of());
+          case "measure ascending" -> new Order("Sum", "2026-01", false, List.of());
+          case "at 2026-02" -> new Order("Sum", "2026-02", true, List.of());
+          case "list" -> new Order("", "", false, List.of("Eldergate", "Copse End"));
+          default -> new Order("", "", true, List.of());
+        };
+    Crosstab crosstab =
+        build(
+            spec(
+                List.of(ordered("site", wanted)),
+                List.of(level("sold_on by month")),
+                Measure.of("Sum", "sum(amount)")),
+            SALES);
+
+    List<String> expected = new ArrayList<>(List.of(labels.split(", ")));
+    if (order.equals("measure ascending")) {
+      expected.remove("Copse End");
+      expected.add("Copse End");
+    } else if (order.equals("measure descending")) {
+      expected.remove("Copse End");
+      expected.add("Copse End");
+    }
+    assertThat(labels(crosstab.down())).containsExactlyElementsOf(expected);
+  }
+
+  @Test
+  void the_rest_adds_up_and_its_averages_are_of_its_rows() throws IOException {
+    Keep keep = new Keep(2, false, Optional.empty(), "Sum", "Others");
+    Crosstab crosstab =
+        build(
+            spec(
+                List.of(kept("site", keep)),
+                List.of(),
+                Measure.of("Sum", "sum(amount)"),
+                Measure.of("Mean", "avg(amount)"),
+                Measure.of("Sites", "count(distinct site)")),
+            SALES);
+
+    assertThat(shown(crosstab, 0))
+        .containsExactly("Alder Mill 60.00", "Brackenford 50.00", "Others 31.00", " 141.00");
+    assertThat(shown(crosstab, 1)).contains("Others 7.75", " 17.625");
+    assertThat(shown(crosstab, 2)).contains("Others 3", " 5");
+    assertThat(crosstab.down().children().get(2).isRest()).isTrue();
+  }
+
+  @Test
+  void items_are_kept_until_a_share_of_the_total_within_their_parent() throws IOException {
+    Keep keep = new Keep(0, false, Optional.of(new BigDecimal("0.7")), "Sum", "Others");
+    Crosstab crosstab =
+        build(
+            spec(
+                List.of(level("sold_on by month"), kept("site", keep)),
+                List.of(),
+                Measure.of("Sum", "sum(amount)")),
+            SALES);
+
+    assertThat(crosstab.down().children().stream().map(CrosstabTests::labels))
+        .containsExactly(
+            List.of("Alder Mill"),
+            List.of("Brackenford", "Others"),
+            List.of("Alder Mill", "Copse End", "Others"));
+  }
+
+  @Test
+  void the_items_below_a_rest_are_those_of_all_it_stands_for() throws IOException {
+    Keep keep = new Keep(1, false, Optional.empty(), "Sum", "Others");
+    Crosstab crosstab =
+        build(
+            spec(
+                List.of(kept("site", keep), level("sold_on by month")),
+                List.of(),
+                Measure.of("Sum", "sum(amount)")),
+            SALES);
+
+    Item rest = crosstab.down().children().get(1);
+    assertThat(labels(rest)).containsExactly("2026-01", "2026-02");
+    assertThat(crosstab.value(rest.children().get(0), crosstab.across(), 0))
+        .contains(new BigDecimal("57.00"));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "SHARE_OF_DOWN | | Alder Mill 1 0.1492537313 0.5555555556 0.4255319149",
+        "SHARE_OF_ACROSS | | Alder Mill 0.3333333333 0.1666666667 0.5 1",
+        "SHARE_OF_GRAND_TOTAL | | Alder Mill 0.1418439716 0.0709219858 0.2127659574 0.4255319149",
+        "SHARE_OF_PARENT | | Brackenford - 0.7462686567 - 0.3546099291",
+        "CHANGE | previous | Alder Mill - - 20.00 -",
+        "CHANGE | year before | Alder Mill - -10.00 - -",
+        "CHANGE_PERCENT | previous | Dunmere - - -0.3333333333 -",
+        "CHANGE | Dunmere | Alder Mill 20.00 4.00 26.00 50.00",
+        "RUNNING_TOTAL | | Alder Mill 20.00 30.00 60.00 60.00",
+        "RANK | | Alder Mill 1 2 1 1",
+      })
+  void views_are_made_of_exact_values(View.Kind kind, String against, String line)
+      throws IOException {
+    Crosstab crosstab =
+        build(
+            spec(
+                List.of(level("site")),
+                List.of(level("sold_on by month")),
+                seen("Sum", "sum(amount)", kind, against == null ? "" : against)),
+            SALES);
+
+    assertThat(shown(crosstab, 0)).contains(line);
+  }
+
+  @Test
+  void measures_of_two_datasets_meet_and_vary() throws IOException {
+    Measure budget =
+        new Measure(
+            "Budget",
+            Measure.of("b", "sum(amount)").value(),
+            "plan",
+            Map.of("site", "region"),
+            View.PLAIN,
+            NumberStyle.PLAIN);
+    CrosstabSpec spec =
+        spec(
+            List.of(level("site")),
+            List.of(),
+            Measure.of("Sum", "sum(amount)"),
+            budget,
+            seen("Variance", "Sum", View.Kind.VARIANCE, "Budget"),
+            Measure.of("Half", "Budget / 2"));
+    CrosstabBuilder builder = new CrosstabBuilder(spec, SampleRows.SCHEMA, Calendar.standard());
+    SampleRows.push(SALES.subList(0, 3), builder);
+    SampleRows.push(
+        List.of(
+            new Sale("Alder Mill", "", LocalDate.of(2026, 1, 1), 9000L, 1L),
+            new Sale("Foxholt", "", LocalDate.of(2026, 1, 1), 100L, 1L)),
+        builder.input("plan", SampleRows.SCHEMA));
+    Crosstab crosstab = builder.build();
+
+    assertThat(shown(crosstab, 2))
+        .containsExactly("Alder Mill -50.00", "Brackenford 50.00", "Foxholt -1.00", " -1.00");
+    assertThat(shown(crosstab, 3)).contains("Alder Mill 45.00", "Brackenford -", " 45.50");
+  }
+
+  @Test
+  void items_without_data_are_shown_where_asked() throws IOException {
+    Level months =
+        new Level(
+            AxisItem.parse("sold_on by month"),
+            Order.NATURAL,
+            Optional.empty(),
+            new Level.Empty(Level.Empty.Kind.GAPS, List.of()));
+    Crosstab crosstab =
+        build(
+            spec(
+                List.of(level("site").always(List.of("Dunmere", "Foxholt"))),
+                List.of(months),
+                Measure.of("Sum", "sum(amount)")),
+            SALES);
+
+    assertThat(labels(crosstab.down())).contains("Foxholt").hasSize(6);
+    assertThat(labels(crosstab.across())).hasSize(14).startsWith("2025-01", "2025-02");
+  }
+
+  @Test
+  void a_balance_adds_up_over_sites_and_not_over_time() throws IOException {
+    Crosstab crosstab =
+        build(
+            spec(
+                List.of(level("site")),
+                List.of(level("sold_on by year")),
+                Measure.of("Latest", "latest(amount, sold_on)"),
+                Measure.of("First", "first(amount, sold_on)")),
+            SALES);
+
+    assertThat(shown(crosstab, 0)).contains("Alder Mill 20.00 30.00 30.00");
+    assertThat(shown(crosstab, 1)).contains("Alder Mill 20.00 10.00 20.00", " 20.00 10.00 20.00");
+  }
+
+  @Test
+  void a_roll_forward_carries_each_closing_into_the_next_opening() throws IOException {
+    RollForward rollForward = new RollForward(Map.of("", new BigDecimal("15.00")), false, true);
+    String direction =
+        "case when site = 'Dunmere' then 'out' when site <> 'Eldergate' then 'in'"
+            + " else 'neither' end";
+    CrosstabSpec plain =
+        spec(
+            List.of(level(direction), level("site")),
+            List.of(level("sold_on by month")),
+            Measure.of("Amount", "sum(amount)"),
+            Measure.of("Balance", "last(amount, sold_on)"));
+    Crosstab crosstab = build(plain, SALES);
+
+    assertThat(rollForward.lines(crosstab))
+        .extracting(line -> line.label() + " " + values(line))
+        .containsExactly(
+            "Opening 15.00 35.00 89.00 15.00",
+            "Alder Mill 20.00 10.00 30.00 60.00",
+            "Brackenford - 50.00 - 50.00",
+            "Copse End - - 20.00 20.00",
+            "Total in 20.00 60.00 50.00 130.00",
+            "Dunmere - 6.00 4.00 10.00",
+            "Total out - 6.00 4.00 10.00",
+            "Eldergate - 1.00 - 1.00",
+            "Neither in nor out, not counted - 1.00 - 1.00",
+            "Closing 35.00 89.00 135.00 135.00",
+            "Balance stated 20.00 1.00 4.00 4.00",
+            "Difference 15.00 88.00 131.00 131.00");
+  }
+
+  private static String values(RollForward.Line line) {
+    return String.join(
+        " ",
+        line.values().stream()
+            .map(value -> value.map(BigDecimal::toPlainString).orElse("-"))
+            .toList());
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
         "sit | sum(amount) | no column sit; did you mean site?; the columns are region, site,"
-            + " sold_on, amount",
+            + " sold_on, amount, units",
         "site by month | sum(amount) | site by month: site is text, not a date",
-        "site | sum(region) | sum(region): region is text, not a number",
+        "site by bands 1 | sum(amount) | site by bands 1: site is text, not a number",
+        "site | sum(region) | sum(region) is of text, not of a number",
+        "site | min(region) | min(region) is of text; it takes numbers or dates",
+        "site | latest(amount) | latest(amount) goes by the period of the source, and there is"
+            + " none; name a date after a comma",
+        "site | sum(amount) filter (where units) | (where units) is integer, not a condition",
+        "site | sum(amount / units) | sum(amount / units): a divisor other than zero in a row;"
+            + " guard it with nullif or case",
       })
   void refuses_what_the_columns_cannot_give(String down, String measure, String message) {
-    assertThatThrownBy(() -> spec(List.of(down), List.of(), measure).check(SCHEMA))
+    List<Sale> sales = List.of(new Sale("", "a", LocalDate.of(2026, 1, 1), 100L, 0L));
+
+    assertThatThrownBy(
+            () -> build(spec(List.of(level(down)), List.of(), Measure.of("m", measure)), sales))
         .isInstanceOf(SpecException.class)
-        .hasMessage(message);
+        .hasMessageContaining(message);
   }
 }

@@ -17,19 +17,32 @@ class ExpressionTests {
 
   @ParameterizedTest
   @ValueSource(
-      strings = {"sum(revenue)", "count(*)", "avg(\"Unit price\")", "count(\"a \"\"b\"\"\")"})
+      strings = {
+        "sum(revenue)",
+        "count(*)",
+        "count(distinct site)",
+        "avg(\"Unit price\")",
+        "count(\"a \"\"b\"\"\")",
+        "latest(balance, booked_on)",
+        "percentile_cont(0.9) within group (order by late)",
+        "sum(a * b) filter (where channel = 'it''s')",
+      })
   void writes_a_call_as_it_was_read(String text) {
     assertThat(AggregateCall.parse(text)).hasToString(text);
-    assertThat(AggregateCall.parse("  " + text.replace("(", " ( ") + " ")).hasToString(text);
+    assertThat(AggregateCall.parse("  " + text.replace("(", " (  ") + " ")).hasToString(text);
   }
 
   @ParameterizedTest
   @CsvSource(
       delimiter = '|',
       value = {
-        "revenue | a measure is sum(column), avg(column), count(column) or count(*) | 0",
-        "sun(revenue) | no function sun; did you mean sum? | 0",
-        "sum(*) | sum needs a column, * is for count only | 4",
+        "1 + 2 | a measure needs an aggregate, such as sum(column), avg(column) or count(*) | 0",
+        "sum(*) | expected a column; * is for count only, found \"*\" | 4",
+        "sum(avg(a)) | an aggregate of an aggregate | 4",
+        "percentile_cont(2) within group (order by a) | expected a share from 0 to 1, such as 0.9,"
+            + " found \"2\" | 16",
+        "last(balance) | expected ,, found \")\" | 12",
+        "sum(a) filter (a > 1) | expected where, found \"a\" | 15",
       })
   void says_what_is_wrong_with_a_measure(String text, String message, int offset) {
     assertThatThrownBy(() -> AggregateCall.parse(text))
@@ -41,7 +54,14 @@ class ExpressionTests {
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"site", "sold_on by month", "\"Sale date\" by fiscal quarter"})
+  @ValueSource(
+      strings = {
+        "site",
+        "sold_on by month",
+        "\"Sale date\" by fiscal quarter",
+        "units by bands -5, 0, 10.5",
+        "case when a = 1 then 'x' end"
+      })
   void writes_an_axis_item_as_it_was_read(String text) {
     assertThat(AxisItem.parse(text)).hasToString(text);
   }
@@ -50,8 +70,11 @@ class ExpressionTests {
   @CsvSource(
       delimiter = '|',
       value = {
-        "sold_on by moth | no grain of the calendar: moth; did you mean month?",
-        "sold on | a column, or a column by day, week, month, quarter, year...",
+        "sold_on by moth | no grain of the calendar: moth; did you mean month?; or by bands 0, 10, 50",
+        "sold on | expected an operator or the end, found \"on\"",
+        "units by bands 5, 1 | bands begin one after the other, in ascending order",
+        "units by bands | bands need numbers, such as 0, 10, 50",
+        "units by bands a | expected numbers such as 0, 10, 50",
       })
   void says_what_is_wrong_with_an_axis_item(String text, String message) {
     assertThatThrownBy(() -> AxisItem.parse(text)).hasMessage(message);

@@ -126,6 +126,18 @@ public final class XlsxWriter implements Closeable {
     sheet.fitToHeight((short) 0);
   }
 
+  /**
+   * Groups rows, so that they can be folded away.
+   *
+   * @param from the first row, inclusive
+   * @param to the last row, inclusive
+   * @param totalAbove whether the row that stays stands above them
+   */
+  public void group(int from, int to, boolean totalAbove) {
+    sheet.groupRows(from, to);
+    sheet.rowSumsBelow(!totalAbove);
+  }
+
   private void endSheet() throws IOException {
     for (int column = 0; column < widths.size(); column++) {
       sheet.width(column, Math.min(MOST_WIDTH, widths.get(column) + 2.0));

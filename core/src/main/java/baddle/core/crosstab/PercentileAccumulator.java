@@ -1,0 +1,90 @@
+package baddle.core.crosstab;
+
+import baddle.core.table.LongVector;
+import baddle.core.table.Vector;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.LongArrayList;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.Arrays;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Keeps all values, to find the one below which a share of them lies. Between two values it is
+ * interpolated, as ISO/IEC 9075-2 says of {@code PERCENTILE_CONT}; the median is that of one half.
+ */
+final class PercentileAccumulator implements Accumulator {
+
+  private final int places;
+  private final BigDecimal fraction;
+  private final IntArrayList cellOfValue = new IntArrayList();
+  private final LongArrayList values = new LongArrayList();
+
+  PercentileAccumulator(int places, BigDecimal fraction) {
+    this.places = places;
+    this.fraction = fraction;
+  }
+
+  @Override
+  public void add(
+      @Nullable Vector argument,
+      @Nullable Vector by,
+      int from,
+      int to,
+      int[] cells,
+      int cellCount) {
+    LongVector vector = (LongVector) Objects.requireNonNull(argument);
+    for (int row = from; row < to; row++) {
+      if (cells[row] != CellTable.DISCARD && !vector.isBlank(row)) {
+        cellOfValue.add(cells[row]);
+        values.add(vector.values()[row]);
+      }
+    }
+    if (values.size() > Aggregates.MOST_VALUES) {
+      throw Aggregates.tooMany("a median or percentile");
+    }
+  }
+
+  @Override
+  public Values rollUp(int[] target, int targets) {
+    int[] ends = new int[targets + 1];
+    for (int i = 0; i < values.size(); i++) {
+      ends[target[cellOfValue.getInt(i)] + 1]++;
+    }
+    for (int i = 1; i <= targets; i++) {
+      ends[i] += ends[i - 1];
+    }
+    int[] next = Arrays.copyOf(ends, targets);
+    long[] sorted = new long[values.size()];
+    for (int i = 0; i < values.size(); i++) {
+      sorted[next[target[cellOfValue.getInt(i)]]++] = values.getLong(i);
+    }
+    for (int i = 0; i < targets; i++) {
+      Arrays.sort(sorted, ends[i], ends[i + 1]);
+    }
+    BigDecimal[] found = new BigDecimal[targets];
+    for (int i = 0; i < targets; i++) {
+      if (ends[i] < ends[i + 1]) {
+        found[i] = percentile(sorted, ends[i], ends[i + 1]);
+      }
+    }
+    return cell -> Optional.ofNullable(found[cell]);
+  }
+
+  private BigDecimal percentile(long[] sorted, int from, int to) {
+    BigDecimal position = fraction.multiply(BigDecimal.valueOf(to - from - 1L));
+    int below = position.intValue();
+    BigDecimal low = BigDecimal.valueOf(sorted[from + below], places);
+    if (below == to - from - 1) {
+      return low;
+    }
+    BigDecimal high = BigDecimal.valueOf(sorted[from + below + 1], places);
+    BigDecimal part = position.subtract(BigDecimal.valueOf(below));
+    return Aggregates.trimmed(
+        low.add(high.subtract(low).multiply(part))
+            .setScale(Aggregates.morePlaces(places), RoundingMode.HALF_UP),
+        places);
+  }
+}

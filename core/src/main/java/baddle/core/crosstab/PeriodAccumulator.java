@@ -1,0 +1,136 @@
+package baddle.core.crosstab;
+
+import baddle.core.table.LongVector;
+import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
+import baddle.core.value.Period;
+import baddle.core.value.PeriodText;
+import baddle.core.value.WideSum;
+import java.math.BigDecimal;
+import java.util.Arrays;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Sums the values of a cell's first or last period, or keeps the value of the last row of its last
+ * day. Rows without a period stand before all others.
+ */
+final class PeriodAccumulator implements Accumulator, Accumulator.Values {
+
+  /** Which rows count. */
+  enum Which {
+    FIRST,
+    LATEST,
+    LAST_ROW
+  }
+
+  private final PeriodText periods = PeriodText.english();
+  private final int places;
+  private final Which which;
+  private long[] best = new long[0];
+  private boolean[] filled = new boolean[0];
+  private long[] order = new long[0];
+  private WideSum[] sums = new WideSum[0];
+  private long rows;
+
+  PeriodAccumulator(int places, Which which) {
+    this.places = places;
+    this.which = which;
+  }
+
+  private void grow(int cellCount) {
+    int before = filled.length;
+    if (cellCount > before) {
+      int capacity = Math.max(cellCount, before * 2);
+      best = Arrays.copyOf(best, capacity);
+      filled = Arrays.copyOf(filled, capacity);
+      order = Arrays.copyOf(order, capacity);
+      sums = Arrays.copyOf(sums, capacity);
+      for (int i = before; i < capacity; i++) {
+        sums[i] = new WideSum();
+      }
+    }
+  }
+
+  @Override
+  public void add(
+      @Nullable Vector argument,
+      @Nullable Vector by,
+      int from,
+      int to,
+      int[] cells,
+      int cellCount) {
+    grow(cellCount);
+    LongVector vector = (LongVector) Objects.requireNonNull(argument);
+    long[] at = moments(Objects.requireNonNull(by), from, to);
+    for (int row = from; row < to; row++) {
+      rows++;
+      if (!vector.isBlank(row)) {
+        int cell = cells[row];
+        if (takes(cell, at[row], rows)) {
+          sums[cell].add(vector.values()[row]);
+        }
+      }
+    }
+  }
+
+  /** Whether a value counts, given those before; values that don't count any more are forgotten. */
+  private boolean takes(int cell, long moment, long row) {
+    boolean better =
+        !filled[cell]
+            || (which == Which.FIRST ? moment < best[cell] : moment > best[cell])
+            || (which == Which.LAST_ROW && moment == best[cell] && row > order[cell]);
+    if (better) {
+      filled[cell] = true;
+      best[cell] = moment;
+      order[cell] = row;
+      sums[cell].clear();
+    }
+    return better || (which != Which.LAST_ROW && moment == best[cell]);
+  }
+
+  private long[] moments(Vector by, int from, int to) {
+    if (by instanceof LongVector days) {
+      long[] moments = Arrays.copyOf(days.values(), to);
+      for (int row = from; row < to; row++) {
+        moments[row] = days.isBlank(row) ? Long.MIN_VALUE : moments[row];
+      }
+      return moments;
+    }
+    TextVector texts = (TextVector) by;
+    long[] ofCode = new long[texts.dictionary().size() + 1];
+    Arrays.fill(ofCode, Long.MIN_VALUE);
+    for (int code = 1; code < ofCode.length; code++) {
+      ofCode[code] =
+          periods
+              .parse(texts.dictionary().text(code))
+              .map(Period::start)
+              .map(start -> start.toEpochDay())
+              .orElse(Long.MIN_VALUE);
+    }
+    long[] moments = new long[to];
+    for (int row = from; row < to; row++) {
+      moments[row] = ofCode[texts.codes()[row]];
+    }
+    return moments;
+  }
+
+  @Override
+  public Values rollUp(int[] target, int targets) {
+    grow(target.length);
+    PeriodAccumulator rolled = new PeriodAccumulator(places, which);
+    rolled.grow(targets);
+    for (int cell = 1; cell < target.length; cell++) {
+      if (filled[cell] && rolled.takes(target[cell], best[cell], order[cell])) {
+        rolled.sums[target[cell]].add(sums[cell]);
+      }
+    }
+    return rolled;
+  }
+
+  @Override
+  public Optional<BigDecimal> value(int cell) {
+    return filled[cell] ? Optional.of(sums[cell].value(places)) : Optional.empty();
+  }
+}

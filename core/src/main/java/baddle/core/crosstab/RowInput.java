@@ -1,0 +1,196 @@
+package baddle.core.crosstab;
+
+import baddle.core.expression.AggregateCall;
+import baddle.core.expression.BoundExpression;
+import baddle.core.expression.Expression;
+import baddle.core.expression.ExpressionException;
+import baddle.core.expression.Failure;
+import baddle.core.table.Block;
+import baddle.core.table.LongVector;
+import baddle.core.table.Schema;
+import baddle.core.table.Vector;
+import baddle.core.value.Calendar;
+import baddle.core.value.ColumnType;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** What a cross-tab reads of the rows of one dataset, column by column. */
+final class RowInput {
+
+  /** A column, or what is computed of several. */
+  private final class Slot {
+
+    private final String text;
+    private final int column;
+    private final @Nullable BoundExpression bound;
+    private final ColumnType type;
+
+    Slot(CrosstabSpec spec, Expression expression) {
+      text = expression.toString();
+      if (expression.isName()) {
+        String name = expression.names().get(0);
+        column = schema.indexOf(name).orElseThrow(() -> spec.noColumn(name, schema));
+        bound = null;
+        type = schema.column(column).type();
+      } else {
+        column = -1;
+        try {
+          bound = expression.bind(schema, calendar);
+        } catch (ExpressionException e) {
+          throw new SpecException(e.getMessage());
+        }
+        type = bound.type();
+      }
+    }
+
+    Vector vector(Block block) {
+      if (bound == null) {
+        return block.vector(column);
+      }
+      Vector vector = bound.vector(block);
+      if (bound.anyFailure()) {
+        throw failed(block);
+      }
+      return vector;
+    }
+
+    private SpecException failed(Block block) {
+      for (int row = 0; row < block.size(); row++) {
+        Optional<Failure> failure = bound == null ? Optional.empty() : bound.failure(row);
+        if (failure.isPresent()) {
+          return new SpecException(
+              text
+                  + ": "
+                  + failure.get().expectation()
+                  + " in a row; guard it with nullif or case");
+        }
+      }
+      throw new IllegalStateException(text);
+    }
+  }
+
+  /**
+   * An aggregate and what it is of.
+   *
+   * @param call the aggregate
+   * @param type the type of what it is of; that of whole numbers where it counts rows
+   */
+  record Input(AggregateCall call, ColumnType type) {}
+
+  /** The vectors of some rows. */
+  record Rows(Block block, int from, int to, List<Vector> levels) {}
+
+  private final CrosstabSpec spec;
+  private final Schema schema;
+  private final Calendar calendar;
+  private final Optional<Slot> where;
+  private final List<Slot> levels = new ArrayList<>();
+  private final List<Input> inputs = new ArrayList<>();
+  private final List<Optional<Slot>> arguments = new ArrayList<>();
+  private final List<Optional<Slot>> bys = new ArrayList<>();
+  private final List<Optional<Slot>> filters = new ArrayList<>();
+
+  RowInput(CrosstabSpec spec, String dataset, Schema schema, Calendar calendar) {
+    this.spec = spec;
+    this.schema = schema;
+    this.calendar = calendar;
+    this.where =
+        dataset.isEmpty() ? spec.where().map(condition -> truth(condition)) : Optional.empty();
+    spec.items(dataset).forEach(item -> levels.add(new Slot(spec, item)));
+    for (AggregateCall call : spec.calls(dataset)) {
+      Optional<Slot> argument = call.argument().map(part -> new Slot(spec, part));
+      Input input =
+          new Input(
+              call, argument.map(slot -> slot.type).orElse(ColumnType.of(ColumnType.Kind.INTEGER)));
+      Aggregates.type(call, input.type());
+      inputs.add(input);
+      arguments.add(argument);
+      bys.add(by(call));
+      filters.add(call.filter().map(this::truth));
+    }
+  }
+
+  private Optional<Slot> by(AggregateCall call) {
+    if (!Aggregates.needsPeriod(call)) {
+      return call.by().map(part -> new Slot(spec, part));
+    }
+    if (schema.indexOf(Aggregates.PERIOD).isEmpty()) {
+      throw new SpecException(
+          call + " goes by the period of the source, and there is none; name a date after a comma");
+    }
+    return Optional.of(new Slot(spec, Expression.parse(Aggregates.PERIOD)));
+  }
+
+  private Slot truth(Expression condition) {
+    Slot slot = new Slot(spec, condition);
+    if (slot.type.kind() != ColumnType.Kind.BOOLEAN) {
+      throw new SpecException(condition + " is " + slot.type + ", not a condition");
+    }
+    return slot;
+  }
+
+  /** The aggregates, in the order of {@link #argument}. */
+  List<Input> inputs() {
+    return inputs;
+  }
+
+  /** The type of a level's values. */
+  ColumnType levelType(int level) {
+    return levels.get(level).type;
+  }
+
+  /** The rows of a block that the cross-tab is of. */
+  Rows rows(Block block, int from, int to) {
+    Block chosen = block;
+    int first = from;
+    int end = to;
+    if (where.isPresent()) {
+      Vector met = where.get().vector(block);
+      int[] rows = new int[to - from];
+      int count = 0;
+      for (int row = from; row < to; row++) {
+        if (isTrue(met, row)) {
+          rows[count++] = row;
+        }
+      }
+      chosen = block.rows(rows, count);
+      first = 0;
+      end = count;
+    }
+    Block taken = chosen;
+    return new Rows(taken, first, end, levels.stream().map(slot -> slot.vector(taken)).toList());
+  }
+
+  private static boolean isTrue(Vector truths, int row) {
+    return !truths.isBlank(row) && ((LongVector) truths).values()[row] == 1;
+  }
+
+  /** What an aggregate is of; null where it counts rows. */
+  @Nullable Vector argument(int input, Rows rows) {
+    return arguments.get(input).map(slot -> slot.vector(rows.block())).orElse(null);
+  }
+
+  /** What orders the rows of an aggregate; null where nothing does. */
+  @Nullable Vector by(int input, Rows rows) {
+    return bys.get(input).map(slot -> slot.vector(rows.block())).orElse(null);
+  }
+
+  /**
+   * The cells of an aggregate's rows: those of its filter's, the others discarded.
+   *
+   * @param cells the cell of each row
+   * @param buffer as long as the rows, used where there is a filter
+   */
+  int[] filtered(int input, Rows rows, int[] cells, int[] buffer) {
+    if (filters.get(input).isEmpty()) {
+      return cells;
+    }
+    Vector met = filters.get(input).get().vector(rows.block());
+    for (int row = rows.from(); row < rows.to(); row++) {
+      buffer[row] = isTrue(met, row) ? cells[row] : CellTable.DISCARD;
+    }
+    return buffer;
+  }
+}

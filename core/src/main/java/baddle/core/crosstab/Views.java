@@ -1,0 +1,180 @@
+package baddle.core.crosstab;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** What the views make of a measure's values. */
+final class Views {
+
+  /** Places of a share or percentage, as a part of one. */
+  private static final int SHARE_PLACES = 10;
+
+  private final CrosstabSpec spec;
+  private final Cells cells;
+  private final Axis down;
+  private final Axis across;
+
+  Views(CrosstabSpec spec, Cells cells, Axis down, Axis across) {
+    this.spec = spec;
+    this.cells = cells;
+    this.down = down;
+    this.across = across;
+  }
+
+  /**
+   * Refuses views that can have no value.
+   *
+   * @throws SpecException if one goes by something the cross-tab hasn't
+   */
+  void check() {
+    for (Measure measure : spec.measures()) {
+      View view = measure.view();
+      boolean byPeriod =
+          view.kind().isChange()
+              && (view.against().equals(View.PREVIOUS) || view.against().equals(View.YEAR_BEFORE));
+      boolean anyPeriod = spec.levels().stream().anyMatch(l -> l.item().grain().isPresent());
+      if (byPeriod && !anyPeriod) {
+        throw new SpecException(
+            measure.name()
+                + ": there is no period to compare with; take a date by month, or against: an item");
+      }
+      if (view.kind().isVariance() && spec.measure(view.against()) < 0) {
+        throw new SpecException(
+            measure.name() + ": no measure " + view.against() + " to take the variance against");
+      }
+      if (view.kind() == View.Kind.RUNNING_TOTAL && !measure.value().addsUp()) {
+        throw new SpecException(
+            measure.name() + ": only sums and counts have a running total, not " + measure.value());
+      }
+    }
+  }
+
+  Optional<BigDecimal> value(int downNode, int acrossNode, int measure) {
+    Optional<BigDecimal> plain = cells.value(downNode, acrossNode, measure);
+    View view = spec.measures().get(measure).view();
+    return switch (view.kind()) {
+      case VALUE -> plain;
+      case SHARE_OF_DOWN -> share(plain, cells.value(Axis.ROOT, acrossNode, measure));
+      case SHARE_OF_ACROSS -> share(plain, cells.value(downNode, Axis.ROOT, measure));
+      case SHARE_OF_GRAND_TOTAL -> share(plain, cells.value(Axis.ROOT, Axis.ROOT, measure));
+      case SHARE_OF_PARENT ->
+          share(
+              plain,
+              downNode != Axis.ROOT
+                  ? cells.value(down.parent(downNode), acrossNode, measure)
+                  : cells.value(downNode, across.parent(acrossNode), measure));
+      case CHANGE, CHANGE_PERCENT -> change(plain, view, downNode, acrossNode, measure);
+      case VARIANCE, VARIANCE_PERCENT -> {
+        Optional<BigDecimal> other =
+            cells.value(downNode, acrossNode, spec.measure(view.against()));
+        yield difference(plain, other, view.kind() == View.Kind.VARIANCE_PERCENT);
+      }
+      case RUNNING_TOTAL -> runningTotal(downNode, acrossNode, measure);
+      case RANK -> rank(plain, downNode, acrossNode, measure);
+    };
+  }
+
+  private static Optional<BigDecimal> share(Optional<BigDecimal> part, Optional<BigDecimal> whole) {
+    return part.isEmpty() || whole.isEmpty() || whole.get().signum() == 0
+        ? Optional.empty()
+        : Optional.of(
+            Aggregates.trimmed(
+                part.get().divide(whole.get(), SHARE_PLACES, RoundingMode.HALF_UP), 0));
+  }
+
+  private static Optional<BigDecimal> difference(
+      Optional<BigDecimal> now, Optional<BigDecimal> before, boolean percent) {
+    if (now.isEmpty() && before.isEmpty()) {
+      return Optional.empty();
+    }
+    BigDecimal change = now.orElse(BigDecimal.ZERO).subtract(before.orElse(BigDecimal.ZERO));
+    return percent ? share(Optional.of(change), before.map(BigDecimal::abs)) : Optional.of(change);
+  }
+
+  private Optional<BigDecimal> change(
+      Optional<BigDecimal> plain, View view, int downNode, int acrossNode, int measure) {
+    boolean percent = view.kind() == View.Kind.CHANGE_PERCENT;
+    boolean yearBefore = view.against().equals(View.YEAR_BEFORE);
+    if (yearBefore || view.against().equals(View.PREVIOUS)) {
+      if (across.calendarDepth(acrossNode) > 0) {
+        Integer before = across.earlier(acrossNode, yearBefore);
+        return before == null
+            ? Optional.empty()
+            : difference(plain, cells.value(downNode, before, measure), percent);
+      }
+      Integer before = down.earlier(downNode, yearBefore);
+      return before == null
+          ? Optional.empty()
+          : difference(plain, cells.value(before, acrossNode, measure), percent);
+    }
+    Integer named = sibling(across, acrossNode, view.against());
+    if (named != null) {
+      return named == acrossNode
+          ? Optional.empty()
+          : difference(plain, cells.value(downNode, named, measure), percent);
+    }
+    named = sibling(down, downNode, view.against());
+    return named == null || named == downNode
+        ? Optional.empty()
+        : difference(plain, cells.value(named, acrossNode, measure), percent);
+  }
+
+  private static @Nullable Integer sibling(Axis axis, int node, String label) {
+    for (int at = node; at != Axis.ROOT; at = axis.parent(at)) {
+      for (int child : axis.children(axis.parent(at))) {
+        if (axis.label(child).equals(label)) {
+          return at == node ? child : null;
+        }
+      }
+    }
+    return null;
+  }
+
+  private boolean runsAcross() {
+    return !across.levels().isEmpty();
+  }
+
+  private Optional<BigDecimal> runningTotal(int downNode, int acrossNode, int measure) {
+    Axis axis = runsAcross() ? across : down;
+    int node = runsAcross() ? acrossNode : downNode;
+    if (node == Axis.ROOT) {
+      return cells.value(downNode, acrossNode, measure);
+    }
+    BigDecimal total = null;
+    for (int child : axis.children(axis.parent(node))) {
+      Optional<BigDecimal> value =
+          runsAcross()
+              ? cells.value(downNode, child, measure)
+              : cells.value(child, acrossNode, measure);
+      if (value.isPresent()) {
+        total = total == null ? value.get() : total.add(value.get());
+      }
+      if (child == node) {
+        break;
+      }
+    }
+    return Optional.ofNullable(total);
+  }
+
+  private Optional<BigDecimal> rank(
+      Optional<BigDecimal> plain, int downNode, int acrossNode, int measure) {
+    boolean ranksDown = !down.levels().isEmpty();
+    Axis axis = ranksDown ? down : across;
+    int node = ranksDown ? downNode : acrossNode;
+    if (plain.isEmpty() || node == Axis.ROOT || axis.isRest(node)) {
+      return Optional.empty();
+    }
+    long before = 0;
+    for (int child : axis.children(axis.parent(node))) {
+      Optional<BigDecimal> value =
+          ranksDown
+              ? cells.value(child, acrossNode, measure)
+              : cells.value(downNode, child, measure);
+      boolean greater = value.isPresent() && value.get().compareTo(plain.get()) > 0;
+      before += greater && !axis.isRest(child) ? 1 : 0;
+    }
+    return Optional.of(BigDecimal.valueOf(before + 1));
+  }
+}

@@ -1,0 +1,141 @@
+package baddle.plan;
+
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Level;
+import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.RollForward;
+import baddle.core.crosstab.SpecException;
+import baddle.core.crosstab.Totals;
+import baddle.core.expression.AxisItem;
+import baddle.core.expression.Expression;
+import baddle.core.expression.ExpressionException;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiFunction;
+
+/** Reads a summary that is a roll-forward. */
+final class RollForwardReader {
+
+  static final List<String> KEYS =
+      List.of("opening", "in", "out", "amount", "detail", "account", "balance");
+
+  private static final List<String> NOT_WITH =
+      List.of("down", "measures", "order", "keep", "show_empty", "totals");
+
+  private final NodeReader nodes;
+  private final BiFunction<Map<String, PlanNode>, String, List<AxisItem>> axis;
+
+  RollForwardReader(
+      NodeReader nodes, BiFunction<Map<String, PlanNode>, String, List<AxisItem>> axis) {
+    this.nodes = nodes;
+    this.axis = axis;
+  }
+
+  Optional<CrosstabSpec> read(
+      String name,
+      PlanNode node,
+      Map<String, PlanNode> summary,
+      Optional<Expression> where,
+      Locale locale) {
+    for (String key : NOT_WITH) {
+      if (summary.containsKey(key)) {
+        nodes.problem(
+            summary.get(key) == null ? node : summary.get(key),
+            key + ": has no place beside roll_forward:");
+      }
+    }
+    Map<String, PlanNode> keys = nodes.keys(node, "roll_forward", KEYS);
+    List<AxisItem> across = axis.apply(summary, "across");
+    boolean byPeriod = across.size() == 1 && across.get(0).grain().isPresent();
+    if (!byPeriod) {
+      nodes.problem(node, "roll_forward: needs across: one period, such as booked_on by month");
+    }
+    Optional<String> in = text(keys, "in");
+    Optional<String> out = text(keys, "out");
+    Optional<String> amount = text(keys, "amount");
+    if (in.isEmpty() || out.isEmpty() || amount.isEmpty() || !keys.containsKey("opening")) {
+      nodes.problem(node, "roll_forward: needs opening:, in:, out: and amount:");
+      return Optional.empty();
+    }
+    Optional<String> account = text(keys, "account");
+    Optional<String> balance = text(keys, "balance");
+    Map<String, BigDecimal> opening = opening(keys.get("opening"), account.isPresent());
+    if (!byPeriod) {
+      return Optional.empty();
+    }
+    try {
+      List<Level> down = new ArrayList<>();
+      List<String> accounts = List.copyOf(opening.keySet());
+      account.ifPresent(text -> down.add(Level.of(AxisItem.parse(text)).always(accounts)));
+      String direction =
+          "case when (%s) then '%s' when (%s) then '%s' else '%s' end"
+              .formatted(in.get(), RollForward.IN, out.get(), RollForward.OUT, RollForward.NEITHER);
+      down.add(Level.of(AxisItem.parse(direction).called("direction")));
+      down.add(
+          Level.of(
+              text(keys, "detail")
+                  .map(AxisItem::parse)
+                  .orElseGet(() -> AxisItem.parse("'all'").called("detail"))));
+      List<Measure> measures = new ArrayList<>();
+      measures.add(Measure.of("Amount", "sum(" + amount.get() + ")"));
+      balance.ifPresent(
+          text ->
+              measures.add(
+                  Measure.of("Balance", "last(" + text + ", " + across.get(0).value() + ")")));
+      return Optional.of(
+          new CrosstabSpec(
+              name,
+              down,
+              List.of(Level.of(across.get(0))),
+              measures,
+              CrosstabSpec.MeasurePlace.INNERMOST,
+              Totals.both(),
+              "",
+              where,
+              Optional.of(new RollForward(opening, account.isPresent(), balance.isPresent())),
+              locale));
+    } catch (ExpressionException | SpecException e) {
+      nodes.problem(node, "roll_forward: " + e.getMessage());
+      return Optional.empty();
+    }
+  }
+
+  private Optional<String> text(Map<String, PlanNode> keys, String key) {
+    return Optional.ofNullable(keys.get(key))
+        .flatMap(node -> nodes.text(node, key))
+        .map(PlanNode.Text::text);
+  }
+
+  private Map<String, BigDecimal> opening(PlanNode node, boolean byAccount) {
+    Map<String, BigDecimal> opening = new LinkedHashMap<>();
+    if (byAccount) {
+      nodes
+          .entries(node, "opening")
+          .forEach(
+              (account, entry) ->
+                  nodes
+                      .text(entry.value(), account)
+                      .flatMap(this::number)
+                      .ifPresent(number -> opening.put(account, number)));
+    } else {
+      nodes
+          .text(node, "opening")
+          .flatMap(this::number)
+          .ifPresent(number -> opening.put("", number));
+    }
+    return opening;
+  }
+
+  private Optional<BigDecimal> number(PlanNode.Text text) {
+    if (text.text().matches("-?\\d{1,15}(\\.\\d{1,12})?")) {
+      return Optional.of(new BigDecimal(text.text()));
+    }
+    nodes.problem(text, "opening should be a number such as 1500.00, not " + text.text());
+    return Optional.empty();
+  }
+}

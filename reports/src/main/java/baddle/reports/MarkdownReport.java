@@ -1,0 +1,57 @@
+package baddle.reports;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+
+/** Cross-tabs as Markdown, with the tables that most readers of it know. */
+public final class MarkdownReport {
+
+  private MarkdownReport() {}
+
+  /** Writes cross-tabs; the stream is closed. */
+  public static void write(List<CrosstabLayout> layouts, Provenance provenance, OutputStream out)
+      throws IOException {
+    try (Writer writer = new OutputStreamWriter(out, StandardCharsets.UTF_8)) {
+      for (CrosstabLayout layout : layouts) {
+        write(layout, writer);
+      }
+      for (Map.Entry<String, String> line : provenance.lines()) {
+        writer.write("- " + line.getKey() + ": " + text(line.getValue()) + "\n");
+      }
+    }
+  }
+
+  private static void write(CrosstabLayout layout, Writer writer) throws IOException {
+    writer.write("## " + text(layout.title()) + "\n\n");
+    int labels = layout.downHeadings().size();
+    List<String> headings = new ArrayList<>(layout.downHeadings());
+    layout.columns().forEach(column -> headings.add(String.join(" ", column.labels()).strip()));
+    writer.write(row(headings));
+    List<String> rules = new ArrayList<>(Collections.nCopies(labels, "---"));
+    rules.addAll(Collections.nCopies(layout.columns().size(), "---:"));
+    writer.write("|" + String.join("|", rules) + "|\n");
+    for (CrosstabLayout.Line line : layout.lines()) {
+      boolean strong = line.total() || line.kind() == CrosstabLayout.Kind.SUBTOTAL;
+      List<String> cells = new ArrayList<>(line.labels());
+      layout.columns().forEach(column -> cells.add(layout.shown(line, column)));
+      cells.replaceAll(cell -> strong && !cell.isBlank() ? "**" + cell.strip() + "**" : cell);
+      writer.write(row(cells));
+    }
+    writer.write("\n");
+  }
+
+  private static String row(List<String> cells) {
+    return "| " + String.join(" | ", cells.stream().map(MarkdownReport::text).toList()) + " |\n";
+  }
+
+  private static String text(String cell) {
+    return cell.replace("|", "\\|").replace("\n", " ");
+  }
+}
