@@ -5,6 +5,7 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
 import java.io.IOException;
 import java.io.StringWriter;
+import java.util.List;
 
 /** Text of indented JSON. */
 final class JsonText {
@@ -24,5 +25,14 @@ final class JsonText {
       content.write(json);
     }
     return text.toString();
+  }
+
+  /** A field with a list of texts. */
+  static void strings(JsonGenerator json, String field, List<String> texts) throws IOException {
+    json.writeArrayFieldStart(field);
+    for (String text : texts) {
+      json.writeString(text);
+    }
+    json.writeEndArray();
   }
 }

@@ -28,7 +28,9 @@ final class Program {
           new ConsolidateCommand(),
           new CheckCommand(),
           new SummarizeCommand(),
-          new CrosstabCommand());
+          new CrosstabCommand(),
+          new TraceCommand(),
+          new ColumnsCommand());
 
   private final Console console;
 

@@ -55,8 +55,8 @@ final class SummarizeCommand implements Command {
     return Status.DONE;
   }
 
-  private static List<SummaryPlan> wanted(Project project, List<String> names)
-      throws UsageException {
+  /** The summaries of these names; all where none is given. */
+  static List<SummaryPlan> wanted(Project project, List<String> names) throws UsageException {
     if (project.plan().summaries().isEmpty()) {
       throw new UsageException("the plan has no summaries:");
     }

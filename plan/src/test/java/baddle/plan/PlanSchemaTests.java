@@ -16,6 +16,8 @@ import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** The schema for editors knows what the program knows. */
@@ -54,29 +56,27 @@ class PlanSchemaTests {
     assertThat(schema().validate(YAML.readTree(plan))).isNotEmpty();
   }
 
-  @Test
-  void a_feed_has_the_keys_that_the_program_reads() throws IOException {
-    List<String> keys = new ArrayList<>();
-    try (InputStream in = file()) {
-      YAML.readTree(in)
-          .at("/properties/feeds/additionalProperties/properties")
-          .fieldNames()
-          .forEachRemaining(keys::add);
-    }
-
-    assertThat(keys).containsExactlyInAnyOrderElementsOf(FeedReader.KEYS);
+  static List<Arguments> keys() {
+    String summaries = "summaries/additionalProperties/properties";
+    return List.of(
+        Arguments.of("feeds/additionalProperties/properties", FeedReader.KEYS),
+        Arguments.of("lookups/additionalProperties/properties", LookupReader.KEYS),
+        Arguments.of(summaries, SummaryReader.KEYS),
+        Arguments.of(summaries + "/totals/properties", SummaryReader.TOTALS),
+        Arguments.of(
+            summaries + "/measures/additionalProperties/oneOf/1/properties", MeasureReader.KEYS),
+        Arguments.of(summaries + "/keep/additionalProperties/properties", LevelReader.KEEP),
+        Arguments.of(summaries + "/roll_forward/properties", RollForwardReader.KEYS));
   }
 
-  @Test
-  void a_lookup_has_the_keys_that_the_program_reads() throws IOException {
+  @ParameterizedTest
+  @MethodSource("keys")
+  void it_has_the_keys_that_the_program_reads(String place, List<String> known) throws IOException {
     List<String> keys = new ArrayList<>();
     try (InputStream in = file()) {
-      YAML.readTree(in)
-          .at("/properties/lookups/additionalProperties/properties")
-          .fieldNames()
-          .forEachRemaining(keys::add);
+      YAML.readTree(in).at("/properties/" + place).fieldNames().forEachRemaining(keys::add);
     }
 
-    assertThat(keys).containsExactlyInAnyOrderElementsOf(LookupReader.KEYS);
+    assertThat(keys).containsExactlyInAnyOrderElementsOf(known);
   }
 }

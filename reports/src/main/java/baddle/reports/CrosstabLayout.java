@@ -349,6 +349,11 @@ public final class CrosstabLayout {
         : line.stated().get(columns.indexOf(column));
   }
 
+  /** How the numbers of each measure are written. */
+  public List<ShownNumber> numbers() {
+    return Collections.unmodifiableList(numbers);
+  }
+
   /** How the number is written where a line and a column meet. */
   public ShownNumber number(Line line, Column column) {
     return numbers.get(measure(line, column));

@@ -7,6 +7,7 @@ import java.util.List;
 public final class TextTable {
 
   private final int leftColumns;
+  private int leftFrom = Integer.MAX_VALUE;
   private final List<List<String>> rows = new ArrayList<>();
 
   /**
@@ -17,6 +18,12 @@ public final class TextTable {
   public TextTable(int leftColumns, List<String> headings) {
     this.leftColumns = leftColumns;
     rows.add(List.copyOf(headings));
+  }
+
+  /** Makes the columns from one on stand at the left too. */
+  public TextTable leftFrom(int column) {
+    leftFrom = column;
+    return this;
   }
 
   /** Adds a row with as many cells as there are headings. */
@@ -37,7 +44,7 @@ public final class TextTable {
       List<String> cells = new ArrayList<>();
       for (int i = 0; i < widths.length; i++) {
         cells.add(
-            i < leftColumns
+            i < leftColumns || i >= leftFrom
                 ? TextStyle.left(row.get(i), widths[i])
                 : TextStyle.right(row.get(i), widths[i]));
       }

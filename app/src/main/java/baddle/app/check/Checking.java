@@ -6,6 +6,7 @@ import baddle.app.consolidate.Pending;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reference.References;
 import baddle.app.review.FindingPolicy;
+import baddle.app.review.HiddenReasons;
 import baddle.app.review.ListedControl;
 import baddle.app.review.LookupReviews;
 import baddle.app.review.TotalLine;

@@ -11,6 +11,7 @@ import baddle.core.grid.NamedRange;
 import baddle.core.intake.FormIntake;
 import baddle.core.intake.HeldRowSink;
 import baddle.core.intake.IntakeSpec;
+import baddle.core.intake.RowWatch;
 import baddle.core.intake.SourceIntake;
 import baddle.core.table.BlockBuilder;
 import baddle.core.value.Period;
@@ -42,6 +43,7 @@ public final class FileReading {
   private final FoundFile file;
   private final BlockBuilder blocks;
   private final SourceNumbers numbers;
+  private final RowWatch watch;
   private final List<ReadSource> sources = new ArrayList<>();
   private final List<Finding> findings = new ArrayList<>();
   private final List<Finding> passedOver = new ArrayList<>();
@@ -55,6 +57,18 @@ public final class FileReading {
    */
   public FileReading(
       Plan plan, DatasetPlan dataset, FoundFile file, BlockBuilder blocks, SourceNumbers numbers) {
+    this(plan, dataset, file, blocks, numbers, RowWatch.NONE);
+  }
+
+  /** The same, where someone is told of the rows that are left out. */
+  public FileReading(
+      Plan plan,
+      DatasetPlan dataset,
+      FoundFile file,
+      BlockBuilder blocks,
+      SourceNumbers numbers,
+      RowWatch watch) {
+    this.watch = watch;
     this.plan = plan;
     this.dataset = dataset;
     this.feed = file.feed();
@@ -214,7 +228,8 @@ public final class FileReading {
         periodColumn,
         Map.of(),
         feed.shaping().inSourceOf(period),
-        file.mended().of(wanted.sheet.name()));
+        file.mended().of(wanted.sheet.name()),
+        watch);
   }
 
   private Optional<Period> period(GridFile grid, Wanted wanted) {

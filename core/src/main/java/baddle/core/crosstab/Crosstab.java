@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import org.jspecify.annotations.Nullable;
 
 /** A finished cross-tab: two axes and the measures where they meet. Totals are the roots' cells. */
 public final class Crosstab {
@@ -89,6 +88,11 @@ public final class Crosstab {
     return views.value(downItem.node(), acrossItem.node(), measure);
   }
 
+  /** What a measure's view is a share of or a difference from; empty where it is neither. */
+  public Optional<BigDecimal> basis(Item downItem, Item acrossItem, int measure) {
+    return views.basis(downItem.node(), acrossItem.node(), measure);
+  }
+
   /** A measure where two items meet, before a view makes something else of it. */
   public Optional<BigDecimal> plainValue(Item downItem, Item acrossItem, int measure) {
     return cells.value(downItem.node(), acrossItem.node(), measure);
@@ -98,14 +102,14 @@ public final class Crosstab {
    * The rows of a block that a cell is made of.
    *
    * @param rows the rows, with all columns of the block
-   * @param arguments what each of the aggregates is of, in the order that was asked for; null for
-   *     one that counts rows
+   * @param arguments what each of the aggregates is of, in the order that was asked for: 1 where it
+   *     counts rows, blank for rows that its filter leaves out
    */
-  public record Contribution(Block rows, List<@Nullable Vector> arguments) {}
+  public record Contribution(Block rows, List<Vector> arguments) {}
 
   /**
-   * The rows of a block that a cell is made of; the block has to have the columns the cross-tab
-   * reads, and others it has stay.
+   * The rows of a block that a cell is made of; its first columns are those the cross-tab reads, in
+   * that order, and others it has stay.
    *
    * @param dataset the dataset it is of; empty for the cross-tab's own
    * @param calls aggregates of that dataset's rows
@@ -137,10 +141,9 @@ public final class Crosstab {
       }
     }
     List<AggregateCall> known = input.inputs().stream().map(RowInput.Input::call).toList();
-    List<@Nullable Vector> arguments = new ArrayList<>();
+    List<Vector> arguments = new ArrayList<>();
     for (AggregateCall call : calls) {
-      Vector argument = input.argument(known.indexOf(call), rows);
-      arguments.add(argument == null ? null : argument.rows(found, count));
+      arguments.add(input.contribution(known.indexOf(call), rows).rows(found, count));
     }
     return new Contribution(rows.block().rows(found, count), arguments);
   }

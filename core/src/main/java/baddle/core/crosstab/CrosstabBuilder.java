@@ -242,8 +242,7 @@ public final class CrosstabBuilder implements BlockSink {
             values::get, Comparator.nullsFirst(Comparator.<@Nullable BigDecimal>naturalOrder()));
     all.sort((keep.bottom() ? order : order.reversed()).thenComparing(axis::compare));
     if (keep.until().isEmpty()) {
-      int count = keep.count() >= all.size() - 1 ? all.size() : keep.count();
-      return all.subList(0, Math.min(count, all.size()));
+      return all.subList(0, Math.min(keep.count(), all.size()));
     }
     BigDecimal enough =
         total.of(parent, measure).orElse(BigDecimal.ZERO).multiply(keep.until().get());

@@ -6,12 +6,15 @@ import baddle.core.expression.Expression;
 import baddle.core.expression.ExpressionException;
 import baddle.core.expression.Failure;
 import baddle.core.table.Block;
+import baddle.core.table.Dictionary;
 import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
+import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -170,6 +173,35 @@ final class RowInput {
   /** What an aggregate is of; null where it counts rows. */
   @Nullable Vector argument(int input, Rows rows) {
     return arguments.get(input).map(slot -> slot.vector(rows.block())).orElse(null);
+  }
+
+  /**
+   * What each row gives to an aggregate: 1 where it counts rows, blank where its filter says so.
+   */
+  Vector contribution(int input, Rows rows) {
+    int size = rows.block().size();
+    Vector argument = argument(input, rows);
+    long[] ones = new long[argument == null ? size : 0];
+    Arrays.fill(ones, 1);
+    Vector given = argument == null ? new LongVector(ones, null, size) : argument;
+    if (filters.get(input).isEmpty()) {
+      return given;
+    }
+    Vector met = filters.get(input).get().vector(rows.block());
+    if (given instanceof TextVector texts) {
+      int[] codes = Arrays.copyOf(texts.codes(), size);
+      for (int row = 0; row < size; row++) {
+        codes[row] = isTrue(met, row) ? codes[row] : Dictionary.BLANK;
+      }
+      return new TextVector(codes, size, texts.dictionary());
+    }
+    long[] blanks = new long[(size + 63) / 64];
+    for (int row = 0; row < size; row++) {
+      if (given.isBlank(row) || !isTrue(met, row)) {
+        blanks[row >> 6] |= 1L << (row & 63);
+      }
+    }
+    return new LongVector(((LongVector) given).values(), blanks, size);
   }
 
   /** What orders the rows of an aggregate; null where nothing does. */

@@ -51,26 +51,37 @@ final class Views {
     }
   }
 
+  /** What a measure's view is a share of or a difference from; empty where it is neither. */
+  Optional<BigDecimal> basis(int downNode, int acrossNode, int measure) {
+    View view = spec.measures().get(measure).view();
+    return switch (view.kind()) {
+      case SHARE_OF_DOWN -> cells.value(Axis.ROOT, acrossNode, measure);
+      case SHARE_OF_ACROSS -> cells.value(downNode, Axis.ROOT, measure);
+      case SHARE_OF_GRAND_TOTAL -> cells.value(Axis.ROOT, Axis.ROOT, measure);
+      case SHARE_OF_PARENT ->
+          downNode != Axis.ROOT
+              ? cells.value(down.parent(downNode), acrossNode, measure)
+              : cells.value(downNode, across.parent(acrossNode), measure);
+      case CHANGE, CHANGE_PERCENT -> before(view, downNode, acrossNode, measure);
+      case VARIANCE, VARIANCE_PERCENT ->
+          cells.value(downNode, acrossNode, spec.measure(view.against()));
+      case VALUE, RUNNING_TOTAL, RANK -> Optional.empty();
+    };
+  }
+
   Optional<BigDecimal> value(int downNode, int acrossNode, int measure) {
     Optional<BigDecimal> plain = cells.value(downNode, acrossNode, measure);
     View view = spec.measures().get(measure).view();
     return switch (view.kind()) {
       case VALUE -> plain;
-      case SHARE_OF_DOWN -> share(plain, cells.value(Axis.ROOT, acrossNode, measure));
-      case SHARE_OF_ACROSS -> share(plain, cells.value(downNode, Axis.ROOT, measure));
-      case SHARE_OF_GRAND_TOTAL -> share(plain, cells.value(Axis.ROOT, Axis.ROOT, measure));
-      case SHARE_OF_PARENT ->
-          share(
-              plain,
-              downNode != Axis.ROOT
-                  ? cells.value(down.parent(downNode), acrossNode, measure)
-                  : cells.value(downNode, across.parent(acrossNode), measure));
+      case SHARE_OF_DOWN, SHARE_OF_ACROSS, SHARE_OF_GRAND_TOTAL, SHARE_OF_PARENT ->
+          share(plain, basis(downNode, acrossNode, measure));
       case CHANGE, CHANGE_PERCENT -> change(plain, view, downNode, acrossNode, measure);
-      case VARIANCE, VARIANCE_PERCENT -> {
-        Optional<BigDecimal> other =
-            cells.value(downNode, acrossNode, spec.measure(view.against()));
-        yield difference(plain, other, view.kind() == View.Kind.VARIANCE_PERCENT);
-      }
+      case VARIANCE, VARIANCE_PERCENT ->
+          difference(
+              plain,
+              basis(downNode, acrossNode, measure),
+              view.kind() == View.Kind.VARIANCE_PERCENT);
       case RUNNING_TOTAL -> runningTotal(downNode, acrossNode, measure);
       case RANK -> rank(plain, downNode, acrossNode, measure);
     };
@@ -93,32 +104,44 @@ final class Views {
     return percent ? share(Optional.of(change), before.map(BigDecimal::abs)) : Optional.of(change);
   }
 
-  private Optional<BigDecimal> change(
-      Optional<BigDecimal> plain, View view, int downNode, int acrossNode, int measure) {
-    boolean percent = view.kind() == View.Kind.CHANGE_PERCENT;
+  /** A node of each axis. */
+  private record Cell(int down, int across) {}
+
+  /** The cell that a change is from; null where there is none. */
+  private @Nullable Cell earlier(View view, int downNode, int acrossNode) {
     boolean yearBefore = view.against().equals(View.YEAR_BEFORE);
+    Integer node;
     if (yearBefore || view.against().equals(View.PREVIOUS)) {
       if (across.calendarDepth(acrossNode) > 0) {
-        Integer before = across.earlier(acrossNode, yearBefore);
-        return before == null
-            ? Optional.empty()
-            : difference(plain, cells.value(downNode, before, measure), percent);
+        node = across.earlier(acrossNode, yearBefore);
+        return node == null ? null : new Cell(downNode, node);
       }
-      Integer before = down.earlier(downNode, yearBefore);
-      return before == null
-          ? Optional.empty()
-          : difference(plain, cells.value(before, acrossNode, measure), percent);
+      node = down.earlier(downNode, yearBefore);
+      return node == null ? null : new Cell(node, acrossNode);
     }
-    Integer named = sibling(across, acrossNode, view.against());
-    if (named != null) {
-      return named == acrossNode
-          ? Optional.empty()
-          : difference(plain, cells.value(downNode, named, measure), percent);
+    node = sibling(across, acrossNode, view.against());
+    if (node != null) {
+      return node == acrossNode ? null : new Cell(downNode, node);
     }
-    named = sibling(down, downNode, view.against());
-    return named == null || named == downNode
+    node = sibling(down, downNode, view.against());
+    return node == null || node == downNode ? null : new Cell(node, acrossNode);
+  }
+
+  private Optional<BigDecimal> before(View view, int downNode, int acrossNode, int measure) {
+    Cell earlier = earlier(view, downNode, acrossNode);
+    return earlier == null
         ? Optional.empty()
-        : difference(plain, cells.value(named, acrossNode, measure), percent);
+        : cells.value(earlier.down(), earlier.across(), measure);
+  }
+
+  private Optional<BigDecimal> change(
+      Optional<BigDecimal> plain, View view, int downNode, int acrossNode, int measure) {
+    return earlier(view, downNode, acrossNode) == null
+        ? Optional.empty()
+        : difference(
+            plain,
+            before(view, downNode, acrossNode, measure),
+            view.kind() == View.Kind.CHANGE_PERCENT);
   }
 
   private static @Nullable Integer sibling(Axis axis, int node, String label) {

@@ -29,6 +29,9 @@ public final class Intake implements RowSink {
   /** How many filled rows are looked at to find the headings. */
   public static final int ROWS_SEARCHED = 60;
 
+  private static final String HEADINGS_REPEATED = "headings repeated";
+  private static final String NOTES = "notes below the table";
+
   private enum State {
     /** No headings were found yet. */
     SEARCHING,
@@ -221,8 +224,10 @@ public final class Intake implements RowSink {
     hiddenRows += row.isHidden() ? 1 : 0;
     if (again) {
       headingsAgain++;
+      spec.watch().leftOut(row.number(), HEADINGS_REPEATED);
     } else if (afterGap && filled == 1 && table.isNote(row)) {
       notes++;
+      spec.watch().leftOut(row.number(), NOTES);
       findings.firstNote(row);
     } else {
       afterGap = false;
@@ -297,8 +302,8 @@ public final class Intake implements RowSink {
   private List<SourceIntake.LeftOut> leftOut(TableRows table) {
     List<SourceIntake.LeftOut> all = new ArrayList<>(table.leftOutByRule());
     addIfAny(all, "blank rows", blankRows);
-    addIfAny(all, "headings repeated", headingsAgain);
-    addIfAny(all, "notes below the table", notes);
+    addIfAny(all, HEADINGS_REPEATED, headingsAgain);
+    addIfAny(all, NOTES, notes);
     return all;
   }
 

@@ -21,6 +21,7 @@ import java.util.stream.Stream;
  * @param understandings how the values of some columns were found to be written, by column
  * @param shaping what happens to rows before they are kept
  * @param mended rows that are read as a person mended them
+ * @param watch is told of the rows that are left out
  */
 public record IntakeSpec(
     List<IntakeColumn> columns,
@@ -29,7 +30,8 @@ public record IntakeSpec(
     Optional<String> periodColumn,
     Map<String, Understanding> understandings,
     Shaping shaping,
-    MendedRows mended) {
+    MendedRows mended,
+    RowWatch watch) {
 
   /** Copies list and maps. */
   public IntakeSpec {
@@ -47,12 +49,13 @@ public record IntakeSpec(
         Optional.empty(),
         Map.of(),
         Shaping.NONE,
-        MendedRows.NONE);
+        MendedRows.NONE,
+        RowWatch.NONE);
   }
 
   /** The same, with what reading the source once has shown. */
   public IntakeSpec with(Map<String, Understanding> shown) {
-    return new IntakeSpec(columns, named, rules, periodColumn, shown, shaping, mended);
+    return new IntakeSpec(columns, named, rules, periodColumn, shown, shaping, mended, watch);
   }
 
   /** The columns of the blocks that come out, and those that keep what was replaced. */

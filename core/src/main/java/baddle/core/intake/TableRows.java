@@ -268,6 +268,8 @@ final class TableRows {
     for (int i = 0; i < stretch.size(); i++) {
       if (stretch.isLeftOut(i)) {
         leftOut++;
+        spec.watch()
+            .leftOut(stretch.rows()[i].number(), shaping.rules().rule(stretch.rule(i)).because());
       } else if (stretch.fits(i)) {
         blocks.keep(base + i, stretch.rows()[i].number());
       } else {

@@ -338,7 +338,8 @@ class IntakeTests {
             Optional.of("sold_on"),
             Map.of(),
             Shaping.NONE,
-            MendedRows.NONE);
+            MendedRows.NONE,
+            RowWatch.NONE);
 
     SourceIntake result =
         read(spec, true, "Date|Code|Amount", "01/02/70|a|1,234", "01/03/70|b|-", "25570|c|#N/A");

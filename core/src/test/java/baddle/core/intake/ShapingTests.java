@@ -70,7 +70,8 @@ class ShapingTests {
             Optional.empty(),
             Map.of(),
             shaping,
-            MendedRows.NONE);
+            MendedRows.NONE,
+            RowWatch.NONE);
     BlockBuilder blocks =
         new BlockBuilder(
             spec.workingSchema(shaping.cellColumns()),

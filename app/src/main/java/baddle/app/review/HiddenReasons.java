@@ -1,6 +1,5 @@
-package baddle.app.check;
+package baddle.app.review;
 
-import baddle.app.review.DuplicateReason;
 import baddle.core.derivation.HeldBecause;
 import baddle.core.intake.HeldValue;
 import baddle.core.table.Block;
@@ -11,7 +10,7 @@ import java.util.List;
 import java.util.Optional;
 
 /** Why rows that were read are in no figure. */
-final class HiddenReasons {
+public final class HiddenReasons {
 
   /**
    * Why a row is hidden.
@@ -19,17 +18,20 @@ final class HiddenReasons {
    * @param ofKey whether another row has its key
    * @param held what holds it; empty if it is left out
    */
-  record Reason(boolean ofKey, Optional<HeldValue> held) {}
+  public record Reason(boolean ofKey, Optional<HeldValue> held) {}
 
+  /** Takes hidden rows. */
   @FunctionalInterface
-  interface Use {
+  public interface Use {
+
+    /** Takes one. */
     void use(Block block, int row, Reason reason);
   }
 
   private HiddenReasons() {}
 
   /** Goes over the hidden rows of a dataset; blocks have the columns asked for first. */
-  static void scan(DatasetReader reader, List<String> columns, Use use) throws IOException {
+  public static void scan(DatasetReader reader, List<String> columns, Use use) throws IOException {
     reader.scanHidden(
         columns,
         (block, from, to) -> {

@@ -1,0 +1,111 @@
+package baddle.app.columns;
+
+import baddle.app.BatchStamp;
+import baddle.app.Project;
+import baddle.core.table.Block;
+import baddle.core.table.Column;
+import baddle.core.table.Vector;
+import baddle.store.Batch;
+import baddle.store.DatasetReader;
+import baddle.store.Store;
+import baddle.store.StoreException;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * What the columns of a dataset hold.
+ *
+ * @param dataset its name
+ * @param batch the batch it is of
+ * @param rows how many rows it has
+ * @param columns its columns, those of the origin last
+ */
+public record ColumnSurvey(
+    String dataset, BatchStamp batch, long rows, List<SurveyedColumn> columns) {
+
+  /** Beyond so many different values they aren't counted. */
+  public static final int MOST_DISTINCT = 100_000;
+
+  private static final int EXAMPLES = 3;
+
+  /**
+   * A column.
+   *
+   * @param column its name and type
+   * @param filled how many rows have a value
+   * @param distinct how many different values; at most {@link #MOST_DISTINCT} are counted
+   * @param examples the first of them
+   */
+  public record SurveyedColumn(Column column, long filled, int distinct, List<String> examples) {
+
+    /** Copies the list. */
+    public SurveyedColumn {
+      examples = List.copyOf(examples);
+    }
+  }
+
+  /** Copies the list. */
+  public ColumnSurvey {
+    columns = List.copyOf(columns);
+  }
+
+  private static final class Tally {
+
+    private final Column column;
+    private final Set<String> values = new LinkedHashSet<>();
+    private long filled;
+
+    Tally(Column column) {
+      this.column = column;
+    }
+
+    void add(Vector vector, int from, int to) {
+      for (int row = from; row < to; row++) {
+        if (!vector.isBlank(row)) {
+          filled++;
+          if (values.size() < MOST_DISTINCT) {
+            values.add(vector.shown(row, column.type()));
+          }
+        }
+      }
+    }
+
+    SurveyedColumn result() {
+      return new SurveyedColumn(
+          column, filled, values.size(), values.stream().limit(EXAMPLES).toList());
+    }
+  }
+
+  /**
+   * Looks at a dataset.
+   *
+   * @throws StoreException.Absent if nothing was consolidated yet
+   */
+  public static ColumnSurvey of(Project project, String dataset) throws IOException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      Batch batch =
+          store
+              .catalogue()
+              .lastBatch()
+              .orElseThrow(() -> StoreException.nothingConsolidated(project.storeFolder()));
+      DatasetReader reader = store.dataset(dataset, batch.number());
+      List<Tally> tallies = new ArrayList<>();
+      reader.schema().columns().forEach(column -> tallies.add(new Tally(column)));
+      reader.scan(reader.schema().names(), (block, from, to) -> add(tallies, block, from, to));
+      return new ColumnSurvey(
+          dataset,
+          BatchStamp.of(batch),
+          reader.rows(),
+          tallies.stream().map(Tally::result).toList());
+    }
+  }
+
+  private static void add(List<Tally> tallies, Block block, int from, int to) {
+    for (int i = 0; i < tallies.size(); i++) {
+      tallies.get(i).add(block.vector(i), from, to);
+    }
+  }
+}

@@ -1,0 +1,273 @@
+package baddle.app.trace;
+
+import baddle.app.BatchStamp;
+import baddle.app.Project;
+import baddle.app.summarize.Summarizing;
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Item;
+import baddle.core.crosstab.Level;
+import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.View;
+import baddle.core.expression.Aggregate;
+import baddle.core.expression.AggregateCall;
+import baddle.core.expression.Expression;
+import baddle.core.finding.Nearest;
+import baddle.core.table.Block;
+import baddle.core.table.LongVector;
+import baddle.core.table.Origin;
+import baddle.core.table.Vector;
+import baddle.core.value.ColumnType;
+import baddle.core.value.WideSum;
+import baddle.plan.SummaryPlan;
+import baddle.reports.CrosstabLayout;
+import baddle.store.Batch;
+import baddle.store.DatasetReader;
+import baddle.store.Store;
+import baddle.store.StoreException;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+
+/** Goes from a figure of a summary back to its rows. */
+public final class FigureTrace {
+
+  private static final int MOST_NAMED = 20;
+
+  private final Project project;
+  private final SummaryPlan summary;
+  private final CrosstabSpec spec;
+  private final Measure measure;
+  private final int measureIndex;
+  private final CellChoice choice;
+
+  /**
+   * A trace of one cell.
+   *
+   * @param at the items it stands at, as {@code site=Alder Mill,month=2026-03}; empty for totals
+   * @param measureName the measure; empty for the first
+   * @throws TraceException if the summary has no such cell
+   */
+  public FigureTrace(Project project, SummaryPlan summary, String at, Optional<String> measureName)
+      throws TraceException {
+    this.project = project;
+    this.summary = summary;
+    this.spec = summary.crosstab();
+    this.measureIndex = measureName.isEmpty() ? 0 : spec.measure(measureName.get());
+    if (measureIndex < 0) {
+      List<String> names = spec.measures().stream().map(Measure::name).toList();
+      throw new TraceException(
+          "no measure "
+              + measureName.orElse("")
+              + Nearest.hint(measureName.orElse(""), names)
+              + "; measures: "
+              + String.join(", ", names));
+    }
+    this.measure = spec.measures().get(measureIndex);
+    this.choice = new CellChoice(spec, at);
+  }
+
+  /**
+   * Traces it.
+   *
+   * @param table takes its rows
+   * @throws TraceException if the summary has no such cell
+   */
+  public TracedFigure run(RowTable table) throws IOException, TraceException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      Batch batch =
+          store
+              .catalogue()
+              .lastBatch()
+              .orElseThrow(() -> StoreException.nothingConsolidated(project.storeFolder()));
+      Crosstab crosstab = new Summarizing(project).crosstab(summary, store, batch.number());
+      Item down = choice.find(crosstab.down(), spec.down());
+      Item across = choice.find(crosstab.across(), spec.across());
+      String dataset = measure.dataset();
+      DatasetReader reader =
+          store.dataset(dataset.isEmpty() ? summary.dataset() : dataset, batch.number());
+      Contributions rows = new Contributions(crosstab, down, across, table);
+      rows.scan(reader);
+      List<String> explanation = explain(crosstab, down, across, rows);
+      return new TracedFigure(
+          summary.name(),
+          choice.shown(),
+          BatchStamp.of(batch),
+          rows.count,
+          rows.totals(),
+          explanation);
+    }
+  }
+
+  private List<AggregateCall> calls() {
+    List<AggregateCall> calls = new ArrayList<>(measure.value().calls());
+    for (Expression.Reference name : measure.value().measures()) {
+      Measure other = spec.measures().get(spec.measure(name.name()));
+      if (other.dataset().equals(measure.dataset())) {
+        calls.addAll(other.value().calls());
+      }
+    }
+    return calls.stream().distinct().toList();
+  }
+
+  private List<String> explain(Crosstab crosstab, Item down, Item across, Contributions rows) {
+    List<String> lines = new ArrayList<>();
+    CrosstabLayout layout = new CrosstabLayout(crosstab);
+    Optional<BigDecimal> plain = crosstab.plainValue(down, across, measureIndex);
+    String value = plain.map(BigDecimal::toPlainString).orElse("(blank)");
+    lines.add(
+        measure.name()
+            + " = "
+            + measure.value()
+            + " = "
+            + value
+            + String.format(
+                Locale.ROOT, " over %,d %s", rows.count, rows.count == 1 ? "row" : "rows"));
+    for (Expression.Reference name : measure.value().measures()) {
+      int other = spec.measure(name.name());
+      lines.add(
+          name.name()
+              + " = "
+              + spec.measures().get(other).value()
+              + " = "
+              + crosstab
+                  .plainValue(down, across, other)
+                  .map(BigDecimal::toPlainString)
+                  .orElse("(blank)"));
+    }
+    View view = measure.view();
+    if (view.kind() != View.Kind.VALUE) {
+      String shown =
+          crosstab
+              .value(down, across, measureIndex)
+              .map(layout.numbers().get(measureIndex)::show)
+              .orElse("(blank)");
+      String basis =
+          crosstab
+              .basis(down, across, measureIndex)
+              .map(number -> " against " + number.toPlainString())
+              .orElse("");
+      String against = view.against().isEmpty() ? "" : " (" + view.against() + ")";
+      lines.add("seen as " + view.kind().words() + against + ": " + value + basis + " is " + shown);
+    }
+    rows.restItems.forEach((item) -> lines.add(item));
+    return lines;
+  }
+
+  /** Gathers what the rows give. */
+  private final class Contributions {
+
+    private final Crosstab crosstab;
+    private final Item down;
+    private final Item across;
+    private final RowTable table;
+    private final List<AggregateCall> calls = calls();
+    private final List<String> columns;
+    private final List<String> scanned;
+    private final List<WideSum> sums = new ArrayList<>();
+    private final long[] filled;
+    private final List<String> restItems = new ArrayList<>();
+    private final List<Level> rests = new ArrayList<>();
+    private final List<Set<String>> restLabels = new ArrayList<>();
+    private long count;
+
+    Contributions(Crosstab crosstab, Item down, Item across, RowTable table) {
+      this.crosstab = crosstab;
+      this.down = down;
+      this.across = across;
+      this.table = table;
+      calls.forEach(call -> sums.add(new WideSum()));
+      filled = new long[calls.size()];
+      List<String> origin =
+          Stream.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_ROW)
+              .map(column -> column.name())
+              .toList();
+      List<String> own = spec.columns(measure.dataset());
+      scanned = Stream.concat(own.stream(), origin.stream()).distinct().toList();
+      columns = Stream.concat(origin.stream(), own.stream()).distinct().toList();
+      if (down.isRest()) {
+        rests.add(spec.down().get(down.level() - 1));
+      }
+      if (across.isRest()) {
+        rests.add(spec.across().get(across.level() - 1));
+      }
+      rests.removeIf(level -> !level.item().value().isName());
+      rests.forEach(level -> restLabels.add(new TreeSet<>()));
+    }
+
+    void scan(DatasetReader reader) throws IOException {
+      List<String> headings = new ArrayList<>(columns);
+      calls.forEach(call -> headings.add(call.toString()));
+      table.begin(headings, calls.size());
+      reader.scan(scanned, this::accept);
+      for (int i = 0; i < rests.size(); i++) {
+        Set<String> labels = restLabels.get(i);
+        String more =
+            labels.size() > MOST_NAMED ? " and " + (labels.size() - MOST_NAMED) + " more" : "";
+        restItems.add(
+            rests.get(i).keep().map(keep -> keep.rest()).orElse("")
+                + " stands for "
+                + String.join(", ", labels.stream().limit(MOST_NAMED).toList())
+                + more);
+      }
+    }
+
+    private void accept(Block block, int from, int to) throws IOException {
+      Crosstab.Contribution found =
+          crosstab.contribution(block, from, to, down, across, measure.dataset(), calls);
+      Block rows = found.rows();
+      for (int row = 0; row < rows.size(); row++) {
+        count++;
+        List<String> cells = new ArrayList<>();
+        for (String column : columns) {
+          int at = scanned.indexOf(column);
+          cells.add(cell(rows.vector(at), row, rows.schema().column(at).type()));
+        }
+        for (int i = 0; i < calls.size(); i++) {
+          Vector argument = found.arguments().get(i);
+          ColumnType type = crosstab.argumentType(measure.dataset(), calls.get(i));
+          cells.add(cell(argument, row, type));
+          if (!argument.isBlank(row)) {
+            filled[i]++;
+            if (argument instanceof LongVector numbers) {
+              sums.get(i).add(numbers.values()[row]);
+            }
+          }
+        }
+        for (int i = 0; i < rests.size(); i++) {
+          int column = scanned.indexOf(rests.get(i).item().value().names().get(0));
+          if (column >= 0) {
+            restLabels
+                .get(i)
+                .add(rows.vector(column).shown(row, rows.schema().column(column).type()));
+          }
+        }
+        table.row(cells);
+      }
+    }
+
+    private static String cell(Vector vector, int row, ColumnType type) {
+      return vector.isBlank(row) ? "" : vector.shown(row, type);
+    }
+
+    List<String> totals() {
+      List<String> totals = new ArrayList<>();
+      for (int i = 0; i < calls.size(); i++) {
+        ColumnType type = crosstab.argumentType(measure.dataset(), calls.get(i));
+        Aggregate function = calls.get(i).function();
+        boolean adds = function == Aggregate.SUM || function == Aggregate.AVG;
+        totals.add(
+            adds
+                ? sums.get(i).value(type.places()).toPlainString()
+                : String.format(Locale.ROOT, "%,d values", filled[i]));
+      }
+      return totals;
+    }
+  }
+}

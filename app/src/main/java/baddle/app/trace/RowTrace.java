@@ -1,0 +1,289 @@
+package baddle.app.trace;
+
+import baddle.app.Project;
+import baddle.app.consolidate.FileRereading;
+import baddle.app.review.HiddenReasons;
+import baddle.core.finding.Nearest;
+import baddle.core.intake.HeldValue;
+import baddle.core.table.Block;
+import baddle.core.table.HiddenRows;
+import baddle.core.table.Origin;
+import baddle.plan.DatasetPlan;
+import baddle.plan.DerivedColumn;
+import baddle.store.Batch;
+import baddle.store.Catalogue;
+import baddle.store.DatasetReader;
+import baddle.store.Store;
+import baddle.store.StoreException;
+import baddle.store.StoredFile;
+import baddle.store.StoredHeldRow;
+import baddle.store.StoredMended;
+import baddle.store.StoredSource;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/** Says what became of one row of a source. */
+public final class RowTrace {
+
+  private final Project project;
+  private final String path;
+  private final String sheet;
+  private final long row;
+  private final List<String> lines = new ArrayList<>();
+
+  /**
+   * A trace of one row.
+   *
+   * @param text the file, or the end of its path, perhaps its sheet, and the row, with colons
+   *     between
+   * @throws TraceException if it isn't so
+   */
+  public RowTrace(Project project, String text) throws TraceException {
+    this.project = project;
+    int last = text.lastIndexOf(':');
+    if (last < 1 || !text.substring(last + 1).matches("[1-9][0-9]{0,8}")) {
+      throw new TraceException(
+          "--row takes FILE:ROW or FILE:SHEET:ROW, such as \"tills/Dunmere 2026-03.csv:118\"");
+    }
+    this.row = Long.parseLong(text.substring(last + 1));
+    String before = text.substring(0, last);
+    int colon = before.indexOf(':');
+    this.path = colon < 0 ? before : before.substring(0, colon);
+    this.sheet = colon < 0 ? "" : before.substring(colon + 1);
+  }
+
+  /**
+   * What became of it, line by line.
+   *
+   * @throws TraceException if no such file is in the dataset
+   */
+  public List<String> run() throws IOException, TraceException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      Batch batch =
+          store
+              .catalogue()
+              .lastBatch()
+              .orElseThrow(() -> StoreException.nothingConsolidated(project.storeFolder()));
+      List<StoredFile> files = store.catalogue().files(batch.number());
+      List<StoredFile> meant =
+          files.stream()
+              .filter(file -> file.path().equals(path) || file.path().endsWith("/" + path))
+              .toList();
+      if (meant.isEmpty()) {
+        List<String> paths = files.stream().map(StoredFile::path).toList();
+        throw new TraceException("no file " + path + " was read" + Nearest.hint(path, paths));
+      }
+      for (StoredFile file : meant) {
+        trace(store, batch, file);
+      }
+      return lines;
+    }
+  }
+
+  private void trace(Store store, Batch batch, StoredFile file) throws IOException, TraceException {
+    Catalogue catalogue = store.catalogue();
+    List<StoredSource> sources =
+        catalogue.sources(batch.number()).stream()
+            .filter(source -> source.file() == file.id())
+            .toList();
+    List<StoredSource> wanted =
+        sources.stream().filter(s -> sheet.isEmpty() || s.sheet().equals(sheet)).toList();
+    List<String> sheets = sources.stream().map(StoredSource::sheet).distinct().toList();
+    if (wanted.isEmpty()) {
+      throw new TraceException(
+          file.path() + " has no source on sheet " + sheet + Nearest.hint(sheet, sheets));
+    }
+    if (sheet.isEmpty() && sheets.size() > 1) {
+      throw new TraceException(
+          file.path() + " has several sheets; say which: " + String.join(", ", sheets));
+    }
+    String of = wanted.get(0).sheet();
+    lines.add(
+        file.path()
+            + (of.isEmpty() ? "" : ", sheet " + of)
+            + ", row "
+            + row
+            + " (feed "
+            + file.feed()
+            + ", dataset "
+            + file.dataset()
+            + ")");
+    for (StoredMended value : catalogue.mended(batch.number())) {
+      if (isHere(value.place().file(), value.place().sheet(), value.place().row(), file, of)) {
+        lines.add(
+            "mended in "
+                + value.from()
+                + ": "
+                + value.place().heading()
+                + " was \""
+                + value.sent()
+                + "\", is \""
+                + value.mended()
+                + "\"");
+      }
+    }
+    boolean isHeld = held(catalogue, batch, file, of);
+    boolean isRead = inDataset(store, batch, file, of);
+    if (!isHeld && !isRead) {
+      leftOut(file, wanted);
+    }
+  }
+
+  private boolean isHere(
+      @Nullable String atFile, @Nullable String atSheet, long atRow, StoredFile file, String of) {
+    return atRow == row
+        && file.path().equals(atFile)
+        && of.equals(Objects.requireNonNullElse(atSheet, ""));
+  }
+
+  private boolean held(Catalogue catalogue, Batch batch, StoredFile file, String of)
+      throws IOException {
+    boolean found = false;
+    for (StoredHeldRow held : catalogue.heldRows(batch.number())) {
+      if (isHere(held.place().file(), held.place().sheet(), held.place().row(), file, of)) {
+        if (!found) {
+          lines.add("held while it was read; its cells: " + cells(held));
+        }
+        lines.add(because(held.value()));
+        found = true;
+      }
+    }
+    return found;
+  }
+
+  private static String because(HeldValue value) {
+    String sent = value.value().isEmpty() ? "a blank" : "\"" + value.value() + "\"";
+    return "held because of " + value.heading() + ": " + sent + ", expected " + value.expectation();
+  }
+
+  private static String cells(StoredHeldRow held) {
+    List<String> cells = new ArrayList<>();
+    for (Map.Entry<Integer, String> cell : new TreeMap<>(held.cells()).entrySet()) {
+      int at = cell.getKey() - 1;
+      String heading = at < held.headings().size() ? held.headings().get(at) : "";
+      cells.add((heading.isEmpty() ? "" : heading + " = ") + cell.getValue());
+    }
+    return String.join(", ", cells);
+  }
+
+  private boolean inDataset(Store store, Batch batch, StoredFile file, String of)
+      throws IOException {
+    DatasetReader reader;
+    try {
+      reader = store.dataset(file.dataset(), batch.number());
+    } catch (StoreException.Absent e) {
+      return false;
+    }
+    int[] found = new int[1];
+    List<String> own = reader.schema().names().stream().filter(name -> !Origin.has(name)).toList();
+    List<String> columns =
+        Stream.concat(
+                Stream.of(
+                    Origin.SOURCE_FILE.name(),
+                    Origin.SOURCE_SHEET.name(),
+                    Origin.SOURCE_ROW.name(),
+                    Origin.BATCH.name()),
+                own.stream())
+            .toList();
+    DatasetPlan dataset = project.plan().datasets().get(file.dataset());
+    reader.scan(
+        columns,
+        (block, from, to) -> {
+          for (int i = from; i < to; i++) {
+            if (isAt(block, i, file, of)) {
+              found[0]++;
+              lines.add("in the dataset since batch " + cell(block, 3, i) + ":");
+              addValues(block, i, dataset);
+            }
+          }
+        });
+    HiddenReasons.scan(
+        reader,
+        columns,
+        (block, i, reason) -> {
+          if (isAt(block, i, file, of)) {
+            found[0]++;
+            lines.add(
+                reason
+                    .held()
+                    .map(value -> "read, then " + because(value))
+                    .orElse("read, then left out, for a later row has its key"));
+            addValues(block, i, dataset);
+          }
+        });
+    return found[0] > 0;
+  }
+
+  private boolean isAt(Block block, int at, StoredFile file, String of) {
+    return cell(block, 2, at).equals(String.valueOf(row))
+        && cell(block, 0, at).equals(file.path())
+        && cell(block, 1, at).equals(of);
+  }
+
+  private static String cell(Block block, int column, int at) {
+    return block.vector(column).isBlank(at)
+        ? ""
+        : block.vector(column).shown(at, block.schema().column(column).type());
+  }
+
+  private void addValues(Block block, int at, @Nullable DatasetPlan dataset) {
+    for (int column = 4; column < block.schema().size(); column++) {
+      String name = block.schema().column(column).name();
+      if (HiddenRows.has(name)) {
+        continue;
+      }
+      String value = cell(block, column, at);
+      lines.add("  " + name + " = " + (value.isEmpty() ? "(blank)" : value) + from(dataset, name));
+    }
+  }
+
+  private static String from(@Nullable DatasetPlan dataset, String column) {
+    if (dataset == null) {
+      return "";
+    }
+    return dataset.derived().stream()
+        .filter(derived -> derived.column().name().equals(column))
+        .map(RowTrace::said)
+        .findFirst()
+        .orElse("");
+  }
+
+  private static String said(DerivedColumn derived) {
+    return derived
+        .calc()
+        .map(calc -> "   (calculated: " + calc + ")")
+        .or(() -> derived.lookup().map(lookup -> "   (from lookup " + lookup + ")"))
+        .orElse("");
+  }
+
+  private void leftOut(StoredFile file, List<StoredSource> sources) throws IOException {
+    List<String> reasons = new ArrayList<>();
+    FileRereading.read(
+        project,
+        file.path(),
+        (at, because) -> {
+          if (at == row) {
+            reasons.add(because);
+          }
+        });
+    if (!reasons.isEmpty()) {
+      lines.add("left out: " + String.join("; ", reasons));
+      return;
+    }
+    int heading = sources.stream().mapToInt(StoredSource::headingRow).min().orElse(0);
+    lines.add(
+        row == heading
+            ? "the headings stand here"
+            : row < heading
+                ? "it stands above the table, whose headings are in row " + heading
+                : "it is blank, or stands outside of the tables that are read ("
+                    + String.join(", ", sources.stream().map(StoredSource::range).toList())
+                    + ")");
+  }
+}

@@ -1,0 +1,141 @@
+package baddle.cli;
+
+import baddle.app.Project;
+import baddle.app.columns.ColumnSurvey;
+import baddle.core.expression.Expression;
+import baddle.core.finding.Nearest;
+import baddle.plan.PlanException;
+import baddle.reports.TextTable;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.apache.commons.cli.Option;
+
+/** {@code baddle columns}. */
+final class ColumnsCommand implements Command {
+
+  @Override
+  public String name() {
+    return "columns";
+  }
+
+  @Override
+  public String arguments() {
+    return "[DATASET...] [options]";
+  }
+
+  @Override
+  public String purpose() {
+    return "lists the columns of the datasets: type, filled share, values, examples";
+  }
+
+  @Override
+  public String example() {
+    return "baddle columns sales";
+  }
+
+  @Override
+  public boolean usesPlan() {
+    return true;
+  }
+
+  @Override
+  public List<Option> options() {
+    return List.of();
+  }
+
+  @Override
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    Project project = options.project();
+    List<String> known = List.copyOf(project.plan().datasets().keySet());
+    List<String> wanted = options.arguments().isEmpty() ? known : options.arguments();
+    List<ColumnSurvey> surveys = new ArrayList<>();
+    for (String name : wanted) {
+      if (!known.contains(name)) {
+        throw new UsageException(
+            "no dataset "
+                + name
+                + Nearest.hint(name, known)
+                + "\ndatasets: "
+                + String.join(", ", known));
+      }
+      surveys.add(ColumnSurvey.of(project, name));
+    }
+    if (options.json()) {
+      console.out().println(json(surveys));
+      return Status.DONE;
+    }
+    for (int i = 0; i < surveys.size() && !options.quiet(); i++) {
+      if (i > 0) {
+        console.out().println();
+      }
+      print(surveys.get(i), options, console);
+    }
+    return Status.DONE;
+  }
+
+  private static void print(ColumnSurvey survey, CommandOptions options, Console console) {
+    console
+        .out()
+        .println(
+            String.format(
+                Locale.ROOT,
+                "%s: %,d rows, batch %s",
+                survey.dataset(),
+                survey.rows(),
+                survey.batch()));
+    TextTable table = new TextTable(2, List.of("column", "type", "filled", "values", "examples"));
+    for (ColumnSurvey.SurveyedColumn column : survey.columns()) {
+      boolean all = column.distinct() < ColumnSurvey.MOST_DISTINCT;
+      table.add(
+          List.of(
+              Expression.quoted(column.column().name()),
+              column.column().type().toString(),
+              share(column.filled(), survey.rows()),
+              String.format(Locale.ROOT, "%,d%s", column.distinct(), all ? "" : "+"),
+              String.join(" | ", column.examples())));
+    }
+    table.leftFrom(4).lines(options.style()).forEach(console.out()::println);
+  }
+
+  private static String share(long filled, long rows) {
+    if (rows == 0 || filled == rows) {
+      return rows == 0 ? "" : "100 %";
+    }
+    return String.format(Locale.ROOT, "%.1f %%", Math.floor(filled * 1000.0 / rows) / 10);
+  }
+
+  private static String json(List<ColumnSurvey> surveys) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          json.writeArrayFieldStart("datasets");
+          for (ColumnSurvey survey : surveys) {
+            write(json, survey);
+          }
+          json.writeEndArray();
+          json.writeEndObject();
+        });
+  }
+
+  private static void write(JsonGenerator json, ColumnSurvey survey) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("dataset", survey.dataset());
+    json.writeNumberField("rows", survey.rows());
+    json.writeArrayFieldStart("columns");
+    for (ColumnSurvey.SurveyedColumn column : survey.columns()) {
+      json.writeStartObject();
+      json.writeStringField("column", column.column().name());
+      json.writeStringField("type", column.column().type().toString());
+      json.writeNumberField("filled", column.filled());
+      json.writeNumberField("values", column.distinct());
+      JsonText.strings(json, "examples", column.examples());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+}
