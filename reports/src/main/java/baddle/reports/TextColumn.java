@@ -31,6 +31,9 @@ final class TextColumn {
     while (last > 0 && !Character.isDigit(text.charAt(last - 1))) {
       last--;
     }
+    if (last == 0) {
+      return 0;
+    }
     int point = text.lastIndexOf(mark);
     boolean number =
         point >= 0 && text.substring(point + 1, last).chars().allMatch(Character::isDigit);

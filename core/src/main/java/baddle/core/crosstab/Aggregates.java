@@ -87,15 +87,23 @@ final class Aggregates {
     };
   }
 
-  /** An empty accumulator. */
-  static Accumulator accumulator(AggregateCall call, ColumnType of) {
+  /**
+   * An empty accumulator.
+   *
+   * @param allRows counts all rows; taken where nothing else is wanted
+   */
+  static Accumulator accumulator(AggregateCall call, ColumnType of, CountAccumulator allRows) {
+    boolean filtered = call.filter().isPresent();
     int places = of.places();
     return switch (call.function()) {
-      case SUM, AVG -> new SumAccumulator(places, call.function() == Aggregate.AVG);
+      case SUM, AVG -> {
+        CountAccumulator rows = filtered ? new CountAccumulator() : allRows;
+        yield new SumAccumulator(places, call.function() == Aggregate.AVG, rows, filtered);
+      }
       case COUNT ->
           call.distinct()
               ? new DistinctAccumulator(of.kind() == ColumnType.Kind.TEXT)
-              : new CountAccumulator();
+              : call.argument().isEmpty() && !filtered ? allRows : new CountAccumulator();
       case MIN, MAX -> new ExtremeAccumulator(places, call.function() == Aggregate.MAX);
       case MEDIAN -> new PercentileAccumulator(places, HALF);
       case PERCENTILE_CONT -> new PercentileAccumulator(places, call.fraction());

@@ -55,13 +55,22 @@ final class AxisTree {
    */
   void nodes(List<Vector> vectors, int from, int to, int[] nodes) {
     Arrays.fill(nodes, from, to, ROOT);
-    levelCodes = levelCodes.length < to ? new int[to] : levelCodes;
+    levelCodes = levelCodes.length < to - from ? new int[to - from] : levelCodes;
     for (int level = 0; level < levels.size(); level++) {
       levels.get(level).code(vectors.get(level), from, to, levelCodes);
       for (int row = from; row < to; row++) {
-        nodes[row] = child(nodes[row], levelCodes[row]);
+        nodes[row] = child(nodes[row], levelCodes[row - from]);
       }
     }
+  }
+
+  /** The innermost node of one row. */
+  int node(int[][] levelCodes, int firstLevel, int row) {
+    int node = ROOT;
+    for (int level = 0; level < levels.size(); level++) {
+      node = child(node, levelCodes[firstLevel + level][row]);
+    }
+    return node;
   }
 
   private int child(int parent, int code) {

@@ -22,18 +22,30 @@ final class CountAccumulator implements Accumulator {
     if (cellCount > counts.length) {
       counts = Arrays.copyOf(counts, Math.max(cellCount, counts.length * 2));
     }
+    long[] into = counts;
+    if (argument == null) {
+      for (int row = from; row < to; row++) {
+        into[cells[row]]++;
+      }
+      return;
+    }
     for (int row = from; row < to; row++) {
-      counts[cells[row]] += argument != null && argument.isBlank(row) ? 0 : 1;
+      into[cells[row]] += argument.isBlank(row) ? 0 : 1;
     }
   }
 
-  @Override
-  public Values rollUp(int[] target, int targets) {
+  /** The counts of cells that each are made of some of this one's. */
+  long[] rolled(int[] target, int targets) {
     long[] totals = new long[targets];
     for (int cell = 1; cell < Math.min(target.length, counts.length); cell++) {
       totals[target[cell]] += counts[cell];
     }
-    return values(totals);
+    return totals;
+  }
+
+  @Override
+  public Values rollUp(int[] target, int targets) {
+    return values(rolled(target, targets));
   }
 
   /** Counts as values; a count of nothing is 0. */

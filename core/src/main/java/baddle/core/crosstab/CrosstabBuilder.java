@@ -31,6 +31,9 @@ public final class CrosstabBuilder implements BlockSink {
   /** The most innermost cells there may be; some 100 bytes each with three measures. */
   public static final int MOST_CELLS = 4_000_000;
 
+  /** So many rows at a time stay near the processor while all aggregates take them. */
+  private static final int CHUNK = 2048;
+
   private final CrosstabSpec spec;
   private final Calendar calendar;
   private final List<ItemCoder> coders = new ArrayList<>();
@@ -41,8 +44,11 @@ public final class CrosstabBuilder implements BlockSink {
   private final Map<Cells.Source, Accumulator> accumulators = new LinkedHashMap<>();
   private final Map<Cells.Source, ColumnType> types = new HashMap<>();
   private final CellTable cells = new CellTable(MOST_CELLS);
-  private int[] downNodes = {};
-  private int[] acrossNodes = {};
+  private final CellKeys keys;
+  private int[] cellOfRow = {};
+  private int[] filtered = {};
+  private final int[][] codes;
+  private final int[] keyOfRow = new int[CHUNK];
   private final BlockSink own;
 
   /**
@@ -59,6 +65,8 @@ public final class CrosstabBuilder implements BlockSink {
       levelTypes.add(input.levelType(i));
       coders.add(coder(spec.levels().get(i).item(), input.levelType(i)));
     }
+    this.keys = new CellKeys(coders.size());
+    this.codes = new int[coders.size()][CHUNK];
     this.down = new AxisTree(coders.subList(0, spec.down().size()));
     this.across = new AxisTree(coders.subList(spec.down().size(), coders.size()));
     this.own = sink("", input);
@@ -87,15 +95,16 @@ public final class CrosstabBuilder implements BlockSink {
 
   private BlockSink sink(String dataset, RowInput input) {
     inputs.put(dataset, input);
+    CountAccumulator allRows = new CountAccumulator();
     List<Accumulator> own = new ArrayList<>();
     for (RowInput.Input one : input.inputs()) {
-      Accumulator accumulator = Aggregates.accumulator(one.call(), one.type());
+      Accumulator accumulator = Aggregates.accumulator(one.call(), one.type(), allRows);
       Cells.Source source = new Cells.Source(dataset, one.call());
       accumulators.put(source, accumulator);
       types.put(source, one.type());
       own.add(accumulator);
     }
-    return (block, from, to) -> accept(input, own, block, from, to);
+    return (block, from, to) -> accept(input, own, allRows, block, from, to);
   }
 
   /**
@@ -164,24 +173,73 @@ public final class CrosstabBuilder implements BlockSink {
     own.accept(block, from, to);
   }
 
-  private void accept(RowInput input, List<Accumulator> into, Block block, int from, int to) {
+  private void accept(
+      RowInput input,
+      List<Accumulator> into,
+      CountAccumulator allRows,
+      Block block,
+      int from,
+      int to) {
     RowInput.Rows rows = input.rows(block, from, to);
-    if (downNodes.length < rows.to()) {
-      downNodes = new int[rows.to()];
-      acrossNodes = new int[rows.to()];
+    if (cellOfRow.length < rows.to()) {
+      cellOfRow = new int[rows.to()];
+      filtered = new int[rows.to()];
     }
-    int levels = spec.down().size();
-    down.nodes(rows.levels().subList(0, levels), rows.from(), rows.to(), downNodes);
-    across.nodes(
-        rows.levels().subList(levels, rows.levels().size()), rows.from(), rows.to(), acrossNodes);
-    for (int row = rows.from(); row < rows.to(); row++) {
-      downNodes[row] = cells.cell(downNodes[row], acrossNodes[row]);
-    }
+    List<Run> runs = new ArrayList<>();
     for (int i = 0; i < into.size(); i++) {
-      Vector argument = input.argument(i, rows);
-      int[] filtered = input.filtered(i, rows, downNodes, acrossNodes);
-      into.get(i).add(argument, input.by(i, rows), rows.from(), rows.to(), filtered, cells.size());
+      boolean counted = into.get(i) == allRows;
+      if (!counted) {
+        runs.add(
+            new Run(
+                into.get(i), input.argument(i, rows), input.by(i, rows), input.filter(i, rows)));
+      }
     }
+    for (int start = rows.from(); start < rows.to(); start += CHUNK) {
+      int end = Math.min(rows.to(), start + CHUNK);
+      findCells(rows, start, end);
+      allRows.add(null, null, start, end, cellOfRow, cells.size());
+      for (Run run : runs) {
+        int[] own = cellOfRow;
+        if (run.filter != null) {
+          RowInput.filtered(run.filter, start, end, cellOfRow, filtered);
+          own = filtered;
+        }
+        run.into.add(run.argument, run.by, start, end, own, cells.size());
+      }
+    }
+  }
+
+  /** One aggregate over a block. */
+  private record Run(
+      Accumulator into, @Nullable Vector argument, @Nullable Vector by, @Nullable Vector filter) {}
+
+  private void findCells(RowInput.Rows rows, int from, int to) {
+    for (int level = 0; level < coders.size(); level++) {
+      coders.get(level).code(rows.levels().get(level), from, to, codes[level]);
+    }
+    if (!keys.fit(coders)) {
+      for (int row = from; row < to; row++) {
+        cellOfRow[row] = cell(row - from);
+      }
+      return;
+    }
+    keys.keys(codes, to - from, keyOfRow);
+    int[] known = keys.cells();
+    for (int row = from; row < to; row++) {
+      int cell = known[keyOfRow[row - from]];
+      cellOfRow[row] = cell == CellTable.DISCARD ? newCell(row - from, known) : cell;
+    }
+  }
+
+  private int newCell(int row, int[] known) {
+    int cell = cell(row);
+    known[keyOfRow[row]] = cell;
+    return cell;
+  }
+
+  /** The cell of a row of the chunk. */
+  private int cell(int row) {
+    return cells.cell(down.node(codes, 0, row), across.node(codes, spec.down().size(), row));
   }
 
   private Cells cells(Axis downAxis, Axis acrossAxis) {

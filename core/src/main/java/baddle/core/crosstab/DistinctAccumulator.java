@@ -29,12 +29,12 @@ final class DistinctAccumulator implements Accumulator {
       int[] cells,
       int cellCount) {
     Vector vector = Objects.requireNonNull(argument);
-    codes = codes.length < to ? new int[to] : codes;
+    codes = codes.length < to - from ? new int[to - from] : codes;
     coder.code(vector, from, to, codes);
     long last = -1;
     for (int row = from; row < to; row++) {
-      long pair = (long) cells[row] << 32 | codes[row];
-      boolean counts = cells[row] != CellTable.DISCARD && codes[row] != ItemCoder.BLANK;
+      long pair = (long) cells[row] << 32 | codes[row - from];
+      boolean counts = cells[row] != CellTable.DISCARD && codes[row - from] != ItemCoder.BLANK;
       if (counts && pair != last) {
         pairs.add(pair);
         last = pair;

@@ -14,9 +14,12 @@ interface ItemCoder {
   /**
    * Codes a range of a vector's rows.
    *
-   * @param codes receives the code of row {@code i} at {@code i}
+   * @param codes receives the code of the first row at 0
    */
   void code(Vector vector, int from, int to, int[] codes);
+
+  /** One more than the largest code so far. */
+  int size();
 
   /** What an item is called. */
   String label(int code);

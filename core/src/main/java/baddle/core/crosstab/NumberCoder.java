@@ -11,10 +11,15 @@ import java.util.function.LongUnaryOperator;
 /** Items that are whole numbers, or that follow from one, such as the month from the day. */
 final class NumberCoder implements ItemCoder {
 
+  /** So many values around the first one have their code in an array. */
+  private static final int NEAR = 1 << 15;
+
   private final LongUnaryOperator itemOfValue;
   private final LongFunction<String> labelOfItem;
   private final Long2IntOpenHashMap codeOfValue = new Long2IntOpenHashMap();
   private final Long2IntOpenHashMap codeOfItem = new Long2IntOpenHashMap();
+  private int[] near = {};
+  private long nearFrom;
   private final LongArrayList items = new LongArrayList(new long[] {0});
 
   /**
@@ -33,19 +38,36 @@ final class NumberCoder implements ItemCoder {
     LongVector numbers = (LongVector) vector;
     long[] values = numbers.values();
     boolean blanks = numbers.blanks() != null;
-    long last = 0;
-    int lastCode = 0;
-    for (int row = from; row < to; row++) {
-      if (blanks && vector.isBlank(row)) {
-        codes[row] = BLANK;
-        continue;
-      }
-      if (lastCode == 0 || values[row] != last) {
-        last = values[row];
-        lastCode = codeOfValue(last);
-      }
-      codes[row] = lastCode;
+    if (near.length == 0 && to > from) {
+      near = new int[NEAR];
+      nearFrom = values[from] - NEAR / 2;
     }
+    int[] known = near;
+    long base = nearFrom;
+    for (int row = from; row < to; row++) {
+      long offset = values[row] - base;
+      int code = offset >= 0 && offset < NEAR ? known[(int) offset] : 0;
+      codes[row - from] = code == 0 ? find(values[row]) : code;
+    }
+    for (int row = from; blanks && row < to; row++) {
+      if (vector.isBlank(row)) {
+        codes[row - from] = BLANK;
+      }
+    }
+  }
+
+  private int find(long value) {
+    int code = codeOfValue(value);
+    long offset = value - nearFrom;
+    if (offset >= 0 && offset < NEAR) {
+      near[(int) offset] = code;
+    }
+    return code;
+  }
+
+  @Override
+  public int size() {
+    return items.size();
   }
 
   private int codeOfValue(long value) {

@@ -5,6 +5,7 @@ import java.text.DecimalFormatSymbols;
 import java.util.Currency;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /**
  * How the numbers of a measure are written.
@@ -17,6 +18,11 @@ import java.util.Optional;
  */
 public record NumberStyle(
     Optional<String> pattern, Unit unit, Optional<Currency> currency, Sign sign) {
+
+  /** A prefix, digits, a suffix; and perhaps the same for negative numbers. */
+  private static final Pattern PATTERN =
+      Pattern.compile(
+          "PART(;PART)?".replace("PART", "[^#0.,;A-Za-z]*#?,?#*0+(\\.0*#*)?[^#0.,;A-Za-z]*"));
 
   /** All places, as they are. */
   public static final NumberStyle PLAIN =
@@ -55,7 +61,7 @@ public record NumberStyle(
 
   /** Whether a text is a number pattern. */
   public static boolean isPattern(String text) {
-    if (!text.contains("0") || text.matches(".*[A-Za-df-z].*")) {
+    if (!PATTERN.matcher(text).matches()) {
       return false;
     }
     try {

@@ -61,9 +61,6 @@ final class PercentileAccumulator implements Accumulator {
     for (int i = 0; i < values.size(); i++) {
       sorted[next[target[cellOfValue.getInt(i)]]++] = values.getLong(i);
     }
-    for (int i = 0; i < targets; i++) {
-      Arrays.sort(sorted, ends[i], ends[i + 1]);
-    }
     BigDecimal[] found = new BigDecimal[targets];
     for (int i = 0; i < targets; i++) {
       if (ends[i] < ends[i + 1]) {
@@ -73,18 +70,60 @@ final class PercentileAccumulator implements Accumulator {
     return cell -> Optional.ofNullable(found[cell]);
   }
 
-  private BigDecimal percentile(long[] sorted, int from, int to) {
+  /** The percentile of some values, whose order may change. */
+  private BigDecimal percentile(long[] values, int from, int to) {
     BigDecimal position = fraction.multiply(BigDecimal.valueOf(to - from - 1L));
     int below = position.intValue();
-    BigDecimal low = BigDecimal.valueOf(sorted[from + below], places);
+    select(values, from, to, from + below);
+    BigDecimal low = BigDecimal.valueOf(values[from + below], places);
     if (below == to - from - 1) {
       return low;
     }
-    BigDecimal high = BigDecimal.valueOf(sorted[from + below + 1], places);
+    long next = Long.MAX_VALUE;
+    for (int i = from + below + 1; i < to; i++) {
+      next = Math.min(next, values[i]);
+    }
+    BigDecimal high = BigDecimal.valueOf(next, places);
     BigDecimal part = position.subtract(BigDecimal.valueOf(below));
     return Aggregates.trimmed(
         low.add(high.subtract(low).multiply(part))
             .setScale(Aggregates.morePlaces(places), RoundingMode.HALF_UP),
         places);
+  }
+
+  /**
+   * Puts the value in its place that would stand there if all were sorted, with none greater before
+   * it and none less behind it (C. A. R. Hoare, Algorithm 65: Find).
+   */
+  private static void select(long[] values, int from, int to, int place) {
+    int low = from;
+    int high = to - 1;
+    while (low < high) {
+      long middle = median(values[low], values[(low + high) >>> 1], values[high]);
+      int left = low;
+      int right = high;
+      while (left <= right) {
+        while (values[left] < middle) {
+          left++;
+        }
+        while (values[right] > middle) {
+          right--;
+        }
+        if (left <= right) {
+          long swapped = values[left];
+          values[left++] = values[right];
+          values[right--] = swapped;
+        }
+      }
+      high = right < place ? high : right;
+      low = left > place ? low : left;
+      if (right < place && place < left) {
+        return;
+      }
+    }
+  }
+
+  private static long median(long one, long two, long three) {
+    return Math.max(Math.min(one, two), Math.min(Math.max(one, two), three));
   }
 }

@@ -33,6 +33,8 @@ final class PeriodAccumulator implements Accumulator, Accumulator.Values {
   private long[] order = new long[0];
   private WideSum[] sums = new WideSum[0];
   private long rows;
+  private @Nullable Vector known;
+  private long[] startOfCode = {};
 
   PeriodAccumulator(int places, Which which) {
     this.places = places;
@@ -68,7 +70,7 @@ final class PeriodAccumulator implements Accumulator, Accumulator.Values {
       rows++;
       if (!vector.isBlank(row)) {
         int cell = cells[row];
-        if (takes(cell, at[row], rows)) {
+        if (takes(cell, at[row - from], rows)) {
           sums[cell].add(vector.values()[row]);
         }
       }
@@ -90,30 +92,38 @@ final class PeriodAccumulator implements Accumulator, Accumulator.Values {
     return better || (which != Which.LAST_ROW && moment == best[cell]);
   }
 
+  /** When each row is, from the first of a range on. */
   private long[] moments(Vector by, int from, int to) {
+    long[] moments = new long[to - from];
     if (by instanceof LongVector days) {
-      long[] moments = Arrays.copyOf(days.values(), to);
       for (int row = from; row < to; row++) {
-        moments[row] = days.isBlank(row) ? Long.MIN_VALUE : moments[row];
+        moments[row - from] = days.isBlank(row) ? Long.MIN_VALUE : days.values()[row];
       }
       return moments;
     }
     TextVector texts = (TextVector) by;
-    long[] ofCode = new long[texts.dictionary().size() + 1];
-    Arrays.fill(ofCode, Long.MIN_VALUE);
-    for (int code = 1; code < ofCode.length; code++) {
-      ofCode[code] =
+    if (known != by) {
+      known = by;
+      startOfCode = starts(texts);
+    }
+    for (int row = from; row < to; row++) {
+      moments[row - from] = startOfCode[texts.codes()[row]];
+    }
+    return moments;
+  }
+
+  private long[] starts(TextVector texts) {
+    long[] starts = new long[texts.dictionary().size() + 1];
+    Arrays.fill(starts, Long.MIN_VALUE);
+    for (int code = 1; code < starts.length; code++) {
+      starts[code] =
           periods
               .parse(texts.dictionary().text(code))
               .map(Period::start)
               .map(start -> start.toEpochDay())
               .orElse(Long.MIN_VALUE);
     }
-    long[] moments = new long[to];
-    for (int row = from; row < to; row++) {
-      moments[row] = ofCode[texts.codes()[row]];
-    }
-    return moments;
+    return starts;
   }
 
   @Override

@@ -209,20 +209,20 @@ final class RowInput {
     return bys.get(input).map(slot -> slot.vector(rows.block())).orElse(null);
   }
 
+  /** The condition of an aggregate's rows; null for all. */
+  @Nullable Vector filter(int input, Rows rows) {
+    return filters.get(input).map(slot -> slot.vector(rows.block())).orElse(null);
+  }
+
   /**
-   * The cells of an aggregate's rows: those of its filter's, the others discarded.
+   * The cells of some rows, those discarded that don't meet a condition.
    *
    * @param cells the cell of each row
-   * @param buffer as long as the rows, used where there is a filter
+   * @param into receives them
    */
-  int[] filtered(int input, Rows rows, int[] cells, int[] buffer) {
-    if (filters.get(input).isEmpty()) {
-      return cells;
+  static void filtered(Vector met, int from, int to, int[] cells, int[] into) {
+    for (int row = from; row < to; row++) {
+      into[row] = isTrue(met, row) ? cells[row] : CellTable.DISCARD;
     }
-    Vector met = filters.get(input).get().vector(rows.block());
-    for (int row = rows.from(); row < rows.to(); row++) {
-      buffer[row] = isTrue(met, row) ? cells[row] : CellTable.DISCARD;
-    }
-    return buffer;
   }
 }

@@ -9,18 +9,31 @@ import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** Sums or averages numbers, exactly: sums are 128 bits wide, in two halves. */
-final class SumAccumulator implements Accumulator, Accumulator.Values {
+/**
+ * Sums or averages numbers, exactly: a sum is a {@code long} until it would overflow, then what it
+ * was is put by in 128 bits.
+ */
+final class SumAccumulator implements Accumulator {
 
   private final int places;
   private final boolean average;
-  private long[] low = new long[64];
-  private long[] high = new long[64];
-  private long[] counts = new long[64];
+  private long[] sums = new long[64];
+  private final CountAccumulator rows;
+  private final boolean countsRows;
+  private long[] blanks = new long[0];
+  private @Nullable WideSum[] putBy = new WideSum[0];
 
-  SumAccumulator(int places, boolean average) {
+  /**
+   * An empty one.
+   *
+   * @param rows counts the rows it is given
+   * @param countsRows whether it has to tell that of them
+   */
+  SumAccumulator(int places, boolean average, CountAccumulator rows, boolean countsRows) {
     this.places = places;
     this.average = average;
+    this.rows = rows;
+    this.countsRows = countsRows;
   }
 
   @Override
@@ -32,53 +45,99 @@ final class SumAccumulator implements Accumulator, Accumulator.Values {
       int[] cells,
       int cellCount) {
     grow(cellCount);
+    if (countsRows) {
+      rows.add(null, null, from, to, cells, cellCount);
+    }
     LongVector vector = (LongVector) Objects.requireNonNull(argument);
     long[] values = vector.values();
-    boolean blanks = vector.blanks() != null;
+    if (vector.blanks() == null) {
+      addAll(values, from, to, cells);
+      return;
+    }
+    if (blanks.length < sums.length) {
+      blanks = Arrays.copyOf(blanks, sums.length);
+    }
     for (int row = from; row < to; row++) {
-      if (!blanks || !vector.isBlank(row)) {
-        int cell = cells[row];
-        add(cell, values[row], values[row] >> 63);
-        counts[cell]++;
+      if (vector.isBlank(row)) {
+        blanks[cells[row]]++;
+      } else {
+        add(cells[row], values[row]);
       }
     }
   }
 
-  private void add(int cell, long addLow, long addHigh) {
-    long before = low[cell];
-    long after = before + addLow;
-    low[cell] = after;
-    high[cell] += addHigh + (Long.compareUnsigned(after, before) < 0 ? 1 : 0);
+  private void addAll(long[] values, int from, int to, int[] cells) {
+    long[] into = sums;
+    for (int row = from; row < to; row++) {
+      int cell = cells[row];
+      long value = values[row];
+      long before = into[cell];
+      long after = before + value;
+      into[cell] = after;
+      if (((before ^ after) & (value ^ after)) < 0) {
+        into[cell] = before;
+        add(cell, value);
+      }
+    }
+  }
+
+  private void add(int cell, long value) {
+    long before = sums[cell];
+    long after = before + value;
+    if (((before ^ after) & (value ^ after)) < 0) {
+      wide(cell).add(before);
+      after = value;
+    }
+    sums[cell] = after;
+  }
+
+  private WideSum wide(int cell) {
+    if (cell >= putBy.length) {
+      putBy = Arrays.copyOf(putBy, sums.length);
+    }
+    WideSum wide = putBy[cell];
+    if (wide == null) {
+      wide = new WideSum();
+      putBy[cell] = wide;
+    }
+    return wide;
   }
 
   private void grow(int cellCount) {
-    if (cellCount > counts.length) {
-      int capacity = Math.max(cellCount, counts.length * 2);
-      low = Arrays.copyOf(low, capacity);
-      high = Arrays.copyOf(high, capacity);
-      counts = Arrays.copyOf(counts, capacity);
+    if (cellCount > sums.length) {
+      sums = Arrays.copyOf(sums, Math.max(cellCount, sums.length * 2));
     }
   }
 
   @Override
   public Values rollUp(int[] target, int targets) {
     grow(target.length);
-    SumAccumulator sums = new SumAccumulator(places, average);
-    sums.grow(targets);
+    SumAccumulator rolled = new SumAccumulator(places, average, rows, false);
+    rolled.grow(targets);
+    long[] filled = rows.rolled(target, targets);
     for (int cell = 1; cell < target.length; cell++) {
-      sums.add(target[cell], low[cell], high[cell]);
-      sums.counts[target[cell]] += counts[cell];
+      rolled.add(target[cell], sums[cell]);
+      WideSum wide = cell < putBy.length ? putBy[cell] : null;
+      if (wide != null) {
+        rolled.wide(target[cell]).add(wide);
+      }
+      if (cell < blanks.length) {
+        filled[target[cell]] -= blanks[cell];
+      }
     }
-    return sums;
+    return cell -> rolled.value(cell, filled[cell]);
   }
 
-  @Override
-  public Optional<BigDecimal> value(int cell) {
-    if (counts[cell] == 0) {
+  private Optional<BigDecimal> value(int cell, long filled) {
+    if (filled == 0) {
       return Optional.empty();
     }
-    BigDecimal sum = WideSum.value(high[cell], low[cell], places);
+    WideSum wide = cell < putBy.length ? putBy[cell] : null;
+    BigDecimal sum = BigDecimal.valueOf(sums[cell], places);
+    if (wide != null) {
+      sum = sum.add(wide.value(places));
+    }
     return Optional.of(
-        average ? Aggregates.quotient(sum, BigDecimal.valueOf(counts[cell]), places) : sum);
+        average ? Aggregates.quotient(sum, BigDecimal.valueOf(filled), places) : sum);
   }
 }

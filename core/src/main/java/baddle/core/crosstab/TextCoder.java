@@ -30,8 +30,13 @@ final class TextCoder implements ItemCoder {
         item = items.code(dictionary.pool(), dictionary.end(code - 1), dictionary.end(code));
         itemOf[code] = item;
       }
-      codes[row] = item;
+      codes[row - from] = item;
     }
+  }
+
+  @Override
+  public int size() {
+    return items.size() + 1;
   }
 
   @Override
