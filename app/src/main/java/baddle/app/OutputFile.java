@@ -1,5 +1,6 @@
 package baddle.app;
 
+import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -43,6 +44,13 @@ public final class OutputFile {
    *     file, if there is any, won't either
    */
   public void write(Optional<Path> project, Content content) throws IOException {
+    try (Beside beside = writeBeside(project, content)) {
+      beside.place();
+    }
+  }
+
+  /** Writes it beside its place, from where it has yet to be moved. */
+  public Beside writeBeside(Optional<Path> project, Content content) throws IOException {
     Path absolute = file.toAbsolutePath();
     Set<Path> plans = new LinkedHashSet<>();
     project.ifPresent(plan -> plans.add(plan.toAbsolutePath().normalize()));
@@ -55,8 +63,32 @@ public final class OutputFile {
       for (Path plan : plans) {
         OutputList.of(plan).add(beside);
       }
-      Files.move(beside, absolute, StandardCopyOption.REPLACE_EXISTING);
-    } finally {
+    } catch (IOException | RuntimeException e) {
+      Files.deleteIfExists(beside);
+      throw e;
+    }
+    return new Beside(beside, absolute);
+  }
+
+  /**
+   * A file that is written and not in its place yet; closing it before that throws it away.
+   *
+   * @param beside where it is
+   * @param file where it belongs
+   */
+  public record Beside(Path beside, Path file) implements Closeable {
+
+    /** Moves it into its place, and tells whether another content stood there, or none. */
+    public boolean place() throws IOException {
+      boolean same = Files.isRegularFile(file) && Files.mismatch(beside, file) < 0;
+      if (!same) {
+        Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING);
+      }
+      return !same;
+    }
+
+    @Override
+    public void close() throws IOException {
       Files.deleteIfExists(beside);
     }
   }

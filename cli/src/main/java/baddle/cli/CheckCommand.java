@@ -50,12 +50,8 @@ final class CheckCommand implements Command {
   @Override
   public List<Option> options() {
     return List.of(
-        Option.builder()
-            .longOpt("fail-on")
-            .hasArg()
-            .argName("SEVERITY")
-            .desc("end with status 1 from this on: note, warning or error (default: error)")
-            .get(),
+        failOnOption(),
+        HistoryCommand.batchOption("check the datasets as they stood at this batch"),
         Option.builder()
             .longOpt("suspense")
             .hasArg()
@@ -66,6 +62,15 @@ final class CheckCommand implements Command {
             .longOpt("unused")
             .desc("list the rows of lookups that no row of the dataset has matched")
             .get());
+  }
+
+  static Option failOnOption() {
+    return Option.builder()
+        .longOpt("fail-on")
+        .hasArg()
+        .argName("SEVERITY")
+        .desc("end with status 1 from this on: note, warning or error (default: error)")
+        .get();
   }
 
   @Override
@@ -81,7 +86,9 @@ final class CheckCommand implements Command {
     Project project = options.project();
     CheckResult result =
         Checking.run(
-            project, suspense.isPresent() ? Checking.HeldRows.GATHERED : Checking.HeldRows.COUNTED);
+            project,
+            suspense.isPresent() ? Checking.HeldRows.GATHERED : Checking.HeldRows.COUNTED,
+            HistoryCommand.batch(options));
     if (suspense.isPresent()) {
       SuspenseFile.write(suspense.get(), project.planFile(), result.held());
     }
@@ -109,7 +116,7 @@ final class CheckCommand implements Command {
     return fails ? Status.FINDINGS : Status.DONE;
   }
 
-  private static Severity failOn(CommandOptions options) throws UsageException {
+  static Severity failOn(CommandOptions options) throws UsageException {
     String given = options.value("fail-on").orElse("error");
     return Arrays.stream(Severity.values())
         .filter(severity -> severity.name().toLowerCase(Locale.ROOT).equals(given))

@@ -45,7 +45,7 @@ final class CommandOptions {
           .get();
   private static final Option HELP = Option.builder().longOpt("help").desc("print this help").get();
   private static final Set<String> REPEATABLE =
-      Set.of("out", "down", "across", "measure", "order", "keep", "show-empty");
+      Set.of("out", "down", "across", "measure", "order", "keep", "show-empty", "total");
   private static final List<String> COLORS = List.of("auto", "always", "never");
 
   private final CommandLine line;

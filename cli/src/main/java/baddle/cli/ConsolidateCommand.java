@@ -42,13 +42,16 @@ final class ConsolidateCommand implements Command {
 
   @Override
   public List<Option> options() {
-    return List.of(
-        Option.builder()
-            .longOpt("threads")
-            .hasArg()
-            .argName("N")
-            .desc("how many files are read at a time (default: one for each processor)")
-            .get());
+    return List.of(threadsOption());
+  }
+
+  static Option threadsOption() {
+    return Option.builder()
+        .longOpt("threads")
+        .hasArg()
+        .argName("N")
+        .desc("how many files are read at a time (default: one for each processor)")
+        .get();
   }
 
   @Override
@@ -76,7 +79,7 @@ final class ConsolidateCommand implements Command {
         .run();
   }
 
-  private static int threads(CommandOptions options) throws UsageException {
+  static int threads(CommandOptions options) throws UsageException {
     String given = options.value("threads").orElse("");
     if (given.isEmpty()) {
       return Math.min(MOST_THREADS, Runtime.getRuntime().availableProcessors());

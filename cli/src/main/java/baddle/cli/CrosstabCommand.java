@@ -100,6 +100,10 @@ final class CrosstabCommand implements Command {
       console.out().print(draft.toYaml());
       return Status.DONE;
     }
+    if (options.arguments().isEmpty() && options.planFile().isEmpty()) {
+      throw new UsageException(
+          "needs the files to read, or a plan here or in a folder above; --help has an example");
+    }
     FigureOutput output = FigureOutput.of(options, console, 1);
     Figures figures;
     if (options.arguments().isEmpty()) {

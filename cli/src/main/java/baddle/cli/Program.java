@@ -30,7 +30,10 @@ final class Program {
           new SummarizeCommand(),
           new CrosstabCommand(),
           new TraceCommand(),
-          new ColumnsCommand());
+          new ColumnsCommand(),
+          new RunCommand(),
+          new HistoryCommand(),
+          new CompareCommand());
 
   private final Console console;
 

@@ -41,7 +41,9 @@ final class SummarizeCommand implements Command {
 
   @Override
   public List<Option> options() {
-    return FigureOutput.options();
+    List<Option> options = new ArrayList<>(FigureOutput.options());
+    options.add(HistoryCommand.batchOption("as the datasets stood at this batch"));
+    return options;
   }
 
   @Override
@@ -50,7 +52,7 @@ final class SummarizeCommand implements Command {
     Project project = options.project();
     List<SummaryPlan> wanted = wanted(project, options.arguments());
     FigureOutput output = FigureOutput.of(options, console, wanted.size());
-    Figures figures = new Summarizing(project).figures(wanted);
+    Figures figures = new Summarizing(project).figures(wanted, HistoryCommand.batch(options));
     output.write(figures);
     return Status.DONE;
   }

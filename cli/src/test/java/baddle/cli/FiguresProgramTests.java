@@ -220,7 +220,17 @@ class FiguresProgramTests {
         new ReadableWorkbook(Files.newInputStream(inDemo.folder().resolve("all.xlsx")))) {
       assertThat(workbook.getSheets().map(Sheet::getName))
           .containsExactly(
-              "revenue-by-site", "years", "ranges", "cash", "budget", "returns", "About");
+              "revenue-by-site",
+              "years",
+              "regions",
+              "ranges",
+              "channels",
+              "baskets",
+              "against-last-year",
+              "budget",
+              "cash",
+              "returns",
+              "About");
       Row total = workbook.getFirstSheet().read().get(7);
       assertThat(total.getCellAsNumber(25).orElseThrow())
           .isEqualByComparingTo(worked().get("Total/Total"));
@@ -235,7 +245,7 @@ class FiguresProgramTests {
     assertThat(inDemo.run("summarize", "--out", "all.csv").err())
         .startsWith("baddle: --out: a CSV file takes one summary");
     assertThat(inDemo.run("summarize", "--out", "a.pdf").err())
-        .startsWith("baddle: --out: a.pdf should end in .csv, .xlsx or .json");
+        .startsWith("baddle: --out: a.pdf should end in .csv, .xlsx, .json or .md");
     assertThat(inDemo.run("summarize", "--out", "no/a.csv").status()).isEqualTo(2);
     assertThat(inDemo.run("summarize", "revenue-by-sit").err())
         .startsWith("baddle: no summary revenue-by-sit; did you mean revenue-by-site?");

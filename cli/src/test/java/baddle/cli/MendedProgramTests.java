@@ -68,7 +68,7 @@ class MendedProgramTests {
         .contains("rows-mended: in/Dunmere.csv", "2 rows are read as mended in mended/dunmere.csv");
     assertThat(summary()).contains("Dunmere,D1,12,2", "Dunmere,D2,1,1");
     assertThat(baddle.run("check").out()).contains("tills  units       1       0");
-    assertThat(baddle.run("consolidate").out()).contains("nothing changed");
+    assertThat(baddle.run("consolidate").out()).contains("Nothing has changed since batch 2");
   }
 
   @Test

@@ -59,7 +59,7 @@ class UsageProgramTests {
         "crosstab --down a --measure count(*) | needs the files to read",
         "crosstab --down a | needs --measure, such as",
         "crosstab --measure count(*) | needs --down or --across",
-        "crosstab --down a --measure cont(*) | no function cont; did you mean count?",
+        "crosstab x.csv --down a --measure cont(*) | there is no file ",
         "demo --json | demo has no JSON; ask consolidate or summarize for it",
         "demo --plan x | no option --plan for demo",
         "demo a b | demo takes one folder, found b",

@@ -17,6 +17,7 @@ import java.util.Map;
  * @param lookups by name, in the plan's order
  * @param checks what is made of certain findings
  * @param summaries by name, in the plan's order
+ * @param reports the files that are written each time
  */
 public record Plan(
     Calendar calendar,
@@ -25,11 +26,12 @@ public record Plan(
     Map<String, FeedPlan> feeds,
     Map<String, LookupPlan> lookups,
     Map<String, SummaryPlan> summaries,
+    List<ReportPlan> reports,
     List<CheckRule> checks) {
 
   /** The same with other datasets. */
   public Plan withDatasets(Map<String, DatasetPlan> others) {
-    return new Plan(calendar, periods, others, feeds, lookups, summaries, checks);
+    return new Plan(calendar, periods, others, feeds, lookups, summaries, reports, checks);
   }
 
   /** Copies the maps. */
@@ -39,5 +41,6 @@ public record Plan(
     lookups = Collections.unmodifiableMap(new LinkedHashMap<>(lookups));
     checks = List.copyOf(checks);
     summaries = Collections.unmodifiableMap(new LinkedHashMap<>(summaries));
+    reports = List.copyOf(reports);
   }
 }

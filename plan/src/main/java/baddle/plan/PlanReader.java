@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -28,7 +29,15 @@ public final class PlanReader {
 
   private static final List<String> KEYS =
       List.of(
-          "baddle", "calendar", "languages", "datasets", "feeds", "lookups", "summaries", "checks");
+          "baddle",
+          "calendar",
+          "languages",
+          "datasets",
+          "feeds",
+          "lookups",
+          "summaries",
+          "reports",
+          "checks");
 
   private final NodeReader nodes = new NodeReader();
 
@@ -77,6 +86,23 @@ public final class PlanReader {
         placed ? e.getLocation().getLineNr() : 1,
         placed ? e.getLocation().getColumnNr() : 1,
         "not YAML: " + what);
+  }
+
+  private Optional<ReportPlan> report(String file, PlanNode node, Set<String> summaries) {
+    Map<String, PlanNode> keys = nodes.keys(node, "report " + file, List.of("summaries", "flat"));
+    if (!keys.containsKey("summaries")) {
+      nodes.problem(node, "report " + file + " needs summaries:, a list of their names");
+      return Optional.empty();
+    }
+    List<String> names = new ArrayList<>();
+    for (PlanNode.Text name : nodes.texts(keys.get("summaries"), "summaries")) {
+      if (!summaries.contains(name.text())) {
+        nodes.problem(name, "no summary " + name.text() + Nearest.hint(name.text(), summaries));
+      }
+      names.add(name.text());
+    }
+    boolean flat = keys.containsKey("flat") && nodes.truth(keys.get("flat"), "flat").orElse(false);
+    return Optional.of(new ReportPlan(file, names, flat));
   }
 
   private Plan plan(PlanNode root) {
@@ -138,7 +164,12 @@ public final class PlanReader {
         keys.containsKey("checks")
             ? new ChecksReader(nodes, periods).read(keys.get("checks"))
             : List.of();
-    return new Plan(calendar, periods, datasets, feeds, lookups, summaries, checks);
+    List<ReportPlan> reports = new ArrayList<>();
+    forEach(
+        keys,
+        "reports",
+        (name, node) -> report(name, node, summaries.keySet()).ifPresent(reports::add));
+    return new Plan(calendar, periods, datasets, feeds, lookups, summaries, reports, checks);
   }
 
   @FunctionalInterface

@@ -49,6 +49,11 @@ public final class Catalogue {
         .findFirst();
   }
 
+  /** All batches, the first first. */
+  public List<Batch> batches() throws IOException {
+    return database.query("SELECT number, made_at FROM batch ORDER BY number", Catalogue::batch);
+  }
+
   private static Batch batch(ResultSet row) throws SQLException {
     return new Batch(row.getInt(1), Instant.parse(row.getString(2)));
   }
@@ -160,6 +165,16 @@ public final class Catalogue {
             + " FROM finding JOIN file f ON f.id = finding.file WHERE"
             + LIVE
             + "ORDER BY finding.rowid",
+        Catalogue::finding,
+        batch);
+  }
+
+  /** The findings that a batch was made with and that are about no file it read. */
+  public List<Finding> findingsOfBatch(int batch) throws IOException {
+    return database.query(
+        "SELECT code, severity, place_file, place_sheet, place_row, place_heading, message, remedy,"
+            + " rows, value, cause FROM finding WHERE file IS NULL AND dataset IS NULL"
+            + " AND batch = ?1 ORDER BY rowid",
         Catalogue::finding,
         batch);
   }

@@ -31,6 +31,11 @@ public class StoreException extends IOException {
         "nothing has been consolidated yet in " + folder + "; run baddle consolidate", folder);
   }
 
+  /** There is no batch of a number. */
+  public static Absent noBatch(int number, int last, Path folder) {
+    return new Absent("there is no batch " + number + "; the last is " + last, folder);
+  }
+
   /** Another process is writing; the remedy is to wait for it. */
   public static final class Locked extends StoreException {
     private static final long serialVersionUID = 1L;

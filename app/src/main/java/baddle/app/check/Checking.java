@@ -1,5 +1,6 @@
 package baddle.app.check;
 
+import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
 import baddle.app.consolidate.Pending;
@@ -49,6 +50,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -89,27 +91,35 @@ public final class Checking {
    * @throws StoreException.Absent if nothing was ever consolidated
    */
   public static CheckResult run(Project project, HeldRows heldRows) throws IOException {
+    return run(project, heldRows, OptionalInt.empty());
+  }
+
+  /**
+   * Checks a project as it stood at a batch.
+   *
+   * @param number which batch; empty for the last and the files as they lie there now
+   */
+  public static CheckResult run(Project project, HeldRows heldRows, OptionalInt number)
+      throws IOException {
     References references = References.of(project, new Formats());
     try (Store store = Store.openToRead(project.storeFolder())) {
-      Batch batch =
-          store
-              .catalogue()
-              .lastBatch()
-              .orElseThrow(() -> StoreException.nothingConsolidated(project.storeFolder()));
-      return new Checking(project, references, heldRows).check(store, batch);
+      Batch batch = BatchChoice.of(store, project, number);
+      return new Checking(project, references, heldRows).check(store, batch, number.isEmpty());
     }
   }
 
-  private CheckResult check(Store store, Batch batch) throws IOException {
+  private CheckResult check(Store store, Batch batch, boolean now) throws IOException {
     Catalogue catalogue = store.catalogue();
     int number = batch.number();
     List<StoredFile> files = catalogue.files(number);
     List<StoredSource> sources = catalogue.sources(number);
     MendedFiles mended = MendedFiles.of(project, new Formats());
     List<StoredMended> applied = catalogue.mended(number);
-    findings.addAll(Pending.findings(project, files, mended));
-    findings.addAll(mended.findings());
-    findings.addAll(mended.unused(applied));
+    if (now) {
+      findings.addAll(Pending.findings(project, files, mended));
+      findings.addAll(mended.findings());
+      findings.addAll(mended.unused(applied));
+    }
     held.mended(applied);
     findings.addAll(catalogue.findings(number));
     findings.addAll(catalogue.findingsOfDatasets(number));

@@ -84,6 +84,11 @@ public final class ReportFile {
     new OutputFile(file).write(project, out -> write(figures, out));
   }
 
+  /** Writes the figures beside the file, from where they have yet to be moved. */
+  public OutputFile.Beside writeBeside(Figures figures, Optional<Path> project) throws IOException {
+    return new OutputFile(file).writeBeside(project, out -> write(figures, out));
+  }
+
   private void write(Figures figures, OutputStream out) throws IOException {
     List<Crosstab> crosstabs = figures.crosstabs();
     List<CrosstabLayout> layouts = crosstabs.stream().map(CrosstabLayout::new).toList();

@@ -1,5 +1,6 @@
 package baddle.app.summarize;
 
+import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
 import baddle.app.reference.References;
@@ -14,7 +15,6 @@ import baddle.reports.Provenance;
 import baddle.store.Batch;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
-import baddle.store.StoreException;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.OptionalInt;
 
 /** Builds the plan's summaries from the dataset's last batch. */
 public final class Summarizing {
@@ -37,15 +38,20 @@ public final class Summarizing {
    * Builds summaries.
    *
    * @param summaries of this project's plan
-   * @throws StoreException.Absent if nothing was consolidated yet
+   * @throws baddle.store.StoreException.Absent if nothing was consolidated yet
    */
   public Figures figures(List<SummaryPlan> summaries) throws IOException {
+    return figures(summaries, OptionalInt.empty());
+  }
+
+  /**
+   * Builds summaries of a batch.
+   *
+   * @param number which batch; empty for the last
+   */
+  public Figures figures(List<SummaryPlan> summaries, OptionalInt number) throws IOException {
     try (Store store = Store.openToRead(project.storeFolder())) {
-      Batch batch =
-          store
-              .catalogue()
-              .lastBatch()
-              .orElseThrow(() -> StoreException.nothingConsolidated(project.storeFolder()));
+      Batch batch = BatchChoice.of(store, project, number);
       List<Crosstab> crosstabs = new ArrayList<>();
       Map<String, String> about = new LinkedHashMap<>();
       about.put("Plan", String.valueOf(project.planFile().getFileName()));

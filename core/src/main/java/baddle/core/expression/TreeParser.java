@@ -1,5 +1,6 @@
 package baddle.core.expression;
 
+import baddle.core.finding.Nearest;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Fit;
 import baddle.core.value.ValueReader;
@@ -304,6 +305,10 @@ final class TreeParser {
 
   private Tree function(String name, int offset) {
     expectSign("(");
+    if (token().isSign("*")) {
+      throw new ExpressionException(
+          "no function " + name + " of rows" + Nearest.hint(name, Aggregate.words()), text, offset);
+    }
     List<Tree> arguments = new ArrayList<>();
     String detail = "";
     if (name.equals("extract")) {

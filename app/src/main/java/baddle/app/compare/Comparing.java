@@ -1,0 +1,197 @@
+package baddle.app.compare;
+
+import baddle.app.BatchChoice;
+import baddle.app.BatchStamp;
+import baddle.app.Project;
+import baddle.app.summarize.Summarizing;
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Keep;
+import baddle.core.crosstab.Level;
+import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.Order;
+import baddle.core.crosstab.View;
+import baddle.core.expression.AxisItem;
+import baddle.core.expression.Expression;
+import baddle.core.table.Origin;
+import baddle.core.value.Period;
+import baddle.plan.SummaryPlan;
+import baddle.store.Batch;
+import baddle.store.Store;
+import baddle.store.StoreException;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/** Compares summaries of two batches, or of two periods. */
+public final class Comparing {
+
+  private final Project project;
+  private final Summarizing summarizing;
+
+  /** Of a project. */
+  public Comparing(Project project) {
+    this.project = project;
+    this.summarizing = new Summarizing(project);
+  }
+
+  /**
+   * Compares two batches.
+   *
+   * @param before which; empty for the one before the other
+   * @param after which; empty for the last
+   */
+  public Comparison batches(List<SummaryPlan> summaries, OptionalInt before, OptionalInt after)
+      throws IOException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      Batch now = BatchChoice.of(store, project, after);
+      Batch old =
+          BatchChoice.of(
+              store,
+              project,
+              before.isPresent() ? before : OptionalInt.of(Math.max(1, now.number() - 1)));
+      List<Comparison.Summary> compared = new ArrayList<>();
+      for (SummaryPlan summary : summaries) {
+        if (isThere(summary, store, old.number())) {
+          compared.add(compare(summary, store, old.number(), now.number()));
+        }
+      }
+      return new Comparison(
+          "batch " + BatchStamp.of(old),
+          "batch " + BatchStamp.of(now),
+          SourceChange.between(store.catalogue(), old.number(), now.number()),
+          compared);
+    }
+  }
+
+  /** Whether the datasets of a summary had been consolidated. */
+  private static boolean isThere(SummaryPlan summary, Store store, int batch) throws IOException {
+    try {
+      for (String dataset : summary.crosstab().datasets()) {
+        store.dataset(dataset.isEmpty() ? summary.dataset() : dataset, batch);
+      }
+      return true;
+    } catch (StoreException.Absent e) {
+      return false;
+    }
+  }
+
+  private Comparison.Summary compare(SummaryPlan summary, Store store, int before, int after)
+      throws IOException {
+    SummaryPlan plain = of(summary, all(summary.crosstab()));
+    Crosstab old = summarizing.crosstab(plain, store, before);
+    Crosstab now = summarizing.crosstab(plain, store, after);
+    SummaryPlan bySource = of(summary, bySource(summary.crosstab()));
+    List<Movement> causes =
+        Movements.of(
+            summarizing.crosstab(bySource, store, before),
+            summarizing.crosstab(bySource, store, after),
+            false);
+    return new Comparison.Summary(
+        summary.name(),
+        Movements.of(old, now, true),
+        sorted(Movements.of(old, now, false)),
+        sorted(causes));
+  }
+
+  private static List<Movement> sorted(List<Movement> movements) {
+    return movements.stream().sorted(Movement.LARGEST).toList();
+  }
+
+  /** Compares two periods, by the periods that the sources are of. */
+  public Comparison periods(List<SummaryPlan> summaries, Period before, Period after)
+      throws IOException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      Batch now = BatchChoice.of(store, project, OptionalInt.empty());
+      List<Comparison.Summary> compared = new ArrayList<>();
+      for (SummaryPlan summary : summaries) {
+        if (plainMeasures(summary.crosstab()).isEmpty()) {
+          continue;
+        }
+        Crosstab old =
+            summarizing.crosstab(
+                of(summary, ofPeriod(summary.crosstab(), before)), store, now.number());
+        Crosstab then =
+            summarizing.crosstab(
+                of(summary, ofPeriod(summary.crosstab(), after)), store, now.number());
+        compared.add(
+            new Comparison.Summary(
+                summary.name(),
+                Movements.of(old, then, true),
+                sorted(Movements.of(old, then, false)),
+                List.of()));
+      }
+      return new Comparison(before.toString(), after.toString(), List.of(), compared);
+    }
+  }
+
+  private static SummaryPlan of(SummaryPlan summary, CrosstabSpec spec) {
+    return new SummaryPlan(summary.name(), summary.dataset(), spec);
+  }
+
+  /** The same with all items, so that what was kept once and is rest now doesn't seem to move. */
+  private static CrosstabSpec all(CrosstabSpec spec) {
+    return spec.with(whole(spec.down()), whole(spec.across()));
+  }
+
+  private static List<Level> whole(List<Level> levels) {
+    return levels.stream()
+        .map(
+            level ->
+                new Level(level.item(), Order.NATURAL, Optional.<Keep>empty(), Level.Empty.NONE))
+        .toList();
+  }
+
+  /** The measures of the summary's own rows that no other measure is needed for. */
+  private static List<Measure> plainMeasures(CrosstabSpec spec) {
+    return spec.measures().stream()
+        .filter(measure -> measure.dataset().isEmpty())
+        .filter(measure -> measure.value().measures().isEmpty())
+        .filter(measure -> measure.view().kind() == View.Kind.VALUE)
+        .toList();
+  }
+
+  /** The measures that add up, by source. */
+  private static CrosstabSpec bySource(CrosstabSpec spec) {
+    List<Measure> measures =
+        plainMeasures(spec).stream().filter(measure -> measure.value().addsUp()).toList();
+    Level source = Level.of(AxisItem.ofColumn(Origin.SOURCE_FILE.name()));
+    List<Measure> some = measures.isEmpty() ? List.of(Measure.of("Rows", "count(*)")) : measures;
+    return new CrosstabSpec(
+        spec.title(),
+        List.of(source),
+        List.of(),
+        some,
+        spec.measuresAt(),
+        spec.totals(),
+        "",
+        spec.where(),
+        Optional.empty(),
+        spec.locale());
+  }
+
+  /** Without its levels of the calendar, of the sources of one period. */
+  private static CrosstabSpec ofPeriod(CrosstabSpec spec, Period period) {
+    String condition = Origin.SOURCE_PERIOD.name() + " = '" + period + "'";
+    Expression where =
+        Expression.parse(
+            spec.where().map(own -> "(" + own + ") and " + condition).orElse(condition));
+    return new CrosstabSpec(
+        spec.title(),
+        whole(withoutPeriods(spec.down())),
+        whole(withoutPeriods(spec.across())),
+        plainMeasures(spec),
+        spec.measuresAt(),
+        spec.totals(),
+        "",
+        Optional.of(where),
+        Optional.empty(),
+        spec.locale());
+  }
+
+  private static List<Level> withoutPeriods(List<Level> levels) {
+    return levels.stream().filter(level -> level.item().grain().isEmpty()).toList();
+  }
+}

@@ -1,0 +1,40 @@
+package baddle.app.compare;
+
+import java.util.List;
+
+/**
+ * What moved.
+ *
+ * @param before what is compared with: {@code batch 3, made at...} or a period
+ * @param after what is compared
+ * @param sources the files that differ; none between periods
+ * @param summaries what moved in each summary
+ */
+public record Comparison(
+    String before, String after, List<SourceChange> sources, List<Summary> summaries) {
+
+  /**
+   * What moved in a summary.
+   *
+   * @param name the summary
+   * @param totals its grand totals that moved
+   * @param movements its figures that moved, the largest first
+   * @param causes for each measure that adds up, what each source moved it by, the largest first
+   */
+  public record Summary(
+      String name, List<Movement> totals, List<Movement> movements, List<Movement> causes) {
+
+    /** Copies the lists. */
+    public Summary {
+      totals = List.copyOf(totals);
+      movements = List.copyOf(movements);
+      causes = List.copyOf(causes);
+    }
+  }
+
+  /** Copies the lists. */
+  public Comparison {
+    sources = List.copyOf(sources);
+    summaries = List.copyOf(summaries);
+  }
+}

@@ -1,0 +1,113 @@
+package baddle.app.compare;
+
+import baddle.core.intake.RowCounts;
+import baddle.store.Catalogue;
+import baddle.store.StoredFile;
+import baddle.store.StoredSource;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/**
+ * A file that isn't in the dataset as it was.
+ *
+ * @param kind what became of it
+ * @param feed its feed
+ * @param path its path; for one that was renamed, the new one
+ * @param before its path before; that of today unless it was renamed
+ * @param rowsBefore how many rows of it were in the dataset
+ * @param rowsAfter how many are
+ */
+public record SourceChange(
+    Kind kind, String feed, String path, String before, long rowsBefore, long rowsAfter) {
+
+  /** What became of a file. */
+  public enum Kind {
+    /** It wasn't there. */
+    NEW,
+    /** It has another content, or is read otherwise. */
+    REPLACED,
+    /** The same content stood under another name. */
+    RENAMED,
+    /** It isn't there any more. */
+    GONE;
+
+    /** For a person. */
+    public String word() {
+      return name().toLowerCase(Locale.ROOT);
+    }
+  }
+
+  /** The files that differ between two batches, in the order of their paths. */
+  public static List<SourceChange> between(Catalogue catalogue, int before, int after)
+      throws IOException {
+    Map<String, StoredFile> old = byPlace(catalogue.files(before));
+    Map<String, StoredFile> now = byPlace(catalogue.files(after));
+    Map<Long, Long> rowsBefore = rows(catalogue, before);
+    Map<Long, Long> rowsAfter = rows(catalogue, after);
+    Map<String, StoredFile> goneByContent = new HashMap<>();
+    old.forEach(
+        (place, file) -> {
+          if (!now.containsKey(place)) {
+            goneByContent.put(file.dataset() + file.content(), file);
+          }
+        });
+    List<SourceChange> changes = new ArrayList<>();
+    now.forEach(
+        (place, file) -> {
+          StoredFile was = old.get(place);
+          long rows = rowsAfter.getOrDefault(file.id(), 0L);
+          if (was != null && was.id() != file.id()) {
+            long then = rowsBefore.getOrDefault(was.id(), 0L);
+            changes.add(
+                new SourceChange(Kind.REPLACED, file.feed(), file.path(), file.path(), then, rows));
+          } else if (was == null) {
+            StoredFile gone = goneByContent.remove(file.dataset() + file.content());
+            changes.add(
+                gone == null
+                    ? new SourceChange(Kind.NEW, file.feed(), file.path(), file.path(), 0, rows)
+                    : new SourceChange(
+                        Kind.RENAMED,
+                        file.feed(),
+                        file.path(),
+                        gone.path(),
+                        rowsBefore.getOrDefault(gone.id(), 0L),
+                        rows));
+          }
+        });
+    goneByContent.values().stream()
+        .sorted((one, other) -> one.path().compareTo(other.path()))
+        .forEach(
+            gone ->
+                changes.add(
+                    new SourceChange(
+                        Kind.GONE,
+                        gone.feed(),
+                        gone.path(),
+                        gone.path(),
+                        rowsBefore.getOrDefault(gone.id(), 0L),
+                        0)));
+    return changes;
+  }
+
+  private static Map<String, StoredFile> byPlace(List<StoredFile> files) {
+    Map<String, StoredFile> byPlace = new LinkedHashMap<>();
+    files.stream()
+        .sorted((one, other) -> one.path().compareTo(other.path()))
+        .forEach(file -> byPlace.put(file.dataset() + "\n" + file.path(), file));
+    return byPlace;
+  }
+
+  private static Map<Long, Long> rows(Catalogue catalogue, int batch) throws IOException {
+    Map<Long, Long> rows = new HashMap<>();
+    for (StoredSource source : catalogue.sources(batch)) {
+      RowCounts counts = source.counts();
+      rows.merge(source.file(), counts.kept(), Long::sum);
+    }
+    return rows;
+  }
+}

@@ -1,0 +1,8 @@
+/**
+ * What moved between two batches or two periods, and which sources caused it. Start at {@link
+ * baddle.app.compare.Comparing}.
+ */
+@NullMarked
+package baddle.app.compare;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,162 @@
+package baddle.app.history;
+
+import baddle.app.BatchStamp;
+import baddle.app.Project;
+import baddle.app.compare.SourceChange;
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabBuilder;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Measure;
+import baddle.core.expression.Expression;
+import baddle.core.finding.Finding;
+import baddle.core.finding.Nearest;
+import baddle.core.finding.Severity;
+import baddle.store.Batch;
+import baddle.store.Catalogue;
+import baddle.store.DatasetReader;
+import baddle.store.Store;
+import baddle.store.StoreException;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * The batches of a project.
+ *
+ * @param batches what each brought, the last first
+ */
+public record History(List<BatchLine> batches) {
+
+  /**
+   * What a batch brought.
+   *
+   * @param batch which
+   * @param files how many files were in the datasets then
+   * @param rows how many rows
+   * @param changes the files that differ from the batch before
+   * @param errors how many findings of severity error its sources had
+   * @param warnings how many warnings
+   * @param totals the sums that were asked for, by column
+   */
+  public record BatchLine(
+      BatchStamp batch,
+      int files,
+      long rows,
+      List<SourceChange> changes,
+      long errors,
+      long warnings,
+      Map<String, BigDecimal> totals) {
+
+    /** Copies the collections. */
+    public BatchLine {
+      changes = List.copyOf(changes);
+      totals = new LinkedHashMap<>(totals);
+    }
+
+    /** How many of its changes are of a kind. */
+    public long count(SourceChange.Kind kind) {
+      return changes.stream().filter(change -> change.kind() == kind).count();
+    }
+  }
+
+  /** Copies the list. */
+  public History {
+    batches = List.copyOf(batches);
+  }
+
+  /**
+   * Of a project.
+   *
+   * @param totals columns of numbers to be summed
+   * @throws StoreException.Absent if nothing was consolidated yet, or no dataset has such a column
+   */
+  public static History of(Project project, List<String> totals) throws IOException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      Catalogue catalogue = store.catalogue();
+      List<Batch> batches = catalogue.batches();
+      if (batches.isEmpty()) {
+        throw StoreException.nothingConsolidated(project.storeFolder());
+      }
+      List<BatchLine> lines = new ArrayList<>();
+      int before = 0;
+      for (Batch batch : batches) {
+        List<Finding> findings = new ArrayList<>(catalogue.findings(batch.number()));
+        findings.addAll(catalogue.findingsOfDatasets(batch.number()));
+        lines.add(
+            0,
+            new BatchLine(
+                BatchStamp.of(batch),
+                catalogue.files(batch.number()).size(),
+                catalogue.storedRows(batch.number()),
+                SourceChange.between(catalogue, before, batch.number()),
+                count(findings, Severity.ERROR),
+                count(findings, Severity.WARNING),
+                sums(project, store, batch.number(), totals)));
+        before = batch.number();
+      }
+      return new History(lines);
+    }
+  }
+
+  private static long count(List<Finding> findings, Severity severity) {
+    return findings.stream().filter(finding -> finding.severity() == severity).count();
+  }
+
+  private static Map<String, BigDecimal> sums(
+      Project project, Store store, int batch, List<String> columns) throws IOException {
+    Map<String, BigDecimal> sums = new LinkedHashMap<>();
+    for (String dataset : project.plan().datasets().keySet()) {
+      DatasetReader reader;
+      try {
+        reader = store.dataset(dataset, batch);
+      } catch (StoreException.Absent e) {
+        continue;
+      }
+      for (String column : columns) {
+        boolean has =
+            reader.schema().indexOf(column).isPresent()
+                && reader
+                    .schema()
+                    .column(reader.schema().indexOf(column).getAsInt())
+                    .type()
+                    .isNumber();
+        if (has) {
+          sums.merge(column, sum(project, reader, column), BigDecimal::add);
+        }
+      }
+    }
+    return sums;
+  }
+
+  /** The columns of numbers there are, for one that isn't. */
+  public static String noColumn(Project project, String column) {
+    List<String> known =
+        project.plan().datasets().values().stream()
+            .flatMap(dataset -> dataset.schema().columns().stream())
+            .filter(one -> one.type().isNumber())
+            .map(one -> one.name())
+            .distinct()
+            .toList();
+    return known.contains(column)
+        ? ""
+        : "no column of numbers " + column + Nearest.hint(column, known);
+  }
+
+  private static BigDecimal sum(Project project, DatasetReader reader, String column)
+      throws IOException {
+    CrosstabSpec spec =
+        CrosstabSpec.of(
+            "total",
+            List.of(),
+            List.of(),
+            List.of(Measure.of("total", "sum(" + Expression.quoted(column) + ")")));
+    CrosstabBuilder builder =
+        new CrosstabBuilder(spec, reader.schema().only(List.of(column)), project.plan().calendar());
+    reader.scan(List.of(column), builder);
+    Crosstab crosstab = builder.build();
+    return crosstab.value(crosstab.down(), crosstab.across(), 0).orElse(BigDecimal.ZERO);
+  }
+}

@@ -1,0 +1,41 @@
+package baddle.app.run;
+
+import baddle.app.BatchStamp;
+import baddle.app.check.CheckResult;
+import baddle.app.compare.Comparison;
+import baddle.app.consolidate.ConsolidateResult;
+import baddle.core.finding.Finding;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What a run did.
+ *
+ * @param consolidated what came in
+ * @param checked whether the figures can be trusted now
+ * @param before the batch before this run; empty where there was none or nothing changed
+ * @param added findings that are open since this run
+ * @param mended findings that were open before it and aren't any more
+ * @param moved what moved since the batch before; empty where there is none
+ * @param written the reports whose content is another one now
+ * @param unchanged the reports that are as they were
+ */
+public record RunResult(
+    ConsolidateResult consolidated,
+    CheckResult checked,
+    Optional<BatchStamp> before,
+    List<Finding> added,
+    List<Finding> mended,
+    Optional<Comparison> moved,
+    List<Path> written,
+    List<Path> unchanged) {
+
+  /** Copies the lists. */
+  public RunResult {
+    added = List.copyOf(added);
+    mended = List.copyOf(mended);
+    written = List.copyOf(written);
+    unchanged = List.copyOf(unchanged);
+  }
+}

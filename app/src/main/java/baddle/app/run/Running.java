@@ -1,0 +1,161 @@
+package baddle.app.run;
+
+import baddle.app.BatchStamp;
+import baddle.app.OutputFile;
+import baddle.app.Project;
+import baddle.app.check.CheckResult;
+import baddle.app.check.Checking;
+import baddle.app.compare.Comparing;
+import baddle.app.compare.Comparison;
+import baddle.app.consolidate.ConsolidateResult;
+import baddle.app.consolidate.Consolidation;
+import baddle.app.summarize.Figures;
+import baddle.app.summarize.ReportFile;
+import baddle.app.summarize.Summarizing;
+import baddle.core.finding.Finding;
+import baddle.plan.ReportPlan;
+import baddle.plan.SummaryPlan;
+import baddle.store.Batch;
+import baddle.store.Store;
+import baddle.store.StoreException;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.function.Function;
+
+/**
+ * Consolidates, checks, summarizes and writes the reports, in that order. The reports are moved
+ * into their places only once all of them are written.
+ */
+public final class Running {
+
+  private final Project project;
+  private final Consolidation consolidation;
+
+  /**
+   * A run that is yet to happen.
+   *
+   * @param consolidation of the same project
+   */
+  public Running(Project project, Consolidation consolidation) {
+    this.project = project;
+    this.consolidation = consolidation;
+  }
+
+  /** Why the plan's reports can't be written; empty where they can. */
+  public static Optional<String> problem(Project project) {
+    for (ReportPlan report : project.plan().reports()) {
+      Optional<String> problem =
+          ReportFile.problem(file(project, report), report.summaries().size());
+      if (problem.isPresent()) {
+        return problem;
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static Path file(Project project, ReportPlan report) {
+    return project.folder().resolve(report.file());
+  }
+
+  /**
+   * Runs it once.
+   *
+   * @throws IOException if something can't be read or written; the reports are as they were then
+   */
+  public RunResult run() throws IOException {
+    Optional<BatchStamp> before = lastBatch();
+    List<Finding> old = before.isEmpty() ? List.of() : openAt(before.get().number());
+    ConsolidateResult consolidated = consolidation.run();
+    CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
+    boolean moved = before.isPresent() && consolidated.made().isPresent();
+    Optional<Comparison> comparison = Optional.empty();
+    if (moved) {
+      List<SummaryPlan> all = List.copyOf(project.plan().summaries().values());
+      comparison =
+          Optional.of(
+              new Comparing(project)
+                  .batches(all, OptionalInt.of(before.get().number()), OptionalInt.empty()));
+    }
+    List<Path> written = new ArrayList<>();
+    List<Path> unchanged = new ArrayList<>();
+    writeReports(written, unchanged);
+    List<Finding> now = new ArrayList<>(checked.findings());
+    now.addAll(consolidated.findings());
+    return new RunResult(
+        consolidated,
+        checked,
+        moved ? before : Optional.empty(),
+        moved ? without(now, old, Running::withoutNumbers) : List.of(),
+        moved ? without(old, now, Running::place) : List.of(),
+        comparison,
+        written,
+        unchanged);
+  }
+
+  private Optional<BatchStamp> lastBatch() throws IOException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      Optional<Batch> last = store.catalogue().lastBatch();
+      return last.map(BatchStamp::of);
+    } catch (StoreException.Absent e) {
+      return Optional.empty();
+    }
+  }
+
+  /** What was open at a batch, and what it was made with. */
+  private List<Finding> openAt(int batch) throws IOException {
+    List<Finding> open =
+        new ArrayList<>(
+            Checking.run(project, Checking.HeldRows.COUNTED, OptionalInt.of(batch)).findings());
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      open.addAll(store.catalogue().findingsOfBatch(batch));
+    }
+    return open;
+  }
+
+  /** Findings, each once, that aren't among others. */
+  private static List<Finding> without(
+      List<Finding> findings, List<Finding> others, Function<Finding, String> key) {
+    Set<String> there = new HashSet<>();
+    others.forEach(finding -> there.add(key.apply(finding)));
+    return findings.stream().filter(finding -> there.add(key.apply(finding))).toList();
+  }
+
+  private static String place(Finding finding) {
+    return finding.code() + "\n" + finding.place();
+  }
+
+  /** A finding whose counts alone differ is the same. */
+  private static String withoutNumbers(Finding finding) {
+    return place(finding) + "\n" + finding.message().replaceAll("[0-9][0-9,.]*", "0");
+  }
+
+  private void writeReports(List<Path> written, List<Path> unchanged) throws IOException {
+    List<OutputFile.Beside> ready = new ArrayList<>();
+    try {
+      for (ReportPlan report : project.plan().reports()) {
+        List<SummaryPlan> summaries =
+            report.summaries().stream()
+                .map(name -> Objects.requireNonNull(project.plan().summaries().get(name)))
+                .toList();
+        Figures figures = new Summarizing(project).figures(summaries);
+        ready.add(
+            ReportFile.of(file(project, report), report.flat())
+                .writeBeside(figures, Optional.of(project.planFile())));
+      }
+      for (OutputFile.Beside file : ready) {
+        (file.place() ? written : unchanged).add(file.file());
+      }
+    } finally {
+      for (OutputFile.Beside file : ready) {
+        file.close();
+      }
+    }
+  }
+}

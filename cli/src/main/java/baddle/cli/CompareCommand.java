@@ -1,0 +1,117 @@
+package baddle.cli;
+
+import baddle.app.Project;
+import baddle.app.compare.Comparing;
+import baddle.app.compare.Comparison;
+import baddle.core.value.Period;
+import baddle.plan.PlanException;
+import baddle.plan.SummaryPlan;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import org.apache.commons.cli.Option;
+
+/** {@code baddle compare}. */
+final class CompareCommand implements Command {
+
+  @Override
+  public String name() {
+    return "compare";
+  }
+
+  @Override
+  public String arguments() {
+    return "[A [B]] [options]";
+  }
+
+  @Override
+  public String purpose() {
+    return "shows what moved between two batches or periods, and which sources caused it";
+  }
+
+  @Override
+  public String example() {
+    return "baddle compare 3 5 --summary revenue-by-site";
+  }
+
+  @Override
+  public boolean usesPlan() {
+    return true;
+  }
+
+  @Override
+  public List<Option> options() {
+    return List.of(
+        Option.builder()
+            .longOpt("summary")
+            .hasArg()
+            .argName("NAME")
+            .desc("only this summary (default: all)")
+            .get(),
+        Option.builder()
+            .longOpt("min-movement")
+            .hasArg()
+            .argName("N")
+            .desc("pass over figures that moved by less")
+            .get());
+  }
+
+  @Override
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    Project project = options.project();
+    List<SummaryPlan> summaries =
+        SummarizeCommand.wanted(project, options.values("summary").stream().toList());
+    BigDecimal least = least(options);
+    List<String> given = options.arguments();
+    if (given.size() > 2) {
+      throw new UsageException("compare takes two batches or two periods at most");
+    }
+    Comparison comparison = compare(project, summaries, given);
+    if (options.json()) {
+      console.out().println(CompareText.json(comparison, least));
+    } else if (!options.quiet()) {
+      new CompareText(options.style(), least, options.verbose() ? Integer.MAX_VALUE : 12)
+          .lines(comparison)
+          .forEach(console.out()::println);
+    }
+    return Status.DONE;
+  }
+
+  private static Comparison compare(
+      Project project, List<SummaryPlan> summaries, List<String> given)
+      throws UsageException, IOException {
+    Comparing comparing = new Comparing(project);
+    boolean batches = given.stream().allMatch(text -> text.matches("\\d{1,3}|[1-9]\\d{4,8}"));
+    if (batches) {
+      OptionalInt before =
+          given.isEmpty() ? OptionalInt.empty() : OptionalInt.of(Integer.parseInt(given.get(0)));
+      OptionalInt after =
+          given.size() < 2 ? OptionalInt.empty() : OptionalInt.of(Integer.parseInt(given.get(1)));
+      return comparing.batches(summaries, before, after);
+    }
+    if (given.size() < 2) {
+      throw new UsageException("compare needs two periods, such as 2026-02 2026-03");
+    }
+    return comparing.periods(
+        summaries, period(project, given.get(0)), period(project, given.get(1)));
+  }
+
+  private static Period period(Project project, String text) throws UsageException {
+    Optional<Period> period = project.plan().periods().parse(text);
+    if (period.isEmpty()) {
+      throw new UsageException(text + " is neither a batch nor a period such as 2026-03");
+    }
+    return period.get();
+  }
+
+  private static BigDecimal least(CommandOptions options) throws UsageException {
+    String given = options.value("min-movement").orElse("0");
+    if (!given.matches("\\d{1,15}(\\.\\d{1,6})?")) {
+      throw new UsageException("--min-movement takes a number such as 100, not " + given);
+    }
+    return new BigDecimal(given);
+  }
+}

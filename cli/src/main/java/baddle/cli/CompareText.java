@@ -1,0 +1,206 @@
+package baddle.cli;
+
+import baddle.app.compare.Comparison;
+import baddle.app.compare.Movement;
+import baddle.app.compare.SourceChange;
+import baddle.reports.TextStyle;
+import baddle.reports.TextTable;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** What moved, as text. */
+final class CompareText {
+
+  private static final int PERCENT_PLACES = 1;
+  private static final int MOST_PLACES = 2;
+
+  private final TextStyle style;
+  private final BigDecimal least;
+  private final int most;
+
+  CompareText(TextStyle style, BigDecimal least, int most) {
+    this.style = style;
+    this.least = least;
+    this.most = most;
+  }
+
+  List<String> lines(Comparison comparison) {
+    List<String> lines = new ArrayList<>();
+    lines.add(style.strong("From " + comparison.before() + " to " + comparison.after()));
+    if (!comparison.sources().isEmpty()) {
+      lines.add("");
+      lines.addAll(sources(comparison.sources()));
+    }
+    int before = lines.size();
+    for (Comparison.Summary summary : comparison.summaries()) {
+      lines.addAll(summary(summary));
+    }
+    if (lines.size() == before) {
+      lines.add("");
+      lines.add("No figure of a summary has moved.");
+    }
+    return lines;
+  }
+
+  /** The sources that differ. */
+  List<String> sources(List<SourceChange> changes) {
+    TextTable table = new TextTable(2, List.of("source", "", "rows before", "rows now"));
+    changes.stream()
+        .limit(most)
+        .forEach(
+            change ->
+                table.add(
+                    List.of(
+                        change.path(),
+                        change.kind() == SourceChange.Kind.RENAMED
+                            ? "renamed from " + change.before()
+                            : change.kind().word(),
+                        count(change.rowsBefore()),
+                        count(change.rowsAfter()))));
+    List<String> lines = new ArrayList<>(table.lines(style));
+    more(changes.size(), lines);
+    return lines;
+  }
+
+  private void more(int all, List<String> lines) {
+    if (all > most) {
+      lines.add(String.format(Locale.ROOT, "... and %,d more; --verbose shows all", all - most));
+    }
+  }
+
+  private static String count(long rows) {
+    return String.format(Locale.ROOT, "%,d", rows);
+  }
+
+  private boolean isLarge(Movement movement) {
+    return movement.amount().abs().compareTo(least) >= 0;
+  }
+
+  private List<String> summary(Comparison.Summary summary) {
+    List<Movement> moved = summary.movements().stream().filter(this::isLarge).toList();
+    if (moved.isEmpty()) {
+      return List.of();
+    }
+    List<String> lines = new ArrayList<>();
+    lines.add("");
+    lines.addAll(table(summary.name(), moved, summary.totals()));
+    more(moved.size(), lines);
+    List<Movement> causes = summary.causes().stream().filter(this::isLarge).toList();
+    if (!causes.isEmpty()) {
+      lines.add("");
+      lines.addAll(
+          table(
+              summary.name() + ", by source",
+              causes,
+              summary.totals().stream()
+                  .filter(
+                      total ->
+                          causes.stream()
+                              .anyMatch(cause -> cause.measure().equals(total.measure())))
+                  .toList()));
+      more(causes.size(), lines);
+    }
+    return lines;
+  }
+
+  /** Some movements, and what they come to. */
+  private List<String> table(String title, List<Movement> movements, List<Movement> totals) {
+    TextTable table = new TextTable(2, List.of(title, "measure", "before", "now", "movement", "%"));
+    movements.stream().limit(most).forEach(movement -> table.add(cells(movement)));
+    totals.forEach(movement -> table.add(cells(movement)));
+    return table.lines(style);
+  }
+
+  static List<String> cells(Movement movement) {
+    return List.of(
+        movement.place(),
+        movement.measure(),
+        movement.before().map(CompareText::plain).orElse(""),
+        movement.after().map(CompareText::plain).orElse(""),
+        signed(movement.amount()),
+        percent(movement));
+  }
+
+  private static String plain(BigDecimal number) {
+    int places = Math.max(0, Math.min(MOST_PLACES, number.scale()));
+    return String.format(
+        Locale.ROOT, "%,." + places + "f", number.setScale(places, RoundingMode.HALF_UP));
+  }
+
+  static String signed(BigDecimal number) {
+    return (number.signum() > 0 ? "+" : "") + plain(number);
+  }
+
+  private static String percent(Movement movement) {
+    Optional<BigDecimal> before = movement.before().filter(number -> number.signum() != 0);
+    return before
+        .map(
+            number ->
+                movement
+                    .amount()
+                    .movePointRight(2)
+                    .divide(number.abs(), PERCENT_PLACES, RoundingMode.HALF_UP))
+        .map(CompareText::signed)
+        .orElse("");
+  }
+
+  static String json(Comparison comparison, BigDecimal least) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          json.writeStringField("before", comparison.before());
+          json.writeStringField("after", comparison.after());
+          json.writeArrayFieldStart("sources");
+          for (SourceChange change : comparison.sources()) {
+            json.writeStartObject();
+            json.writeStringField("source", change.path());
+            json.writeStringField("change", change.kind().word());
+            json.writeStringField("before", change.before());
+            json.writeNumberField("rows_before", change.rowsBefore());
+            json.writeNumberField("rows_after", change.rowsAfter());
+            json.writeEndObject();
+          }
+          json.writeEndArray();
+          json.writeArrayFieldStart("summaries");
+          for (Comparison.Summary summary : comparison.summaries()) {
+            json.writeStartObject();
+            json.writeStringField("summary", summary.name());
+            write(json, "totals", summary.totals(), BigDecimal.ZERO);
+            write(json, "movements", summary.movements(), least);
+            write(json, "by_source", summary.causes(), least);
+            json.writeEndObject();
+          }
+          json.writeEndArray();
+          json.writeEndObject();
+        });
+  }
+
+  private static void write(
+      JsonGenerator json, String field, List<Movement> movements, BigDecimal least)
+      throws IOException {
+    json.writeArrayFieldStart(field);
+    for (Movement movement : movements) {
+      if (movement.amount().abs().compareTo(least) < 0) {
+        continue;
+      }
+      json.writeStartObject();
+      JsonText.strings(json, "items", movement.items());
+      json.writeStringField("measure", movement.measure());
+      if (movement.before().isPresent()) {
+        json.writeNumberField("before", movement.before().get());
+      }
+      if (movement.after().isPresent()) {
+        json.writeNumberField("after", movement.after().get());
+      }
+      json.writeNumberField("movement", movement.amount());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+  }
+}

@@ -1,0 +1,195 @@
+package baddle.cli;
+
+import baddle.app.Project;
+import baddle.app.compare.SourceChange;
+import baddle.app.history.History;
+import baddle.plan.PlanException;
+import baddle.reports.TextTable;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import org.apache.commons.cli.Option;
+
+/** {@code baddle history}. */
+final class HistoryCommand implements Command {
+
+  @Override
+  public String name() {
+    return "history";
+  }
+
+  @Override
+  public String arguments() {
+    return "[options]";
+  }
+
+  @Override
+  public String purpose() {
+    return "lists the batches and what each brought";
+  }
+
+  @Override
+  public String example() {
+    return "baddle history --total revenue";
+  }
+
+  @Override
+  public boolean usesPlan() {
+    return true;
+  }
+
+  @Override
+  public List<Option> options() {
+    return List.of(
+        batchOption("show this batch in full"),
+        Option.builder()
+            .longOpt("total")
+            .hasArg()
+            .argName("COLUMN")
+            .desc("sum this column of each batch; may be repeated")
+            .get());
+  }
+
+  static Option batchOption(String purpose) {
+    return Option.builder().longOpt("batch").hasArg().argName("N").desc(purpose).get();
+  }
+
+  /** The batch that an option names, if it does. */
+  static OptionalInt batch(CommandOptions options) throws UsageException {
+    Optional<String> given = options.value("batch");
+    if (given.isEmpty()) {
+      return OptionalInt.empty();
+    }
+    if (!given.get().matches("[1-9]\\d{0,8}")) {
+      throw new UsageException("--batch takes a number from 1, not " + given.get());
+    }
+    return OptionalInt.of(Integer.parseInt(given.get()));
+  }
+
+  @Override
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    options.refuseArguments("history");
+    Project project = options.project();
+    List<String> totals = options.values("total");
+    for (String column : totals) {
+      String problem = History.noColumn(project, column);
+      if (!problem.isEmpty()) {
+        throw new UsageException("--total: " + problem);
+      }
+    }
+    OptionalInt wanted = batch(options);
+    History history = History.of(project, totals);
+    if (wanted.isPresent()
+        && history.batches().stream().noneMatch(b -> b.batch().number() == wanted.getAsInt())) {
+      throw new UsageException(
+          "there is no batch "
+              + wanted.getAsInt()
+              + "; the last is "
+              + history.batches().get(0).batch().number());
+    }
+    if (options.json()) {
+      console.out().println(json(history));
+    } else if (wanted.isPresent()) {
+      history.batches().stream()
+          .filter(line -> line.batch().number() == wanted.getAsInt())
+          .forEach(line -> inFull(line, options, console));
+    } else if (!options.quiet()) {
+      table(history, totals).lines(options.style()).forEach(console.out()::println);
+    }
+    return Status.DONE;
+  }
+
+  private static TextTable table(History history, List<String> totals) {
+    List<String> headings =
+        new ArrayList<>(
+            List.of(
+                "batch",
+                "made at",
+                "files",
+                "new",
+                "replaced",
+                "renamed",
+                "gone",
+                "rows",
+                "errors",
+                "warnings"));
+    headings.addAll(totals);
+    TextTable table = new TextTable(2, headings);
+    for (History.BatchLine line : history.batches()) {
+      List<String> cells = new ArrayList<>();
+      cells.add(String.valueOf(line.batch().number()));
+      cells.add(line.batch().madeAt().toString());
+      cells.add(count(line.files()));
+      for (SourceChange.Kind kind : SourceChange.Kind.values()) {
+        cells.add(count(line.count(kind)));
+      }
+      cells.add(count(line.rows()));
+      cells.add(count(line.errors()));
+      cells.add(count(line.warnings()));
+      for (String total : totals) {
+        BigDecimal sum = line.totals().get(total);
+        cells.add(sum == null ? "" : String.format(Locale.ROOT, "%,." + sum.scale() + "f", sum));
+      }
+      table.add(cells);
+    }
+    return table;
+  }
+
+  private static String count(long number) {
+    return String.format(Locale.ROOT, "%,d", number);
+  }
+
+  private static void inFull(History.BatchLine line, CommandOptions options, Console console) {
+    console.out().println("Batch " + line.batch());
+    console
+        .out()
+        .println(
+            String.format(
+                Locale.ROOT,
+                "%,d files, %,d rows, %,d errors and %,d warnings of its sources",
+                line.files(),
+                line.rows(),
+                line.errors(),
+                line.warnings()));
+    line.totals()
+        .forEach((column, sum) -> console.out().println(column + " " + sum.toPlainString()));
+    console.out().println();
+    new CompareText(options.style(), BigDecimal.ZERO, Integer.MAX_VALUE)
+        .sources(line.changes())
+        .forEach(console.out()::println);
+  }
+
+  private static String json(History history) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          json.writeArrayFieldStart("batches");
+          for (History.BatchLine line : history.batches()) {
+            json.writeStartObject();
+            json.writeNumberField("batch", line.batch().number());
+            json.writeStringField("made_at", line.batch().madeAt().toString());
+            json.writeNumberField("files", line.files());
+            json.writeNumberField("rows", line.rows());
+            for (SourceChange.Kind kind : SourceChange.Kind.values()) {
+              json.writeNumberField(kind.word(), line.count(kind));
+            }
+            json.writeNumberField("errors", line.errors());
+            json.writeNumberField("warnings", line.warnings());
+            json.writeObjectFieldStart("totals");
+            for (Map.Entry<String, BigDecimal> total : line.totals().entrySet()) {
+              json.writeNumberField(total.getKey(), total.getValue());
+            }
+            json.writeEndObject();
+            json.writeEndObject();
+          }
+          json.writeEndArray();
+          json.writeEndObject();
+        });
+  }
+}

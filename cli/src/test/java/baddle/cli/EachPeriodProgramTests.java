@@ -1,0 +1,248 @@
+package baddle.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Summaries, the way back from them, and the same again each period, from the built program. */
+class EachPeriodProgramTests {
+
+  @TempDir Path folder;
+  private Baddle baddle = new Baddle(Path.of(""));
+
+  @BeforeEach
+  void setUp() throws Exception {
+    baddle = new Baddle(folder);
+    plan("");
+    month("2026-01", "2026-01-05,Alder Mill,till,10.00", "2026-01-06,Dunmere,trade,4.00", "x,y,,1");
+    month("2026-02", "2026-02-05,Alder Mill,till,30.00", "2026-02-06,Foxholt,till,1.50");
+  }
+
+  private void plan(String more) throws IOException {
+    String plan =
+        """
+        baddle: 1
+        datasets:
+          sales:
+            columns:
+              day: {type: date, required: true}
+              site: text
+              channel: text
+              revenue: {type: decimal, places: 2}
+        feeds:
+          tills:
+            files: "in/tills-{period}.csv"
+            leave_out: {when: site = 'y', because: test line}
+            expect: {every: month}
+        summaries:
+          sites:
+            down: [site]
+            across: [day by month]
+            measures:
+              Revenue: {value: sum(revenue), show: "#,##0.00"}
+              Share: {value: sum(revenue), as: share of down}
+            keep: {site: {top: 1, by: Revenue, rest: Others}}
+          months:
+            down: [day by month]
+            measures: {Revenue: sum(revenue), Change: {value: Revenue, as: change}}
+        reports:
+          out.csv: {summaries: sites}
+          out.md: {summaries: [sites, months]}
+        """;
+    baddle.write("baddle.yaml", (plan + more).split("\n"));
+  }
+
+  private void month(String month, String... lines) throws IOException {
+    baddle.write(
+        "in/tills-" + month + ".csv",
+        ("day,site,channel,revenue\n" + String.join("\n", lines)).split("\n"));
+  }
+
+  private JsonNode json(String... arguments) throws Exception {
+    return new ObjectMapper().readTree(baddle.run(arguments).out());
+  }
+
+  @Test
+  void run_writes_the_reports_and_says_what_happened() throws Exception {
+    Baddle.Run first = baddle.run("run");
+    byte[] report = Files.readAllBytes(folder.resolve("out.csv"));
+    Baddle.Run again = baddle.run("run");
+
+    assertThat(first.status()).isZero();
+    assertThat(first.out()).contains("written: out.csv", "written: out.md");
+    assertThat(new String(report)).contains("Alder Mill,10.00", "Others,4.00", "Total,14.00");
+    assertThat(Files.readString(folder.resolve("out.md"))).contains("| **Total** |", "▲ 17.50");
+    assertThat(again.out())
+        .contains("Nothing has changed since batch 1", "as it was: out.csv", "as it was: out.md");
+    assertThat(Files.readAllBytes(folder.resolve("out.csv"))).isEqualTo(report);
+  }
+
+  @Test
+  void the_next_period_shows_what_came_what_moved_and_what_is_new() throws Exception {
+    baddle.run("run");
+    month("2026-02", "2026-02-05,Alder Mill,till,33.00", "2026-02-06,Foxholt,till,z");
+    month("2026-04", "2026-04-01,Dunmere,till,2.00");
+
+    Baddle.Run run = baddle.run("run");
+
+    assertThat(run.status()).isEqualTo(1);
+    assertThat(run.out())
+        .containsPattern("in/tills-2026-02.csv +replaced +2 +1")
+        .containsPattern("in/tills-2026-04.csv +new +0 +1")
+        .contains("rows-held: in/tills-2026-02.csv", "period-missing")
+        .containsPattern("months +total +Revenue +45.50 +49.00 +\\+3.50");
+  }
+
+  @Test
+  void a_failing_summary_leaves_all_reports_as_they_were() throws Exception {
+    baddle.run("run");
+    String before = Files.readString(folder.resolve("out.csv"));
+    Path file = folder.resolve("baddle.yaml");
+    Files.writeString(
+        file,
+        Files.readString(file)
+            .replace("{Revenue: sum(revenue),", "{Revenue: sum(1 / (revenue - 33)),"));
+    month("2026-02", "2026-02-05,Alder Mill,till,33.00");
+
+    Baddle.Run run = baddle.run("run");
+
+    assertThat(run.status()).isEqualTo(2);
+    assertThat(run.err()).contains("a divisor other than zero");
+    assertThat(Files.readString(folder.resolve("out.csv"))).isEqualTo(before);
+    try (var files = Files.list(folder)) {
+      assertThat(files.map(path -> path.getFileName().toString()))
+          .noneMatch(name -> name.endsWith(".part"));
+    }
+  }
+
+  @Test
+  void movements_add_up_to_what_their_sources_caused() throws Exception {
+    baddle.run("consolidate");
+    month("2026-01", "2026-01-05,Alder Mill,till,12.00", "2026-01-06,Dunmere,trade,4.00");
+    month("2026-03", "2026-03-01,Dunmere,till,2.00");
+    Files.move(folder.resolve("in/tills-2026-02.csv"), folder.resolve("in/tills-2026-05.csv"));
+    baddle.run("consolidate");
+
+    JsonNode compared = json("compare", "--summary", "months", "--json");
+    JsonNode months = compared.at("/summaries/0");
+    BigDecimal total = months.at("/totals/0/movement").decimalValue();
+    BigDecimal caused = BigDecimal.ZERO;
+    for (JsonNode cause : months.at("/by_source")) {
+      caused = caused.add(cause.at("/movement").decimalValue());
+    }
+    assertThat(total).isEqualByComparingTo("4.00");
+    assertThat(caused).isEqualByComparingTo(total);
+    assertThat(compared.at("/sources").findValuesAsText("change"))
+        .containsExactly("replaced", "new", "renamed");
+    assertThat(baddle.run("compare", "2026-01", "2026-03", "--summary", "sites").out())
+        .contains("From 2026-01 to 2026-03")
+        .containsPattern("Alder Mill +Revenue +12.00 +-12.00 +-100.0");
+    assertThat(baddle.run("compare", "1", "9").err()).contains("there is no batch 9");
+  }
+
+  @Test
+  void earlier_batches_can_be_seen() throws Exception {
+    baddle.run("consolidate");
+    Files.delete(folder.resolve("in/tills-2026-02.csv"));
+    baddle.run("consolidate");
+
+    assertThat(baddle.run("history", "--total", "revenue").out())
+        .containsPattern("2 .* 1 +0 +0 +0 +1 +2 +0 +0 +14.00")
+        .containsPattern("1 .* 2 +2 +0 +0 +0 +4 +0 +0 +45.50");
+    assertThat(baddle.run("history", "--batch", "2").out()).contains("in/tills-2026-02.csv  gone");
+    assertThat(baddle.run("summarize", "months", "--batch", "1").out()).contains("45.50");
+    assertThat(baddle.run("summarize", "months").out()).doesNotContain("45.50");
+    assertThat(baddle.run("check", "--batch", "1").out()).contains("Batch 1");
+    assertThat(baddle.run("history", "--total", "site").err())
+        .contains("no column of numbers site");
+  }
+
+  @Test
+  void a_figure_leads_to_its_rows_and_a_row_to_what_became_of_it() throws Exception {
+    baddle.run("consolidate");
+
+    JsonNode traced = json("trace", "sites", "--at", "site=Others,month=2026-02", "--json");
+    assertThat(traced.at("/rows/0").toString()).contains("in/tills-2026-02.csv", "\"3\"", "1.50");
+    assertThat(traced.at("/totals/0").asText()).isEqualTo("1.50");
+    assertThat(traced.at("/explanation").toString()).contains("Others stands for Foxholt");
+    assertThat(baddle.run("trace", "sites", "--measure", "Share", "--at", "month=2026-02").out())
+        .contains("seen as share of down: 31.50 against 31.50 is 100.0%");
+    assertThat(baddle.run("trace", "sites", "--at", "site=Fox").err()).contains("no item site=Fox");
+    assertThat(baddle.run("trace", "sites", "--at", "shop=Fox").err())
+        .contains("the levels of sites: site, day by month");
+    baddle.run("trace", "months", "--out", "rows.csv");
+    assertThat(Files.readAllLines(folder.resolve("rows.csv"))).hasSize(5);
+
+    assertThat(baddle.run("trace", "--row", "tills-2026-01.csv:2").out())
+        .contains("in the dataset since batch 1", "revenue = 10.00");
+    assertThat(baddle.run("trace", "--row", "in/tills-2026-01.csv:4").out())
+        .contains("left out: test line");
+    assertThat(baddle.run("trace", "--row", "in/tills-2026-01.csv:1").out())
+        .contains("the headings stand here");
+    assertThat(baddle.run("trace", "--row", "in/tills-2026-07.csv:1").err())
+        .contains("no file in/tills-2026-07.csv was read");
+  }
+
+  @Test
+  void a_crosstab_of_the_dataset_can_be_written_as_a_plan() throws Exception {
+    baddle.run("consolidate");
+    List<String> options =
+        List.of(
+            "--down",
+            "site",
+            "--down",
+            "{Size: revenue by bands 0, 5}",
+            "--measure",
+            "Sum: sum(revenue)",
+            "--measure",
+            "Share: {value: Sum, as: share of grand total}",
+            "--totals",
+            "{subtotals: below}",
+            "--where",
+            "channel = 'till'",
+            "--order",
+            "site: Sum descending");
+    String[] plain = arguments(options);
+    String[] asPlan = arguments(options, "--as-plan");
+
+    Baddle.Run shown = baddle.run(plain);
+    String yaml = baddle.run(asPlan).out();
+    Path file = folder.resolve("baddle.yaml");
+    String plan = Files.readString(file);
+    String mine = yaml.substring(yaml.indexOf('\n') + 1);
+    plan = plan.substring(0, plan.indexOf("reports:")) + mine;
+    Files.writeString(file, plan);
+
+    assertThat(shown.out())
+        .containsPattern("Alder Mill +5 and over +40.00 +96.4%")
+        .contains("Alder Mill total", "Foxholt");
+    assertThat(baddle.run("summarize", "crosstab").out()).isEqualTo(shown.out());
+  }
+
+  private static String[] arguments(List<String> options, String... more) {
+    List<String> all = new ArrayList<>(List.of("crosstab"));
+    all.addAll(options);
+    all.addAll(List.of(more));
+    return all.toArray(String[]::new);
+  }
+
+  @Test
+  void columns_say_what_they_hold() throws Exception {
+    baddle.run("consolidate");
+
+    assertThat(baddle.run("columns").out())
+        .containsPattern("site +text +100 % +3 +Alder Mill \\| Dunmere \\| Foxholt");
+    assertThat(json("columns", "sales", "--json").at("/datasets/0/rows").asInt()).isEqualTo(4);
+    assertThat(baddle.run("columns", "sale").err()).contains("did you mean sales?");
+  }
+}
