@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -80,7 +81,8 @@ class EachPeriodProgramTests {
 
     assertThat(first.status()).isZero();
     assertThat(first.out()).contains("written: out.csv", "written: out.md");
-    assertThat(new String(report)).contains("Alder Mill,10.00", "Others,4.00", "Total,14.00");
+    assertThat(new String(report, StandardCharsets.UTF_8))
+        .contains("Alder Mill,10.00", "Others,4.00", "Total,14.00");
     assertThat(Files.readString(folder.resolve("out.md"))).contains("| **Total** |", "▲ 17.50");
     assertThat(again.out())
         .contains("Nothing has changed since batch 1", "as it was: out.csv", "as it was: out.md");
@@ -201,7 +203,7 @@ class EachPeriodProgramTests {
             "--down",
             "site",
             "--down",
-            "{Size: revenue by bands 0, 5}",
+            "Size: revenue by bands 0, 5",
             "--measure",
             "Sum: sum(revenue)",
             "--measure",

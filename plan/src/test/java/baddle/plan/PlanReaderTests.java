@@ -128,7 +128,7 @@ class PlanReaderTests {
       delimiter = '|',
       value = {
         "feds: {} | 8:1: no key feds in the plan; did you mean feeds? (known: baddle, calendar,"
-            + " languages, datasets, feeds, lookups, summaries, checks)",
+            + " languages, datasets, feeds, lookups, summaries, reports, checks)",
         "feeds: {tills: {file: x.csv}} | 8:17: no key file in feed tills; did you mean files?"
             + " (known: into, files, except, sheets, except_sheets, table, period, text, cells, expect,"
             + " control_list, decimal, dates, two_digit_years, lone_dash, error_cells, day_numbers,"
