@@ -5,7 +5,10 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
 import java.io.IOException;
 import java.io.StringWriter;
+import java.time.Instant;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 
 /** Text of indented JSON. */
 final class JsonText {
@@ -34,5 +37,27 @@ final class JsonText {
       json.writeString(text);
     }
     json.writeEndArray();
+  }
+
+  /** An event on one line; facts are in the order of their names. */
+  static String line(Instant at, String event, Map<String, Object> facts) throws IOException {
+    StringWriter text = new StringWriter();
+    try (JsonGenerator json = new JsonFactory().createGenerator(text)) {
+      json.writeStartObject();
+      json.writeStringField("at", at.toString());
+      json.writeStringField("event", event);
+      for (Map.Entry<String, Object> fact : new TreeMap<>(facts).entrySet()) {
+        json.writeFieldName(fact.getKey());
+        if (fact.getValue() instanceof Boolean truth) {
+          json.writeBoolean(truth);
+        } else if (fact.getValue() instanceof Number number) {
+          json.writeNumber(number.longValue());
+        } else {
+          json.writeString(fact.getValue().toString());
+        }
+      }
+      json.writeEndObject();
+    }
+    return text.toString();
   }
 }

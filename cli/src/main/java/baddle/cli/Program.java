@@ -33,7 +33,8 @@ final class Program {
           new ColumnsCommand(),
           new RunCommand(),
           new HistoryCommand(),
-          new CompareCommand());
+          new CompareCommand(),
+          new WatchCommand());
 
   private final Console console;
 

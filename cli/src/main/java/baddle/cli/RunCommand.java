@@ -65,13 +65,12 @@ final class RunCommand implements Command {
     if (options.json()) {
       console.out().println(text.json());
     } else if (options.quiet()) {
-      List<Finding> errors = result.checked().findings().stream().filter(Finding::isError).toList();
+      List<Finding> errors = result.findings().stream().filter(Finding::isError).toList();
       FindingLines.of(errors, true).forEach(console.err()::println);
     } else {
       text.lines(options.verbose()).forEach(console.out()::println);
     }
-    boolean fails =
-        result.checked().findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
+    boolean fails = result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
     return fails ? Status.FINDINGS : Status.DONE;
   }
 }

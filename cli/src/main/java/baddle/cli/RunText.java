@@ -73,7 +73,7 @@ final class RunText {
   }
 
   private void findings(boolean all) {
-    List<Finding> open = result.checked().findings();
+    List<Finding> open = result.findings();
     title(
         "Findings: "
             + count(open, Severity.ERROR, "error")
@@ -166,7 +166,7 @@ final class RunText {
           }
           json.writeEndArray();
           json.writeArrayFieldStart("findings");
-          for (Finding finding : result.checked().findings()) {
+          for (Finding finding : result.findings()) {
             FindingJson.write(finding, json);
           }
           json.writeEndArray();

@@ -247,4 +247,36 @@ class EachPeriodProgramTests {
     assertThat(json("columns", "sales", "--json").at("/datasets/0/rows").asInt()).isEqualTo(4);
     assertThat(baddle.run("columns", "sale").err()).contains("did you mean sales?");
   }
+
+  @Test
+  void a_watch_takes_files_once_they_lie_still_and_ends_well() throws Exception {
+    Process watch = baddle.start("watch", "--still", "1");
+    waitFor(() -> Files.exists(folder.resolve("out.csv")));
+    baddle.write("in/tills-2026-03.csv", "not, a table of sales", "1,2");
+    month("2026-04", "2026-04-01,Dunmere,till,2.00");
+    waitFor(() -> Files.readString(folder.resolve("out.md")).contains("2026-04"));
+    watch.destroy();
+    Baddle.Run run = baddle.end(watch);
+
+    assertThat(run.status()).isZero();
+    assertThat(run.out())
+        .contains("run: batch 1", "changed: 2 files")
+        .containsPattern("run: batch 2, 1 new; 5 rows; [1-9] errors");
+    assertThat(baddle.run("watch", "--once", "--still", "1", "--json").out())
+        .contains("\"event\":\"run\"", "\"changed\":false");
+  }
+
+  private interface Condition {
+    boolean holds() throws IOException;
+  }
+
+  private static void waitFor(Condition condition) throws Exception {
+    for (int i = 0; i < 600; i++) {
+      if (condition.holds()) {
+        return;
+      }
+      Thread.sleep(100);
+    }
+    throw new AssertionError("it doesn't come");
+  }
 }

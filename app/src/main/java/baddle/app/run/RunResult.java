@@ -14,6 +14,7 @@ import java.util.Optional;
  *
  * @param consolidated what came in
  * @param checked whether the figures can be trusted now
+ * @param findings what is open: what the check found, and files that couldn't be brought in
  * @param before the batch before this run; empty where there was none or nothing changed
  * @param added findings that are open since this run
  * @param mended findings that were open before it and aren't any more
@@ -24,6 +25,7 @@ import java.util.Optional;
 public record RunResult(
     ConsolidateResult consolidated,
     CheckResult checked,
+    List<Finding> findings,
     Optional<BatchStamp> before,
     List<Finding> added,
     List<Finding> mended,
@@ -33,6 +35,7 @@ public record RunResult(
 
   /** Copies the lists. */
   public RunResult {
+    findings = List.copyOf(findings);
     added = List.copyOf(added);
     mended = List.copyOf(mended);
     written = List.copyOf(written);

@@ -87,10 +87,11 @@ public final class Running {
     List<Path> unchanged = new ArrayList<>();
     writeReports(written, unchanged);
     List<Finding> now = new ArrayList<>(checked.findings());
-    now.addAll(consolidated.findings());
+    now.addAll(without(consolidated.findings(), checked.findings(), Running::place));
     return new RunResult(
         consolidated,
         checked,
+        now,
         moved ? before : Optional.empty(),
         moved ? without(now, old, Running::withoutNumbers) : List.of(),
         moved ? without(old, now, Running::place) : List.of(),

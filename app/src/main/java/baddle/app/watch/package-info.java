@@ -1,0 +1,5 @@
+/** The same run whenever files arrive. Start at {@link baddle.app.watch.Watching}. */
+@NullMarked
+package baddle.app.watch;
+
+import org.jspecify.annotations.NullMarked;
