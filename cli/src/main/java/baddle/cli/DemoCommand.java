@@ -110,8 +110,9 @@ final class DemoCommand implements Command {
     out.println("  cd " + folder);
     out.println("  baddle consolidate            nothing has changed, so nothing is read");
     out.println("  baddle check                  can these figures be trusted?");
-    out.println("  baddle summarize ranges");
-    out.println("  baddle summarize --out month.xlsx");
+    out.println("  baddle summarize regions ranges budget cash");
+    out.println("  baddle trace ranges --at \"range=Shrubs,fiscal year=2025/26\"");
+    out.println("  baddle run                    all of it at once, with the plan's reports");
     out.println(
         "  baddle crosstab inbox/tills/Alder*.csv --down code --across \"date by quarter\""
             + " --measure \"sum(amount)\"");

@@ -15,12 +15,16 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Stream;
 
 /** The page that says what a run did. */
 final class RunText {
 
   private static final int MOVEMENTS = 3;
   private static final int SOURCES = 12;
+
+  /** Less than this isn't seen in figures with two places. */
+  private static final BigDecimal LEAST = new BigDecimal("0.005");
 
   private final RunResult result;
   private final TextStyle style;
@@ -116,8 +120,10 @@ final class RunText {
         new TextTable(3, List.of("summary", "at", "measure", "before", "now", "movement", "%"));
     boolean any = false;
     for (Comparison.Summary summary : moved.summaries()) {
-      List<Movement> shown = new ArrayList<>(summary.totals());
-      summary.movements().stream().limit(MOVEMENTS).forEach(shown::add);
+      List<Movement> shown =
+          Stream.concat(summary.totals().stream(), summary.movements().stream().limit(MOVEMENTS))
+              .filter(movement -> movement.amount().abs().compareTo(LEAST) >= 0)
+              .toList();
       for (Movement movement : shown) {
         any = true;
         List<String> cells = new ArrayList<>(List.of(summary.name()));

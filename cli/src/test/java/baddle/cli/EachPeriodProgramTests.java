@@ -133,7 +133,9 @@ class EachPeriodProgramTests {
     month("2026-01", "2026-01-05,Alder Mill,till,12.00", "2026-01-06,Dunmere,trade,4.00");
     month("2026-03", "2026-03-01,Dunmere,till,2.00");
     Files.move(folder.resolve("in/tills-2026-02.csv"), folder.resolve("in/tills-2026-05.csv"));
-    baddle.run("consolidate");
+    assertThat(baddle.run("consolidate").out())
+        .contains("file-renamed: in/tills-2026-05.csv")
+        .doesNotContain("file-gone");
 
     JsonNode compared = json("compare", "--summary", "months", "--json");
     JsonNode months = compared.at("/summaries/0");

@@ -100,6 +100,7 @@ public final class Consolidation {
     findings.addAll(finder.findings());
     findings.addAll(detector.findings());
     List<StoredFile> gone = gone(known, found, finder.missing(), detector.reports());
+    noteGone(gone, checked);
     Map<String, Integer> failed = new HashMap<>(detector.unreadable());
     Optional<Batch> made = Optional.empty();
     boolean anyToRead = checked.stream().anyMatch(CheckedFile::isToRead);
@@ -134,15 +135,36 @@ public final class Consolidation {
       boolean isFound = places.contains(ChangeDetector.place(file.dataset(), file.path()));
       if (!isFound && !missingFeeds.contains(file.feed())) {
         gone.add(file);
-        findings.add(
-            Finding.of(
-                FindingCode.FILE_GONE,
-                Place.file(file.path()),
-                "it was in the dataset and is gone, or no feed wants it now; its rows are out",
-                "put it back and consolidate again if that wasn't meant"));
       }
     }
     return gone;
+  }
+
+  /** Says what is gone, or stands under another name now. */
+  private void noteGone(List<StoredFile> gone, List<CheckedFile> checked) {
+    Map<String, String> arrived = new HashMap<>();
+    for (CheckedFile file : checked) {
+      if (file.change() == FileChange.NEW) {
+        arrived.put(file.file().feed().dataset() + file.content(), file.file().path());
+      }
+    }
+    for (StoredFile file : gone) {
+      String now = arrived.remove(file.dataset() + file.content());
+      findings.add(
+          now == null
+              ? Finding.of(
+                  FindingCode.FILE_GONE,
+                  Place.file(file.path()),
+                  "it was in the dataset and is gone, or no feed wants it now; its rows are out",
+                  "put it back and consolidate again if that wasn't meant")
+              : Finding.of(
+                  FindingCode.FILE_RENAMED,
+                  Place.file(now),
+                  "the same content stood in "
+                      + file.path()
+                      + "; its rows count once, under this name",
+                  ""));
+    }
   }
 
   /** Writes the batch; empty if no file could be read and none had to go. */

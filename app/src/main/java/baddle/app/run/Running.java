@@ -13,6 +13,7 @@ import baddle.app.summarize.Figures;
 import baddle.app.summarize.ReportFile;
 import baddle.app.summarize.Summarizing;
 import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
 import baddle.plan.ReportPlan;
 import baddle.plan.SummaryPlan;
 import baddle.store.Batch;
@@ -94,7 +95,7 @@ public final class Running {
         now,
         moved ? before : Optional.empty(),
         moved ? without(now, old, Running::withoutNumbers) : List.of(),
-        moved ? without(old, now, Running::place) : List.of(),
+        moved ? mended(old, now) : List.of(),
         comparison,
         written,
         unchanged);
@@ -126,6 +127,13 @@ public final class Running {
     Set<String> there = new HashSet<>();
     others.forEach(finding -> there.add(key.apply(finding)));
     return findings.stream().filter(finding -> there.add(key.apply(finding))).toList();
+  }
+
+  /** What is open no more; that a file went isn't mended by the next batch. */
+  private static List<Finding> mended(List<Finding> old, List<Finding> now) {
+    return without(old, now, Running::place).stream()
+        .filter(finding -> finding.code() != FindingCode.FILE_GONE)
+        .toList();
   }
 
   private static String place(Finding finding) {

@@ -77,7 +77,9 @@ final class PeriodAccumulator implements Accumulator, Accumulator.Values {
     }
   }
 
-  /** Whether a value counts, given those before; values that don't count any more are forgotten. */
+  /**
+   * Whether a row is taken, given those before; those that aren't wanted any more are forgotten.
+   */
   private boolean takes(int cell, long moment, long row) {
     boolean better =
         !filled[cell]

@@ -36,6 +36,8 @@ public enum FindingCode {
   CONTROL_TOTAL_NOT_LISTED(Severity.WARNING),
   /** Wrong values that the plan's corrections replaced. */
   VALUES_CORRECTED(Severity.NOTE),
+  /** A file whose content stood under another name. */
+  FILE_RENAMED(Severity.NOTE),
   /** Rows that are read as a person mended them. */
   ROWS_MENDED(Severity.NOTE),
   /** A mended row that replaces nothing. */
