@@ -23,15 +23,18 @@ final class TextCoder implements ItemCoder {
       mapped = vector;
     }
     int[] source = texts.codes();
+    int[] known = itemOf;
     for (int row = from; row < to; row++) {
       int code = source[row];
-      int item = itemOf[code];
-      if (item == 0 && code != Dictionary.BLANK) {
-        item = items.code(dictionary.pool(), dictionary.end(code - 1), dictionary.end(code));
-        itemOf[code] = item;
-      }
-      codes[row - from] = item;
+      int item = known[code];
+      codes[row - from] = item == 0 && code != Dictionary.BLANK ? find(dictionary, code) : item;
     }
+  }
+
+  private int find(Dictionary dictionary, int code) {
+    int item = items.code(dictionary.pool(), dictionary.end(code - 1), dictionary.end(code));
+    itemOf[code] = item;
+    return item;
   }
 
   @Override
