@@ -108,6 +108,7 @@ class SummaryPlanTests {
         "{of: sales, down: site, measures: {A: sum(amount)}, keep: {site: {top: 5}}} # keep needs one of top:, bottom: or until:, and by:",
         "{of: sales, down: site, measures: {A: sum(amount)}, keep: {site: {until: most, by: A}}} # until should be a share such as 80%",
         "{of: sales, down: site, measures: {A: sum(amount)}, show_empty: {site: gaps}} # site has no periods that could be without data",
+        "{of: sales, down: [day by year, day by month], measures: {A: sum(amount)}, show_empty: {day by month: gaps}} # day by month is within other periods",
         "{of: sales, down: site, measures: {A: sum(amount)}, show_empty: {site: lookup x}} # show_empty should be gaps, years, lookup NAME or a list",
         "{of: sales, down: site, measures: {A: {value: sum(amount), as: chnge}}} # as should be one of value, share of down",
         "{of: sales, down: site, measures: {A: {value: sum(amount), as: change}}} # there is no period to compare with",

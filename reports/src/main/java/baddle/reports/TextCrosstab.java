@@ -63,9 +63,10 @@ public final class TextCrosstab {
     return layout.title() + " (" + (index + 1) + " of " + tables.size() + ": " + range + ")";
   }
 
-  private static String name(TextColumn column) {
+  private String name(TextColumn column) {
     List<String> headings = column.headings();
-    return String.join(" ", headings.subList(0, Math.max(1, headings.size() - 1))).strip();
+    int levels = Math.max(1, layout.spec().across().size());
+    return String.join(" ", headings.subList(0, Math.min(headings.size(), levels))).strip();
   }
 
   /** As few tables as fit the room, of about the same width; an item's measures stay together. */

@@ -2,6 +2,7 @@ package baddle.core.crosstab;
 
 import baddle.core.value.Grain;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -29,7 +30,7 @@ final class Axis {
   private final IntArrayList codes = new IntArrayList(new int[] {0});
   private final IntArrayList depths = new IntArrayList(new int[] {0});
   private final List<IntArrayList> children = new ArrayList<>(List.of(new IntArrayList()));
-  private final Map<Long, Integer> childOf = new HashMap<>();
+  private final Long2IntOpenHashMap childOf = new Long2IntOpenHashMap();
   private final int[] ofTree;
   private final Map<Integer, Map<List<Long>, Integer>> byPeriod = new HashMap<>();
 
@@ -50,8 +51,8 @@ final class Axis {
 
   private int child(int parent, int code) {
     long key = (long) parent << 32 | (code & 0xffff_ffffL);
-    Integer known = childOf.get(key);
-    if (known != null) {
+    int known = childOf.get(key);
+    if (known != ROOT) {
       return known;
     }
     int node = parents.size();

@@ -29,7 +29,7 @@ import org.jspecify.annotations.Nullable;
 public final class CrosstabBuilder implements BlockSink {
 
   /** The most innermost cells there may be; some 100 bytes each with three measures. */
-  public static final int MOST_CELLS = 4_000_000;
+  public static final int MOST_CELLS = 1_500_000;
 
   /** So many rows at a time stay near the processor while all aggregates take them. */
   private static final int CHUNK = 2048;
@@ -129,6 +129,10 @@ public final class CrosstabBuilder implements BlockSink {
       boolean byPeriod =
           level.empty().kind() == Level.Empty.Kind.GAPS
               || level.empty().kind() == Level.Empty.Kind.YEARS;
+      if (byPeriod && isWithinPeriods(level)) {
+        throw new SpecException(
+            level.item() + " is within other periods; show those without data on the outermost");
+      }
       if (byPeriod && level.item().grain().isEmpty()) {
         throw new SpecException(level.item() + " has no periods that could be without data");
       }
@@ -138,6 +142,13 @@ public final class CrosstabBuilder implements BlockSink {
       empty.type(i);
     }
     new Views(spec, empty, Axis.of(down, spec.down()), Axis.of(across, spec.across())).check();
+  }
+
+  /** Whether a level outside of it on its axis is of the calendar. */
+  private boolean isWithinPeriods(Level level) {
+    List<Level> axis = spec.down().contains(level) ? spec.down() : spec.across();
+    return axis.subList(0, axis.indexOf(level)).stream()
+        .anyMatch(outer -> outer.item().grain().isPresent());
   }
 
   private ItemCoder coder(AxisItem item, ColumnType type) {

@@ -20,6 +20,9 @@ final class Mending {
 
   /** The row itself, or a copy with the cells that were mended, if it is the row that was. */
   GridRow apply(GridRow row) {
+    if (mended.byRow().isEmpty()) {
+      return row;
+    }
     MendedRows.Row wanted = mended.byRow().get(row.number());
     if (wanted == null || !wanted.mark().equals(RowMark.of(row))) {
       return row;
