@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.LinkedHashSet;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 
@@ -26,6 +27,18 @@ public final class OutputFile {
   /** For a path that has no {@link #problem}. */
   public OutputFile(Path file) {
     this.file = file;
+  }
+
+  /**
+   * Why no table can be written to a path; empty where one can.
+   *
+   * @param file should end in .csv or .xlsx
+   */
+  public static Optional<String> tableProblem(Path file) {
+    String name = file.toString().toLowerCase(Locale.ROOT);
+    return name.endsWith(".csv") || name.endsWith(".xlsx")
+        ? problem(file)
+        : Optional.of(file + " should end in .csv or .xlsx");
   }
 
   /** Why no file can be written to a path; empty where one can. */

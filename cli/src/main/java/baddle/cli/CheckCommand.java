@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Checking;
@@ -79,7 +80,7 @@ final class CheckCommand implements Command {
     options.refuseArguments("check");
     Severity failOn = failOn(options);
     Optional<Path> suspense = options.value("suspense").map(console.folder()::resolve);
-    Optional<String> problem = suspense.flatMap(SuspenseFile::problem);
+    Optional<String> problem = suspense.flatMap(OutputFile::tableProblem);
     if (problem.isPresent()) {
       throw new UsageException("--suspense: " + problem.get());
     }

@@ -8,11 +8,9 @@ import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
 import baddle.reports.TextStyle;
 import baddle.reports.TextTable;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 
 /** The page that says whether the figures can be trusted. */
@@ -59,11 +57,7 @@ final class CheckText {
   }
 
   private static String counted(long count, String noun) {
-    return grouped(count) + " " + noun + (count == 1 ? "" : "s");
-  }
-
-  private static String grouped(long count) {
-    return String.format(Locale.ROOT, "%,d", count);
+    return NumberText.count(count) + " " + noun + (count == 1 ? "" : "s");
   }
 
   private void title(String title) {
@@ -83,11 +77,11 @@ final class CheckText {
         new TextTable(
             1, List.of("feed", "sources", "rows read", "in the dataset", "left out", "held"));
     for (CheckResult.FeedRows feed : result.feeds()) {
-      table.add(rows(feed.feed(), grouped(feed.sources()), feed.rows()));
+      table.add(rows(feed.feed(), NumberText.count(feed.sources()), feed.rows()));
     }
     if (result.feeds().size() > 1) {
       int sources = result.feeds().stream().mapToInt(CheckResult.FeedRows::sources).sum();
-      table.add(rows("all", grouped(sources), result.rows()));
+      table.add(rows("all", NumberText.count(sources), result.rows()));
     }
     table(table);
     if (!result.leftOut().isEmpty()) {
@@ -95,7 +89,11 @@ final class CheckText {
       TextTable leftOut = new TextTable(2, List.of("left out of", "because", "rows", "sources"));
       for (CheckResult.LeftOutRows rule : result.leftOut()) {
         leftOut.add(
-            List.of(rule.feed(), rule.because(), grouped(rule.rows()), grouped(rule.sources())));
+            List.of(
+                rule.feed(),
+                rule.because(),
+                NumberText.count(rule.rows()),
+                NumberText.count(rule.sources())));
       }
       table(leftOut);
     }
@@ -105,10 +103,10 @@ final class CheckText {
     return List.of(
         name,
         sources,
-        grouped(rows.read()),
-        grouped(rows.kept()),
-        grouped(rows.leftOut()),
-        grouped(rows.held()));
+        NumberText.count(rows.read()),
+        NumberText.count(rows.kept()),
+        NumberText.count(rows.leftOut()),
+        NumberText.count(rows.held()));
   }
 
   private void totals() {
@@ -125,7 +123,12 @@ final class CheckText {
     TextTable table = new TextTable(2, List.of("feed", "total of", "tie", "differ"));
     counts.forEach(
         (key, count) ->
-            table.add(List.of(key.get(0), key.get(1), grouped(count[0]), grouped(count[1]))));
+            table.add(
+                List.of(
+                    key.get(0),
+                    key.get(1),
+                    NumberText.count(count[0]),
+                    NumberText.count(count[1]))));
     table(table);
     for (TotalLine total : result.totals()) {
       if (!total.total().ties()) {
@@ -135,17 +138,13 @@ final class CheckText {
                 + ": "
                 + total.total().column()
                 + " stated "
-                + plain(total.total().stated())
+                + NumberText.exact(total.total().stated())
                 + ", computed "
-                + plain(total.total().computed())
+                + NumberText.exact(total.total().computed())
                 + ", difference "
-                + plain(total.total().difference()));
+                + NumberText.exact(total.total().difference()));
       }
     }
-  }
-
-  private static String plain(BigDecimal number) {
-    return String.format(Locale.ROOT, "%,." + Math.max(0, number.scale()) + "f", number);
   }
 
   private void coverage() {
@@ -163,9 +162,9 @@ final class CheckText {
               feed.expected(),
               feed.first(),
               feed.last(),
-              grouped(feed.present()),
-              grouped(feed.missing().size()),
-              grouped(feed.unexpected().size())));
+              NumberText.count(feed.present()),
+              NumberText.count(feed.missing().size()),
+              NumberText.count(feed.unexpected().size())));
     }
     table(table);
     for (Coverage feed : result.coverage()) {
@@ -196,11 +195,11 @@ final class CheckText {
           List.of(
               review.table().spec().name(),
               line.dataset(),
-              grouped(review.matched()),
-              grouped(review.missing().stream().mapToLong(LookupReview.Key::rows).sum()),
-              grouped(review.missing().size()),
-              grouped(review.ambiguous().stream().mapToLong(LookupReview.Key::rows).sum()),
-              grouped(review.table().unused().size())));
+              NumberText.count(review.matched()),
+              NumberText.count(review.missing().stream().mapToLong(LookupReview.Key::rows).sum()),
+              NumberText.count(review.missing().size()),
+              NumberText.count(review.ambiguous().stream().mapToLong(LookupReview.Key::rows).sum()),
+              NumberText.count(review.table().unused().size())));
     }
     table(table);
     for (CheckResult.LookupLine line : result.lookups()) {
@@ -217,7 +216,7 @@ final class CheckText {
                 + "\": "
                 + counted(key.rows(), "row")
                 + ", "
-                + plain(key.amount()));
+                + NumberText.exact(key.amount()));
       }
       if (unused) {
         some(name + " unused: ", review.table().unused());
@@ -232,7 +231,12 @@ final class CheckText {
     title("Duplicates");
     TextTable table = new TextTable(2, List.of("dataset", "key", "held", "left out"));
     for (CheckResult.DuplicateLine line : result.duplicates()) {
-      table.add(List.of(line.dataset(), line.key(), grouped(line.held()), grouped(line.leftOut())));
+      table.add(
+          List.of(
+              line.dataset(),
+              line.key(),
+              NumberText.count(line.held()),
+              NumberText.count(line.leftOut())));
     }
     table(table);
     boolean reported =
@@ -257,7 +261,7 @@ final class CheckText {
               line.heading(),
               line.rows() > 1 ? found + "..." : found,
               line.expectation(),
-              grouped(line.rows())));
+              NumberText.count(line.rows())));
     }
     table(table);
   }

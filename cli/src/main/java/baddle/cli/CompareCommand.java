@@ -84,7 +84,7 @@ final class CompareCommand implements Command {
       Project project, List<SummaryPlan> summaries, List<String> given)
       throws UsageException, IOException {
     Comparing comparing = new Comparing(project);
-    boolean batches = given.stream().allMatch(text -> text.matches("\\d{1,3}|[1-9]\\d{4,8}"));
+    boolean batches = given.stream().allMatch(CompareCommand::isBatch);
     if (batches) {
       OptionalInt before =
           given.isEmpty() ? OptionalInt.empty() : OptionalInt.of(Integer.parseInt(given.get(0)));
@@ -97,6 +97,11 @@ final class CompareCommand implements Command {
     }
     return comparing.periods(
         summaries, period(project, given.get(0)), period(project, given.get(1)));
+  }
+
+  /** Whether a text is a batch's number; four digits may be a year. */
+  private static boolean isBatch(String text) {
+    return text.matches("[1-9]\\d{0,8}") && !text.matches("(19|20|21)\\d\\d");
   }
 
   private static Period period(Project project, String text) throws UsageException {

@@ -61,8 +61,8 @@ final class CompareText {
                         change.kind() == SourceChange.Kind.RENAMED
                             ? "renamed from " + change.before()
                             : change.kind().word(),
-                        count(change.rowsBefore()),
-                        count(change.rowsAfter()))));
+                        NumberText.count(change.rowsBefore()),
+                        NumberText.count(change.rowsAfter()))));
     List<String> lines = new ArrayList<>(table.lines(style));
     more(changes.size(), lines);
     return lines;
@@ -72,10 +72,6 @@ final class CompareText {
     if (all > most) {
       lines.add(String.format(Locale.ROOT, "... and %,d more; --verbose shows all", all - most));
     }
-  }
-
-  private static String count(long rows) {
-    return String.format(Locale.ROOT, "%,d", rows);
   }
 
   private boolean isLarge(Movement movement) {
@@ -121,20 +117,14 @@ final class CompareText {
     return List.of(
         movement.place(),
         movement.measure(),
-        movement.before().map(CompareText::plain).orElse(""),
-        movement.after().map(CompareText::plain).orElse(""),
+        movement.before().map(number -> NumberText.rounded(number, MOST_PLACES)).orElse(""),
+        movement.after().map(number -> NumberText.rounded(number, MOST_PLACES)).orElse(""),
         signed(movement.amount()),
         percent(movement));
   }
 
-  private static String plain(BigDecimal number) {
-    int places = Math.max(0, Math.min(MOST_PLACES, number.scale()));
-    return String.format(
-        Locale.ROOT, "%,." + places + "f", number.setScale(places, RoundingMode.HALF_UP));
-  }
-
   static String signed(BigDecimal number) {
-    return (number.signum() > 0 ? "+" : "") + plain(number);
+    return (number.signum() > 0 ? "+" : "") + NumberText.rounded(number, MOST_PLACES);
   }
 
   private static String percent(Movement movement) {

@@ -38,7 +38,7 @@ final class ConsolidateText {
             (dataset, rows) ->
                 lines.add(
                     "Computed anew: "
-                        + (rows == 1 ? "1 row of " : grouped(rows) + " rows of ")
+                        + (rows == 1 ? "1 row of " : NumberText.count(rows) + " rows of ")
                         + dataset
                         + (rows == 1 ? " has" : " have")
                         + " other values since the plan or a lookup changed"));
@@ -77,11 +77,11 @@ final class ConsolidateText {
     for (FeedLine feed : feeds) {
       List<String> cells = new ArrayList<>(List.of(feed.feed()));
       Stream.of(feed.files(), feed.added(), feed.changed(), feed.unchanged())
-          .forEach(count -> cells.add(grouped(count)));
-      rare.forEach(r -> cells.add(grouped(r.count().applyAsInt(feed))));
+          .forEach(count -> cells.add(NumberText.count(count)));
+      rare.forEach(r -> cells.add(NumberText.count(r.count().applyAsInt(feed))));
       RowCounts rows = feed.rows();
       Stream.of(rows.read(), rows.kept(), rows.leftOut(), rows.held())
-          .forEach(count -> cells.add(grouped(count)));
+          .forEach(count -> cells.add(NumberText.count(count)));
       table.add(cells);
     }
     return table;
@@ -96,9 +96,5 @@ final class ConsolidateText {
         result.rows().leftOut(),
         result.rows().held(),
         result.addsUp() ? "" : " DOES NOT ADD UP");
-  }
-
-  private static String grouped(long count) {
-    return String.format(Locale.ROOT, "%,d", count);
   }
 }

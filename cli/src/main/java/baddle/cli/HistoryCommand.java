@@ -125,24 +125,20 @@ final class HistoryCommand implements Command {
       List<String> cells = new ArrayList<>();
       cells.add(String.valueOf(line.batch().number()));
       cells.add(line.batch().madeAt().toString());
-      cells.add(count(line.files()));
+      cells.add(NumberText.count(line.files()));
       for (SourceChange.Kind kind : SourceChange.Kind.values()) {
-        cells.add(count(line.count(kind)));
+        cells.add(NumberText.count(line.count(kind)));
       }
-      cells.add(count(line.rows()));
-      cells.add(count(line.errors()));
-      cells.add(count(line.warnings()));
+      cells.add(NumberText.count(line.rows()));
+      cells.add(NumberText.count(line.errors()));
+      cells.add(NumberText.count(line.warnings()));
       for (String total : totals) {
         BigDecimal sum = line.totals().get(total);
-        cells.add(sum == null ? "" : String.format(Locale.ROOT, "%,." + sum.scale() + "f", sum));
+        cells.add(sum == null ? "" : NumberText.exact(sum));
       }
       table.add(cells);
     }
     return table;
-  }
-
-  private static String count(long number) {
-    return String.format(Locale.ROOT, "%,d", number);
   }
 
   private static void inFull(History.BatchLine line, CommandOptions options, Console console) {

@@ -80,11 +80,11 @@ final class RunText {
     List<Finding> open = result.findings();
     title(
         "Findings: "
-            + count(open, Severity.ERROR, "error")
+            + count(Severity.ERROR, "error")
             + ", "
-            + count(open, Severity.WARNING, "warning")
+            + count(Severity.WARNING, "warning")
             + ", "
-            + count(open, Severity.NOTE, "note"));
+            + count(Severity.NOTE, "note"));
     if (result.before().isEmpty()) {
       List<Finding> shown = all ? open : open.stream().filter(RunText::isGrave).toList();
       FindingLines.of(shown, all).forEach(line -> lines.add("  " + line));
@@ -102,8 +102,8 @@ final class RunText {
     return finding.severity() != Severity.NOTE;
   }
 
-  private static String count(List<Finding> findings, Severity severity, String noun) {
-    long count = findings.stream().filter(f -> f.severity() == severity).count();
+  private String count(Severity severity, String noun) {
+    long count = result.count(severity);
     return count + " " + noun + (count == 1 ? "" : "s");
   }
 

@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.trace.FigureTrace;
 import baddle.app.trace.RowTrace;
@@ -100,7 +101,7 @@ final class TraceCommand implements Command {
     }
     SummaryPlan summary = SummarizeCommand.wanted(project, options.arguments()).get(0);
     Optional<Path> file = options.value("out").map(console.folder()::resolve);
-    Optional<String> problem = file.flatMap(TraceFile::problem);
+    Optional<String> problem = file.flatMap(OutputFile::tableProblem);
     if (problem.isPresent()) {
       throw new UsageException("--out: " + problem.get());
     }

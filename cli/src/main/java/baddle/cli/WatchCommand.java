@@ -155,8 +155,8 @@ final class WatchCommand implements Command {
 
     @Override
     public void ran(RunResult result) {
-      long errors = count(result, Severity.ERROR);
-      long warnings = count(result, Severity.WARNING);
+      long errors = result.count(Severity.ERROR);
+      long warnings = result.count(Severity.WARNING);
       status.set(errors > 0 ? Status.FINDINGS : Status.DONE);
       int batch = result.checked().batch().number();
       boolean made = result.consolidated().made().isPresent();
@@ -185,10 +185,6 @@ final class WatchCommand implements Command {
               "errors", errors,
               "warnings", warnings,
               "written", result.written().size()));
-    }
-
-    private static long count(RunResult result, Severity severity) {
-      return result.findings().stream().filter(f -> f.severity() == severity).count();
     }
 
     @Override

@@ -292,9 +292,9 @@ class CheckProgramTests {
     assertThat(Files.readAllLines(folder.resolve("held.csv")))
         .containsExactly(
             "held_file,held_sheet,held_row,held_because,held_mark,day,doc,code,units,price,revenue",
-            "in/2026-01.csv,,2,\"units: found \"\"many\"\", expected a whole number, such as 12\",fba5c579,"
+            "in/2026-01.csv,,2,\"units: found \"\"many\"\", expected a whole number, such as 12\",mfba5c579,"
                 + "2026-01-01,D1,a,many,1.50,9",
-            "in/2026-01.csv,,3,\"day: found \"\"x\"\", expected a date such as 2026-03-14\",455df3a9,"
+            "in/2026-01.csv,,3,\"day: found \"\"x\"\", expected a date such as 2026-03-14\",m455df3a9,"
                 + "x,D2,a,1,2.25,2.25");
   }
 

@@ -104,6 +104,21 @@ public final class Catalogue {
     return rows;
   }
 
+  /** How many rows of each file, by its number, were in the datasets at a batch. */
+  public Map<Long, Long> rowsOfFiles(int batch) throws IOException {
+    Map<Long, Long> rows = new HashMap<>();
+    database.query(
+        HIDDEN
+            + "SELECT f.id, sum(s.rows_kept - coalesce(h.held + h.out, 0))"
+            + " FROM source s JOIN file f ON f.id = s.file"
+            + " LEFT JOIN hidden h ON h.part = s.part AND h.source = s.number WHERE"
+            + LIVE
+            + "GROUP BY f.id",
+        row -> rows.put(row.getLong(1), row.getLong(2)),
+        batch);
+    return rows;
+  }
+
   /** The sources whose rows were in the datasets at a batch. */
   public List<StoredSource> sources(int batch) throws IOException {
     return database.query(

@@ -18,15 +18,6 @@ public final class SuspenseFile {
 
   private SuspenseFile() {}
 
-  /** Why a file can't take held rows; empty where it can. */
-  public static Optional<String> problem(Path file) {
-    String name = file.toString().toLowerCase(Locale.ROOT);
-    if (!name.endsWith(".csv") && !name.endsWith(".xlsx")) {
-      return Optional.of(file + " should end in .csv or .xlsx");
-    }
-    return OutputFile.problem(file);
-  }
-
   /**
    * Writes the rows.
    *

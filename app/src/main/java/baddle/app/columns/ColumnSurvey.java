@@ -1,5 +1,6 @@
 package baddle.app.columns;
 
+import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
 import baddle.core.table.Block;
@@ -8,11 +9,11 @@ import baddle.core.table.Vector;
 import baddle.store.Batch;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
-import baddle.store.StoreException;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.OptionalInt;
 import java.util.Set;
 
 /**
@@ -82,15 +83,11 @@ public record ColumnSurvey(
   /**
    * Looks at a dataset.
    *
-   * @throws StoreException.Absent if nothing was consolidated yet
+   * @throws baddle.store.StoreException.Absent if nothing was consolidated yet
    */
   public static ColumnSurvey of(Project project, String dataset) throws IOException {
     try (Store store = Store.openToRead(project.storeFolder())) {
-      Batch batch =
-          store
-              .catalogue()
-              .lastBatch()
-              .orElseThrow(() -> StoreException.nothingConsolidated(project.storeFolder()));
+      Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
       DatasetReader reader = store.dataset(dataset, batch.number());
       List<Tally> tallies = new ArrayList<>();
       reader.schema().columns().forEach(column -> tallies.add(new Tally(column)));

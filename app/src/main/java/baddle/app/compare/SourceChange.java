@@ -1,9 +1,7 @@
 package baddle.app.compare;
 
-import baddle.core.intake.RowCounts;
 import baddle.store.Catalogue;
 import baddle.store.StoredFile;
-import baddle.store.StoredSource;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -47,8 +45,8 @@ public record SourceChange(
       throws IOException {
     Map<String, StoredFile> old = byPlace(catalogue.files(before));
     Map<String, StoredFile> now = byPlace(catalogue.files(after));
-    Map<Long, Long> rowsBefore = rows(catalogue, before);
-    Map<Long, Long> rowsAfter = rows(catalogue, after);
+    Map<Long, Long> rowsBefore = catalogue.rowsOfFiles(before);
+    Map<Long, Long> rowsAfter = catalogue.rowsOfFiles(after);
     Map<String, StoredFile> goneByContent = new HashMap<>();
     old.forEach(
         (place, file) -> {
@@ -100,14 +98,5 @@ public record SourceChange(
         .sorted((one, other) -> one.path().compareTo(other.path()))
         .forEach(file -> byPlace.put(file.dataset() + "\n" + file.path(), file));
     return byPlace;
-  }
-
-  private static Map<Long, Long> rows(Catalogue catalogue, int batch) throws IOException {
-    Map<Long, Long> rows = new HashMap<>();
-    for (StoredSource source : catalogue.sources(batch)) {
-      RowCounts counts = source.counts();
-      rows.merge(source.file(), counts.kept(), Long::sum);
-    }
-    return rows;
   }
 }

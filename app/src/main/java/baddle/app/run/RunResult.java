@@ -5,6 +5,7 @@ import baddle.app.check.CheckResult;
 import baddle.app.compare.Comparison;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.core.finding.Finding;
+import baddle.core.finding.Severity;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -32,6 +33,11 @@ public record RunResult(
     Optional<Comparison> moved,
     List<Path> written,
     List<Path> unchanged) {
+
+  /** How many open findings have a severity. */
+  public long count(Severity severity) {
+    return findings.stream().filter(finding -> finding.severity() == severity).count();
+  }
 
   /** Copies the lists. */
   public RunResult {

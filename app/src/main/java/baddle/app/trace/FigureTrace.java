@@ -1,5 +1,6 @@
 package baddle.app.trace;
 
+import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
 import baddle.app.summarize.Summarizing;
@@ -24,13 +25,13 @@ import baddle.reports.CrosstabLayout;
 import baddle.store.Batch;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
-import baddle.store.StoreException;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
@@ -81,11 +82,7 @@ public final class FigureTrace {
    */
   public TracedFigure run(RowTable table) throws IOException, TraceException {
     try (Store store = Store.openToRead(project.storeFolder())) {
-      Batch batch =
-          store
-              .catalogue()
-              .lastBatch()
-              .orElseThrow(() -> StoreException.nothingConsolidated(project.storeFolder()));
+      Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
       Crosstab crosstab = new Summarizing(project).crosstab(summary, store, batch.number());
       Item down = choice.find(crosstab.down(), spec.down());
       Item across = choice.find(crosstab.across(), spec.across());

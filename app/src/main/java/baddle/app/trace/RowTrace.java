@@ -1,5 +1,6 @@
 package baddle.app.trace;
 
+import baddle.app.BatchChoice;
 import baddle.app.Project;
 import baddle.app.consolidate.FileRereading;
 import baddle.app.review.HiddenReasons;
@@ -24,6 +25,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.OptionalInt;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -65,11 +67,7 @@ public final class RowTrace {
    */
   public List<String> run() throws IOException, TraceException {
     try (Store store = Store.openToRead(project.storeFolder())) {
-      Batch batch =
-          store
-              .catalogue()
-              .lastBatch()
-              .orElseThrow(() -> StoreException.nothingConsolidated(project.storeFolder()));
+      Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
       List<StoredFile> files = store.catalogue().files(batch.number());
       List<StoredFile> meant =
           files.stream()

@@ -21,15 +21,6 @@ public final class TraceFile {
 
   private TraceFile() {}
 
-  /** Why a file can't take them; empty where it can. */
-  public static Optional<String> problem(Path file) {
-    String name = file.toString().toLowerCase(Locale.ROOT);
-    if (!name.endsWith(".csv") && !name.endsWith(".xlsx")) {
-      return Optional.of(file + " should end in .csv or .xlsx");
-    }
-    return OutputFile.problem(file);
-  }
-
   /** Writes the rows of a figure. */
   public static TracedFigure write(Path file, Path plan, FigureTrace trace)
       throws IOException, TraceException {

@@ -3,6 +3,7 @@ package baddle.app.watch;
 import baddle.app.Project;
 import baddle.app.consolidate.FeedFiles;
 import baddle.app.reading.MendedFiles;
+import baddle.plan.LookupPlan;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -25,6 +26,12 @@ record FolderState(Map<String, String> files) {
       add(file.path(), file.file(), files);
     }
     add(Project.PLAN_NAME, project.planFile(), files);
+    for (LookupPlan lookup : project.plan().lookups().values()) {
+      lookup
+          .feed()
+          .map(feed -> feed.files().get(0).toString())
+          .ifPresent(path -> add(path, project.folder().resolve(path), files));
+    }
     Path mended = project.folder().resolve(MendedFiles.FOLDER);
     if (Files.isDirectory(mended)) {
       try (Stream<Path> there = Files.list(mended)) {

@@ -3,7 +3,6 @@ package baddle.core.crosstab;
 import baddle.core.value.Grain;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -214,6 +213,12 @@ final class Axis {
     }
   }
 
+  /** The same the other way round, with the blank item last all the same. */
+  int compareDescending(int one, int other) {
+    boolean anyBlank = code(one) == ItemCoder.BLANK || code(other) == ItemCoder.BLANK;
+    return anyBlank ? compare(one, other) : compare(other, one);
+  }
+
   /** The order of the calendar, of numbers or of labels, with the blank item last. */
   int compare(int one, int other) {
     boolean blank = code(one) == ItemCoder.BLANK;
@@ -293,10 +298,5 @@ final class Axis {
       }
     }
     return key;
-  }
-
-  /** The day before a year ago, for days of the calendar. */
-  static long yearBefore(long day) {
-    return LocalDate.ofEpochDay(day).minusYears(1).toEpochDay();
   }
 }

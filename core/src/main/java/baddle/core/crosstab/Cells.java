@@ -52,6 +52,8 @@ final class Cells {
   private final Axis across;
   private final Map<Integer, Layer> layers = new HashMap<>();
   private final Map<List<Integer>, Vector> computed = new HashMap<>();
+  private final Map<Integer, ColumnType> typeOf = new HashMap<>();
+  private final Map<Integer, Integer> placesOf = new HashMap<>();
 
   Cells(
       CrosstabSpec spec,
@@ -156,11 +158,11 @@ final class Cells {
       }
     }
     Block block = new Block(new Schema(columns), vectors, new int[0], size);
-    return piecewise(expression.bind(block.schema()), block, expression);
+    return values(expression.bind(block.schema()), block, expression);
   }
 
-  private static Vector piecewise(
-      BoundExpression bound, Block block, MeasureExpression expression) {
+  /** The values of all cells; one that divides by zero is blank. */
+  private static Vector values(BoundExpression bound, Block block, MeasureExpression expression) {
     Vector vector = bound.vector(block);
     for (int row = 1; bound.anyFailure() && row < block.size(); row++) {
       Optional<Failure> failure = bound.failure(row);
@@ -202,6 +204,15 @@ final class Cells {
 
   /** The type of a measure's values. */
   ColumnType type(int measure) {
+    ColumnType known = typeOf.get(measure);
+    if (known == null) {
+      known = findType(measure);
+      typeOf.put(measure, known);
+    }
+    return known;
+  }
+
+  private ColumnType findType(int measure) {
     MeasureExpression expression = spec.measures().get(measure).value();
     if (expression.isOneCall()) {
       return type(source(measure, expression.calls().get(0)));
@@ -232,6 +243,15 @@ final class Cells {
 
   /** How many places of a measure are shown where nothing else is stated. */
   int shownPlaces(int measure) {
+    Integer known = placesOf.get(measure);
+    if (known == null) {
+      known = findShownPlaces(measure);
+      placesOf.put(measure, known);
+    }
+    return known;
+  }
+
+  private int findShownPlaces(int measure) {
     MeasureExpression expression = spec.measures().get(measure).value();
     int most = 0;
     int widest = 0;

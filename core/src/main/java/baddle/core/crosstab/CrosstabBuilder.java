@@ -113,6 +113,10 @@ public final class CrosstabBuilder implements BlockSink {
    * @throws SpecException if something doesn't go together
    */
   public void check() {
+    check(Axis.of(down, spec.down()), Axis.of(across, spec.across()));
+  }
+
+  private void check(Axis downAxis, Axis acrossAxis) {
     List<String> names = spec.measures().stream().map(Measure::name).toList();
     for (Level level : spec.levels()) {
       List<String> wanted = new ArrayList<>();
@@ -133,15 +137,19 @@ public final class CrosstabBuilder implements BlockSink {
         throw new SpecException(
             level.item() + " is within other periods; show those without data on the outermost");
       }
+      if (level.keep().isPresent() && level.empty().kind() != Level.Empty.Kind.NONE) {
+        throw new SpecException(
+            level.item() + ": items that weren't kept would be shown without data; leave one out");
+      }
       if (byPeriod && level.item().grain().isEmpty()) {
         throw new SpecException(level.item() + " has no periods that could be without data");
       }
     }
-    Cells empty = cells(Axis.of(down, spec.down()), Axis.of(across, spec.across()));
+    Cells all = cells(downAxis, acrossAxis);
     for (int i = 0; i < spec.measures().size(); i++) {
-      empty.type(i);
+      all.type(i);
     }
-    new Views(spec, empty, Axis.of(down, spec.down()), Axis.of(across, spec.across())).check();
+    Views.check(spec);
   }
 
   /** Whether a level outside of it on its axis is of the calendar. */
@@ -259,9 +267,9 @@ public final class CrosstabBuilder implements BlockSink {
 
   /** The finished cross-tab; call it once, after the last block. */
   public Crosstab build() {
-    check();
     Axis downAxis = Axis.of(down, spec.down());
     Axis acrossAxis = Axis.of(across, spec.across());
+    check(downAxis, acrossAxis);
     for (int depth = 1; depth <= spec.down().size(); depth++) {
       Cells now = cells(downAxis, acrossAxis);
       downAxis = kept(downAxis, depth, (node, measure) -> now.value(node, Axis.ROOT, measure));
@@ -327,7 +335,7 @@ public final class CrosstabBuilder implements BlockSink {
     for (int depth = 1; depth <= axis.levels().size(); depth++) {
       Order order = axis.levels().get(depth - 1).order();
       Comparator<Integer> natural = axis::compare;
-      Comparator<Integer> by = order.descending() ? natural.reversed() : natural;
+      Comparator<Integer> by = order.descending() ? axis::compareDescending : natural;
       if (!order.list().isEmpty()) {
         ToLongFunction<Integer> place =
             node -> {

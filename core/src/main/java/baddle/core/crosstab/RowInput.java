@@ -29,6 +29,8 @@ final class RowInput {
     private final int column;
     private final @Nullable BoundExpression bound;
     private final ColumnType type;
+    private @Nullable Block computedOf;
+    private @Nullable Vector vector;
 
     Slot(CrosstabSpec spec, Expression expression) {
       text = expression.toString();
@@ -48,29 +50,33 @@ final class RowInput {
       }
     }
 
-    Vector vector(Block block) {
+    /**
+     * Its values for a block, computed once for all ranges of it.
+     *
+     * @param from the first row that counts, inclusive; others may be dead and fail
+     * @param to the end, exclusive
+     */
+    Vector vector(Block block, int from, int to) {
       if (bound == null) {
         return block.vector(column);
       }
-      Vector vector = bound.vector(block);
-      if (bound.anyFailure()) {
-        throw failed(block);
+      Vector known = vector;
+      if (known == null || computedOf != block) {
+        known = bound.vector(block);
+        vector = known;
+        computedOf = block;
       }
-      return vector;
-    }
-
-    private SpecException failed(Block block) {
-      for (int row = 0; row < block.size(); row++) {
-        Optional<Failure> failure = bound == null ? Optional.empty() : bound.failure(row);
+      for (int row = from; bound.anyFailure() && row < to; row++) {
+        Optional<Failure> failure = bound.failure(row);
         if (failure.isPresent()) {
-          return new SpecException(
+          throw new SpecException(
               text
                   + ": "
                   + failure.get().expectation()
                   + " in a row; guard it with nullif or case");
         }
       }
-      throw new IllegalStateException(text);
+      return known;
     }
   }
 
@@ -90,6 +96,9 @@ final class RowInput {
   private final Calendar calendar;
   private final Optional<Slot> where;
   private final List<Slot> levels = new ArrayList<>();
+  private @Nullable Block chosenOf;
+  private @Nullable Block chosen;
+  private int[] chosenRows = {};
   private final List<Input> inputs = new ArrayList<>();
   private final List<Optional<Slot>> arguments = new ArrayList<>();
   private final List<Optional<Slot>> bys = new ArrayList<>();
@@ -144,26 +153,38 @@ final class RowInput {
     return levels.get(level).type;
   }
 
-  /** The rows of a block that the cross-tab is of. */
+  /** The rows of a range of a block that the cross-tab is of. */
   Rows rows(Block block, int from, int to) {
-    Block chosen = block;
-    int first = from;
-    int end = to;
-    if (where.isPresent()) {
-      Vector met = where.get().vector(block);
-      int[] rows = new int[to - from];
+    if (where.isEmpty()) {
+      return withLevels(block, from, to);
+    }
+    Vector met = where.get().vector(block, from, to);
+    Block known = chosen;
+    if (known == null || chosenOf != block) {
+      int[] rows = new int[block.size()];
       int count = 0;
-      for (int row = from; row < to; row++) {
+      for (int row = 0; row < block.size(); row++) {
         if (isTrue(met, row)) {
           rows[count++] = row;
         }
       }
-      chosen = block.rows(rows, count);
-      first = 0;
-      end = count;
+      chosenRows = Arrays.copyOf(rows, count);
+      known = block.rows(rows, count);
+      chosen = known;
+      chosenOf = block;
     }
-    Block taken = chosen;
-    return new Rows(taken, first, end, levels.stream().map(slot -> slot.vector(taken)).toList());
+    return withLevels(known, chosenBefore(from), chosenBefore(to));
+  }
+
+  /** How many of the chosen rows stand before a row of the block. */
+  private int chosenBefore(int row) {
+    int found = Arrays.binarySearch(chosenRows, row);
+    return found < 0 ? -found - 1 : found;
+  }
+
+  private Rows withLevels(Block block, int from, int to) {
+    return new Rows(
+        block, from, to, levels.stream().map(slot -> slot.vector(block, from, to)).toList());
   }
 
   private static boolean isTrue(Vector truths, int row) {
@@ -172,7 +193,10 @@ final class RowInput {
 
   /** What an aggregate is of; null where it counts rows. */
   @Nullable Vector argument(int input, Rows rows) {
-    return arguments.get(input).map(slot -> slot.vector(rows.block())).orElse(null);
+    return arguments
+        .get(input)
+        .map(slot -> slot.vector(rows.block(), rows.from(), rows.to()))
+        .orElse(null);
   }
 
   /**
@@ -187,7 +211,7 @@ final class RowInput {
     if (filters.get(input).isEmpty()) {
       return given;
     }
-    Vector met = filters.get(input).get().vector(rows.block());
+    Vector met = filters.get(input).get().vector(rows.block(), rows.from(), rows.to());
     if (given instanceof TextVector texts) {
       int[] codes = Arrays.copyOf(texts.codes(), size);
       for (int row = 0; row < size; row++) {
@@ -206,12 +230,17 @@ final class RowInput {
 
   /** What orders the rows of an aggregate; null where nothing does. */
   @Nullable Vector by(int input, Rows rows) {
-    return bys.get(input).map(slot -> slot.vector(rows.block())).orElse(null);
+    return bys.get(input)
+        .map(slot -> slot.vector(rows.block(), rows.from(), rows.to()))
+        .orElse(null);
   }
 
   /** The condition of an aggregate's rows; null for all. */
   @Nullable Vector filter(int input, Rows rows) {
-    return filters.get(input).map(slot -> slot.vector(rows.block())).orElse(null);
+    return filters
+        .get(input)
+        .map(slot -> slot.vector(rows.block(), rows.from(), rows.to()))
+        .orElse(null);
   }
 
   /**

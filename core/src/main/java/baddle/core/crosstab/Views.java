@@ -28,7 +28,7 @@ final class Views {
    *
    * @throws SpecException if one goes by something the cross-tab hasn't
    */
-  void check() {
+  static void check(CrosstabSpec spec) {
     for (Measure measure : spec.measures()) {
       View view = measure.view();
       boolean byPeriod =

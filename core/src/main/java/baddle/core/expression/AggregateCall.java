@@ -27,19 +27,6 @@ public final class AggregateCall {
     text = tree.text();
   }
 
-  /**
-   * Reads a measure that is one call and nothing more.
-   *
-   * @throws ExpressionException if the text isn't one
-   */
-  public static AggregateCall parse(String text) {
-    MeasureExpression measure = MeasureExpression.parse(text);
-    if (!measure.isOneCall()) {
-      throw new ExpressionException("expected one of " + Aggregate.words(), text, 0);
-    }
-    return measure.calls().get(0);
-  }
-
   /** The function. */
   public Aggregate function() {
     return function;

@@ -4,6 +4,7 @@ import baddle.core.table.Schema;
 import baddle.core.value.Calendar;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 
 /**
@@ -73,7 +74,8 @@ public final class Expression {
    * @param rename the name for a quoted one
    */
   public Expression withQuotedNames(UnaryOperator<String> rename) {
-    return new Expression(text, renamed(tree, rename));
+    return new Expression(
+        text, renamed(tree, name -> name.quoted() ? rename.apply(name.name()) : name.name()));
   }
 
   /**
@@ -82,18 +84,12 @@ public final class Expression {
    * @param rename the name for one
    */
   public Expression withNames(UnaryOperator<String> rename) {
-    return new Expression(text, allRenamed(tree, rename));
+    return new Expression(text, renamed(tree, name -> rename.apply(name.name())));
   }
 
-  private static Tree allRenamed(Tree tree, UnaryOperator<String> rename) {
+  private static Tree renamed(Tree tree, Function<Tree.Name, String> rename) {
     return tree instanceof Tree.Name name
-        ? new Tree.Name(rename.apply(name.name()), name.quoted(), name.offset())
-        : withParts(tree, part -> allRenamed(part, rename));
-  }
-
-  private static Tree renamed(Tree tree, UnaryOperator<String> rename) {
-    return tree instanceof Tree.Name name && name.quoted()
-        ? new Tree.Name(rename.apply(name.name()), true, name.offset())
+        ? new Tree.Name(rename.apply(name), name.quoted(), name.offset())
         : withParts(tree, part -> renamed(part, rename));
   }
 

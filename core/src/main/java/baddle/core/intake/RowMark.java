@@ -8,7 +8,10 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.zip.CRC32C;
 
-/** A short mark of a row's filled cells, by which a person's corrections find the row again. */
+/**
+ * A short mark of a row's filled cells, by which a person's corrections find the row again. It
+ * begins with a letter, so that no program that saves the file makes a number of it.
+ */
 public final class RowMark {
 
   private RowMark() {}
@@ -24,7 +27,7 @@ public final class RowMark {
       String text = cell.getKey() + "=" + cell.getValue() + "\n";
       checksum.update(text.getBytes(StandardCharsets.UTF_8));
     }
-    return String.format("%08x", checksum.getValue());
+    return String.format("m%08x", checksum.getValue());
   }
 
   static String of(GridRow row) {

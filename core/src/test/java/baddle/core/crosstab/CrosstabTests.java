@@ -5,10 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import baddle.core.crosstab.SampleRows.Sale;
 import baddle.core.expression.AxisItem;
+import baddle.core.expression.Expression;
 import baddle.core.value.Calendar;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.time.Month;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -18,6 +20,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class CrosstabTests {
 
@@ -303,6 +306,86 @@ class CrosstabTests {
 
     assertThat(labels(crosstab.down())).contains("Foxholt").hasSize(6);
     assertThat(labels(crosstab.across())).hasSize(14).startsWith("2025-01", "2025-02");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "day, 2025-04-01, 2026-03-31, 365",
+    "week, 2025-W14, 2026-W14, 53",
+    "month, 2025-04, 2026-03, 12",
+    "quarter, 2025-Q2, 2026-Q1, 4",
+    "fiscal quarter, 2025/26 Q1, 2025/26 Q4, 4",
+    "fiscal year, 2025/26, 2025/26, 1",
+    "weekday, Monday, Sunday, 7",
+  })
+  void whole_fiscal_years_are_shown_where_asked(String grain, String first, String last, int count)
+      throws IOException {
+    Level level =
+        new Level(
+            AxisItem.parse("sold_on by " + grain),
+            Order.NATURAL,
+            Optional.empty(),
+            new Level.Empty(Level.Empty.Kind.YEARS, List.of()));
+    CrosstabBuilder builder =
+        new CrosstabBuilder(
+            spec(List.of(level), List.of(), Measure.of("Sum", "sum(amount)")),
+            SampleRows.SCHEMA,
+            new Calendar(Month.APRIL));
+    SampleRows.push(SALES.subList(0, 5), builder);
+
+    assertThat(labels(builder.build().down())).hasSize(count).startsWith(first).endsWith(last);
+  }
+
+  @Test
+  void the_blank_item_stands_last_whichever_way_the_labels_run() throws IOException {
+    List<Sale> sales = List.of(Sale.of("", "2026-01-01", "1"), Sale.of("A", "2026-01-01", "1"));
+
+    Crosstab crosstab =
+        build(
+            spec(
+                List.of(ordered("site", new Order("", "", true, List.of()))),
+                List.of(),
+                Measure.of("Rows", "count(*)")),
+            sales);
+
+    assertThat(labels(crosstab.down())).containsExactly("A", "(blank)");
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"", "amount > 0"})
+  void rows_that_are_not_handed_over_cannot_fail(String where) throws IOException {
+    CrosstabSpec plain =
+        spec(List.of(level("site || ''")), List.of(), Measure.of("Each", "sum(amount / units)"));
+    CrosstabSpec spec =
+        new CrosstabSpec(
+            plain.title(),
+            plain.down(),
+            plain.across(),
+            plain.measures(),
+            plain.measuresAt(),
+            plain.totals(),
+            "",
+            Optional.of(where).filter(text -> !text.isEmpty()).map(Expression::parse),
+            Optional.empty(),
+            Locale.ROOT);
+    CrosstabBuilder builder = new CrosstabBuilder(spec, SampleRows.SCHEMA, Calendar.standard());
+    LocalDate day = LocalDate.of(2026, 1, 1);
+    List<Sale> sales =
+        List.of(
+            new Sale("", "dead", day, 100L, 0L),
+            new Sale("", "A", day, 200L, 2L),
+            new Sale("", "dead too", day, 100L, 0L),
+            new Sale("", "B", day, 300L, 1L));
+
+    SampleRows.push(
+        sales,
+        (block, from, to) -> {
+          builder.accept(block, 1, 2);
+          builder.accept(block, 3, 4);
+        });
+
+    assertThat(shown(builder.build(), 0))
+        .containsExactly("A 1.00000000", "B 3.00000000", " 4.00000000");
   }
 
   @Test

@@ -28,8 +28,9 @@ class ExpressionTests {
         "sum(a * b) filter (where channel = 'it''s')",
       })
   void writes_a_call_as_it_was_read(String text) {
-    assertThat(AggregateCall.parse(text)).hasToString(text);
-    assertThat(AggregateCall.parse("  " + text.replace("(", " (  ") + " ")).hasToString(text);
+    assertThat(MeasureExpression.parse(text).calls().get(0)).hasToString(text);
+    assertThat(MeasureExpression.parse("  " + text.replace("(", " (  ") + " ").calls().get(0))
+        .hasToString(text);
   }
 
   @ParameterizedTest
@@ -45,7 +46,7 @@ class ExpressionTests {
         "sum(a) filter (a > 1) | expected where, found \"a\" | 15",
       })
   void says_what_is_wrong_with_a_measure(String text, String message, int offset) {
-    assertThatThrownBy(() -> AggregateCall.parse(text))
+    assertThatThrownBy(() -> MeasureExpression.parse(text))
         .isInstanceOfSatisfying(
             ExpressionException.class,
             e ->

@@ -1,0 +1,28 @@
+package baddle.cli;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.Locale;
+
+/** Numbers as a person reads them on the terminal. */
+final class NumberText {
+
+  private NumberText() {}
+
+  /** A count with its digits grouped. */
+  static String count(long number) {
+    return String.format(Locale.ROOT, "%,d", number);
+  }
+
+  /** A number with its digits grouped and all its places. */
+  static String exact(BigDecimal number) {
+    return rounded(number, Integer.MAX_VALUE);
+  }
+
+  /** A number with its digits grouped and so many places at most, rounded half up. */
+  static String rounded(BigDecimal number, int mostPlaces) {
+    int places = Math.max(0, Math.min(mostPlaces, number.scale()));
+    return String.format(
+        Locale.ROOT, "%,." + places + "f", number.setScale(places, RoundingMode.HALF_UP));
+  }
+}
