@@ -59,7 +59,7 @@ final class WatchCommand implements Command {
             .longOpt("still")
             .hasArg()
             .argName("SECONDS")
-            .desc("how long files have to lie still before they are taken (default: 2)")
+            .desc("how long files have to lie still before they are taken (default: 3)")
             .get(),
         Option.builder()
             .longOpt("once")
@@ -115,7 +115,7 @@ final class WatchCommand implements Command {
   }
 
   private static Duration still(CommandOptions options) throws UsageException {
-    String given = options.value("still").orElse("2");
+    String given = options.value("still").orElse("3");
     if (!given.matches("[1-9]\\d{0,3}")) {
       throw new UsageException("--still takes seconds from 1 to 9999, not " + given);
     }

@@ -1,54 +1,105 @@
 package baddle.app.watch;
 
 import baddle.app.Project;
-import baddle.app.consolidate.FeedFiles;
 import baddle.app.reading.MendedFiles;
+import baddle.plan.FeedPlan;
 import baddle.plan.LookupPlan;
+import baddle.plan.NamePattern;
+import baddle.plan.ReportPlan;
 import java.io.IOException;
+import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.Map;
-import java.util.TreeMap;
-import java.util.stream.Stream;
+import java.util.Set;
 
 /**
- * The files of a project as they lie there, by size and time of modification.
+ * The files of a project's folders as they lie there, by size and time of modification. Whether a
+ * feed wants a file isn't asked, so that looking costs next to nothing.
  *
  * @param files by path
  */
 record FolderState(Map<String, String> files) {
 
+  /** Nothing was seen yet. */
+  static final FolderState NOTHING = new FolderState(Map.of());
+
   /** As it is now; a file that vanishes meanwhile isn't there. */
   static FolderState of(Project project) throws IOException {
-    Map<String, String> files = new TreeMap<>();
-    for (FeedFiles.FeedFile file : FeedFiles.of(project).files()) {
-      add(file.path(), file.file(), files);
+    Set<Path> folders = new HashSet<>();
+    folders.add(project.folder().resolve(MendedFiles.FOLDER));
+    for (FeedPlan feed : project.plan().feeds().values()) {
+      for (NamePattern pattern : feed.files()) {
+        folders.add(project.folder().resolve(pattern.folder()));
+      }
     }
-    add(Project.PLAN_NAME, project.planFile(), files);
+    Map<String, String> files = new HashMap<>();
+    for (Path folder : folders) {
+      if (Files.isDirectory(folder)) {
+        Files.walkFileTree(folder, new Collector(folder, files));
+      }
+    }
+    add(project.planFile(), files);
     for (LookupPlan lookup : project.plan().lookups().values()) {
       lookup
           .feed()
           .map(feed -> feed.files().get(0).toString())
-          .ifPresent(path -> add(path, project.folder().resolve(path), files));
+          .ifPresent(path -> add(project.folder().resolve(path), files));
     }
-    Path mended = project.folder().resolve(MendedFiles.FOLDER);
-    if (Files.isDirectory(mended)) {
-      try (Stream<Path> there = Files.list(mended)) {
-        for (Path file : there.toList()) {
-          add(file.toString(), file, files);
-        }
-      }
+    for (ReportPlan report : project.plan().reports()) {
+      files.remove(project.folder().resolve(report.file()).toString());
     }
     return new FolderState(files);
   }
 
-  private static void add(String path, Path file, Map<String, String> files) {
+  private static void add(Path file, Map<String, String> files) {
     try {
-      BasicFileAttributes attributes = Files.readAttributes(file, BasicFileAttributes.class);
-      files.put(path, attributes.size() + " " + attributes.lastModifiedTime().toMillis());
+      add(file, Files.readAttributes(file, BasicFileAttributes.class), files);
     } catch (IOException e) {
-      files.remove(path);
+      files.remove(file.toString());
+    }
+  }
+
+  private static void add(Path file, BasicFileAttributes attributes, Map<String, String> files) {
+    files.put(file.toString(), attributes.size() + " " + attributes.lastModifiedTime().toMillis());
+  }
+
+  private static final class Collector extends SimpleFileVisitor<Path> {
+
+    private final Path root;
+    private final Map<String, String> files;
+
+    Collector(Path root, Map<String, String> files) {
+      this.root = root;
+      this.files = files;
+    }
+
+    @Override
+    public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
+      return isHidden(folder) && !folder.equals(root)
+          ? FileVisitResult.SKIP_SUBTREE
+          : FileVisitResult.CONTINUE;
+    }
+
+    @Override
+    public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+      if (!isHidden(file)) {
+        add(file, attributes, files);
+      }
+      return FileVisitResult.CONTINUE;
+    }
+
+    @Override
+    public FileVisitResult visitFileFailed(Path file, IOException e) {
+      return FileVisitResult.CONTINUE;
+    }
+
+    private static boolean isHidden(Path path) {
+      return String.valueOf(path.getFileName()).startsWith(".");
     }
   }
 
@@ -58,8 +109,7 @@ record FolderState(Map<String, String> files) {
         files.entrySet().stream()
             .filter(file -> file.getValue().equals(before.files().get(file.getKey())))
             .count();
-    return files.size()
-        - same
-        + before.files().keySet().stream().filter(f -> !files.containsKey(f)).count();
+    long gone = before.files().keySet().stream().filter(f -> !files.containsKey(f)).count();
+    return files.size() - same + gone;
   }
 }

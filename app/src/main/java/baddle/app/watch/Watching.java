@@ -8,7 +8,7 @@ import baddle.store.StoreException;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 
@@ -68,18 +68,22 @@ public final class Watching {
    * @param once whether it ends after one run
    */
   public void watch(boolean once) throws InterruptedException {
-    FolderState done = new FolderState(Map.of());
+    FolderState done = FolderState.NOTHING;
     FolderState seen = done;
+    Optional<Project> read = Optional.empty();
     boolean told = false;
     String failure = "";
     do {
       try {
-        Project project = Project.open(planFile);
+        Project project = read.isPresent() ? read.get() : Project.open(planFile);
+        read = Optional.of(project);
         FolderState now = FolderState.of(project);
         boolean isStill = now.equals(seen);
         seen = now;
         long differences = now.differences(done);
         if (differences > 0 && isStill) {
+          project = Project.open(planFile);
+          read = Optional.of(project);
           told = false;
           FolderState before = done;
           done = now;
@@ -103,6 +107,7 @@ public final class Watching {
           listener.failed(why);
         }
         failure = why;
+        read = Optional.empty();
         if (once) {
           return;
         }
