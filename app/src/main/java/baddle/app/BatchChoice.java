@@ -26,10 +26,17 @@ public final class BatchChoice {
     if (number.isEmpty()) {
       return last;
     }
-    return store.catalogue().batches().stream()
-        .filter(batch -> batch.number() == number.getAsInt())
-        .findFirst()
-        .orElseThrow(
-            () -> StoreException.noBatch(number.getAsInt(), last.number(), project.storeFolder()));
+    Batch chosen =
+        store.catalogue().batches().stream()
+            .filter(batch -> batch.number() == number.getAsInt())
+            .findFirst()
+            .orElseThrow(
+                () ->
+                    StoreException.noBatch(
+                        number.getAsInt(), last.number(), project.storeFolder()));
+    if (chosen.tidied()) {
+      throw StoreException.tidiedAway(chosen.number(), project.storeFolder());
+    }
+    return chosen;
   }
 }

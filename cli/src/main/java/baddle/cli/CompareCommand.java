@@ -1,6 +1,7 @@
 package baddle.cli;
 
 import baddle.app.Project;
+import baddle.app.compare.CompareException;
 import baddle.app.compare.Comparing;
 import baddle.app.compare.Comparison;
 import baddle.core.value.Period;
@@ -51,6 +52,13 @@ final class CompareCommand implements Command {
             .desc("only this summary (default: all)")
             .get(),
         Option.builder()
+            .longOpt("since-close")
+            .hasArg()
+            .optionalArg(true)
+            .argName("PERIOD")
+            .desc("a closed period against what it was closed with (default: the last)")
+            .get(),
+        Option.builder()
             .longOpt("min-movement")
             .hasArg()
             .argName("N")
@@ -69,7 +77,10 @@ final class CompareCommand implements Command {
     if (given.size() > 2) {
       throw new UsageException("compare takes two batches or two periods at most");
     }
-    Comparison comparison = compare(project, summaries, given);
+    Comparison comparison =
+        options.has("since-close")
+            ? sinceClose(project, summaries, options)
+            : compare(project, summaries, given);
     if (options.json()) {
       console.out().println(CompareText.json(comparison, least));
     } else if (!options.quiet()) {
@@ -78,6 +89,22 @@ final class CompareCommand implements Command {
           .forEach(console.out()::println);
     }
     return Status.DONE;
+  }
+
+  private static Comparison sinceClose(
+      Project project, List<SummaryPlan> summaries, CommandOptions options)
+      throws UsageException, IOException {
+    if (!options.arguments().isEmpty()) {
+      throw new UsageException("--since-close and batches or periods exclude each other");
+    }
+    Optional<String> given = options.value("since-close");
+    Optional<Period> period =
+        given.isEmpty() ? Optional.empty() : Optional.of(period(project, given.get()));
+    try {
+      return new Comparing(project).sinceClose(summaries, period);
+    } catch (CompareException e) {
+      throw new UsageException(e.getMessage());
+    }
   }
 
   private static Comparison compare(

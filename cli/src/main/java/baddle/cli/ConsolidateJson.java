@@ -58,6 +58,7 @@ final class ConsolidateJson {
     json.writeNumberField("files", feed.files());
     json.writeNumberField("new", feed.added());
     json.writeNumberField("changed", feed.changed());
+    json.writeNumberField("renamed", feed.renamed());
     json.writeNumberField("unchanged", feed.unchanged());
     json.writeNumberField("duplicate", feed.duplicates());
     json.writeNumberField("failed", feed.failed());

@@ -19,6 +19,7 @@ final class ConsolidateText {
 
   private static final List<Rare> RARE =
       List.of(
+          new Rare("renamed", FeedLine::renamed),
           new Rare("duplicate", FeedLine::duplicates),
           new Rare("failed", FeedLine::failed),
           new Rare("gone", FeedLine::gone));

@@ -3,10 +3,12 @@ package baddle.cli;
 import baddle.app.Project;
 import baddle.app.compare.SourceChange;
 import baddle.app.history.History;
+import baddle.app.history.Returning;
 import baddle.plan.PlanException;
 import baddle.reports.TextTable;
 import java.io.IOException;
 import java.math.BigDecimal;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -48,6 +50,12 @@ final class HistoryCommand implements Command {
     return List.of(
         batchOption("show this batch in full"),
         Option.builder()
+            .longOpt("back-to")
+            .hasArg()
+            .argName("N")
+            .desc("make the state of batch N current again, as a new batch")
+            .get(),
+        Option.builder()
             .longOpt("total")
             .hasArg()
             .argName("COLUMN")
@@ -61,12 +69,16 @@ final class HistoryCommand implements Command {
 
   /** The batch that an option names, if it does. */
   static OptionalInt batch(CommandOptions options) throws UsageException {
-    Optional<String> given = options.value("batch");
+    return batch(options, "batch");
+  }
+
+  private static OptionalInt batch(CommandOptions options, String option) throws UsageException {
+    Optional<String> given = options.value(option);
     if (given.isEmpty()) {
       return OptionalInt.empty();
     }
     if (!given.get().matches("[1-9]\\d{0,8}")) {
-      throw new UsageException("--batch takes a number from 1, not " + given.get());
+      throw new UsageException("--" + option + " takes a number from 1, not " + given.get());
     }
     return OptionalInt.of(Integer.parseInt(given.get()));
   }
@@ -82,6 +94,16 @@ final class HistoryCommand implements Command {
       if (!problem.isEmpty()) {
         throw new UsageException("--total: " + problem);
       }
+    }
+    OptionalInt backTo = batch(options, "back-to");
+    if (backTo.isPresent()) {
+      Returning returning = Returning.to(backTo.getAsInt(), project, Clock.systemUTC());
+      if (options.json()) {
+        console.out().println(json(returning));
+      } else if (!options.quiet()) {
+        print(returning, options, console);
+      }
+      return Status.DONE;
     }
     OptionalInt wanted = batch(options);
     History history = History.of(project, totals);
@@ -105,6 +127,32 @@ final class HistoryCommand implements Command {
     return Status.DONE;
   }
 
+  private static void print(Returning returning, CommandOptions options, Console console) {
+    if (returning.made().isEmpty()) {
+      console.out().println("Batch " + returning.earlier() + " is current already");
+      return;
+    }
+    console
+        .out()
+        .println(
+            "Batch " + returning.made().get() + ": as batch " + returning.earlier() + " was again");
+    new CompareText(options.style(), BigDecimal.ZERO, Integer.MAX_VALUE)
+        .sources(returning.changes())
+        .forEach(line -> console.out().println("  " + line));
+    console.out().println("The next baddle consolidate reads what the feeds' folders hold by then");
+  }
+
+  private static String json(Returning returning) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          json.writeNumberField("batch", returning.made().orElse(returning.earlier()).number());
+          json.writeNumberField("as", returning.earlier().number());
+          json.writeNumberField("sources", returning.changes().size());
+          json.writeEndObject();
+        });
+  }
+
   private static TextTable table(History history, List<String> totals) {
     List<String> headings =
         new ArrayList<>(
@@ -120,7 +168,14 @@ final class HistoryCommand implements Command {
                 "errors",
                 "warnings"));
     headings.addAll(totals);
+    boolean remarks = history.batches().stream().anyMatch(line -> !line.remarks().isEmpty());
+    if (remarks) {
+      headings.add("");
+    }
     TextTable table = new TextTable(2, headings);
+    if (remarks) {
+      table.leftFrom(headings.size() - 1);
+    }
     for (History.BatchLine line : history.batches()) {
       List<String> cells = new ArrayList<>();
       cells.add(String.valueOf(line.batch().number()));
@@ -135,6 +190,9 @@ final class HistoryCommand implements Command {
       for (String total : totals) {
         BigDecimal sum = line.totals().get(total);
         cells.add(sum == null ? "" : NumberText.exact(sum));
+      }
+      if (remarks) {
+        cells.add(String.join(", ", line.remarks()));
       }
       table.add(cells);
     }
@@ -177,6 +235,7 @@ final class HistoryCommand implements Command {
             }
             json.writeNumberField("errors", line.errors());
             json.writeNumberField("warnings", line.warnings());
+            JsonText.strings(json, "remarks", line.remarks());
             json.writeObjectFieldStart("totals");
             for (Map.Entry<String, BigDecimal> total : line.totals().entrySet()) {
               json.writeNumberField(total.getKey(), total.getValue());

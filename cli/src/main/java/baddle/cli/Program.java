@@ -33,6 +33,9 @@ final class Program {
           new ColumnsCommand(),
           new RunCommand(),
           new HistoryCommand(),
+          new TidyCommand(),
+          new CloseCommand(),
+          new ReopenCommand(),
           new CompareCommand(),
           new WatchCommand());
 

@@ -25,6 +25,7 @@ import java.util.TreeMap;
  * @param cells where the columns stand on a form, by column; empty for a feed of tables
  * @param constants values that all its rows have, by column
  * @param shaping what happens to its rows before they are kept
+ * @param whenGone what becomes of the rows of files that are gone
  * @param expect which periods it should have
  * @param controlList what its sources should add up to
  */
@@ -41,6 +42,7 @@ public record FeedPlan(
     Map<String, FormCell> cells,
     Map<String, String> constants,
     Shaping shaping,
+    WhenGone whenGone,
     Optional<ExpectPlan> expect,
     Optional<ControlList> controlList) {
 

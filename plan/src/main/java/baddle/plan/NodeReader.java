@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 
 /** Takes nodes apart and gathers what is wrong with them. */
 final class NodeReader {
@@ -79,6 +80,28 @@ final class NodeReader {
       return text(node, what).stream().toList();
     }
     return list.items().stream().flatMap(item -> text(item, what).stream()).toList();
+  }
+
+  /** One of a few values, by the words the plan has for them. */
+  <T> Optional<T> choice(PlanNode node, String what, List<T> values, Function<T, String> words) {
+    Optional<PlanNode.Text> text = text(node, what);
+    if (text.isEmpty()) {
+      return Optional.empty();
+    }
+    List<String> known = values.stream().map(words).toList();
+    int at = known.indexOf(text.get().text());
+    if (at < 0) {
+      problem(
+          node,
+          what
+              + ": should be one of "
+              + String.join(", ", known)
+              + ", not "
+              + text.get().text()
+              + Nearest.hint(text.get().text(), known));
+      return Optional.empty();
+    }
+    return Optional.of(values.get(at));
   }
 
   /** {@code true} or {@code false}. */

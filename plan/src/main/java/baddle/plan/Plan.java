@@ -18,6 +18,7 @@ import java.util.Map;
  * @param checks what is made of certain findings
  * @param summaries by name, in the plan's order
  * @param reports the files that are written each time
+ * @param restatement what is done with later changes to closed periods
  */
 public record Plan(
     Calendar calendar,
@@ -27,11 +28,13 @@ public record Plan(
     Map<String, LookupPlan> lookups,
     Map<String, SummaryPlan> summaries,
     List<ReportPlan> reports,
-    List<CheckRule> checks) {
+    List<CheckRule> checks,
+    Restatement restatement) {
 
   /** The same with other datasets. */
   public Plan withDatasets(Map<String, DatasetPlan> others) {
-    return new Plan(calendar, periods, others, feeds, lookups, summaries, reports, checks);
+    return new Plan(
+        calendar, periods, others, feeds, lookups, summaries, reports, checks, restatement);
   }
 
   /** Copies the maps. */

@@ -37,7 +37,8 @@ public final class PlanReader {
           "lookups",
           "summaries",
           "reports",
-          "checks");
+          "checks",
+          "closing");
 
   private final NodeReader nodes = new NodeReader();
 
@@ -169,7 +170,22 @@ public final class PlanReader {
         keys,
         "reports",
         (name, node) -> report(name, node, summaries.keySet()).ifPresent(reports::add));
-    return new Plan(calendar, periods, datasets, feeds, lookups, summaries, reports, checks);
+    return new Plan(
+        calendar, periods, datasets, feeds, lookups, summaries, reports, checks, restatement(keys));
+  }
+
+  private Restatement restatement(Map<String, PlanNode> plan) {
+    PlanNode closing = plan.get("closing");
+    if (closing == null) {
+      return Restatement.KEEP_OUT;
+    }
+    Map<String, PlanNode> keys = nodes.keys(closing, "closing", List.of("restatements"));
+    PlanNode node = keys.get("restatements");
+    return node == null
+        ? Restatement.KEEP_OUT
+        : nodes
+            .choice(node, "restatements", List.of(Restatement.values()), Restatement::words)
+            .orElse(Restatement.KEEP_OUT);
   }
 
   @FunctionalInterface

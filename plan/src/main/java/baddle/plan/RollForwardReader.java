@@ -22,7 +22,7 @@ import java.util.function.BiFunction;
 final class RollForwardReader {
 
   static final List<String> KEYS =
-      List.of("opening", "in", "out", "amount", "detail", "account", "balance");
+      List.of("opening", "in", "out", "amount", "detail", "account", "balance", "carry_closings");
 
   private static final List<String> NOT_WITH =
       List.of("down", "measures", "order", "keep", "show_empty", "totals");
@@ -65,6 +65,9 @@ final class RollForwardReader {
     Optional<String> account = text(keys, "account");
     Optional<String> balance = text(keys, "balance");
     Map<String, BigDecimal> opening = opening(keys.get("opening"), account.isPresent());
+    boolean carries =
+        keys.containsKey("carry_closings")
+            && nodes.truth(keys.get("carry_closings"), "carry_closings").orElse(false);
     if (!byPeriod) {
       return Optional.empty();
     }
@@ -97,7 +100,8 @@ final class RollForwardReader {
               Totals.both(),
               "",
               where,
-              Optional.of(new RollForward(opening, account.isPresent(), balance.isPresent())),
+              Optional.of(
+                  new RollForward(opening, account.isPresent(), carries, balance.isPresent())),
               locale));
     } catch (ExpressionException | SpecException e) {
       nodes.problem(node, "roll_forward: " + e.getMessage());

@@ -19,6 +19,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
@@ -26,8 +27,7 @@ import org.jspecify.annotations.Nullable;
 /** What the store says about batches, files, sources and findings. */
 public final class Catalogue {
 
-  private static final String LIVE =
-      " f.live_from <= ?1 AND (f.live_until IS NULL OR f.live_until > ?1) ";
+  static final String LIVE = " f.live_from <= ?1 AND (f.live_until IS NULL OR f.live_until > ?1) ";
 
   /** How many rows of each source are hidden at a batch. */
   private static final String HIDDEN =
@@ -44,18 +44,26 @@ public final class Catalogue {
   /** The last batch, if there is one. */
   public Optional<Batch> lastBatch() throws IOException {
     return database
-        .query("SELECT number, made_at FROM batch ORDER BY number DESC LIMIT 1", Catalogue::batch)
+        .query(
+            "SELECT number, made_at, back_to, tidied FROM batch ORDER BY number DESC LIMIT 1",
+            Catalogue::batch)
         .stream()
         .findFirst();
   }
 
   /** All batches, the first first. */
   public List<Batch> batches() throws IOException {
-    return database.query("SELECT number, made_at FROM batch ORDER BY number", Catalogue::batch);
+    return database.query(
+        "SELECT number, made_at, back_to, tidied FROM batch ORDER BY number", Catalogue::batch);
   }
 
   private static Batch batch(ResultSet row) throws SQLException {
-    return new Batch(row.getInt(1), Instant.parse(row.getString(2)));
+    int backTo = row.getInt(3);
+    return new Batch(
+        row.getInt(1),
+        Instant.parse(row.getString(2)),
+        backTo == 0 ? OptionalInt.empty() : OptionalInt.of(backTo),
+        row.getBoolean(4));
   }
 
   /** The files whose rows were in the datasets at a batch, in the order they came. */
@@ -233,7 +241,7 @@ public final class Catalogue {
   /** The rows that were left out of the sources that were live at a batch, by source and reason. */
   public List<StoredLeftOut> leftOut(int batch) throws IOException {
     return database.query(
-        "SELECT f.feed, f.path, s.sheet, l.because, l.rows, s.rows_read, f.live_from"
+        "SELECT f.feed, f.path, s.sheet, l.because, l.rows, s.rows_read, f.read_in"
             + " FROM left_out l JOIN source s ON s.part = l.part AND s.number = l.source"
             + " JOIN file f ON f.id = s.file WHERE"
             + LIVE

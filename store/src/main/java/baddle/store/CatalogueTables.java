@@ -3,7 +3,7 @@ package baddle.store;
 import java.util.ArrayList;
 import java.util.List;
 
-/** The tables of format 4. Names are those of docs/vocabulary, for a person with an SQL tool. */
+/** The tables of format 5. Names are those of docs/vocabulary, for a person with an SQL tool. */
 final class CatalogueTables {
 
   private CatalogueTables() {}
@@ -90,10 +90,105 @@ final class CatalogueTables {
             mended_row INTEGER NOT NULL)""",
           "CREATE INDEX mended_of_source ON mended (part, source)");
 
+  /**
+   * What makes a store of format 4 one of format 5: rows of one source may belong to several files,
+   * one after the other, and a version of a column may come back.
+   */
+  static List<String> fromFormat4() {
+    List<String> statements =
+        new ArrayList<>(
+            List.of(
+                "ALTER TABLE batch ADD COLUMN back_to INTEGER",
+                "ALTER TABLE batch ADD COLUMN tidied INTEGER",
+                "ALTER TABLE file ADD COLUMN read_in INTEGER REFERENCES batch",
+                "UPDATE file SET read_in = live_from",
+                "ALTER TABLE source RENAME TO source_4",
+                "DROP INDEX source_of_file",
+                SOURCE,
+                "INSERT INTO source SELECT part, number, file, sheet, period, heading_row,"
+                    + " cell_range, sender, sent_on, headings, rows_read, rows_kept, rows_left_out,"
+                    + " rows_held, first_row FROM source_4",
+                "DROP TABLE source_4",
+                SOURCE_OF_FILE,
+                "ALTER TABLE part_column RENAME TO part_column_4",
+                PART_COLUMN,
+                "INSERT INTO part_column SELECT part, number, name, kind, places, position,"
+                    + " live_from, live_until FROM part_column_4",
+                "DROP TABLE part_column_4",
+                COLUMN_OF_PART));
+    statements.addAll(SINCE_FORMAT_5);
+    return statements;
+  }
+
+  private static final String SOURCE =
+      """
+      CREATE TABLE source (
+        part INTEGER NOT NULL REFERENCES part,
+        number INTEGER NOT NULL,
+        file INTEGER NOT NULL REFERENCES file,
+        sheet TEXT NOT NULL,
+        period TEXT NOT NULL,
+        heading_row INTEGER NOT NULL,
+        cell_range TEXT NOT NULL DEFAULT '',
+        sender TEXT,
+        sent_on TEXT,
+        headings TEXT NOT NULL DEFAULT '',
+        rows_read INTEGER NOT NULL,
+        rows_kept INTEGER NOT NULL,
+        rows_left_out INTEGER NOT NULL,
+        rows_held INTEGER NOT NULL,
+        first_row INTEGER NOT NULL,
+        PRIMARY KEY (part, number, file))""";
+
+  private static final String SOURCE_OF_FILE = "CREATE INDEX source_of_file ON source (file)";
+
+  private static final String PART_COLUMN =
+      """
+      CREATE TABLE part_column (
+        part INTEGER NOT NULL REFERENCES part,
+        number INTEGER NOT NULL,
+        name TEXT NOT NULL,
+        kind TEXT NOT NULL,
+        places INTEGER NOT NULL,
+        position INTEGER,
+        live_from INTEGER,
+        live_until INTEGER)""";
+
+  private static final String COLUMN_OF_PART =
+      "CREATE INDEX column_of_part ON part_column (part, number)";
+
+  private static final List<String> SINCE_FORMAT_5 =
+      List.of(
+          """
+          CREATE TABLE closing (
+            id INTEGER PRIMARY KEY,
+            period TEXT NOT NULL,
+            batch INTEGER NOT NULL REFERENCES batch,
+            closed_at TEXT NOT NULL,
+            accepted TEXT NOT NULL,
+            reopened_at TEXT,
+            reopened_because TEXT)""",
+          """
+          CREATE TABLE carried (
+            closing INTEGER NOT NULL REFERENCES closing,
+            summary TEXT NOT NULL,
+            account TEXT NOT NULL,
+            amount TEXT NOT NULL)""",
+          """
+          CREATE TABLE kept_out (
+            file INTEGER NOT NULL REFERENCES file,
+            sheet TEXT NOT NULL,
+            period TEXT NOT NULL)""",
+          """
+          CREATE TABLE reported (
+            batch INTEGER NOT NULL REFERENCES batch,
+            written_at TEXT NOT NULL)""");
+
   static List<String> statements() {
     List<String> statements = new ArrayList<>(tables());
     statements.addAll(SINCE_FORMAT_3);
     statements.addAll(SINCE_FORMAT_4);
+    statements.addAll(SINCE_FORMAT_5);
     return statements;
   }
 
@@ -102,7 +197,9 @@ final class CatalogueTables {
         """
         CREATE TABLE batch (
           number INTEGER PRIMARY KEY,
-          made_at TEXT NOT NULL)""",
+          made_at TEXT NOT NULL,
+          back_to INTEGER,
+          tidied INTEGER)""",
         """
         CREATE TABLE file (
           id INTEGER PRIMARY KEY,
@@ -114,43 +211,18 @@ final class CatalogueTables {
           modified INTEGER,
           intake TEXT NOT NULL,
           live_from INTEGER NOT NULL REFERENCES batch,
-          live_until INTEGER REFERENCES batch)""",
+          live_until INTEGER REFERENCES batch,
+          read_in INTEGER REFERENCES batch)""",
         """
         CREATE TABLE part (
           id INTEGER PRIMARY KEY,
           dataset TEXT NOT NULL,
           batch INTEGER NOT NULL REFERENCES batch,
           rows INTEGER NOT NULL)""",
-        """
-        CREATE TABLE part_column (
-          part INTEGER NOT NULL REFERENCES part,
-          number INTEGER NOT NULL,
-          name TEXT NOT NULL,
-          kind TEXT NOT NULL,
-          places INTEGER NOT NULL,
-          position INTEGER,
-          live_from INTEGER,
-          live_until INTEGER,
-          PRIMARY KEY (part, number))""",
-        """
-        CREATE TABLE source (
-          part INTEGER NOT NULL REFERENCES part,
-          number INTEGER NOT NULL,
-          file INTEGER NOT NULL REFERENCES file,
-          sheet TEXT NOT NULL,
-          period TEXT NOT NULL,
-          heading_row INTEGER NOT NULL,
-          cell_range TEXT NOT NULL DEFAULT '',
-          sender TEXT,
-          sent_on TEXT,
-          headings TEXT NOT NULL DEFAULT '',
-          rows_read INTEGER NOT NULL,
-          rows_kept INTEGER NOT NULL,
-          rows_left_out INTEGER NOT NULL,
-          rows_held INTEGER NOT NULL,
-          first_row INTEGER NOT NULL,
-          PRIMARY KEY (part, number))""",
-        "CREATE INDEX source_of_file ON source (file)",
+        PART_COLUMN,
+        COLUMN_OF_PART,
+        SOURCE,
+        SOURCE_OF_FILE,
         """
         CREATE TABLE block (
           part INTEGER NOT NULL REFERENCES part,

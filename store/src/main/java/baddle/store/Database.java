@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
 final class Database implements Closeable {
 
   /** The format this program writes, in SQLite's {@code user_version}. */
-  static final int FORMAT = 4;
+  static final int FORMAT = 5;
 
   private final Path file;
   private final Connection connection;
@@ -85,6 +85,9 @@ final class Database implements Closeable {
     }
     if (format >= 1 && format <= 3) {
       statements.addAll(CatalogueTables.fromFormat3());
+    }
+    if (format >= 1 && format <= 4) {
+      statements.addAll(CatalogueTables.fromFormat4());
     }
     for (String statement : statements) {
       execute(statement);

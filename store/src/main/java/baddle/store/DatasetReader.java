@@ -21,6 +21,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.IntPredicate;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -100,7 +101,7 @@ public final class DatasetReader {
         .query(
             "SELECT s.part, s.first_row, s.first_row + s.rows_kept, f.path, s.sheet, s.period,"
                 + " b.number, b.made_at, s.number FROM source s JOIN file f ON f.id = s.file"
-                + " JOIN batch b ON b.number = f.live_from"
+                + " JOIN batch b ON b.number = f.read_in"
                 + " WHERE f.dataset = ?2 AND f.live_from <= ?1"
                 + " AND (f.live_until IS NULL OR f.live_until > ?1) ORDER BY s.part, s.first_row",
             DatasetReader::range,
@@ -173,6 +174,11 @@ public final class DatasetReader {
   /** Whether a part has a column of this name and type. */
   public boolean hasColumn(int part, Column column) {
     return columnsOf(part).has(column);
+  }
+
+  /** The numbers that the columns of a part are stored under; each version of one has its own. */
+  public Set<Integer> columnNumbers(int part) {
+    return Set.copyOf(columnsOf(part).numbers().values());
   }
 
   /** The names of the columns a part has, those of {@link HiddenRows} among them. */
@@ -297,8 +303,20 @@ public final class DatasetReader {
    *     that a part doesn't have is blank
    */
   public void scanParts(Schema columns, PartSink sink) throws IOException {
+    scanParts(columns, part -> true, sink);
+  }
+
+  /**
+   * Pushes whole blocks of some parts.
+   *
+   * @param parts which ones
+   */
+  public void scanParts(Schema columns, IntPredicate parts, PartSink sink) throws IOException {
     try (VectorDecoder decoder = new VectorDecoder()) {
       for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
+        if (!parts.test(part.getKey())) {
+          continue;
+        }
         long blockStart = 0;
         for (StoredBlock stored : blocks(part.getKey())) {
           List<LiveRange> live = new ArrayList<>();

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.Collection;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -86,6 +87,23 @@ public final class Store implements Closeable {
    */
   public DatasetReader dataset(String name, int batch) throws IOException {
     return new DatasetReader(database, name, batch);
+  }
+
+  /** What is known about closed periods; only a store that was opened to write may close any. */
+  public Closings closings() {
+    return new Closings(database);
+  }
+
+  /**
+   * Removes what batches need that aren't to be kept.
+   *
+   * @param kept the numbers of those that stay readable, the last batch among them
+   */
+  public Tidying tidying(Collection<Integer> kept) {
+    if (lock == null) {
+      throw new IllegalStateException("opened to read");
+    }
+    return new Tidying(database, kept);
   }
 
   @Override

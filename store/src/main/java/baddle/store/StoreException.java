@@ -36,6 +36,11 @@ public class StoreException extends IOException {
     return new Absent("there is no batch " + number + "; the last is " + last, folder);
   }
 
+  /** What a batch had was removed. */
+  public static Absent tidiedAway(int number, Path folder) {
+    return new Absent("what batch " + number + " had has been tidied away", folder);
+  }
+
   /** Another process is writing; the remedy is to wait for it. */
   public static final class Locked extends StoreException {
     private static final long serialVersionUID = 1L;

@@ -24,4 +24,10 @@ public record StoredFile(
     String content,
     long size,
     OptionalLong modified,
-    String intake) {}
+    String intake) {
+
+  /** The same as it is known when it has to be read again, whatever it holds. */
+  public StoredFile unread() {
+    return new StoredFile(id, dataset, feed, path, content, size, OptionalLong.empty(), "");
+  }
+}

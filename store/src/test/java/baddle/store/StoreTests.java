@@ -117,7 +117,7 @@ class StoreTests {
       assertThat(store.catalogue().storedRows(1)).isEqualTo(9);
       assertThat(store.catalogue().storedRows(2)).isEqualTo(6);
       assertThat(store.catalogue().files(2)).hasSize(3);
-      assertThat(store.catalogue().lastBatch()).contains(new Batch(2, TIME.plusSeconds(60)));
+      assertThat(store.catalogue().lastBatch()).contains(Batch.of(2, TIME.plusSeconds(60)));
     }
     assertThat(sites(1))
         .containsExactly("a2/1", "b3/1", "c4/1", "d2/1", "e3/1", "f4/1", "g5/1", "h6/1", "i2/1");
@@ -194,12 +194,19 @@ class StoreTests {
   }
 
   @ParameterizedTest
-  @ValueSource(ints = {1, 2, 3})
+  @ValueSource(ints = {1, 2, 3, 4})
   void brings_a_store_of_an_earlier_format_up_to_date(int format) throws Exception {
     Store.openToWrite(folder).close();
     try (Connection sql = connect();
         Statement statement = sql.createStatement()) {
-      statement.execute("DROP TABLE mended");
+      for (String table : List.of("closing", "carried", "kept_out", "reported")) {
+        statement.execute("DROP TABLE " + table);
+      }
+      drop(statement, "batch", "back_to", "tidied");
+      drop(statement, "file", "read_in");
+      if (format < 4) {
+        statement.execute("DROP TABLE mended");
+      }
       if (format < 3) {
         for (String table : List.of("left_out", "control_total", "row_state", "derivation")) {
           statement.execute("DROP TABLE " + table);

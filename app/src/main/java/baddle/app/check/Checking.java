@@ -10,6 +10,7 @@ import baddle.app.review.FindingPolicy;
 import baddle.app.review.HiddenReasons;
 import baddle.app.review.ListedControl;
 import baddle.app.review.LookupReviews;
+import baddle.app.review.Restatements;
 import baddle.app.review.TotalLine;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
@@ -116,10 +117,11 @@ public final class Checking {
     MendedFiles mended = MendedFiles.of(project, new Formats());
     List<StoredMended> applied = catalogue.mended(number);
     if (now) {
-      findings.addAll(Pending.findings(project, files, mended));
+      findings.addAll(Pending.findings(project, store, number, mended));
       findings.addAll(mended.findings());
       findings.addAll(mended.unused(applied));
     }
+    findings.addAll(Restatements.findings(plan, store, number));
     held.mended(applied);
     findings.addAll(catalogue.findings(number));
     findings.addAll(catalogue.findingsOfDatasets(number));

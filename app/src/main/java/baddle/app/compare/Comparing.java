@@ -3,6 +3,7 @@ package baddle.app.compare;
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
+import baddle.app.review.ClosedPeriods;
 import baddle.app.summarize.Summarizing;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabSpec;
@@ -19,11 +20,14 @@ import baddle.plan.SummaryPlan;
 import baddle.store.Batch;
 import baddle.store.Store;
 import baddle.store.StoreException;
+import baddle.store.StoredSource;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 
 /** Compares summaries of two batches, or of two periods. */
 public final class Comparing {
@@ -100,6 +104,84 @@ public final class Comparing {
     return movements.stream().sorted(Movement.LARGEST).toList();
   }
 
+  /**
+   * Compares a closed period's figures with those it was closed with.
+   *
+   * @param period which; empty for the closed period that ends last
+   * @throws CompareException if it isn't closed
+   */
+  public Comparison sinceClose(List<SummaryPlan> summaries, Optional<Period> period)
+      throws IOException, CompareException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      ClosedPeriods closed = ClosedPeriods.of(store, project.plan());
+      ClosedPeriods.Closed wanted =
+          (period.isEmpty()
+                  ? closed.last()
+                  : closed.all().stream()
+                      .filter(one -> one.period().equals(period.get()))
+                      .findFirst())
+              .orElseThrow(
+                  () ->
+                      new CompareException(
+                          period.map(one -> one + " isn't closed").orElse("no period is closed")
+                              + "; baddle close --list shows what is"));
+      int then = wanted.closing().batch();
+      Batch now = BatchChoice.of(store, project, OptionalInt.empty());
+      List<String> names =
+          Stream.of(then, now.number())
+              .flatMap(batch -> periodsOf(store, batch))
+              .filter(name -> closed.of(name).filter(wanted::equals).isPresent())
+              .distinct()
+              .map(name -> "'" + name.replace("'", "''") + "'")
+              .toList();
+      String condition =
+          Origin.SOURCE_PERIOD.name()
+              + " in ("
+              + (names.isEmpty() ? "''" : String.join(", ", names))
+              + ")";
+      List<Comparison.Summary> compared = new ArrayList<>();
+      for (SummaryPlan summary : summaries) {
+        if (!plainMeasures(summary.crosstab()).isEmpty() && isThere(summary, store, then)) {
+          SummaryPlan of = of(summary, where(summary.crosstab(), condition));
+          compared.add(compare(of, store, then, now.number()));
+        }
+      }
+      return new Comparison(
+          wanted.period() + " as closed with batch " + then,
+          wanted.period() + " in batch " + BatchStamp.of(now),
+          SourceChange.between(store.catalogue(), then, now.number()).stream()
+              .filter(change -> compared.stream().anyMatch(one -> one.isMovedBy(change.path())))
+              .toList(),
+          compared);
+    }
+  }
+
+  private static Stream<String> periodsOf(Store store, int batch) {
+    try {
+      return store.catalogue().sources(batch).stream().map(StoredSource::period);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** The plain measures of the rows of a condition. */
+  private static CrosstabSpec where(CrosstabSpec spec, String condition) {
+    Expression where =
+        Expression.parse(
+            spec.where().map(own -> "(" + own + ") and " + condition).orElse(condition));
+    return new CrosstabSpec(
+        spec.title(),
+        spec.down(),
+        spec.across(),
+        plainMeasures(spec),
+        spec.measuresAt(),
+        spec.totals(),
+        "",
+        Optional.of(where),
+        Optional.empty(),
+        spec.locale());
+  }
+
   /** Compares two periods, by the periods that the sources are of. */
   public Comparison periods(List<SummaryPlan> summaries, Period before, Period after)
       throws IOException {
@@ -174,21 +256,8 @@ public final class Comparing {
 
   /** Without its levels of the calendar, of the sources of one period. */
   private static CrosstabSpec ofPeriod(CrosstabSpec spec, Period period) {
-    String condition = Origin.SOURCE_PERIOD.name() + " = '" + period + "'";
-    Expression where =
-        Expression.parse(
-            spec.where().map(own -> "(" + own + ") and " + condition).orElse(condition));
-    return new CrosstabSpec(
-        spec.title(),
-        whole(withoutPeriods(spec.down())),
-        whole(withoutPeriods(spec.across())),
-        plainMeasures(spec),
-        spec.measuresAt(),
-        spec.totals(),
-        "",
-        Optional.of(where),
-        Optional.empty(),
-        spec.locale());
+    CrosstabSpec rows = where(spec, Origin.SOURCE_PERIOD.name() + " = '" + period + "'");
+    return rows.with(whole(withoutPeriods(spec.down())), whole(withoutPeriods(spec.across())));
   }
 
   private static List<Level> withoutPeriods(List<Level> levels) {

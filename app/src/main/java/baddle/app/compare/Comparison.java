@@ -24,6 +24,11 @@ public record Comparison(
   public record Summary(
       String name, List<Movement> totals, List<Movement> movements, List<Movement> causes) {
 
+    /** Whether a file is among the causes. */
+    boolean isMovedBy(String path) {
+      return causes.stream().anyMatch(cause -> cause.items().contains(path));
+    }
+
     /** Copies the lists. */
     public Summary {
       totals = List.copyOf(totals);

@@ -2,13 +2,16 @@ package baddle.app.compare;
 
 import baddle.store.Catalogue;
 import baddle.store.StoredFile;
+import baddle.store.StoredSource;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * A file that isn't in the dataset as it was.
@@ -45,6 +48,8 @@ public record SourceChange(
       throws IOException {
     Map<String, StoredFile> old = byPlace(catalogue.files(before));
     Map<String, StoredFile> now = byPlace(catalogue.files(after));
+    Map<Long, Set<List<Integer>>> placesBefore = placesOfFiles(catalogue, before);
+    Map<Long, Set<List<Integer>>> placesAfter = placesOfFiles(catalogue, after);
     Map<Long, Long> rowsBefore = catalogue.rowsOfFiles(before);
     Map<Long, Long> rowsAfter = catalogue.rowsOfFiles(after);
     Map<String, StoredFile> goneByContent = new HashMap<>();
@@ -59,7 +64,11 @@ public record SourceChange(
         (place, file) -> {
           StoredFile was = old.get(place);
           long rows = rowsAfter.getOrDefault(file.id(), 0L);
-          if (was != null && was.id() != file.id()) {
+          boolean same =
+              was != null
+                  && (was.id() == file.id()
+                      || placesOf(placesBefore, was).equals(placesOf(placesAfter, file)));
+          if (was != null && !same) {
             long then = rowsBefore.getOrDefault(was.id(), 0L);
             changes.add(
                 new SourceChange(Kind.REPLACED, file.feed(), file.path(), file.path(), then, rows));
@@ -90,6 +99,23 @@ public record SourceChange(
                         rowsBefore.getOrDefault(gone.id(), 0L),
                         0)));
     return changes;
+  }
+
+  /** Where in the store the rows of each file stand. */
+  private static Map<Long, Set<List<Integer>>> placesOfFiles(Catalogue catalogue, int batch)
+      throws IOException {
+    Map<Long, Set<List<Integer>>> places = new HashMap<>();
+    for (StoredSource source : catalogue.sources(batch)) {
+      places
+          .computeIfAbsent(source.file(), file -> new HashSet<>())
+          .add(List.of(source.part(), source.number()));
+    }
+    return places;
+  }
+
+  private static Set<List<Integer>> placesOf(
+      Map<Long, Set<List<Integer>>> places, StoredFile file) {
+    return places.getOrDefault(file.id(), Set.of());
   }
 
   private static Map<String, StoredFile> byPlace(List<StoredFile> files) {

@@ -28,6 +28,12 @@ record CheckedFile(
     return new CheckedFile(file, FileChange.DUPLICATE, content, modified, intake, known);
   }
 
+  /** The same file, found to have been called otherwise. */
+  CheckedFile asRenamed(StoredFile before) {
+    return new CheckedFile(
+        file, FileChange.RENAMED, content, modified, intake, Optional.of(before));
+  }
+
   /** Whether its rows have to be read. */
   boolean isToRead() {
     return change == FileChange.NEW || change == FileChange.CHANGED;

@@ -9,6 +9,7 @@ import baddle.app.reading.MendedFiles;
 import baddle.app.reading.ReadSource;
 import baddle.app.reference.References;
 import baddle.app.review.FindingPolicy;
+import baddle.app.review.Restatements;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -86,7 +87,8 @@ public final class Consolidation {
   private ConsolidateResult run(Store store, References references) throws IOException {
     Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
     int last = store.catalogue().lastBatch().map(Batch::number).orElse(0);
-    List<StoredFile> known = store.catalogue().files(last);
+    ClosedSources closed = new ClosedSources(project.plan(), store, last);
+    List<StoredFile> known = closed.known(store.catalogue().files(last));
     MendedFiles mended = MendedFiles.of(project, opener);
     SourceFinder finder = new SourceFinder(project, mended);
     List<FoundFile> found = finder.find();
@@ -99,72 +101,35 @@ public final class Consolidation {
     List<CheckedFile> checked = detector.check(found);
     findings.addAll(finder.findings());
     findings.addAll(detector.findings());
-    List<StoredFile> gone = gone(known, found, finder.missing(), detector.reports());
-    noteGone(gone, checked);
+    GoneFiles gone =
+        GoneFiles.of(
+            project.plan(),
+            known,
+            found,
+            finder.missing(),
+            detector.reports(),
+            checked,
+            closed::isClosed);
+    findings.addAll(gone.findings());
+    findings.addAll(gone.findingsOfKept());
+    List<StoredFile> leaving = closed.leaving(gone.leaving());
     Map<String, Integer> failed = new HashMap<>(detector.unreadable());
     Optional<Batch> made = Optional.empty();
     boolean anyToRead = checked.stream().anyMatch(CheckedFile::isToRead);
     boolean anyToRetire =
-        !gone.isEmpty()
+        !leaving.isEmpty()
+            || checked.stream().anyMatch(file -> file.change() == FileChange.RENAMED)
             || checked.stream()
                 .anyMatch(f -> f.change() == FileChange.DUPLICATE && f.known().isPresent());
-    Derived derived = new Derived(project, references, store);
+    Derived derived = new Derived(project, references, store, closed);
     if (anyToRead || anyToRetire || derived.isOutOfDate(known)) {
-      made = makeBatch(store, now, checked, gone, failed, derived);
+      made = makeBatch(store, now, checked, leaving, failed, derived, closed);
     }
     touch(store, checked);
     findings.addAll(mended.findings());
     int current = store.catalogue().lastBatch().map(Batch::number).orElse(0);
     findings.addAll(mended.unused(store.catalogue().mended(current)));
     return result(store, made, checked, gone, failed, derived);
-  }
-
-  /** Files the store has rows of that weren't found, unless their feed's folder is missing. */
-  private List<StoredFile> gone(
-      List<StoredFile> known,
-      List<FoundFile> found,
-      Set<String> missingFeeds,
-      Set<String> reports) {
-    Set<String> places =
-        found.stream()
-            .map(file -> ChangeDetector.place(file.feed().dataset(), file.path()))
-            .collect(Collectors.toCollection(HashSet::new));
-    places.removeAll(reports);
-    List<StoredFile> gone = new ArrayList<>();
-    for (StoredFile file : known) {
-      boolean isFound = places.contains(ChangeDetector.place(file.dataset(), file.path()));
-      if (!isFound && !missingFeeds.contains(file.feed())) {
-        gone.add(file);
-      }
-    }
-    return gone;
-  }
-
-  /** Says what is gone, or stands under another name now. */
-  private void noteGone(List<StoredFile> gone, List<CheckedFile> checked) {
-    Map<String, String> arrived = new HashMap<>();
-    for (CheckedFile file : checked) {
-      if (file.change() == FileChange.NEW) {
-        arrived.put(file.file().feed().dataset() + file.content(), file.file().path());
-      }
-    }
-    for (StoredFile file : gone) {
-      String now = arrived.remove(file.dataset() + file.content());
-      findings.add(
-          now == null
-              ? Finding.of(
-                  FindingCode.FILE_GONE,
-                  Place.file(file.path()),
-                  "it was in the dataset and is gone, or no feed wants it now; its rows are out",
-                  "put it back and consolidate again if that wasn't meant")
-              : Finding.of(
-                  FindingCode.FILE_RENAMED,
-                  Place.file(now),
-                  "the same content stood in "
-                      + file.path()
-                      + "; its rows count once, under this name",
-                  ""));
-    }
   }
 
   /** Writes the batch; empty if no file could be read and none had to go. */
@@ -174,14 +139,26 @@ public final class Consolidation {
       List<CheckedFile> checked,
       List<StoredFile> gone,
       Map<String, Integer> failed,
-      Derived derived)
+      Derived derived,
+      ClosedSources closed)
       throws IOException {
     try (BatchWriter batch = store.beginBatch(now)) {
       boolean changed = false;
-      for (StoredFile file : gone) {
-        batch.retire(file.id());
-        changed = true;
+      Set<Long> adopted = new HashSet<>();
+      for (CheckedFile file : checked) {
+        if (file.change() == FileChange.RENAMED) {
+          StoredFile before = file.known().orElseThrow();
+          adopted.add(before.id());
+          batch.retire(before.id());
+          batch.adopt(before.id(), file.toStore());
+        }
       }
+      for (StoredFile file : gone) {
+        if (!adopted.contains(file.id())) {
+          closed.retire(batch, file);
+        }
+      }
+      changed |= !gone.isEmpty() || !adopted.isEmpty();
       for (CheckedFile file : checked) {
         if (file.change() == FileChange.DUPLICATE && file.known().isPresent()) {
           batch.retire(file.known().get().id());
@@ -202,15 +179,17 @@ public final class Consolidation {
                     .toList(),
                 threads);
         filesRead += outcomes.size();
+        List<ClosedSources.Added> added = new ArrayList<>();
         for (FileOutcome outcome : outcomes) {
           findings.addAll(outcome.failed() ? withOldRows(outcome) : List.of());
           if (outcome.failed()) {
             failed.merge(outcome.file().file().feed().name(), 1, Integer::sum);
           } else {
-            add(batch, outcome);
+            added.add(add(batch, outcome));
             changed = true;
           }
         }
+        closed.settle(batch, wave, added);
         changed |= derived.finish(wave, batch);
       }
       if (!changed) {
@@ -235,11 +214,13 @@ public final class Consolidation {
         .toList();
   }
 
-  private static void add(BatchWriter batch, FileOutcome outcome) throws IOException {
+  private static ClosedSources.Added add(BatchWriter batch, FileOutcome outcome)
+      throws IOException {
     if (outcome.file().known().isPresent()) {
       batch.retire(outcome.file().known().get().id());
     }
     long file = batch.addFile(outcome.file().toStore());
+    List<StoredSource> sources = new ArrayList<>();
     for (ReadSource source : outcome.sources()) {
       StoredSource stored =
           new StoredSource(
@@ -253,12 +234,15 @@ public final class Consolidation {
               source.message(),
               source.intake().counts(),
               source.firstRow());
+      sources.add(stored);
       batch.addSource(stored);
       batch.addTreated(stored, source.intake().treated());
     }
     for (Finding finding : outcome.findings()) {
       batch.addFinding(file, finding);
     }
+    return new ClosedSources.Added(
+        file, outcome.file().file().feed().dataset(), outcome.file().known(), sources);
   }
 
   private static void touch(Store store, List<CheckedFile> checked) throws IOException {
@@ -276,7 +260,7 @@ public final class Consolidation {
       Store store,
       Optional<Batch> made,
       List<CheckedFile> checked,
-      List<StoredFile> gone,
+      GoneFiles gone,
       Map<String, Integer> failed,
       Derived derived)
       throws IOException {
@@ -297,6 +281,7 @@ public final class Consolidation {
     }
     findings.addAll(catalogue.findings(number));
     findings.addAll(catalogue.findingsOfDatasets(number));
+    findings.addAll(Restatements.findings(project.plan(), store, number));
     FindingPolicy.Result policed =
         new FindingPolicy(project.plan(), catalogue.sources(number)).apply(findings);
     ConsolidateResult result =
@@ -313,7 +298,7 @@ public final class Consolidation {
   }
 
   private static FeedLine line(
-      FeedPlan feed, List<CheckedFile> checked, List<StoredFile> gone, int failed, RowCounts rows) {
+      FeedPlan feed, List<CheckedFile> checked, GoneFiles gone, int failed, RowCounts rows) {
     Map<FileChange, Long> changes =
         checked.stream()
             .filter(file -> file.file().feed().name().equals(feed.name()))
@@ -323,10 +308,11 @@ public final class Consolidation {
         changes.values().stream().mapToInt(Long::intValue).sum(),
         changes.getOrDefault(FileChange.NEW, 0L).intValue(),
         changes.getOrDefault(FileChange.CHANGED, 0L).intValue(),
+        changes.getOrDefault(FileChange.RENAMED, 0L).intValue(),
         changes.getOrDefault(FileChange.UNCHANGED, 0L).intValue(),
         changes.getOrDefault(FileChange.DUPLICATE, 0L).intValue(),
         failed,
-        (int) gone.stream().filter(file -> file.feed().equals(feed.name())).count(),
+        gone.count(feed.name()),
         rows);
   }
 

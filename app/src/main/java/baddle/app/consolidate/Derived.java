@@ -37,10 +37,12 @@ final class Derived {
   private final References references;
   private final Store store;
   private final Derivations derivations;
+  private final ClosedSources closed;
   private final Map<String, String> hashes = new LinkedHashMap<>();
   private final Map<String, Long> changedRows = new LinkedHashMap<>();
 
-  Derived(Project project, References references, Store store) {
+  Derived(Project project, References references, Store store, ClosedSources closed) {
+    this.closed = closed;
     this.plan = project.plan();
     this.references = references;
     this.store = store;
@@ -142,8 +144,10 @@ final class Derived {
         Derivation derivation = derivations.even(dataset);
         boolean anyBefore = reader.get().parts().stream().anyMatch(part -> !batch.wrote(part));
         if (anyBefore) {
-          long rows = new Rederivation(batch, reader.get(), dataset, derivation).run();
-          changedRows.put(dataset.name(), rows);
+          Rederivation again =
+              new Rederivation(batch, reader.get(), dataset, derivation, closed.frozen());
+          changedRows.put(dataset.name(), again.run());
+          closed.keepOutDerived(batch, again.keptAsTheyWere());
         }
         changed = true;
         batch.setDerivation(dataset.name(), hash);

@@ -7,12 +7,11 @@ import baddle.app.reading.MendedFiles;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
+import baddle.store.Store;
 import baddle.store.StoredFile;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Set;
-import java.util.stream.Collectors;
 
 /** What lies in the feeds' folders and isn't in the datasets yet. */
 public final class Pending {
@@ -22,11 +21,13 @@ public final class Pending {
   /**
    * What there is to say of the files as they lie there now.
    *
-   * @param known the files whose rows are in the datasets
+   * @param batch the last batch
    * @param mended the rows that a person mended
    */
-  public static List<Finding> findings(Project project, List<StoredFile> known, MendedFiles mended)
+  public static List<Finding> findings(Project project, Store store, int batch, MendedFiles mended)
       throws IOException {
+    ClosedSources closed = new ClosedSources(project.plan(), store, batch);
+    List<StoredFile> known = closed.known(store.catalogue().files(batch));
     SourceFinder finder = new SourceFinder(project, mended);
     List<FoundFile> found = finder.find();
     ChangeDetector detector =
@@ -35,15 +36,18 @@ public final class Pending {
     List<CheckedFile> checked = detector.check(found);
     List<Finding> findings = new ArrayList<>(finder.findings());
     findings.addAll(detector.findings());
-    Set<String> places =
-        found.stream()
-            .map(file -> ChangeDetector.place(file.feed().dataset(), file.path()))
-            .collect(Collectors.toSet());
     long toRead = checked.stream().filter(CheckedFile::isToRead).count();
-    long gone =
-        known.stream()
-            .filter(file -> !places.contains(ChangeDetector.place(file.dataset(), file.path())))
-            .count();
+    GoneFiles goneFiles =
+        GoneFiles.of(
+            project.plan(),
+            known,
+            found,
+            finder.missing(),
+            detector.reports(),
+            checked,
+            closed::isClosed);
+    findings.addAll(goneFiles.findingsOfKept());
+    long gone = closed.leaving(goneFiles.leaving()).size();
     if (toRead + gone > 0) {
       findings.add(
           Finding.of(

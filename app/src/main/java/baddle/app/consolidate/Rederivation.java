@@ -13,6 +13,8 @@ import baddle.store.ColumnRevision;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -32,6 +34,8 @@ final class Rederivation {
   private final Derivation derivation;
   private final Schema read;
   private final Schema derived;
+  private final Set<List<Integer>> frozen;
+  private final Set<List<Integer>> keptAsTheyWere = new HashSet<>();
   private long changedRows;
   private int part = -1;
   private @Nullable ColumnRevision revision;
@@ -39,7 +43,12 @@ final class Rederivation {
   private final Map<Integer, Long> heldOfSource = new TreeMap<>();
 
   Rederivation(
-      BatchWriter batch, DatasetReader reader, DatasetPlan dataset, Derivation derivation) {
+      BatchWriter batch,
+      DatasetReader reader,
+      DatasetPlan dataset,
+      Derivation derivation,
+      Set<List<Integer>> frozen) {
+    this.frozen = frozen;
     this.batch = batch;
     this.reader = reader;
     this.derivation = derivation;
@@ -86,7 +95,9 @@ final class Rederivation {
       vectors.add(computed.vector(index(computed, column)));
       before.add(block.vector(index(block, column)));
     }
-    TextVector held = computed.text(index(computed, HiddenRows.HELD));
+    freeze(rows, vectors, before);
+    TextVector held =
+        (TextVector) vectors.get(derived.indexOf(HiddenRows.HELD.name()).orElseThrow());
     for (DatasetReader.LiveRange range : rows.live()) {
       long count = 0;
       for (int row = range.from(); row < range.to(); row++) {
@@ -98,6 +109,48 @@ final class Rederivation {
     if (revision != null) {
       revision.write(rows.number(), vectors);
     }
+  }
+
+  /** Lets rows of frozen sources have the values they had, in columns they had. */
+  private void freeze(DatasetReader.PartBlock rows, List<Vector> vectors, List<Vector> before) {
+    BitSet kept = new BitSet();
+    for (DatasetReader.LiveRange range : rows.live()) {
+      List<Integer> source = List.of(rows.part(), range.source());
+      if (frozen.contains(source)) {
+        kept.set(range.from(), range.to());
+        if (isToChange(range, vectors, before)) {
+          keptAsTheyWere.add(source);
+        }
+      }
+    }
+    for (int i = 0; i < vectors.size() && !kept.isEmpty(); i++) {
+      if (had(i)) {
+        vectors.set(i, vectors.get(i).with(kept, before.get(i)));
+      }
+    }
+  }
+
+  private boolean isToChange(
+      DatasetReader.LiveRange range, List<Vector> vectors, List<Vector> before) {
+    for (int row = range.from(); row < range.to(); row++) {
+      for (int i = 0; i < vectors.size(); i++) {
+        if (had(i) && !vectors.get(i).isSame(row, before.get(i))) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  /** Whether the part had a derived column, in the type it has now; blanks of hidden rows count. */
+  private boolean had(int column) {
+    Column one = derived.column(column);
+    return HiddenRows.has(one.name()) || reader.hasColumn(part, one);
+  }
+
+  /** The sources whose rows would have other values if they weren't frozen. */
+  Set<List<Integer>> keptAsTheyWere() {
+    return keptAsTheyWere;
   }
 
   private static int index(Block block, Column column) {

@@ -16,6 +16,7 @@ import baddle.store.Catalogue;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
 import baddle.store.StoreException;
+import baddle.store.StoredClosing;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -39,6 +40,7 @@ public record History(List<BatchLine> batches) {
    * @param changes the files that differ from the batch before
    * @param errors how many findings of severity error its sources had
    * @param warnings how many warnings
+   * @param remarks what else there is to say of it: that it went back, what was closed with it
    * @param totals the sums that were asked for, by column
    */
   public record BatchLine(
@@ -48,11 +50,13 @@ public record History(List<BatchLine> batches) {
       List<SourceChange> changes,
       long errors,
       long warnings,
+      List<String> remarks,
       Map<String, BigDecimal> totals) {
 
     /** Copies the collections. */
     public BatchLine {
       changes = List.copyOf(changes);
+      remarks = List.copyOf(remarks);
       totals = new LinkedHashMap<>(totals);
     }
 
@@ -82,7 +86,12 @@ public record History(List<BatchLine> batches) {
       }
       List<BatchLine> lines = new ArrayList<>();
       int before = 0;
+      boolean afterTidied = false;
       for (Batch batch : batches) {
+        if (batch.tidied()) {
+          afterTidied = true;
+          continue;
+        }
         List<Finding> findings = new ArrayList<>(catalogue.findings(batch.number()));
         findings.addAll(catalogue.findingsOfDatasets(batch.number()));
         lines.add(
@@ -94,11 +103,30 @@ public record History(List<BatchLine> batches) {
                 SourceChange.between(catalogue, before, batch.number()),
                 count(findings, Severity.ERROR),
                 count(findings, Severity.WARNING),
+                remarks(batch, store, afterTidied),
                 sums(project, store, batch.number(), totals)));
         before = batch.number();
+        afterTidied = false;
       }
       return new History(lines);
     }
+  }
+
+  private static List<String> remarks(Batch batch, Store store, boolean afterTidied)
+      throws IOException {
+    List<String> remarks = new ArrayList<>();
+    if (afterTidied) {
+      remarks.add("what was before is tidied away");
+    }
+    if (batch.backTo().isPresent()) {
+      remarks.add("back to " + batch.backTo().getAsInt());
+    }
+    for (StoredClosing closing : store.closings().closed()) {
+      if (closing.batch() == batch.number()) {
+        remarks.add("closed " + closing.period());
+      }
+    }
+    return remarks;
   }
 
   private static long count(List<Finding> findings, Severity severity) {

@@ -22,6 +22,7 @@ import baddle.plan.PeriodChoice;
 import baddle.plan.Plan;
 import baddle.plan.SheetChoice;
 import baddle.plan.TableChoice;
+import baddle.plan.WhenGone;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -127,6 +128,7 @@ public final class References {
         Map.of(),
         Map.of(),
         Shaping.NONE,
+        WhenGone.DROP,
         Optional.empty(),
         Optional.empty());
   }

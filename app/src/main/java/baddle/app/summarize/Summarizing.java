@@ -65,8 +65,13 @@ public final class Summarizing {
     }
   }
 
-  /** Builds one summary of a batch. */
+  /** Builds one summary of a batch; a roll-forward begins after the last closed period. */
   public Crosstab crosstab(SummaryPlan summary, Store store, int batch) throws IOException {
+    return plain(new Carrying(project).carriedOn(summary, store, batch), store, batch);
+  }
+
+  /** Builds one summary of a batch as it stands. */
+  Crosstab plain(SummaryPlan summary, Store store, int batch) throws IOException {
     CrosstabSpec spec = withListedItems(summary.crosstab());
     DatasetReader own = store.dataset(summary.dataset(), batch);
     CrosstabBuilder builder =

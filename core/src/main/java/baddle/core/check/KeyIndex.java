@@ -1,12 +1,7 @@
 package baddle.core.check;
 
 import baddle.core.table.Block;
-import baddle.core.table.Dictionary;
-import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
-import baddle.core.table.TextVector;
-import baddle.core.table.Vector;
-import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -29,7 +24,7 @@ public final class KeyIndex {
   }
 
   private static final double FULL = 0.6;
-  private final int[] columns;
+  private final RowHashes hashes;
   private final Counts counts;
   private final int passes;
   private final int pass;
@@ -39,8 +34,6 @@ public final class KeyIndex {
   private long[] rows;
   private int size;
   private boolean repeated;
-  private long[] blockHigh = {};
-  private long[] blockLow = {};
 
   /**
    * An index for one pass.
@@ -51,7 +44,7 @@ public final class KeyIndex {
    * @param pass which this is, from 0
    */
   public KeyIndex(Schema schema, List<String> key, Counts counts, int passes, int pass) {
-    this.columns = key.stream().mapToInt(name -> schema.indexOf(name).orElseThrow()).toArray();
+    this.hashes = new RowHashes(schema, key);
     this.counts = counts;
     this.passes = passes;
     this.pass = pass;
@@ -69,73 +62,16 @@ public final class KeyIndex {
    * Computes the hashes of a block's keys; to be called before its rows are added or asked about.
    */
   public void begin(Block block) {
-    int size = block.size();
-    if (blockHigh.length < size) {
-      blockHigh = new long[size];
-      blockLow = new long[size];
-    }
-    Arrays.fill(blockHigh, 0, size, 0x243F6A8885A308D3L);
-    Arrays.fill(blockLow, 0, size, 0x13198A2E03707344L);
-    boolean[] blank = new boolean[size];
-    for (int column : columns) {
-      Vector vector = block.vector(column);
-      long[] one = new long[0];
-      long[] other = new long[0];
-      if (vector instanceof TextVector text) {
-        one = hashes(text.dictionary(), 0x9E3779B97F4A7C15L);
-        other = hashes(text.dictionary(), 0xC2B2AE3D27D4EB4FL);
-      }
-      for (int row = 0; row < size; row++) {
-        blank[row] |= vector.isBlank(row);
-        long a;
-        long b;
-        if (vector instanceof TextVector text) {
-          a = one[text.codes()[row]];
-          b = other[text.codes()[row]];
-        } else {
-          a = ((LongVector) vector).values()[row];
-          b = a * 0xC2B2AE3D27D4EB4FL;
-        }
-        blockHigh[row] = mix(blockHigh[row] ^ mix(a));
-        blockLow[row] = mix(blockLow[row] * 31 + mix(b + 0x165667B19E3779F9L));
-      }
-    }
-    for (int row = 0; row < size; row++) {
-      if (blank[row]) {
-        blockHigh[row] = 0;
-      } else if (blockHigh[row] == 0) {
-        blockHigh[row] = 1;
-      }
-    }
-  }
-
-  private static long[] hashes(Dictionary dictionary, long seed) {
-    long[] hashes = new long[dictionary.size() + 1];
-    char[] pool = dictionary.pool();
-    for (int code = 1; code <= dictionary.size(); code++) {
-      long hash = seed;
-      for (int i = dictionary.end(code - 1); i < dictionary.end(code); i++) {
-        hash = (hash ^ pool[i]) * 0x100000001B3L;
-        hash ^= hash >>> 29;
-      }
-      hashes[code] = mix(hash);
-    }
-    return hashes;
-  }
-
-  private static long mix(long value) {
-    long mixed = (value ^ (value >>> 30)) * 0xBF58476D1CE4E5B9L;
-    mixed = (mixed ^ (mixed >>> 27)) * 0x94D049BB133111EBL;
-    return mixed ^ (mixed >>> 31);
+    hashes.begin(block);
   }
 
   /** Whether a row of the block begun last has a blank in its key, and so is like no other. */
   public boolean isWithoutKey(int row) {
-    return blockHigh[row] == 0;
+    return hashes.hasBlank(row);
   }
 
   private boolean isOfThisPass(int row) {
-    return blockHigh[row] != 0 && Long.remainderUnsigned(blockLow[row], passes) == pass;
+    return !hashes.hasBlank(row) && Long.remainderUnsigned(hashes.low(row), passes) == pass;
   }
 
   /**
@@ -148,10 +84,10 @@ public final class KeyIndex {
     if (!isOfThisPass(row)) {
       return;
     }
-    int slot = slot(blockHigh[row], blockLow[row]);
+    int slot = slot(hashes.high(row), hashes.low(row));
     if (high[slot] == 0) {
-      high[slot] = blockHigh[row];
-      low[slot] = blockLow[row];
+      high[slot] = hashes.high(row);
+      low[slot] = hashes.low(row);
       sources[slot] = source;
       rows[slot] = number;
       if (++size > high.length * FULL) {
@@ -212,13 +148,13 @@ public final class KeyIndex {
     if (!isOfThisPass(row)) {
       return false;
     }
-    int slot = slot(blockHigh[row], blockLow[row]);
+    int slot = slot(hashes.high(row), hashes.low(row));
     return sources[slot] != source || rows[slot] != number;
   }
 
   /** The row that counts of those with the key of a row of the block begun last. */
   public Counted counted(int row) {
-    int slot = slot(blockHigh[row], blockLow[row]);
+    int slot = slot(hashes.high(row), hashes.low(row));
     return new Counted(sources[slot], rows[slot]);
   }
 }

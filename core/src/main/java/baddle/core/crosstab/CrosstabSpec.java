@@ -92,6 +92,21 @@ public record CrosstabSpec(
         locale);
   }
 
+  /** The same roll-forward with other openings, over other rows. */
+  public CrosstabSpec with(Expression otherWhere, RollForward other) {
+    return new CrosstabSpec(
+        title,
+        down,
+        across,
+        measures,
+        measuresAt,
+        totals,
+        blanks,
+        Optional.of(otherWhere),
+        Optional.of(other),
+        locale);
+  }
+
   /** All levels, those down first. */
   public List<Level> levels() {
     return Stream.concat(down.stream(), across.stream()).toList();

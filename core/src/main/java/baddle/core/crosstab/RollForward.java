@@ -3,6 +3,7 @@ package baddle.core.crosstab;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -14,9 +15,11 @@ import java.util.Optional;
  *
  * @param opening the first opening of each account; that of the empty name where there is one only
  * @param byAccount whether the outermost level down is the account
+ * @param carries whether a closed period's closing takes the place of the first opening
  * @param stated whether the second measure is a balance that the closing must tie to
  */
-public record RollForward(Map<String, BigDecimal> opening, boolean byAccount, boolean stated) {
+public record RollForward(
+    Map<String, BigDecimal> opening, boolean byAccount, boolean carries, boolean stated) {
 
   /** What the direction of rows that come in is called. */
   public static final String IN = "in";
@@ -30,6 +33,13 @@ public record RollForward(Map<String, BigDecimal> opening, boolean byAccount, bo
   /** Copies the map. */
   public RollForward {
     opening = Map.copyOf(opening);
+  }
+
+  /** The same with other openings; accounts that have none here keep theirs. */
+  public RollForward openingWith(Map<String, BigDecimal> others) {
+    Map<String, BigDecimal> all = new HashMap<>(opening);
+    all.putAll(others);
+    return new RollForward(all, byAccount, carries, stated);
   }
 
   /** What a line of a roll-forward says. */

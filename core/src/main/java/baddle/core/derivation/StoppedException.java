@@ -2,12 +2,17 @@ package baddle.core.derivation;
 
 import java.io.IOException;
 
-/** A lookup whose policy is to stop couldn't fill a row; the remedy is to mend the lookup. */
+/** The plan says to stop at what was met, such as a row that a lookup couldn't fill. */
 public final class StoppedException extends IOException {
 
   private static final long serialVersionUID = 1L;
 
-  StoppedException(String message) {
+  /**
+   * A stop.
+   *
+   * @param message what was met, and what to do
+   */
+  public StoppedException(String message) {
     super(message);
   }
 }

@@ -68,6 +68,10 @@ public enum FindingCode {
   RULE_FINDS_MOST(Severity.WARNING),
   /** A figure far from those of the periods before. */
   FIGURE_UNUSUAL(Severity.NOTE),
+  /** A source of a closed period whose rows aren't what they were when it was closed. */
+  RESTATED(Severity.WARNING),
+  /** A change to a closed period that isn't taken until the period is opened again. */
+  RESTATEMENT_KEPT_OUT(Severity.WARNING),
   /** Files that a check can't speak of, because they came or changed since. */
   OUT_OF_DATE(Severity.WARNING),
   /** A rule of checks: that has expired. */

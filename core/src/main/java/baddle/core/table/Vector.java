@@ -2,6 +2,7 @@ package baddle.core.table;
 
 import baddle.core.value.ColumnType;
 import java.util.Arrays;
+import java.util.BitSet;
 
 /** The values of one column over the rows of a block; rows count from 0. */
 public abstract sealed class Vector permits TextVector, LongVector {
@@ -71,6 +72,37 @@ public abstract sealed class Vector permits TextVector, LongVector {
       }
     }
     return new LongVector(values, blanks, count);
+  }
+
+  /**
+   * The same with some rows as they are in another vector of the type.
+   *
+   * @param rows which rows
+   */
+  public final Vector with(BitSet rows, Vector other) {
+    if (this instanceof TextVector texts && other instanceof TextVector others) {
+      Dictionary dictionary = new Dictionary();
+      int[] codes = new int[size];
+      for (int row = 0; row < size; row++) {
+        TextVector from = rows.get(row) ? others : texts;
+        int code = from.codes()[row];
+        codes[row] =
+            code == Dictionary.BLANK
+                ? Dictionary.BLANK
+                : dictionary.code(from.dictionary().text(code));
+      }
+      return new TextVector(codes, size, dictionary);
+    }
+    long[] values = new long[size];
+    long[] blanks = new long[(size + 63) / 64];
+    for (int row = 0; row < size; row++) {
+      LongVector from = (LongVector) (rows.get(row) ? other : this);
+      values[row] = from.values()[row];
+      if (from.isBlank(row)) {
+        blanks[row >> 6] |= 1L << (row & 63);
+      }
+    }
+    return new LongVector(values, blanks, size);
   }
 
   /** Blanks. */

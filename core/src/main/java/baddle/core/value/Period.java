@@ -26,6 +26,22 @@ public record Period(Grain grain, LocalDate start) implements Comparable<Period>
     return Optional.empty();
   }
 
+  /** Whether all days of another period are days of this one. */
+  public boolean covers(Period other) {
+    return !other.start.isBefore(start) && !other.end().isAfter(end());
+  }
+
+  /** The day after its last. */
+  public LocalDate end() {
+    return switch (grain) {
+      case DAY, WEEKDAY -> start.plusDays(1);
+      case WEEK -> start.plusWeeks(1);
+      case MONTH -> start.plusMonths(1);
+      case QUARTER, FISCAL_QUARTER -> start.plusMonths(3);
+      case YEAR, FISCAL_YEAR -> start.plusYears(1);
+    };
+  }
+
   /** By first day, then the shorter period first. */
   @Override
   public int compareTo(Period other) {

@@ -405,7 +405,8 @@ class CrosstabTests {
 
   @Test
   void a_roll_forward_carries_each_closing_into_the_next_opening() throws IOException {
-    RollForward rollForward = new RollForward(Map.of("", new BigDecimal("15.00")), false, true);
+    RollForward rollForward =
+        new RollForward(Map.of("", new BigDecimal("15.00")), false, false, true);
     String direction =
         "case when site = 'Dunmere' then 'out' when site <> 'Eldergate' then 'in'"
             + " else 'neither' end";

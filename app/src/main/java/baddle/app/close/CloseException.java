@@ -1,0 +1,11 @@
+package baddle.app.close;
+
+/** A period can't be closed or opened again as was asked; the message says why. */
+public final class CloseException extends Exception {
+
+  private static final long serialVersionUID = 1L;
+
+  CloseException(String message) {
+    super(message);
+  }
+}

@@ -1,0 +1,39 @@
+package baddle.app.close;
+
+import baddle.app.BatchStamp;
+import baddle.core.finding.Finding;
+import baddle.core.value.Period;
+import java.math.BigDecimal;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * What came of closing a period.
+ *
+ * @param period which
+ * @param batch the batch whose figures are frozen
+ * @param sources how many sources are of the period
+ * @param rows how many rows of them were read
+ * @param openFeeds feeds whose sources state no period, and so are never closed
+ * @param open the errors that are open for the period
+ * @param closed whether it was closed; it isn't while errors are open that weren't accepted
+ * @param carried the closing balances it carries on, by summary and account
+ */
+public record CloseResult(
+    Period period,
+    BatchStamp batch,
+    int sources,
+    long rows,
+    List<String> openFeeds,
+    List<Finding> open,
+    boolean closed,
+    Map<String, Map<String, BigDecimal>> carried) {
+
+  /** Copies the collections. */
+  public CloseResult {
+    openFeeds = List.copyOf(openFeeds);
+    open = List.copyOf(open);
+    carried = new LinkedHashMap<>(carried);
+  }
+}

@@ -1,0 +1,218 @@
+package baddle.app.close;
+
+import baddle.app.BatchChoice;
+import baddle.app.BatchStamp;
+import baddle.app.Project;
+import baddle.app.check.CheckResult;
+import baddle.app.check.Checking;
+import baddle.app.review.ClosedPeriods;
+import baddle.app.summarize.Carrying;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.value.Period;
+import baddle.plan.Plan;
+import baddle.plan.SummaryPlan;
+import baddle.store.Batch;
+import baddle.store.Store;
+import baddle.store.StoredClosing;
+import baddle.store.StoredFile;
+import baddle.store.StoredSource;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/** Freezes the figures of a period, or lifts that. */
+public final class Closing {
+
+  private final Project project;
+  private final Plan plan;
+  private final Clock clock;
+
+  /**
+   * Of a project.
+   *
+   * @param clock says when a period was closed
+   */
+  public Closing(Project project, Clock clock) {
+    this.project = project;
+    this.plan = project.plan();
+    this.clock = clock;
+  }
+
+  /** All closings, the first first. */
+  public List<ClosingLine> all() throws IOException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      return store.closings().all().stream().map(ClosingLine::of).toList();
+    }
+  }
+
+  private Period period(String text) throws CloseException {
+    return plan.periods()
+        .parse(text)
+        .orElseThrow(
+            () -> new CloseException("\"" + text + "\" is no period; expected one like 2026-03"));
+  }
+
+  /**
+   * Closes a period with the last batch.
+   *
+   * @param text the period's name
+   * @param accepted why it is closed although errors are open; empty refuses then
+   * @throws CloseException if it is closed already, has no sources, or files have changed since the
+   *     batch
+   */
+  public CloseResult close(String text, Optional<String> accepted)
+      throws IOException, CloseException {
+    Period period = period(text);
+    CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
+    if (checked.findings().stream().anyMatch(f -> f.code() == FindingCode.OUT_OF_DATE)) {
+      throw new CloseException(
+          "files have come or changed since batch "
+              + checked.batch().number()
+              + "; run baddle run first, then close what it shows");
+    }
+    try (Store store = Store.openToWrite(project.storeFolder())) {
+      Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
+      if (batch.number() != checked.batch().number()) {
+        throw new CloseException("batch " + batch.number() + " was made meanwhile; close again");
+      }
+      refuseClosed(store, period);
+      List<StoredSource> sources = store.catalogue().sources(batch.number());
+      List<StoredSource> own = sources.stream().filter(source -> isOf(source, period)).toList();
+      if (own.isEmpty()) {
+        throw new CloseException(
+            "no source is of "
+                + period
+                + sources.stream()
+                    .flatMap(s -> plan.periods().parse(s.period()).stream())
+                    .max(Period::compareTo)
+                    .map(last -> "; the last period there is: " + last)
+                    .orElse(""));
+      }
+      Map<Long, StoredFile> files = new HashMap<>();
+      store.catalogue().files(batch.number()).forEach(file -> files.put(file.id(), file));
+      List<Finding> open =
+          checked.findings().stream()
+              .filter(Finding::isError)
+              .filter(finding -> concerns(finding.place(), period, sources, files))
+              .toList();
+      boolean closes = open.isEmpty() || accepted.isPresent();
+      Map<String, Map<String, BigDecimal>> carried =
+          closes ? carried(store, batch.number(), period) : Map.of();
+      if (closes) {
+        Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
+        store
+            .closings()
+            .close(
+                new StoredClosing(
+                    0,
+                    period.toString(),
+                    batch.number(),
+                    now,
+                    open.isEmpty() ? "" : accepted.orElse(""),
+                    Optional.empty()),
+                carried);
+      }
+      return new CloseResult(
+          period,
+          BatchStamp.of(batch),
+          own.size(),
+          own.stream().mapToLong(source -> source.counts().read()).sum(),
+          openFeeds(sources, files),
+          open,
+          closes,
+          carried);
+    }
+  }
+
+  private void refuseClosed(Store store, Period period) throws IOException, CloseException {
+    for (ClosedPeriods.Closed closed : ClosedPeriods.of(store, plan).all()) {
+      if (closed.period().covers(period)) {
+        throw new CloseException(
+            period
+                + " is closed already, with batch "
+                + closed.closing().batch()
+                + (closed.period().equals(period) ? "" : " as part of " + closed.period())
+                + "; baddle reopen "
+                + closed.period()
+                + " --because REASON lifts that");
+      }
+    }
+  }
+
+  private boolean isOf(StoredSource source, Period period) {
+    return plan.periods().parse(source.period()).filter(period::covers).isPresent();
+  }
+
+  /** Whether a place is of a period, or could be. */
+  private boolean concerns(
+      Place place, Period period, List<StoredSource> sources, Map<Long, StoredFile> files) {
+    if (place.file() == null) {
+      return true;
+    }
+    List<StoredSource> there = new ArrayList<>();
+    for (StoredSource source : sources) {
+      boolean ofFile = Objects.requireNonNull(files.get(source.file())).path().equals(place.file());
+      if (ofFile && (place.sheet() == null || place.sheet().equals(source.sheet()))) {
+        there.add(source);
+      }
+    }
+    return there.isEmpty()
+        || there.stream().anyMatch(source -> source.period().isEmpty() || isOf(source, period));
+  }
+
+  private List<String> openFeeds(List<StoredSource> sources, Map<Long, StoredFile> files) {
+    return sources.stream()
+        .filter(source -> plan.periods().parse(source.period()).isEmpty())
+        .map(source -> Objects.requireNonNull(files.get(source.file())).feed())
+        .distinct()
+        .toList();
+  }
+
+  private Map<String, Map<String, BigDecimal>> carried(Store store, int batch, Period period)
+      throws IOException {
+    Map<String, Map<String, BigDecimal>> carried = new LinkedHashMap<>();
+    Carrying carrying = new Carrying(project);
+    for (SummaryPlan summary : plan.summaries().values()) {
+      if (summary.crosstab().rollForward().filter(roll -> roll.carries()).isPresent()) {
+        carried.put(summary.name(), carrying.closings(summary, store, batch, period));
+      }
+    }
+    return carried;
+  }
+
+  /**
+   * Opens a closed period again.
+   *
+   * @param because why
+   * @return the closing that is lifted
+   */
+  public ClosingLine reopen(String text, String because) throws IOException, CloseException {
+    Period period = period(text);
+    try (Store store = Store.openToWrite(project.storeFolder())) {
+      for (ClosedPeriods.Closed closed : ClosedPeriods.of(store, plan).all()) {
+        if (closed.period().equals(period)) {
+          Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
+          store.closings().reopen(closed.closing().id(), new StoredClosing.Reopened(now, because));
+          return ClosingLine.of(closed.closing());
+        }
+        if (closed.period().covers(period)) {
+          throw new CloseException(
+              period + " was closed as part of " + closed.period() + "; reopen that");
+        }
+      }
+    }
+    throw new CloseException(period + " isn't closed; baddle close --list shows what is");
+  }
+}

@@ -1,0 +1,5 @@
+/** Closes periods and opens them again. Start at {@link baddle.app.close.Closing}. */
+@NullMarked
+package baddle.app.close;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,274 @@
+package baddle.app.consolidate;
+
+import baddle.app.review.ClosedPeriods;
+import baddle.app.review.SourcePrints;
+import baddle.core.table.Column;
+import baddle.core.table.Schema;
+import baddle.plan.DatasetPlan;
+import baddle.plan.Plan;
+import baddle.plan.Restatement;
+import baddle.store.BatchWriter;
+import baddle.store.Closings;
+import baddle.store.DatasetReader;
+import baddle.store.Store;
+import baddle.store.StoreException;
+import baddle.store.StoredFile;
+import baddle.store.StoredSource;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+
+/**
+ * Lets the sources of closed periods stay what they were, where the plan wants that: what came of
+ * reading them again is taken out of the batch, and it is noted that it was.
+ */
+final class ClosedSources {
+
+  /**
+   * A file that was read, as the batch has it.
+   *
+   * @param file its number
+   * @param dataset the dataset its rows are in
+   * @param known what it was before
+   * @param sources its sources
+   */
+  record Added(long file, String dataset, Optional<StoredFile> known, List<StoredSource> sources) {
+
+    Added {
+      sources = List.copyOf(sources);
+    }
+  }
+
+  /** Where a source stands: a sheet can have sources of several periods. */
+  private record Place(String sheet, String period) {
+
+    static Place of(StoredSource source) {
+      return new Place(source.sheet(), source.period());
+    }
+  }
+
+  private final Store store;
+  private final int last;
+  private final boolean keeps;
+  private final ClosedPeriods closed;
+  private final Map<Long, List<StoredSource>> sources = new TreeMap<>();
+  private final List<Closings.KeptOut> keptOut;
+
+  /**
+   * Of a project.
+   *
+   * @param last its last batch; 0 if there is none
+   */
+  ClosedSources(Plan plan, Store store, int last) throws IOException {
+    this.store = store;
+    this.last = last;
+    this.closed = ClosedPeriods.of(store, plan);
+    this.keeps = plan.restatement() == Restatement.KEEP_OUT && !closed.all().isEmpty();
+    this.keptOut = store.closings().keptOut(last);
+    if (keeps) {
+      for (StoredSource source : store.catalogue().sources(last)) {
+        sources.computeIfAbsent(source.file(), file -> new ArrayList<>()).add(source);
+      }
+    }
+  }
+
+  private boolean keeps(StoredSource source) {
+    return keeps && closed.of(source.period()).isPresent();
+  }
+
+  /** The files as the store knows them; those that have to be read again as if it didn't. */
+  List<StoredFile> known(List<StoredFile> files) {
+    Set<Long> again = new HashSet<>();
+    for (Closings.KeptOut one : keptOut) {
+      if (!keeps || closed.of(one.period()).isEmpty()) {
+        again.add(one.file());
+      }
+    }
+    return files.stream().map(file -> again.contains(file.id()) ? file.unread() : file).toList();
+  }
+
+  /** Those of some files that leave the datasets; the others are of closed periods altogether. */
+  List<StoredFile> leaving(List<StoredFile> files) {
+    return files.stream().filter(file -> !isNotedAsKept(file)).toList();
+  }
+
+  private boolean isNotedAsKept(StoredFile file) {
+    return isClosed(file) && keptOut.stream().anyMatch(one -> one.file() == file.id());
+  }
+
+  /** Whether all that a file has is of closed periods, and stays. */
+  boolean isClosed(StoredFile file) {
+    List<StoredSource> all = sources.getOrDefault(file.id(), List.of());
+    return !all.isEmpty() && all.stream().allMatch(this::keeps);
+  }
+
+  /** Takes a file's rows out of the datasets, but for those of closed periods. */
+  void retire(BatchWriter batch, StoredFile file) throws IOException {
+    List<StoredSource> kept =
+        sources.getOrDefault(file.id(), List.of()).stream().filter(this::keeps).toList();
+    if (!isClosed(file)) {
+      batch.retire(file.id());
+    }
+    long now = file.id();
+    if (!kept.isEmpty() && !isClosed(file)) {
+      now = batch.addFile(file.unread());
+      for (StoredSource source : kept) {
+        batch.keepSource(source, now);
+      }
+    }
+    for (StoredSource source : kept) {
+      batch.keepOut(now, source.sheet(), source.period());
+    }
+  }
+
+  /**
+   * Gives files of a batch back what they had of closed periods.
+   *
+   * @param datasets of which datasets
+   * @param added the files of these that were read
+   */
+  void settle(BatchWriter batch, Collection<DatasetPlan> datasets, List<Added> added)
+      throws IOException {
+    if (!keeps) {
+      return;
+    }
+    for (DatasetPlan dataset : datasets) {
+      List<StoredSource> old = new ArrayList<>();
+      List<StoredSource> now = new ArrayList<>();
+      List<Added> own =
+          added.stream().filter(file -> file.dataset().equals(dataset.name())).toList();
+      for (Added file : own) {
+        old.addAll(before(file));
+        file.sources().stream().filter(this::keeps).forEach(now::add);
+      }
+      if (!old.isEmpty() || !now.isEmpty()) {
+        Optional<DatasetReader> then = reader(dataset, last);
+        Optional<DatasetReader> here = reader(dataset, batch.batch().number());
+        settle(batch, own, prints(dataset, then, old), prints(dataset, here, now), dataset, then);
+      }
+    }
+  }
+
+  private void settle(
+      BatchWriter batch,
+      List<Added> added,
+      Optional<SourcePrints> then,
+      Optional<SourcePrints> now,
+      DatasetPlan dataset,
+      Optional<DatasetReader> reader)
+      throws IOException {
+    for (Added file : added) {
+      Map<Place, List<StoredSource>> before = byPlace(before(file));
+      Map<Place, List<StoredSource>> after =
+          byPlace(file.sources().stream().filter(this::keeps).toList());
+      Set<Place> places = new HashSet<>(before.keySet());
+      places.addAll(after.keySet());
+      for (Place place : places) {
+        List<StoredSource> old = before.getOrDefault(place, List.of());
+        List<StoredSource> fresh = after.getOrDefault(place, List.of());
+        if (old.stream().allMatch(source -> hasColumns(reader, dataset, source))) {
+          boolean same = print(then, old).equals(print(now, fresh));
+          swap(batch, file, place, old, fresh, same);
+        }
+      }
+    }
+  }
+
+  private static void swap(
+      BatchWriter batch,
+      Added file,
+      Place place,
+      List<StoredSource> old,
+      List<StoredSource> fresh,
+      boolean same)
+      throws IOException {
+    for (StoredSource source : fresh) {
+      batch.dropSource(source);
+    }
+    for (StoredSource source : old) {
+      batch.keepSource(source, file.file());
+    }
+    if (!same) {
+      batch.keepOut(file.file(), place.sheet(), place.period());
+    }
+  }
+
+  /** Rows that lack a column the dataset has by now can't stay as they were. */
+  private static boolean hasColumns(
+      Optional<DatasetReader> reader, DatasetPlan dataset, StoredSource source) {
+    for (Column column : dataset.readSchema().columns()) {
+      if (reader.isEmpty() || !reader.get().hasColumn(source.part(), column)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private List<StoredSource> before(Added file) {
+    return file.known().stream()
+        .flatMap(known -> sources.getOrDefault(known.id(), List.of()).stream())
+        .filter(this::keeps)
+        .toList();
+  }
+
+  private static Map<Place, List<StoredSource>> byPlace(List<StoredSource> sources) {
+    Map<Place, List<StoredSource>> byPlace = new LinkedHashMap<>();
+    sources.forEach(
+        source -> byPlace.computeIfAbsent(Place.of(source), p -> new ArrayList<>()).add(source));
+    return byPlace;
+  }
+
+  private static SourcePrints.Print print(
+      Optional<SourcePrints> prints, List<StoredSource> sources) {
+    return sources.stream()
+        .map(source -> prints.map(taken -> taken.of(source)).orElse(SourcePrints.Print.NONE))
+        .reduce(SourcePrints.Print.NONE, SourcePrints.Print::plus);
+  }
+
+  private static Optional<SourcePrints> prints(
+      DatasetPlan dataset, Optional<DatasetReader> reader, List<StoredSource> sources)
+      throws IOException {
+    Schema read = dataset.readSchema();
+    return reader.isEmpty()
+        ? Optional.empty()
+        : Optional.of(new SourcePrints(reader.get(), read, sources));
+  }
+
+  private Optional<DatasetReader> reader(DatasetPlan dataset, int batch) throws IOException {
+    try {
+      return Optional.of(store.dataset(dataset.name(), batch));
+    } catch (StoreException.Absent e) {
+      return Optional.empty();
+    }
+  }
+
+  /** Whether a row's derived values stay as they were, by the part and number of its source. */
+  Set<List<Integer>> frozen() {
+    Set<List<Integer>> frozen = new HashSet<>();
+    for (List<StoredSource> ofFile : sources.values()) {
+      for (StoredSource source : ofFile) {
+        if (keeps(source)) {
+          frozen.add(List.of(source.part(), source.number()));
+        }
+      }
+    }
+    return frozen;
+  }
+
+  /** Notes that values computed anew for some sources of closed periods are kept out. */
+  void keepOutDerived(BatchWriter batch, Set<List<Integer>> differing) throws IOException {
+    int number = batch.batch().number();
+    for (StoredSource source : store.catalogue().sources(number)) {
+      if (differing.contains(List.of(source.part(), source.number()))) {
+        batch.keepOut(source.file(), source.sheet(), source.period());
+      }
+    }
+  }
+}

@@ -1,0 +1,56 @@
+package baddle.app.history;
+
+import baddle.app.BatchChoice;
+import baddle.app.BatchStamp;
+import baddle.app.Project;
+import baddle.app.compare.SourceChange;
+import baddle.store.Batch;
+import baddle.store.BatchWriter;
+import baddle.store.Store;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/**
+ * Makes the state of an earlier batch current again, as a new batch. The batches between stay.
+ *
+ * @param made the new batch; empty where the earlier one is current already
+ * @param earlier the one whose state it has
+ * @param changes the files that differ from what was current before
+ */
+public record Returning(Optional<BatchStamp> made, BatchStamp earlier, List<SourceChange> changes) {
+
+  /** Copies the list. */
+  public Returning {
+    changes = List.copyOf(changes);
+  }
+
+  /**
+   * Returns to a batch.
+   *
+   * @param clock gives the new batch its time
+   * @throws baddle.store.StoreException if there is no such batch any more
+   */
+  public static Returning to(int number, Project project, Clock clock) throws IOException {
+    try (Store store = Store.openToWrite(project.storeFolder())) {
+      Batch earlier = BatchChoice.of(store, project, OptionalInt.of(number));
+      Batch last = BatchChoice.of(store, project, OptionalInt.empty());
+      if (earlier.number() == last.number()) {
+        return new Returning(Optional.empty(), BatchStamp.of(earlier), List.of());
+      }
+      Batch made;
+      try (BatchWriter batch = store.beginBatch(clock.instant().truncatedTo(ChronoUnit.SECONDS))) {
+        batch.backTo(number);
+        batch.commit();
+        made = batch.batch();
+      }
+      return new Returning(
+          Optional.of(BatchStamp.of(made)),
+          BatchStamp.of(earlier),
+          SourceChange.between(store.catalogue(), last.number(), made.number()));
+    }
+  }
+}

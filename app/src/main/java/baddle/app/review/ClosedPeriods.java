@@ -1,0 +1,62 @@
+package baddle.app.review;
+
+import baddle.core.value.Period;
+import baddle.plan.Plan;
+import baddle.store.Store;
+import baddle.store.StoredClosing;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+
+/** The periods of a project that are closed. */
+public final class ClosedPeriods {
+
+  /**
+   * One of them.
+   *
+   * @param period which
+   * @param closing what the store says of it
+   */
+  public record Closed(Period period, StoredClosing closing) {}
+
+  private final Plan plan;
+  private final List<Closed> closed = new ArrayList<>();
+
+  private ClosedPeriods(Plan plan) {
+    this.plan = plan;
+  }
+
+  /** Those of a store. */
+  public static ClosedPeriods of(Store store, Plan plan) throws IOException {
+    ClosedPeriods periods = new ClosedPeriods(plan);
+    for (StoredClosing closing : store.closings().closed()) {
+      plan.periods()
+          .parse(closing.period())
+          .ifPresent(period -> periods.closed.add(new Closed(period, closing)));
+    }
+    return periods;
+  }
+
+  /** All of them, in the order they were closed. */
+  public List<Closed> all() {
+    return closed;
+  }
+
+  /** The one that ends last. */
+  public Optional<Closed> last() {
+    return closed.stream().max(Comparator.comparing(one -> one.period().end()));
+  }
+
+  /** The closed period that a source is of, by the name of its period. */
+  public Optional<Closed> of(String sourcePeriod) {
+    if (closed.isEmpty() || sourcePeriod.isEmpty()) {
+      return Optional.empty();
+    }
+    Optional<Period> period = plan.periods().parse(sourcePeriod);
+    return closed.stream()
+        .filter(one -> period.isPresent() && one.period().covers(period.get()))
+        .findFirst();
+  }
+}

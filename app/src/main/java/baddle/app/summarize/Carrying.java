@@ -1,0 +1,90 @@
+package baddle.app.summarize;
+
+import baddle.app.Project;
+import baddle.app.review.ClosedPeriods;
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.RollForward;
+import baddle.core.expression.Expression;
+import baddle.core.value.Period;
+import baddle.plan.SummaryPlan;
+import baddle.store.Store;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+
+/** Lets a roll-forward begin with what the last closed period ended with. */
+public final class Carrying {
+
+  private final Project project;
+
+  /** Of a project. */
+  public Carrying(Project project) {
+    this.project = project;
+  }
+
+  /**
+   * The summary as it begins after the last closed period.
+   *
+   * @param batch periods that were closed with a later one don't count
+   */
+  SummaryPlan carriedOn(SummaryPlan summary, Store store, int batch) throws IOException {
+    return carriedOn(summary, store, batch, Optional.empty());
+  }
+
+  private SummaryPlan carriedOn(
+      SummaryPlan summary, Store store, int batch, Optional<LocalDate> before) throws IOException {
+    CrosstabSpec spec = summary.crosstab();
+    Optional<RollForward> roll = spec.rollForward().filter(RollForward::carries);
+    if (roll.isEmpty()) {
+      return summary;
+    }
+    Optional<ClosedPeriods.Closed> last =
+        ClosedPeriods.of(store, project.plan()).all().stream()
+            .filter(closed -> closed.closing().batch() <= batch)
+            .filter(closed -> before.isEmpty() || !closed.period().end().isAfter(before.get()))
+            .max(Comparator.comparing(closed -> closed.period().end()));
+    if (last.isEmpty()) {
+      return summary;
+    }
+    Map<String, BigDecimal> carried =
+        store.closings().carried(last.get().closing().id(), summary.name());
+    return carried.isEmpty()
+        ? summary
+        : withRows(summary, roll.get().openingWith(carried), ">=", last.get().period().end());
+  }
+
+  /** The same with rows of days before or from one on only. */
+  private static SummaryPlan withRows(
+      SummaryPlan summary, RollForward roll, String comparison, LocalDate day) {
+    CrosstabSpec spec = summary.crosstab();
+    String condition =
+        spec.across().get(0).item().value() + " " + comparison + " date '" + day + "'";
+    Expression where =
+        Expression.parse(
+            spec.where().map(own -> "(" + own + ") and " + condition).orElse(condition));
+    return new SummaryPlan(summary.name(), summary.dataset(), spec.with(where, roll));
+  }
+
+  /** What the accounts of a roll-forward have at the end of a period. */
+  public Map<String, BigDecimal> closings(
+      SummaryPlan summary, Store store, int batch, Period period) throws IOException {
+    SummaryPlan carried = carriedOn(summary, store, batch, Optional.of(period.start()));
+    RollForward roll = carried.crosstab().rollForward().orElseThrow();
+    SummaryPlan until = withRows(carried, roll, "<", period.end());
+    Crosstab crosstab = new Summarizing(project).plain(until, store, batch);
+    Map<String, BigDecimal> closings = new LinkedHashMap<>();
+    for (RollForward.Line line : roll.lines(crosstab)) {
+      if (line.kind() == RollForward.Kind.CLOSING) {
+        line.values()
+            .get(line.values().size() - 1)
+            .ifPresent(value -> closings.put(line.account(), value));
+      }
+    }
+    return closings;
+  }
+}
