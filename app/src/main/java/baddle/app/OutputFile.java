@@ -73,14 +73,11 @@ public final class OutputFile {
       try (OutputStream out = Files.newOutputStream(beside)) {
         content.write(out);
       }
-      for (Path plan : plans) {
-        OutputList.of(plan).add(beside);
-      }
     } catch (IOException | RuntimeException e) {
       Files.deleteIfExists(beside);
       throw e;
     }
-    return new Beside(beside, absolute);
+    return new Beside(beside, absolute, plans);
   }
 
   /**
@@ -88,13 +85,22 @@ public final class OutputFile {
    *
    * @param beside where it is
    * @param file where it belongs
+   * @param plans the plans whose projects must never read it
    */
-  public record Beside(Path beside, Path file) implements Closeable {
+  public record Beside(Path beside, Path file, Set<Path> plans) implements Closeable {
+
+    /** Copies the set. */
+    public Beside {
+      plans = Set.copyOf(plans);
+    }
 
     /** Moves it into its place, and tells whether another content stood there, or none. */
     public boolean place() throws IOException {
-      boolean same = Files.isRegularFile(file) && Files.mismatch(beside, file) < 0;
+      boolean same = Files.isRegularFile(file) && SameContent.of(beside, file);
       if (!same) {
+        for (Path plan : plans) {
+          OutputList.of(plan).add(beside);
+        }
         Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING);
       }
       return !same;

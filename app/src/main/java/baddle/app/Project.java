@@ -6,6 +6,7 @@ import baddle.plan.PlanReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -28,7 +29,19 @@ public record Project(Path planFile, Plan plan) {
    * @throws PlanException if the plan can't be followed
    */
   public static Project open(Path planFile) throws IOException, PlanException {
-    return new Project(planFile.toAbsolutePath().normalize(), PlanReader.read(planFile));
+    return open(planFile, Map.of());
+  }
+
+  /**
+   * Reads a project's plan.
+   *
+   * @param parameters values of the plan's parameters, by name
+   * @throws PlanException if the plan can't be followed
+   */
+  public static Project open(Path planFile, Map<String, String> parameters)
+      throws IOException, PlanException {
+    Path absolute = planFile.toAbsolutePath().normalize();
+    return new Project(absolute, PlanReader.read(planFile, parameters));
   }
 
   /** The plan in a folder or the nearest folder above it. */
@@ -47,12 +60,12 @@ public record Project(Path planFile, Plan plan) {
     return storeFolder(planFile).resolveSibling("");
   }
 
-  /** Where the store of this project is. */
+  /** Where the store of this project is; other values of its parameters may have another. */
   public Path storeFolder() {
-    return storeFolder(planFile);
+    return storeFolder(planFile).resolve(plan.store()).resolve(plan.parameters().dataName());
   }
 
-  /** Where the store of a plan is. */
+  /** Where all is kept that belongs to the plans of a folder. */
   public static Path storeFolder(Path planFile) {
     return planFile.toAbsolutePath().normalize().resolveSibling(STORE_FOLDER);
   }

@@ -8,7 +8,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.apache.commons.cli.AlreadySelectedException;
@@ -30,6 +32,20 @@ final class CommandOptions {
           .argName("FILE")
           .desc("the plan (default: baddle.yaml here or in a folder above)")
           .get();
+  private static final Option WITH =
+      Option.builder()
+          .longOpt("with")
+          .hasArg()
+          .argName("NAME=VALUE")
+          .desc("a value for one of the plan's parameters; may be repeated")
+          .get();
+  private static final Option PERIOD =
+      Option.builder()
+          .longOpt("period")
+          .hasArg()
+          .argName("PERIOD")
+          .desc("the value of the plan's parameter of that name")
+          .get();
   private static final Option JSON =
       Option.builder().longOpt("json").desc("print the result as JSON").get();
   private static final Option QUIET =
@@ -45,7 +61,7 @@ final class CommandOptions {
           .get();
   private static final Option HELP = Option.builder().longOpt("help").desc("print this help").get();
   private static final Set<String> REPEATABLE =
-      Set.of("out", "down", "across", "measure", "order", "keep", "show-empty", "total");
+      Set.of("with", "out", "down", "across", "measure", "order", "keep", "show-empty", "total");
   private static final List<String> COLORS = List.of("auto", "always", "never");
 
   private final CommandLine line;
@@ -60,7 +76,7 @@ final class CommandOptions {
   static List<Option> all(Command command) {
     List<Option> all = new ArrayList<>(command.options());
     if (command.usesPlan()) {
-      all.add(PLAN);
+      all.addAll(List.of(PLAN, WITH, PERIOD));
     }
     all.addAll(List.of(JSON, QUIET, VERBOSE, COLOR, HELP));
     return all;
@@ -208,6 +224,25 @@ final class CommandOptions {
               + console.folder().toAbsolutePath()
               + " or a folder above; give one with --plan, or see one: baddle demo");
     }
-    return Project.open(plan.get());
+    return Project.open(plan.get(), parameters());
+  }
+
+  /** What the options say of the plan's parameters. */
+  Map<String, String> parameters() throws UsageException {
+    Map<String, String> parameters = new LinkedHashMap<>();
+    for (String given : values("with")) {
+      int equals = given.indexOf('=');
+      if (equals < 1) {
+        throw new UsageException("--with takes NAME=VALUE, such as year=2026, not " + given);
+      }
+      if (parameters.put(given.substring(0, equals), given.substring(equals + 1)) != null) {
+        throw new UsageException("--with " + given.substring(0, equals) + " stands twice");
+      }
+    }
+    Optional<String> period = value(PERIOD);
+    if (period.isPresent() && parameters.put("period", period.get()) != null) {
+      throw new UsageException("--period and --with period= are the same");
+    }
+    return parameters;
   }
 }

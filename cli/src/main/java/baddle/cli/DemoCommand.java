@@ -113,6 +113,7 @@ final class DemoCommand implements Command {
     out.println("  baddle summarize regions ranges budget cash");
     out.println("  baddle trace ranges --at \"range=Shrubs,fiscal year=2025/26\"");
     out.println("  baddle run                    all of it at once, with the plan's reports");
+    out.println("  baddle run --plan statements.yaml --for-each reference/customers.csv");
     out.println(
         "  baddle crosstab inbox/tills/Alder*.csv --down code --across \"date by quarter\""
             + " --measure \"sum(amount)\"");

@@ -2,12 +2,18 @@ package baddle.cli;
 
 import baddle.app.Project;
 import baddle.app.consolidate.Consolidation;
+import baddle.app.run.ParameterList;
 import baddle.app.run.RunResult;
 import baddle.app.run.Running;
+import baddle.app.run.RunningEach;
+import baddle.core.crosstab.SpecException;
+import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
 import baddle.plan.PlanException;
 import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -43,7 +49,15 @@ final class RunCommand implements Command {
 
   @Override
   public List<Option> options() {
-    return List.of(ConsolidateCommand.threadsOption(), CheckCommand.failOnOption());
+    return List.of(
+        ConsolidateCommand.threadsOption(),
+        CheckCommand.failOnOption(),
+        Option.builder()
+            .longOpt("for-each")
+            .hasArg()
+            .argName("LIST")
+            .desc("run once for each row of a file whose headings are the plan's parameters")
+            .get());
   }
 
   @Override
@@ -52,15 +66,23 @@ final class RunCommand implements Command {
     options.refuseArguments("run");
     int threads = ConsolidateCommand.threads(options);
     Severity failOn = CheckCommand.failOn(options);
+    Optional<String> list = options.value("for-each");
+    if (list.isPresent()) {
+      return runEach(console.folder().resolve(list.get()), options, console, threads, failOn);
+    }
     Project project = options.project();
     Optional<String> problem = Running.problem(project);
     if (problem.isPresent()) {
       throw new UsageException("reports: " + problem.get());
     }
-    Consolidation consolidation =
-        Consolidation.of(
-            project, Clock.systemUTC(), ProgressLine.of(console, options.quiet()), threads);
-    RunResult result = new Running(project, consolidation).run();
+    RunResult result;
+    try {
+      result = new Running(project, consolidation(project, options, console, threads)).run();
+    } catch (IOException | SpecException | ExpressionException e) {
+      Running.standing(project)
+          .ifPresent(reports -> console.err().println("baddle: the reports stay: " + reports));
+      throw e;
+    }
     RunText text = new RunText(result, options.style(), project.folder());
     if (options.json()) {
       console.out().println(text.json());
@@ -70,7 +92,59 @@ final class RunCommand implements Command {
     } else {
       text.lines(options.verbose()).forEach(console.out()::println);
     }
-    boolean fails = result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
-    return fails ? Status.FINDINGS : Status.DONE;
+    return fails(result, failOn) ? Status.FINDINGS : Status.DONE;
+  }
+
+  private static boolean fails(RunResult result, Severity failOn) {
+    return result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
+  }
+
+  private static Consolidation consolidation(
+      Project project, CommandOptions options, Console console, int threads) {
+    return Consolidation.of(
+        project, Clock.systemUTC(), ProgressLine.of(console, options.quiet()), threads);
+  }
+
+  private static int runEach(
+      Path list, CommandOptions options, Console console, int threads, Severity failOn)
+      throws UsageException, PlanException, IOException {
+    if (!Files.isRegularFile(list)) {
+      throw new UsageException("there is no list " + list);
+    }
+    List<ParameterList.Line> lines = ParameterList.read(list);
+    if (lines.isEmpty()) {
+      throw new UsageException(list + " has no row below its headings");
+    }
+    Path plan =
+        options
+            .planFile()
+            .orElseThrow(() -> new UsageException("there is no plan; give one with --plan"));
+    Path folder = plan.toAbsolutePath().normalize().resolveSibling("");
+    RunningEach running =
+        new RunningEach(
+            plan,
+            options.parameters(),
+            project -> consolidation(project, options, console, threads));
+    List<RunningEach.Outcome> outcomes =
+        running.run(
+            lines,
+            outcome -> {
+              if (!options.json() && !(options.quiet() && outcome.result().isPresent())) {
+                console.out().println(EachText.of(outcome, folder));
+              }
+            });
+    if (options.json()) {
+      console.out().println(EachText.json(outcomes, folder));
+    } else if (!options.quiet()) {
+      console.out().println(EachText.summary(outcomes));
+    }
+    return outcomes.stream().mapToInt(outcome -> status(outcome, failOn)).max().orElse(Status.DONE);
+  }
+
+  private static int status(RunningEach.Outcome outcome, Severity failOn) {
+    return outcome
+        .result()
+        .map(result -> fails(result, failOn) ? Status.FINDINGS : Status.DONE)
+        .orElse(outcome.isPlans() ? Status.USAGE : Status.FAILED);
   }
 }

@@ -79,6 +79,7 @@ final class WatchCommand implements Command {
     Watching watching =
         new Watching(
             plan,
+            options.parameters(),
             project ->
                 new Running(
                         project,

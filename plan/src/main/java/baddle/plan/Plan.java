@@ -19,6 +19,9 @@ import java.util.Map;
  * @param summaries by name, in the plan's order
  * @param reports the files that are written each time
  * @param restatement what is done with later changes to closed periods
+ * @param store the folder its datasets are kept in, beside those of other plans; empty where it
+ *     shares them
+ * @param parameters what its parameters are this time
  */
 public record Plan(
     Calendar calendar,
@@ -29,12 +32,24 @@ public record Plan(
     Map<String, SummaryPlan> summaries,
     List<ReportPlan> reports,
     List<CheckRule> checks,
-    Restatement restatement) {
+    Restatement restatement,
+    String store,
+    Parameters parameters) {
 
   /** The same with other datasets. */
   public Plan withDatasets(Map<String, DatasetPlan> others) {
     return new Plan(
-        calendar, periods, others, feeds, lookups, summaries, reports, checks, restatement);
+        calendar,
+        periods,
+        others,
+        feeds,
+        lookups,
+        summaries,
+        reports,
+        checks,
+        restatement,
+        store,
+        parameters);
   }
 
   /** Copies the maps. */

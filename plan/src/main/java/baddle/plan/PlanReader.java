@@ -30,6 +30,8 @@ public final class PlanReader {
   private static final List<String> KEYS =
       List.of(
           "baddle",
+          "parameters",
+          "store",
           "calendar",
           "languages",
           "datasets",
@@ -39,6 +41,21 @@ public final class PlanReader {
           "reports",
           "checks",
           "closing");
+
+  /** What stands for a plan whose parameters can't be read, so that nothing else of it is. */
+  private static final Plan EMPTY =
+      new Plan(
+          Calendar.standard(),
+          new PeriodText(MonthNames.english()),
+          Map.of(),
+          Map.of(),
+          Map.of(),
+          Map.of(),
+          List.of(),
+          List.of(),
+          Restatement.KEEP_OUT,
+          "",
+          Parameters.NONE);
 
   private final NodeReader nodes = new NodeReader();
 
@@ -50,8 +67,19 @@ public final class PlanReader {
    * @throws PlanException if it can't be followed
    */
   public static Plan read(Path file) throws IOException, PlanException {
+    return read(file, Map.of());
+  }
+
+  /**
+   * Reads a plan file that has parameters.
+   *
+   * @param parameters values by name; the others have their defaults
+   * @throws PlanException if it can't be followed, or a parameter has no value
+   */
+  public static Plan read(Path file, Map<String, String> parameters)
+      throws IOException, PlanException {
     try (Reader text = Files.newBufferedReader(file, StandardCharsets.UTF_8)) {
-      return read(text, String.valueOf(file.getFileName()));
+      return read(text, String.valueOf(file.getFileName()), parameters);
     }
   }
 
@@ -62,6 +90,11 @@ public final class PlanReader {
    * @throws PlanException if it can't be followed
    */
   public static Plan read(Reader text, String name) throws IOException, PlanException {
+    return read(text, name, Map.of());
+  }
+
+  private static Plan read(Reader text, String name, Map<String, String> parameters)
+      throws IOException, PlanException {
     PlanNode root;
     try {
       root = PlanParser.parse(text);
@@ -69,7 +102,7 @@ public final class PlanReader {
       throw new PlanException(name, List.of(notYaml(e)));
     }
     PlanReader reader = new PlanReader();
-    Plan plan = reader.plan(root);
+    Plan plan = reader.plan(root, parameters);
     if (!reader.nodes.problems().isEmpty()) {
       throw new PlanException(name, reader.nodes.problems());
     }
@@ -106,7 +139,13 @@ public final class PlanReader {
     return Optional.of(new ReportPlan(file, names, flat));
   }
 
-  private Plan plan(PlanNode root) {
+  private Plan plan(PlanNode withoutValues, Map<String, String> given) {
+    PeriodText plainPeriods = new PeriodText(MonthNames.english());
+    ParameterReader parameters = new ParameterReader(nodes, plainPeriods);
+    PlanNode root = parameters.read(withoutValues, given);
+    if (!nodes.problems().isEmpty()) {
+      return EMPTY;
+    }
     Map<String, PlanNode> keys = nodes.keys(root, "the plan", KEYS);
     checkVersion(root, keys);
     Map<String, PlanNode> calendarKeys =
@@ -171,7 +210,26 @@ public final class PlanReader {
         "reports",
         (name, node) -> report(name, node, summaries.keySet()).ifPresent(reports::add));
     return new Plan(
-        calendar, periods, datasets, feeds, lookups, summaries, reports, checks, restatement(keys));
+        calendar,
+        periods,
+        datasets,
+        feeds,
+        lookups,
+        summaries,
+        reports,
+        checks,
+        restatement(keys),
+        store(keys),
+        parameters.parameters());
+  }
+
+  private String store(Map<String, PlanNode> plan) {
+    PlanNode node = plan.get("store");
+    Optional<PlanNode.Text> name = node == null ? Optional.empty() : nodes.text(node, "store");
+    if (name.isPresent() && !name.get().text().matches("[\\p{L}\\p{N}][\\p{L}\\p{N}_-]*")) {
+      nodes.problem(name.get(), "store: should be a plain name of letters, digits, - and _");
+    }
+    return name.map(PlanNode.Text::text).orElse("");
   }
 
   private Restatement restatement(Map<String, PlanNode> plan) {

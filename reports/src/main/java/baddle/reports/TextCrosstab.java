@@ -31,7 +31,9 @@ public final class TextCrosstab {
       }
       labelWidths.add(width);
     }
-    layout.columns().forEach(column -> columns.add(new TextColumn(layout, column)));
+    if (!layout.lines().isEmpty()) {
+      layout.columns().forEach(column -> columns.add(new TextColumn(layout, column)));
+    }
   }
 
   /**
@@ -41,6 +43,9 @@ public final class TextCrosstab {
    */
   public List<String> lines(int room) {
     List<String> text = new ArrayList<>();
+    if (layout.lines().isEmpty()) {
+      return List.of(style.strong(layout.title()), "no rows");
+    }
     List<List<TextColumn>> tables = fold(room);
     for (int i = 0; i < tables.size(); i++) {
       if (i > 0) {

@@ -227,6 +227,14 @@ public final class Catalogue {
         .get(0);
   }
 
+  /** Which batch each report shows, by what the plan calls it. */
+  public Map<String, Integer> reported() throws IOException {
+    Map<String, Integer> reported = new TreeMap<>();
+    database.query(
+        "SELECT report, batch FROM reported", row -> reported.put(row.getString(1), row.getInt(2)));
+    return reported;
+  }
+
   /** What the derived columns of a dataset were made by last; empty where never. */
   public Optional<String> derivation(String dataset) throws IOException {
     return database

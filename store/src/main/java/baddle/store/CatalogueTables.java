@@ -181,8 +181,8 @@ final class CatalogueTables {
             period TEXT NOT NULL)""",
           """
           CREATE TABLE reported (
-            batch INTEGER NOT NULL REFERENCES batch,
-            written_at TEXT NOT NULL)""");
+            report TEXT PRIMARY KEY,
+            batch INTEGER NOT NULL REFERENCES batch)""");
 
   static List<String> statements() {
     List<String> statements = new ArrayList<>(tables());

@@ -89,6 +89,17 @@ public final class Store implements Closeable {
     return new DatasetReader(database, name, batch);
   }
 
+  /** Remembers which batch some reports show. */
+  public void setReported(Collection<String> reports, int batch) throws IOException {
+    for (String report : reports) {
+      database.execute(
+          "INSERT INTO reported (report, batch) VALUES (?, ?)"
+              + " ON CONFLICT (report) DO UPDATE SET batch = excluded.batch",
+          report,
+          batch);
+    }
+  }
+
   /** What is known about closed periods; only a store that was opened to write may close any. */
   public Closings closings() {
     return new Closings(database);

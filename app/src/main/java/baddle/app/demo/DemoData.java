@@ -16,7 +16,8 @@ final class DemoData {
 
   static final List<YearMonth> MONTHS = months(YearMonth.of(2024, 11), 24);
 
-  private static final List<String> CUSTOMERS =
+  /** The trade customers. */
+  static final List<String> CUSTOMERS =
       List.of("Larkfield Parks", "Harrow & Vine", "Stonebeck Hotels", "Mossgate Schools");
 
   /** How busy a nursery is from January to December, in percent of an average month. */

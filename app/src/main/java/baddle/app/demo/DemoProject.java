@@ -79,6 +79,7 @@ public final class DemoProject {
   private static Map<String, byte[]> contents() throws IOException {
     Map<String, byte[]> files = new LinkedHashMap<>();
     files.put(Project.PLAN_NAME, resource(Project.PLAN_NAME));
+    files.put("statements.yaml", resource("statements.yaml"));
     files.put("README.md", resource("README.md"));
     TillFiles.add(files);
     TradeFiles.add(files);

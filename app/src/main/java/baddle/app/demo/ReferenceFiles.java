@@ -41,6 +41,7 @@ final class ReferenceFiles {
     files.put("reference/ranges.xlsx", ranges());
     files.put("reference/sites.csv", sites());
     files.put("reference/prices.csv", prices());
+    files.put("reference/customers.csv", customers());
     files.put("inbox/budget/Budget 2025.csv", budget(2025));
     files.put("inbox/budget/Budget 2026.csv", budget(2026));
   }
@@ -73,6 +74,12 @@ final class ReferenceFiles {
       text.append(DemoData.SITES.get(i)).append(',').append(REGIONS.get(i)).append('\n');
     }
     return bytes(text);
+  }
+
+  /** Whom the yearly statements are for. */
+  private static byte[] customers() {
+    return bytes(
+        new StringBuilder("customer\n").append(String.join("\n", DemoData.CUSTOMERS)).append('\n'));
   }
 
   /** What things should cost: until the end of 2025, and from then on. */

@@ -20,15 +20,19 @@ import baddle.store.Batch;
 import baddle.store.Store;
 import baddle.store.StoreException;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /**
  * Consolidates, checks, summarizes and writes the reports, in that order. The reports are moved
@@ -52,8 +56,11 @@ public final class Running {
   /** Why the plan's reports can't be written; empty where they can. */
   public static Optional<String> problem(Project project) {
     for (ReportPlan report : project.plan().reports()) {
-      Optional<String> problem =
-          ReportFile.problem(file(project, report), report.summaries().size());
+      Path file = file(project, report);
+      if (file.startsWith(project.folder()) && Files.notExists(file.resolveSibling(""))) {
+        continue;
+      }
+      Optional<String> problem = ReportFile.problem(file, report.summaries().size());
       if (problem.isPresent()) {
         return problem;
       }
@@ -61,8 +68,37 @@ public final class Running {
     return Optional.empty();
   }
 
+  /**
+   * Which batches the reports show as they lie there now, in words; empty where there are none, or
+   * nothing is known of them.
+   */
+  public static Optional<String> standing(Project project) {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      Map<Integer, List<String>> reports = new TreeMap<>();
+      store
+          .catalogue()
+          .reported()
+          .forEach(
+              (report, batch) -> {
+                if (Files.isRegularFile(project.folder().resolve(report))) {
+                  reports.computeIfAbsent(batch, b -> new ArrayList<>()).add(report);
+                }
+              });
+      return reports.isEmpty()
+          ? Optional.empty()
+          : Optional.of(
+              reports.entrySet().stream()
+                  .map(
+                      one ->
+                          String.join(", ", one.getValue()) + " as batch " + one.getKey() + " was")
+                  .collect(Collectors.joining("; ")));
+    } catch (IOException e) {
+      return Optional.empty();
+    }
+  }
+
   private static Path file(Project project, ReportPlan report) {
-    return project.folder().resolve(report.file());
+    return project.folder().resolve(report.file()).normalize();
   }
 
   /**
@@ -86,7 +122,7 @@ public final class Running {
     }
     List<Path> written = new ArrayList<>();
     List<Path> unchanged = new ArrayList<>();
-    writeReports(written, unchanged);
+    writeReports(checked.batch().number(), written, unchanged);
     List<Finding> now = new ArrayList<>(checked.findings());
     now.addAll(without(consolidated.findings(), checked.findings(), Running::place));
     return new RunResult(
@@ -145,7 +181,21 @@ public final class Running {
     return place(finding) + "\n" + finding.message().replaceAll("[0-9][0-9,.]*", "0");
   }
 
-  private void writeReports(List<Path> written, List<Path> unchanged) throws IOException {
+  private void remember(int batch) throws IOException {
+    List<String> reports = project.plan().reports().stream().map(ReportPlan::file).toList();
+    try (Store read = Store.openToRead(project.storeFolder())) {
+      Map<String, Integer> known = read.catalogue().reported();
+      if (reports.stream().allMatch(report -> Objects.equals(known.get(report), batch))) {
+        return;
+      }
+    }
+    try (Store store = Store.openToWrite(project.storeFolder())) {
+      store.setReported(reports, batch);
+    }
+  }
+
+  private void writeReports(int batch, List<Path> written, List<Path> unchanged)
+      throws IOException {
     List<OutputFile.Beside> ready = new ArrayList<>();
     try {
       for (ReportPlan report : project.plan().reports()) {
@@ -153,7 +203,8 @@ public final class Running {
             report.summaries().stream()
                 .map(name -> Objects.requireNonNull(project.plan().summaries().get(name)))
                 .toList();
-        Figures figures = new Summarizing(project).figures(summaries);
+        Figures figures = new Summarizing(project).figures(summaries, OptionalInt.of(batch));
+        Files.createDirectories(file(project, report).resolveSibling(""));
         ready.add(
             ReportFile.of(file(project, report), report.flat())
                 .writeBeside(figures, Optional.of(project.planFile())));
@@ -161,6 +212,7 @@ public final class Running {
       for (OutputFile.Beside file : ready) {
         (file.place() ? written : unchanged).add(file.file());
       }
+      remember(batch);
     } finally {
       for (OutputFile.Beside file : ready) {
         file.close();

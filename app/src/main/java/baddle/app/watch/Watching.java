@@ -8,6 +8,7 @@ import baddle.store.StoreException;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
@@ -40,6 +41,7 @@ public final class Watching {
   }
 
   private final Path planFile;
+  private final Map<String, String> parameters;
   private final Run run;
   private final Listener listener;
   private final Duration still;
@@ -48,9 +50,12 @@ public final class Watching {
   /**
    * A watch that is yet to begin.
    *
+   * @param parameters values of the plan's parameters
    * @param still how long files have to lie still
    */
-  public Watching(Path planFile, Run run, Listener listener, Duration still) {
+  public Watching(
+      Path planFile, Map<String, String> parameters, Run run, Listener listener, Duration still) {
+    this.parameters = Map.copyOf(parameters);
     this.planFile = planFile;
     this.run = run;
     this.listener = listener;
@@ -75,14 +80,14 @@ public final class Watching {
     String failure = "";
     do {
       try {
-        Project project = read.isPresent() ? read.get() : Project.open(planFile);
+        Project project = read.isPresent() ? read.get() : Project.open(planFile, parameters);
         read = Optional.of(project);
         FolderState now = FolderState.of(project);
         boolean isStill = now.equals(seen);
         seen = now;
         long differences = now.differences(done);
         if (differences > 0 && isStill) {
-          project = Project.open(planFile);
+          project = Project.open(planFile, parameters);
           read = Optional.of(project);
           told = false;
           FolderState before = done;

@@ -1,0 +1,94 @@
+package baddle.app.run;
+
+import baddle.core.grid.Dialect;
+import baddle.core.grid.GridFile;
+import baddle.core.grid.GridRow;
+import baddle.core.grid.GridSheet;
+import baddle.core.grid.RowSink;
+import baddle.formats.Formats;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** A list of values for a plan's parameters: the first row names them, each other is one use. */
+public final class ParameterList {
+
+  /**
+   * One use.
+   *
+   * @param row where it stands in the list, from 1
+   * @param values by parameter; blanks are left out
+   */
+  public record Line(int row, Map<String, String> values) {
+
+    /** Copies the map. */
+    public Line {
+      values = new LinkedHashMap<>(values);
+    }
+  }
+
+  private ParameterList() {}
+
+  /**
+   * Reads a list, a text file or the first sheet of a workbook.
+   *
+   * @throws IOException if it can't be read
+   */
+  public static List<Line> read(Path file) throws IOException {
+    Sink sink = new Sink();
+    try (GridFile grid = new Formats().open(file, Dialect.TOLD_BY_CONTENT)) {
+      GridSheet sheet = grid.sheets().stream().filter(GridSheet::visible).findFirst().orElseThrow();
+      sheet.read(sink);
+    }
+    return sink.lines;
+  }
+
+  /** Takes the names, then the lines. */
+  private static final class Sink implements RowSink {
+
+    private final GridRow row = new GridRow();
+    private final List<String> names = new ArrayList<>();
+    private final List<Line> lines = new ArrayList<>();
+
+    @Override
+    public GridRow next() {
+      return row;
+    }
+
+    @Override
+    public void row(GridRow filled) {
+      List<String> cells = cells(filled);
+      if (names.isEmpty()) {
+        names.addAll(cells);
+      } else if (cells.stream().anyMatch(cell -> !cell.isEmpty())) {
+        lines.add(line(filled.number(), names, cells));
+      }
+    }
+
+    @Override
+    public boolean wantsMore() {
+      return true;
+    }
+  }
+
+  private static List<String> cells(GridRow row) {
+    List<String> cells = new ArrayList<>();
+    for (int column = 0; column < row.width(); column++) {
+      cells.add(row.text(column));
+    }
+    return cells;
+  }
+
+  private static Line line(int row, List<String> names, List<String> cells) {
+    Map<String, String> values = new LinkedHashMap<>();
+    for (int i = 0; i < Math.min(names.size(), cells.size()); i++) {
+      if (!names.get(i).isEmpty() && !cells.get(i).isEmpty()) {
+        values.put(names.get(i), cells.get(i));
+      }
+    }
+    return new Line(row, values);
+  }
+}
