@@ -42,7 +42,12 @@ final class ConsolidateCommand implements Command {
 
   @Override
   public List<Option> options() {
-    return List.of(threadsOption());
+    return List.of(
+        threadsOption(),
+        Option.builder()
+            .longOpt("rebuild")
+            .desc("look for rows that are damaged on disk, and read them from their files again")
+            .get());
   }
 
   static Option threadsOption() {
@@ -74,9 +79,10 @@ final class ConsolidateCommand implements Command {
 
   static ConsolidateResult run(
       Project project, CommandOptions options, Console console, int threads) throws IOException {
-    return Consolidation.of(
-            project, Clock.systemUTC(), ProgressLine.of(console, options.quiet()), threads)
-        .run();
+    Consolidation consolidation =
+        Consolidation.of(
+            project, Clock.systemUTC(), ProgressLine.of(console, options.quiet()), threads);
+    return (options.has("rebuild") ? consolidation.rebuilding() : consolidation).run();
   }
 
   static int threads(CommandOptions options) throws UsageException {

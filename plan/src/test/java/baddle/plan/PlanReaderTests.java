@@ -127,11 +127,11 @@ class PlanReaderTests {
   @CsvSource(
       delimiter = '|',
       value = {
-        "feds: {} | 8:1: no key feds in the plan; did you mean feeds? (known: baddle, calendar,"
-            + " languages, datasets, feeds, lookups, summaries, reports, checks)",
+        "feds: {} | 8:1: no key feds in the plan; did you mean feeds? (known: baddle, parameters, store, calendar,"
+            + " languages, datasets, feeds, lookups, summaries, reports, checks, closing)",
         "feeds: {tills: {file: x.csv}} | 8:17: no key file in feed tills; did you mean files?"
-            + " (known: into, files, except, sheets, except_sheets, table, period, text, cells, expect,"
-            + " control_list, decimal, dates, two_digit_years, lone_dash, error_cells, day_numbers,"
+            + " (known: into, files, except, sheets, except_sheets, table, period, text, cells, when_gone,"
+            + " expect, control_list, decimal, dates, two_digit_years, lone_dash, error_cells, day_numbers,"
             + " carry_down, leave_out, set, headings_to_rows)",
         "feeds: {tills: {files: a.csv, decimal: coma}} | 8:40: decimal: should be one of comma,"
             + " point, not coma; did you mean comma?",

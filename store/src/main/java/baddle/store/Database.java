@@ -39,6 +39,13 @@ final class Database implements Closeable {
       connection = DriverManager.getConnection("jdbc:sqlite:" + file);
     } catch (SQLException e) {
       throw new StoreException("can't open " + file + ": " + e.getMessage(), file, e);
+    } catch (LinkageError e) {
+      throw new StoreException(
+          "can't unpack the database driver into "
+              + System.getProperty("java.io.tmpdir")
+              + "; make room there",
+          file,
+          e);
     }
     Database database = new Database(file, connection);
     try {

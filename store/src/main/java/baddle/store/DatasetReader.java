@@ -21,6 +21,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.IntPredicate;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -190,6 +191,34 @@ public final class DatasetReader {
   public boolean hides(Column column) {
     return columnsOfPart.values().stream()
         .anyMatch(part -> part.numbers().containsKey(column.name()));
+  }
+
+  /** The parts of live sources in which a block isn't what was written; every block is read. */
+  public Set<Integer> damagedParts() throws IOException {
+    Set<Integer> damaged = new TreeSet<>();
+    try (VectorDecoder decoder = new VectorDecoder()) {
+      for (int part : rangesOfPart.keySet()) {
+        try {
+          verify(part, decoder);
+        } catch (StoreException.Damaged e) {
+          damaged.add(part);
+        }
+      }
+    }
+    return damaged;
+  }
+
+  private void verify(int part, VectorDecoder decoder) throws IOException {
+    PartColumns columns = columnsOf(part);
+    for (StoredBlock block : blocks(part)) {
+      decode(part, PartWriter.ROW_NUMBERS, block.number(), decoder);
+      for (Map.Entry<String, Integer> column : columns.numbers().entrySet()) {
+        int number = column.getValue();
+        if (!HiddenRows.has(column.getKey()) || isStored(part, number, block.number())) {
+          decode(part, number, block.number(), decoder);
+        }
+      }
+    }
   }
 
   /** How many rows are stored for live sources, those in no figure among them. */
@@ -439,7 +468,12 @@ public final class DatasetReader {
       return decoder.decode(content.get(0));
     } catch (VectorDecoder.BrokenBlockException e) {
       String place = " (part " + part + ", column " + column + ", block " + block + ")";
-      throw new StoreException.Damaged(e.getMessage() + place, database.file());
+      List<String> files =
+          rangesOfPart.getOrDefault(part, List.of()).stream()
+              .map(SourceRange::file)
+              .distinct()
+              .toList();
+      throw new StoreException.Damaged(e.getMessage() + place, files, database.file());
     }
   }
 }

@@ -2,6 +2,7 @@ package baddle.store;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 
 /** Something is wrong with the store as a whole; the subclasses tell what can be done about it. */
 public class StoreException extends IOException {
@@ -72,6 +73,19 @@ public class StoreException extends IOException {
 
     Damaged(String what, Path store) {
       super(store + " is damaged: " + what + "; move it away and consolidate again", store);
+    }
+
+    /** Of a part that can be rebuilt from these files. */
+    Damaged(String what, List<String> files, Path store) {
+      super(
+          store
+              + " is damaged: "
+              + what
+              + ", where rows of "
+              + files.get(0)
+              + (files.size() > 1 ? " and " + (files.size() - 1) + " more files" : "")
+              + " are kept; baddle consolidate --rebuild reads them from their files again",
+          store);
     }
   }
 

@@ -67,6 +67,16 @@ final class ClosedSources {
    * @param last its last batch; 0 if there is none
    */
   ClosedSources(Plan plan, Store store, int last) throws IOException {
+    this(plan, store, last, Set.of());
+  }
+
+  /**
+   * Of a project.
+   *
+   * @param last its last batch; 0 if there is none
+   * @param damaged parts whose rows can't stay what they were
+   */
+  ClosedSources(Plan plan, Store store, int last, Set<Integer> damaged) throws IOException {
     this.store = store;
     this.last = last;
     this.closed = ClosedPeriods.of(store, plan);
@@ -74,6 +84,9 @@ final class ClosedSources {
     this.keptOut = store.closings().keptOut(last);
     if (keeps) {
       for (StoredSource source : store.catalogue().sources(last)) {
+        if (damaged.contains(source.part())) {
+          continue;
+        }
         sources.computeIfAbsent(source.file(), file -> new ArrayList<>()).add(source);
       }
     }

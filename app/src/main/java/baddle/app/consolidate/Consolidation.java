@@ -50,6 +50,7 @@ public final class Consolidation {
   private final Progress progress;
   private final int threads;
   private final List<Finding> findings = new ArrayList<>();
+  private boolean rebuilds;
 
   /**
    * A consolidation that is yet to run.
@@ -71,6 +72,13 @@ public final class Consolidation {
     return new Consolidation(project, new Formats(), clock, progress, threads);
   }
 
+  /** The same, but files whose stored rows are damaged on disk are read again. */
+  public Consolidation rebuilding() {
+    Consolidation rebuilding = new Consolidation(project, opener, clock, progress, threads);
+    rebuilding.rebuilds = true;
+    return rebuilding;
+  }
+
   /**
    * Runs it once.
    *
@@ -87,8 +95,9 @@ public final class Consolidation {
   private ConsolidateResult run(Store store, References references) throws IOException {
     Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
     int last = store.catalogue().lastBatch().map(Batch::number).orElse(0);
-    ClosedSources closed = new ClosedSources(project.plan(), store, last);
-    List<StoredFile> known = closed.known(store.catalogue().files(last));
+    Damage damage = rebuilds ? Damage.find(project.plan(), store, last) : Damage.NONE;
+    ClosedSources closed = new ClosedSources(project.plan(), store, last, damage.parts());
+    List<StoredFile> known = damage.known(closed.known(store.catalogue().files(last)));
     MendedFiles mended = MendedFiles.of(project, opener);
     SourceFinder finder = new SourceFinder(project, mended);
     List<FoundFile> found = finder.find();
@@ -110,6 +119,7 @@ public final class Consolidation {
             detector.reports(),
             checked,
             closed::isClosed);
+    findings.addAll(damage.findings(known, checked));
     findings.addAll(gone.findings());
     findings.addAll(gone.findingsOfKept());
     List<StoredFile> leaving = closed.leaving(gone.leaving());

@@ -107,9 +107,22 @@ public final class Running {
    * @throws IOException if something can't be read or written; the reports are as they were then
    */
   public RunResult run() throws IOException {
-    Optional<BatchStamp> before = lastBatch();
+    try {
+      return run(consolidation, true);
+    } catch (StoreException.Damaged e) {
+      return run(consolidation.rebuilding(), false);
+    }
+  }
+
+  /**
+   * Runs it once.
+   *
+   * @param compares whether what was there before can be read
+   */
+  private RunResult run(Consolidation consolidating, boolean compares) throws IOException {
+    Optional<BatchStamp> before = compares ? lastBatch() : Optional.empty();
     List<Finding> old = before.isEmpty() ? List.of() : openAt(before.get().number());
-    ConsolidateResult consolidated = consolidation.run();
+    ConsolidateResult consolidated = consolidating.run();
     CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
     boolean moved = before.isPresent() && consolidated.made().isPresent();
     Optional<Comparison> comparison = Optional.empty();

@@ -72,6 +72,10 @@ public enum FindingCode {
   RESTATED(Severity.WARNING),
   /** A change to a closed period that isn't taken until the period is opened again. */
   RESTATEMENT_KEPT_OUT(Severity.WARNING),
+  /** Stored rows that were damaged on disk, and were read from their file again. */
+  ROWS_REBUILT(Severity.WARNING),
+  /** Stored rows that were damaged on disk, and whose file isn't there any more. */
+  ROWS_LOST(Severity.ERROR),
   /** Files that a check can't speak of, because they came or changed since. */
   OUT_OF_DATE(Severity.WARNING),
   /** A rule of checks: that has expired. */
