@@ -1,7 +1,9 @@
 package baddle.cli;
 
+import baddle.app.compare.Cause;
 import baddle.app.compare.Comparison;
 import baddle.app.compare.Movement;
+import baddle.app.compare.RowChange;
 import baddle.app.compare.SourceChange;
 import baddle.reports.TextStyle;
 import baddle.reports.TextTable;
@@ -87,22 +89,54 @@ final class CompareText {
     lines.add("");
     lines.addAll(table(summary.name(), moved, summary.totals()));
     more(moved.size(), lines);
-    List<Movement> causes = summary.causes().stream().filter(this::isLarge).toList();
+    List<Cause> causes =
+        summary.causes().stream().filter(cause -> isLarge(cause.movement())).toList();
     if (!causes.isEmpty()) {
       lines.add("");
-      lines.addAll(
-          table(
-              summary.name() + ", by source",
-              causes,
-              summary.totals().stream()
-                  .filter(
-                      total ->
-                          causes.stream()
-                              .anyMatch(cause -> cause.measure().equals(total.measure())))
-                  .toList()));
+      lines.addAll(causes(summary, causes));
       more(causes.size(), lines);
     }
     return lines;
+  }
+
+  private List<String> causes(Comparison.Summary summary, List<Cause> causes) {
+    TextTable table =
+        new TextTable(
+                2,
+                List.of(
+                    summary.name() + ", by source",
+                    "measure",
+                    "before",
+                    "now",
+                    "movement",
+                    "%",
+                    "of rows"))
+            .leftFrom(6);
+    for (Cause cause : causes.stream().limit(most).toList()) {
+      List<String> cells = new ArrayList<>(cells(cause.movement()));
+      cells.add(rows(cause));
+      table.add(cells);
+    }
+    for (Movement total : summary.totals()) {
+      if (causes.stream().anyMatch(c -> c.movement().measure().equals(total.measure()))) {
+        List<String> cells = new ArrayList<>(cells(total));
+        cells.add("");
+        table.add(cells);
+      }
+    }
+    return table.lines(style);
+  }
+
+  /** {@code 3 added +12.00, 1 altered -2.00}. */
+  private static String rows(Cause cause) {
+    List<String> parts = new ArrayList<>();
+    for (RowChange kind : RowChange.values()) {
+      Cause.Part part = cause.part(kind);
+      if (part.rows() > 0) {
+        parts.add(NumberText.count(part.rows()) + " " + kind.word() + " " + signed(part.amount()));
+      }
+    }
+    return String.join(", ", parts);
   }
 
   /** Some movements, and what they come to. */
@@ -163,7 +197,7 @@ final class CompareText {
             json.writeStringField("summary", summary.name());
             write(json, "totals", summary.totals(), BigDecimal.ZERO);
             write(json, "movements", summary.movements(), least);
-            write(json, "by_source", summary.causes(), least);
+            writeCauses(json, summary.causes(), least);
             json.writeEndObject();
           }
           json.writeEndArray();
@@ -180,15 +214,39 @@ final class CompareText {
         continue;
       }
       json.writeStartObject();
-      JsonText.strings(json, "items", movement.items());
-      json.writeStringField("measure", movement.measure());
-      if (movement.before().isPresent()) {
-        json.writeNumberField("before", movement.before().get());
+      write(json, movement);
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+  }
+
+  private static void write(JsonGenerator json, Movement movement) throws IOException {
+    JsonText.strings(json, "items", movement.items());
+    json.writeStringField("measure", movement.measure());
+    if (movement.before().isPresent()) {
+      json.writeNumberField("before", movement.before().get());
+    }
+    if (movement.after().isPresent()) {
+      json.writeNumberField("after", movement.after().get());
+    }
+    json.writeNumberField("movement", movement.amount());
+  }
+
+  private static void writeCauses(JsonGenerator json, List<Cause> causes, BigDecimal least)
+      throws IOException {
+    json.writeArrayFieldStart("by_source");
+    for (Cause cause : causes) {
+      if (cause.movement().amount().abs().compareTo(least) < 0) {
+        continue;
       }
-      if (movement.after().isPresent()) {
-        json.writeNumberField("after", movement.after().get());
+      json.writeStartObject();
+      write(json, cause.movement());
+      for (RowChange kind : RowChange.values()) {
+        json.writeObjectFieldStart(kind.word());
+        json.writeNumberField("rows", cause.part(kind).rows());
+        json.writeNumberField("movement", cause.part(kind).amount());
+        json.writeEndObject();
       }
-      json.writeNumberField("movement", movement.amount());
       json.writeEndObject();
     }
     json.writeEndArray();

@@ -155,6 +155,28 @@ class EachPeriodProgramTests {
   }
 
   @Test
+  void a_movement_is_proved_down_to_the_rows_that_made_it() throws Exception {
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(
+        plan, Files.readString(plan).replace("  sales:\n", "  sales:\n    key: [day, site]\n"));
+    baddle.run("consolidate");
+    month("2026-01", "2026-01-05,Alder Mill,till,12.00", "2026-01-07,Dunmere,trade,5.00");
+    Files.move(folder.resolve("in/tills-2026-02.csv"), folder.resolve("in/tills-2026-03.csv"));
+    baddle.run("consolidate");
+
+    JsonNode causes = json("compare", "--summary", "months", "--json").at("/summaries/0/by_source");
+
+    assertThat(causes).hasSize(1);
+    assertThat(causes.at("/0/items/0").asText()).isEqualTo("in/tills-2026-01.csv");
+    assertThat(causes.at("/0/movement").decimalValue()).isEqualByComparingTo("3.00");
+    assertThat(causes.at("/0/added").toString()).isEqualTo("{\"rows\":1,\"movement\":5.0}");
+    assertThat(causes.at("/0/removed").toString()).isEqualTo("{\"rows\":1,\"movement\":-4.0}");
+    assertThat(causes.at("/0/altered").toString()).isEqualTo("{\"rows\":1,\"movement\":2.0}");
+    assertThat(baddle.run("compare", "--summary", "months").out())
+        .contains("1 added +5.00, 1 removed -4.00, 1 altered +2.00");
+  }
+
+  @Test
   void earlier_batches_can_be_seen() throws Exception {
     baddle.run("consolidate");
     Files.delete(folder.resolve("in/tills-2026-02.csv"));

@@ -23,6 +23,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.IntPredicate;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -243,7 +244,18 @@ public final class DatasetReader {
    * @throws StoreException.Damaged if a block isn't what was written
    */
   public void scan(List<String> columns, BlockSink sink) throws IOException {
-    scan(schema.only(columns), Rows.SHOWN, sink);
+    scan(schema.only(columns), Rows.SHOWN, file -> true, sink);
+  }
+
+  /**
+   * Pushes the rows of some files.
+   *
+   * @param columns as for {@link #scan}
+   * @param files tells their paths
+   */
+  public void scanFiles(List<String> columns, Predicate<String> files, BlockSink sink)
+      throws IOException {
+    scan(schema.only(columns), Rows.SHOWN, files, sink);
   }
 
   /**
@@ -255,17 +267,22 @@ public final class DatasetReader {
    */
   public void scanHidden(List<String> columns, BlockSink sink) throws IOException {
     if (columnsOfPart.values().stream().anyMatch(PartColumns::hides)) {
-      scan(schema.only(columns), Rows.HIDDEN, sink);
+      scan(schema.only(columns), Rows.HIDDEN, file -> true, sink);
     }
   }
 
-  private void scan(Schema wanted, Rows rows, BlockSink sink) throws IOException {
+  private void scan(Schema wanted, Rows rows, Predicate<String> files, BlockSink sink)
+      throws IOException {
     boolean origin = wanted.columns().stream().anyMatch(c -> Origin.has(c.name()));
     try (VectorDecoder decoder = new VectorDecoder()) {
       for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
         boolean hides = columnsOf(part.getKey()).hides();
         if (rows == Rows.SHOWN || hides) {
-          List<SourceRange> ranges = part.getValue();
+          List<SourceRange> ranges =
+              part.getValue().stream().filter(range -> files.test(range.file())).toList();
+          if (ranges.isEmpty()) {
+            continue;
+          }
           List<SourceRange> live = origin ? ranges : SourceRange.joined(ranges);
           BlockSink target = hides ? new HidingSink(wanted, rows, sink) : sink;
           scanPart(part.getKey(), live, hides ? withHidden(wanted) : wanted, decoder, target);

@@ -57,16 +57,15 @@ public final class Comparing {
               project,
               before.isPresent() ? before : OptionalInt.of(Math.max(1, now.number() - 1)));
       List<Comparison.Summary> compared = new ArrayList<>();
+      List<SourceChange> sources =
+          SourceChange.between(store.catalogue(), old.number(), now.number());
       for (SummaryPlan summary : summaries) {
         if (isThere(summary, store, old.number())) {
-          compared.add(compare(summary, store, old.number(), now.number()));
+          compared.add(compare(summary, store, old.number(), now.number(), sources));
         }
       }
       return new Comparison(
-          "batch " + BatchStamp.of(old),
-          "batch " + BatchStamp.of(now),
-          SourceChange.between(store.catalogue(), old.number(), now.number()),
-          compared);
+          "batch " + BatchStamp.of(old), "batch " + BatchStamp.of(now), sources, compared);
     }
   }
 
@@ -82,22 +81,18 @@ public final class Comparing {
     }
   }
 
-  private Comparison.Summary compare(SummaryPlan summary, Store store, int before, int after)
+  private Comparison.Summary compare(
+      SummaryPlan summary, Store store, int before, int after, List<SourceChange> sources)
       throws IOException {
     SummaryPlan plain = of(summary, all(summary.crosstab()));
     Crosstab old = summarizing.crosstab(plain, store, before);
     Crosstab now = summarizing.crosstab(plain, store, after);
-    SummaryPlan bySource = of(summary, bySource(summary.crosstab()));
-    List<Movement> causes =
-        Movements.of(
-            summarizing.crosstab(bySource, store, before),
-            summarizing.crosstab(bySource, store, after),
-            false);
     return new Comparison.Summary(
         summary.name(),
         Movements.of(old, now, true),
         sorted(Movements.of(old, now, false)),
-        sorted(causes));
+        new Causes(project, summarizing, store, sources)
+            .of(of(summary, bySource(summary.crosstab())), before, after));
   }
 
   private static List<Movement> sorted(List<Movement> movements) {
@@ -139,17 +134,18 @@ public final class Comparing {
               + " in ("
               + (names.isEmpty() ? "''" : String.join(", ", names))
               + ")";
+      List<SourceChange> sources = SourceChange.between(store.catalogue(), then, now.number());
       List<Comparison.Summary> compared = new ArrayList<>();
       for (SummaryPlan summary : summaries) {
         if (!plainMeasures(summary.crosstab()).isEmpty() && isThere(summary, store, then)) {
           SummaryPlan of = of(summary, where(summary.crosstab(), condition));
-          compared.add(compare(of, store, then, now.number()));
+          compared.add(compare(of, store, then, now.number(), sources));
         }
       }
       return new Comparison(
           wanted.period() + " as closed with batch " + then,
           wanted.period() + " in batch " + BatchStamp.of(now),
-          SourceChange.between(store.catalogue(), then, now.number()).stream()
+          sources.stream()
               .filter(change -> compared.stream().anyMatch(one -> one.isMovedBy(change.path())))
               .toList(),
           compared);

@@ -22,11 +22,11 @@ public record Comparison(
    * @param causes for each measure that adds up, what each source moved it by, the largest first
    */
   public record Summary(
-      String name, List<Movement> totals, List<Movement> movements, List<Movement> causes) {
+      String name, List<Movement> totals, List<Movement> movements, List<Cause> causes) {
 
     /** Whether a file is among the causes. */
     boolean isMovedBy(String path) {
-      return causes.stream().anyMatch(cause -> cause.items().contains(path));
+      return causes.stream().anyMatch(cause -> cause.movement().items().contains(path));
     }
 
     /** Copies the lists. */

@@ -20,6 +20,17 @@ final class Movements {
 
   /** The figures of innermost cells, or of the grand totals, that differ. */
   static List<Movement> of(Crosstab before, Crosstab after, boolean totals) {
+    return pairs(before, after, totals).stream()
+        .filter(movement -> movement.amount().signum() != 0)
+        .toList();
+  }
+
+  /** The figures of innermost cells, those that are the same among them. */
+  static List<Movement> all(Crosstab before, Crosstab after) {
+    return pairs(before, after, false);
+  }
+
+  private static List<Movement> pairs(Crosstab before, Crosstab after, boolean totals) {
     Map<Key, BigDecimal> old = values(before, totals);
     Map<Key, BigDecimal> now = values(after, totals);
     Map<Key, Boolean> all = new LinkedHashMap<>();
@@ -28,15 +39,12 @@ final class Movements {
     CrosstabSpec spec = after.spec();
     List<Movement> moved = new ArrayList<>();
     for (Key key : all.keySet()) {
-      Movement movement =
+      moved.add(
           new Movement(
               spec.measures().get(key.measure()).name(),
               key.items(),
               Optional.ofNullable(old.get(key)),
-              Optional.ofNullable(now.get(key)));
-      if (movement.amount().signum() != 0) {
-        moved.add(movement);
-      }
+              Optional.ofNullable(now.get(key))));
     }
     return moved;
   }

@@ -1,0 +1,180 @@
+package baddle.app.compare;
+
+import baddle.app.Project;
+import baddle.app.summarize.Summarizing;
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Measure;
+import baddle.plan.DatasetPlan;
+import baddle.plan.SummaryPlan;
+import baddle.store.Store;
+import baddle.store.StoredFile;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+
+/** What moved a summary's measures: the sources, and of each the rows that differ. */
+final class Causes {
+
+  /** Counts the rows of a source; no measure of a plan can be called so. */
+  private static final String ROWS = "\n";
+
+  /** How many rows, before and after together, are told apart one by one. */
+  private static final long MOST_ROWS = 1_000_000;
+
+  private final Project project;
+  private final Summarizing summarizing;
+  private final Store store;
+  private final Map<String, String> namesNow = new HashMap<>();
+
+  /**
+   * Of a project.
+   *
+   * @param sources the files that differ
+   */
+  Causes(Project project, Summarizing summarizing, Store store, List<SourceChange> sources) {
+    this.project = project;
+    this.summarizing = summarizing;
+    this.store = store;
+    for (SourceChange change : sources) {
+      if (change.kind() == SourceChange.Kind.RENAMED) {
+        namesNow.put(change.before(), change.path());
+      }
+    }
+  }
+
+  /**
+   * The causes, the largest first.
+   *
+   * @param bySource the summary's measures that add up, by the source's file and by nothing else
+   */
+  List<Cause> of(SummaryPlan bySource, int before, int after) throws IOException {
+    List<Movement> movements =
+        underTheirNames(
+            Movements.of(
+                summarizing.crosstab(bySource, store, before),
+                summarizing.crosstab(bySource, store, after),
+                false));
+    if (movements.isEmpty()) {
+      return List.of();
+    }
+    Set<String> files = someFiles(movements, before, after);
+    DatasetPlan dataset = Objects.requireNonNull(project.plan().datasets().get(bySource.dataset()));
+    RowChanges rows =
+        new RowChanges(
+            store.dataset(bySource.dataset(), before),
+            store.dataset(bySource.dataset(), after),
+            dataset.duplicates().key(),
+            files,
+            name -> namesNow.getOrDefault(name, name));
+    Map<RowChange, Map<List<String>, Movement>> moved = new EnumMap<>(RowChange.class);
+    rows.crosstabs(counting(bySource.crosstab()), project.plan().calendar())
+        .forEach((kind, pair) -> moved.put(kind, byPlace(pair)));
+    return movements.stream()
+        .map(movement -> new Cause(movement, parts(movement, moved)))
+        .sorted((one, other) -> Movement.LARGEST.compare(one.movement(), other.movement()))
+        .toList();
+  }
+
+  /** The files that moved most, as many as can be looked into row by row. */
+  private Set<String> someFiles(List<Movement> movements, int before, int after)
+      throws IOException {
+    Map<String, Long> rows = new HashMap<>();
+    for (int batch : new int[] {before, after}) {
+      Map<Long, Long> rowsOfFiles = store.catalogue().rowsOfFiles(batch);
+      for (StoredFile file : store.catalogue().files(batch)) {
+        String name = namesNow.getOrDefault(file.path(), file.path());
+        rows.merge(name, rowsOfFiles.getOrDefault(file.id(), 0L), Long::sum);
+      }
+    }
+    Set<String> files = new LinkedHashSet<>();
+    long sum = 0;
+    for (Movement movement : movements.stream().sorted(Movement.LARGEST).toList()) {
+      String file = movement.items().get(0);
+      long ofFile = rows.getOrDefault(file, 0L);
+      if (!files.contains(file) && sum + ofFile <= MOST_ROWS) {
+        files.add(file);
+        sum += ofFile;
+      }
+    }
+    return files;
+  }
+
+  private static Map<RowChange, Cause.Part> parts(
+      Movement movement, Map<RowChange, Map<List<String>, Movement>> moved) {
+    String file = movement.items().get(0);
+    Map<RowChange, Cause.Part> parts = new EnumMap<>(RowChange.class);
+    moved.forEach(
+        (kind, ofKind) -> {
+          Optional<Movement> counted = Optional.ofNullable(ofKind.get(List.of(ROWS, file)));
+          BigDecimal rows =
+              counted
+                  .map(
+                      c ->
+                          c.after().orElse(BigDecimal.ZERO).max(c.before().orElse(BigDecimal.ZERO)))
+                  .orElse(BigDecimal.ZERO);
+          BigDecimal amount =
+              Optional.ofNullable(ofKind.get(List.of(movement.measure(), file)))
+                  .map(Movement::amount)
+                  .orElse(BigDecimal.ZERO);
+          if (rows.signum() != 0) {
+            parts.put(kind, new Cause.Part(rows.longValue(), amount));
+          }
+        });
+    return parts;
+  }
+
+  /** The movements of the same file under two names are one. */
+  private List<Movement> underTheirNames(List<Movement> movements) {
+    Map<List<String>, Movement> merged = new LinkedHashMap<>();
+    for (Movement movement : movements) {
+      String file = movement.items().get(0);
+      String now = namesNow.getOrDefault(file, file);
+      merged.merge(
+          List.of(movement.measure(), now),
+          new Movement(movement.measure(), List.of(now), movement.before(), movement.after()),
+          Causes::merged);
+    }
+    return merged.values().stream().filter(one -> one.amount().signum() != 0).toList();
+  }
+
+  private static Movement merged(Movement one, Movement other) {
+    return new Movement(
+        one.measure(), one.items(), one.before().or(other::before), one.after().or(other::after));
+  }
+
+  private static CrosstabSpec counting(CrosstabSpec spec) {
+    List<Measure> measures = new ArrayList<>(spec.measures());
+    measures.add(Measure.of(ROWS, "count(*)"));
+    return new CrosstabSpec(
+        spec.title(),
+        spec.down(),
+        spec.across(),
+        measures,
+        spec.measuresAt(),
+        spec.totals(),
+        "",
+        spec.where(),
+        Optional.empty(),
+        spec.locale());
+  }
+
+  private Map<List<String>, Movement> byPlace(List<Crosstab> pair) {
+    Map<List<String>, Movement> byPlace = new HashMap<>();
+    for (Movement movement : Movements.all(pair.get(0), pair.get(1))) {
+      String file = movement.items().get(0);
+      byPlace.merge(
+          List.of(movement.measure(), namesNow.getOrDefault(file, file)), movement, Causes::merged);
+    }
+    return byPlace;
+  }
+}
