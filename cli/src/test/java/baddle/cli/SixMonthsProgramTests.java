@@ -44,7 +44,8 @@ class SixMonthsProgramTests {
   private static final List<Expected> MONTHS =
       List.of(
           new Expected("2026-05", Event.NOTHING, "6 0 0 0", "23495.72", "file-duplicate"),
-          new Expected("2026-06", Event.DUNMERE_IS_MISSING, "5 0 0 0", "17392.33", "period-missing"),
+          new Expected(
+              "2026-06", Event.DUNMERE_IS_MISSING, "5 0 0 0", "17392.33", "period-missing"),
           new Expected("2026-07", Event.A_CORRECTION_COMES, "6 1 0 0", "12712.18", ""),
           new Expected("2026-08", Event.A_FILE_IS_RENAMED, "6 0 1 0", "12369.59", "rows-held"),
           new Expected(

@@ -6,12 +6,15 @@ import baddle.core.crosstab.Level;
 import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.RollForward;
 import baddle.core.crosstab.SpecException;
+import baddle.core.crosstab.Subtotals;
 import baddle.core.crosstab.Totals;
 import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
 import baddle.core.expression.ExpressionException;
+import baddle.core.finding.Nearest;
 import baddle.core.value.Calendar;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -110,7 +113,10 @@ final class SummaryReader {
     List<Level> downLevels = down.stream().map(levels::level).toList();
     List<Level> acrossLevels = across.stream().map(levels::level).toList();
     levels.checkNames();
-    Totals totals = keys.containsKey("totals") ? totals(keys.get("totals")) : Totals.both();
+    Totals totals =
+        keys.containsKey("totals")
+            ? totals(keys.get("totals"), downLevels, acrossLevels)
+            : Totals.both();
     List<Measure> some = read.isEmpty() ? List.of(Measure.of("rows", "count(*)")) : read;
     return new CrosstabSpec(
         name,
@@ -203,15 +209,15 @@ final class SummaryReader {
     return locale;
   }
 
-  private Totals totals(PlanNode node) {
+  private Totals totals(PlanNode node, List<Level> down, List<Level> across) {
     Map<String, PlanNode> keys = nodes.keys(node, "totals", TOTALS);
     Totals standard = Totals.both();
     return new Totals(
         truth(keys, "down", true),
         truth(keys, "across", true),
         word(keys, "label").orElse(standard.label()),
-        place(keys, "subtotals"),
-        place(keys, "subtotals_across"),
+        subtotals(keys.get("subtotals"), "subtotals", down),
+        subtotals(keys.get("subtotals_across"), "subtotals_across", across),
         word(keys, "subtotal_label").orElse(standard.subtotalLabel()),
         truth(keys, "blank_lines", false));
   }
@@ -222,15 +228,42 @@ final class SummaryReader {
         .map(PlanNode.Text::text);
   }
 
-  private Totals.Place place(Map<String, PlanNode> keys, String key) {
-    Optional<String> word = word(keys, key);
-    for (Totals.Place place : Totals.Place.values()) {
-      if (word.isEmpty() || place.name().toLowerCase(Locale.ROOT).equals(word.get())) {
+  /** One place for all levels, or one for each of some. */
+  private Subtotals subtotals(@Nullable PlanNode node, String key, List<Level> levels) {
+    if (node == null) {
+      return Subtotals.NONE;
+    }
+    if (!(node instanceof PlanNode.Entries)) {
+      return Subtotals.at(subtotalPlace(node, key));
+    }
+    List<String> names = levels.stream().map(level -> level.item().heading()).toList();
+    List<String> texts = levels.stream().map(level -> level.item().text()).toList();
+    Map<Integer, Subtotals.Place> places = new HashMap<>();
+    nodes
+        .entries(node, key)
+        .forEach(
+            (name, entry) -> {
+              int level = Math.max(names.indexOf(name), texts.indexOf(name));
+              if (level < 0) {
+                nodes.problem(entry.key(), "no level " + name + Nearest.hint(name, names));
+              } else if (level == names.size() - 1) {
+                nodes.problem(entry.key(), name + " is the innermost level, and has no subtotals");
+              } else {
+                places.put(level, subtotalPlace(entry.value(), key));
+              }
+            });
+    return new Subtotals(places, Subtotals.Place.NONE);
+  }
+
+  private Subtotals.Place subtotalPlace(PlanNode node, String key) {
+    Optional<String> word = nodes.text(node, key).map(PlanNode.Text::text);
+    for (Subtotals.Place place : Subtotals.Place.values()) {
+      if (word.isPresent() && place.name().toLowerCase(Locale.ROOT).equals(word.get())) {
         return place;
       }
     }
-    nodes.problem(Objects.requireNonNull(keys.get(key)), key + " should be above, below or none");
-    return Totals.Place.NONE;
+    nodes.problem(node, key + " should be above, below or none");
+    return Subtotals.Place.NONE;
   }
 
   private boolean truth(Map<String, PlanNode> keys, String key, boolean standard) {

@@ -7,7 +7,7 @@ import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Level;
 import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.NumberStyle;
-import baddle.core.crosstab.Totals;
+import baddle.core.crosstab.Subtotals;
 import baddle.core.crosstab.View;
 import java.io.StringReader;
 import java.math.BigDecimal;
@@ -67,7 +67,7 @@ class SummaryPlanTests {
     assertThat(site.order().descending()).isTrue();
     assertThat(site.keep().orElseThrow().until().orElseThrow()).isEqualByComparingTo("0.8");
     assertThat(spec.across().get(0).empty().kind()).isEqualTo(Level.Empty.Kind.YEARS);
-    assertThat(spec.totals().subtotals()).isEqualTo(Totals.Place.ABOVE);
+    assertThat(spec.totals().subtotals()).isEqualTo(Subtotals.at(Subtotals.Place.ABOVE));
     assertThat(spec.totals().subtotalLabel()).isEqualTo("all {item}");
     assertThat(spec.locale().getLanguage()).isEqualTo("de");
     Measure share = spec.measures().get(1);
@@ -124,6 +124,8 @@ class SummaryPlanTests {
         "{of: sales, down: site, measures: {A: {value: sum(amount), currency: Euro}}} # currency should be a code of ISO 4217",
         "{of: sales, down: [site, measures, day], measures: {A: sum(amount)}} # measures stand once, first or last",
         "{of: sales, down: site, measures: {A: sum(amount)}, totals: {subtotals: up}} # subtotals should be above, below or none",
+        "{of: sales, down: [site, units], totals: {subtotals: {sit: above}}} # no level sit; did you mean site?",
+        "{of: sales, down: [site, units], totals: {subtotals: {units: above}}} # units is the innermost level, and has no subtotals",
         "{of: sales, down: site, measures: {A: sum(amount)}, locale: xx} # locale should be a language tag",
         "{of: sales, down: site, where: amount, measures: {A: sum(amount)}} # amount is decimal(2), not a condition",
         "{of: cash, across: what, roll_forward: {opening: 1, in: a, out: b, amount: amount}} # roll_forward: needs across: one period",

@@ -6,6 +6,7 @@ import baddle.core.crosstab.Item;
 import baddle.core.crosstab.Level;
 import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.RollForward;
+import baddle.core.crosstab.Subtotals;
 import baddle.core.crosstab.Totals;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -152,6 +153,7 @@ public final class CrosstabLayout {
       return;
     }
     boolean first = true;
+    Subtotals.Place subtotals = totals.subtotals().of(path.size());
     for (Item child : item.children()) {
       if (path.isEmpty() && !first && totals.blankLines()) {
         addGap();
@@ -159,11 +161,11 @@ public final class CrosstabLayout {
       first = false;
       path.add(child.label());
       boolean outer = path.size() < spec.down().size();
-      if (outer && totals.subtotals() == Totals.Place.ABOVE) {
+      if (outer && subtotals == Subtotals.Place.ABOVE) {
         addSubtotal(child, path, measure);
       }
       addLines(child, path, measure);
-      if (outer && totals.subtotals() == Totals.Place.BELOW) {
+      if (outer && subtotals == Subtotals.Place.BELOW) {
         addSubtotal(child, path, measure);
       }
       path.remove(path.size() - 1);
@@ -227,14 +229,15 @@ public final class CrosstabLayout {
       addMeasures(path, item, false, from, to);
       return;
     }
+    Subtotals.Place subtotals = totals.subtotalsAcross().of(path.size());
     for (Item child : item.children()) {
       path.add(child.label());
       boolean outer = path.size() < spec.across().size();
-      if (outer && totals.subtotalsAcross() == Totals.Place.ABOVE) {
+      if (outer && subtotals == Subtotals.Place.ABOVE) {
         addSubtotalColumns(child, path, from, to);
       }
       addColumns(child, path, from, to);
-      if (outer && totals.subtotalsAcross() == Totals.Place.BELOW) {
+      if (outer && subtotals == Subtotals.Place.BELOW) {
         addSubtotalColumns(child, path, from, to);
       }
       path.remove(path.size() - 1);

@@ -1,6 +1,6 @@
 package baddle.reports;
 
-import baddle.core.crosstab.Totals;
+import baddle.core.crosstab.Subtotals;
 import baddle.formats.xlsx.CellStyle;
 import baddle.formats.xlsx.XlsxWriter;
 import java.io.IOException;
@@ -55,12 +55,13 @@ public final class WorkbookReport {
 
   /** Lines within an outer item can be folded away where there is a subtotal that stays. */
   private void groupLines(CrosstabLayout layout, int headingLines) {
-    boolean above = layout.spec().totals().subtotals() == Totals.Place.ABOVE;
-    if (layout.spec().totals().subtotals() == Totals.Place.NONE) {
-      return;
-    }
+    Subtotals subtotals = layout.spec().totals().subtotals();
     int deepest = layout.spec().down().size() - 1;
+    boolean above = !subtotals.anyAt(Subtotals.Place.BELOW, deepest);
     for (int depth = 1; depth <= deepest; depth++) {
+      if (subtotals.of(depth - 1) == Subtotals.Place.NONE) {
+        continue;
+      }
       int begun = -1;
       for (int i = 0; i <= layout.lines().size(); i++) {
         boolean within =

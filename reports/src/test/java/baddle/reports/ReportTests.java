@@ -8,6 +8,7 @@ import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Level;
 import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.NumberStyle;
+import baddle.core.crosstab.Subtotals;
 import baddle.core.crosstab.Totals;
 import baddle.core.crosstab.View;
 import baddle.core.expression.AxisItem;
@@ -60,6 +61,12 @@ class ReportTests {
   private static CrosstabLayout layout(
       List<String> down, List<String> across, String blanks, Measure... measures)
       throws IOException {
+    return layout(down, across, blanks, Totals.both(), measures);
+  }
+
+  private static CrosstabLayout layout(
+      List<String> down, List<String> across, String blanks, Totals totals, Measure... measures)
+      throws IOException {
     CrosstabSpec spec =
         new CrosstabSpec(
             "revenue",
@@ -67,7 +74,7 @@ class ReportTests {
             across.stream().map(AxisItem::parse).map(Level::of).toList(),
             List.of(measures),
             CrosstabSpec.MeasurePlace.INNERMOST,
-            Totals.both(),
+            totals,
             blanks,
             Optional.empty(),
             Optional.empty(),
@@ -173,6 +180,35 @@ class ReportTests {
             "south       1",
             "─────────────",
             "\u001b[1mTotal       4\u001b[0m");
+  }
+
+  @Test
+  void each_level_has_its_subtotals_where_it_says() throws IOException {
+    Subtotals wanted =
+        new Subtotals(
+            Map.of(0, Subtotals.Place.BELOW, 1, Subtotals.Place.ABOVE), Subtotals.Place.NONE);
+    Totals totals = new Totals(true, true, "Total", wanted, Subtotals.NONE, "{item} all", false);
+
+    CrosstabLayout layout =
+        layout(
+            List.of("region", "site", "sold_on by month"),
+            List.of(),
+            "",
+            totals,
+            Measure.of("Lines", "count(*)"));
+
+    assertThat(layout.lines().stream().map(line -> String.join("/", line.labels())))
+        .containsExactly(
+            "north/Alder all/",
+            "north/Alder/2026-02",
+            "north/Birch all/",
+            "north/Birch/2026-02",
+            "north/Birch/2026-10",
+            "north all//",
+            "south/Copse all/",
+            "south/Copse/2026-02",
+            "south all//",
+            "Total//");
   }
 
   @Test

@@ -15,23 +15,13 @@ public record Totals(
     boolean down,
     boolean across,
     String label,
-    Place subtotals,
-    Place subtotalsAcross,
+    Subtotals subtotals,
+    Subtotals subtotalsAcross,
     String subtotalLabel,
     boolean blankLines) {
 
-  /** Where subtotals stand. */
-  public enum Place {
-    /** Nowhere. */
-    NONE,
-    /** Before their items. */
-    ABOVE,
-    /** After their items. */
-    BELOW
-  }
-
   /** Both totals, called Total, and no subtotals. */
   public static Totals both() {
-    return new Totals(true, true, "Total", Place.NONE, Place.NONE, "{item} total", false);
+    return new Totals(true, true, "Total", Subtotals.NONE, Subtotals.NONE, "{item} total", false);
   }
 }
