@@ -135,7 +135,7 @@ final class HistoryCommand implements Command {
     console
         .out()
         .println(
-            "Batch " + returning.made().get() + ": as batch " + returning.earlier() + " was again");
+            "Batch " + returning.made().get() + ", has the state of batch " + returning.earlier());
     new CompareText(options.style(), BigDecimal.ZERO, Integer.MAX_VALUE)
         .sources(returning.changes())
         .forEach(line -> console.out().println("  " + line));

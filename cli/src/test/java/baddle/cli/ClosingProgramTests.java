@@ -201,7 +201,8 @@ class ClosingProgramTests {
 
     Baddle.Run back = baddle.run("history", "--back-to", "1");
 
-    assertThat(back.out()).contains("Batch 3", "in/tills-2026-04.csv  new", before);
+    assertThat(back.out())
+        .contains("Batch 3", "has the state of batch 1", "in/tills-2026-04.csv  new", before);
     assertThat(baddle.run("summarize", "ranges").out())
         .containsPattern("Shrubs +30.00")
         .containsPattern("Trees +5.00")

@@ -23,6 +23,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.OptionalInt;
+import java.util.stream.Collectors;
 
 /** Builds the plan's summaries from the dataset's last batch. */
 public final class Summarizing {
@@ -55,6 +56,14 @@ public final class Summarizing {
       List<Crosstab> crosstabs = new ArrayList<>();
       Map<String, String> about = new LinkedHashMap<>();
       about.put("Plan", String.valueOf(project.planFile().getFileName()));
+      Map<String, String> parameters = project.plan().parameters().values();
+      if (!parameters.isEmpty()) {
+        about.put(
+            "With",
+            parameters.entrySet().stream()
+                .map(value -> value.getKey() + " " + value.getValue())
+                .collect(Collectors.joining(", ")));
+      }
       about.put("Batch", BatchStamp.of(batch).toString());
       for (SummaryPlan summary : summaries) {
         crosstabs.add(crosstab(summary, store, batch.number()));
