@@ -2,13 +2,14 @@ package baddle.core.crosstab;
 
 import baddle.core.table.LongVector;
 import baddle.core.table.Vector;
-import it.unimi.dsi.fastutil.ints.IntArrayList;
-import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -17,10 +18,13 @@ import org.jspecify.annotations.Nullable;
  */
 final class PercentileAccumulator implements Accumulator {
 
+  private static final int STRETCH = 1 << 16;
+
   private final int places;
   private final BigDecimal fraction;
-  private final IntArrayList cellOfValue = new IntArrayList();
-  private final LongArrayList values = new LongArrayList();
+  private final List<int[]> cellsOfValues = new ArrayList<>();
+  private final List<long[]> values = new ArrayList<>();
+  private int size;
 
   PercentileAccumulator(int places, BigDecimal fraction) {
     this.places = places;
@@ -36,31 +40,54 @@ final class PercentileAccumulator implements Accumulator {
       int[] cells,
       int cellCount) {
     LongVector vector = (LongVector) Objects.requireNonNull(argument);
-    for (int row = from; row < to; row++) {
-      if (cells[row] != CellTable.DISCARD && !vector.isBlank(row)) {
-        cellOfValue.add(cells[row]);
-        values.add(vector.values()[row]);
+    long[] all = vector.values();
+    boolean noBlanks = vector.blanks() == null;
+    int row = from;
+    while (row < to) {
+      int at = size & (STRETCH - 1);
+      if (at == 0) {
+        cellsOfValues.add(new int[STRETCH]);
+        values.add(new long[STRETCH]);
+      }
+      int[] intoCells = cellsOfValues.get(cellsOfValues.size() - 1);
+      long[] intoValues = values.get(values.size() - 1);
+      int begun = at;
+      for (; row < to && at < STRETCH; row++) {
+        if (cells[row] != CellTable.DISCARD && (noBlanks || !vector.isBlank(row))) {
+          intoCells[at] = cells[row];
+          intoValues[at++] = all[row];
+        }
+      }
+      size += at - begun;
+      if (at == begun && begun == 0) {
+        cellsOfValues.remove(cellsOfValues.size() - 1);
+        values.remove(values.size() - 1);
       }
     }
-    if (values.size() > Aggregates.MOST_VALUES) {
+    if (size > Aggregates.MOST_VALUES) {
       throw Aggregates.tooMany("a median or percentile");
     }
+  }
+
+  /** How many values of a stretch there are. */
+  private int sizeOf(int stretch) {
+    return stretch < values.size() - 1 ? STRETCH : size - stretch * STRETCH;
   }
 
   @Override
   public Values rollUp(int[] target, int targets) {
     int[] ends = new int[targets + 1];
-    for (int i = 0; i < values.size(); i++) {
-      ends[target[cellOfValue.getInt(i)] + 1]++;
+    for (int stretch = 0; stretch < values.size(); stretch++) {
+      int[] cells = cellsOfValues.get(stretch);
+      int end = sizeOf(stretch);
+      for (int i = 0; i < end; i++) {
+        ends[target[cells[i]] + 1]++;
+      }
     }
     for (int i = 1; i <= targets; i++) {
       ends[i] += ends[i - 1];
     }
-    int[] next = Arrays.copyOf(ends, targets);
-    long[] sorted = new long[values.size()];
-    for (int i = 0; i < values.size(); i++) {
-      sorted[next[target[cellOfValue.getInt(i)]]++] = values.getLong(i);
-    }
+    long[] sorted = byTarget(target, ends);
     BigDecimal[] found = new BigDecimal[targets];
     for (int i = 0; i < targets; i++) {
       if (ends[i] < ends[i + 1]) {
@@ -68,6 +95,26 @@ final class PercentileAccumulator implements Accumulator {
       }
     }
     return cell -> Optional.ofNullable(found[cell]);
+  }
+
+  /** The values one target after the other. */
+  private long[] byTarget(int[] target, int[] ends) {
+    int[] next = Arrays.copyOf(ends, ends.length - 1);
+    long[] sorted = new long[size];
+    boolean one = IntStream.range(0, next.length).anyMatch(i -> ends[i + 1] - ends[i] == size);
+    for (int stretch = 0; stretch < values.size(); stretch++) {
+      int[] cells = cellsOfValues.get(stretch);
+      long[] own = values.get(stretch);
+      int end = sizeOf(stretch);
+      if (one) {
+        System.arraycopy(own, 0, sorted, stretch * STRETCH, end);
+        continue;
+      }
+      for (int i = 0; i < end; i++) {
+        sorted[next[target[cells[i]]]++] = own[i];
+      }
+    }
+    return sorted;
   }
 
   /** The percentile of some values, whose order may change. */
