@@ -1,6 +1,5 @@
 package baddle.core.crosstab;
 
-import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -12,47 +11,48 @@ final class CellKeys {
   private static final int MOST_BITS = 20;
 
   private final int[] bits;
+  private final int[] shifts;
   private int[] cellOf = {};
   private boolean tooMany;
 
   CellKeys(int levels) {
     bits = new int[levels];
+    shifts = new int[levels];
   }
 
-  /** Makes room for the codes there are; false where there are too many. */
-  boolean fit(List<ItemCoder> coders) {
+  /** Whether rows have to be told apart step by step, because there are too many codes. */
+  boolean areTooMany() {
+    return tooMany;
+  }
+
+  /** Makes room for the codes there are; true where keys have to be put together anew. */
+  boolean widen(List<ItemCoder> coders) {
     boolean wider = cellOf.length == 0;
     int total = 0;
-    for (int level = 0; level < bits.length; level++) {
+    for (int level = 0; level < shifts.length; level++) {
       int needed = Integer.SIZE - Integer.numberOfLeadingZeros(coders.get(level).size() - 1);
       if (needed > bits[level]) {
         bits[level] = needed;
         wider = true;
       }
+      shifts[level] = total;
       total += bits[level];
     }
     tooMany |= total > MOST_BITS;
     if (wider && !tooMany) {
       cellOf = new int[1 << total];
     }
-    return !tooMany;
+    return wider && !tooMany;
   }
 
-  /**
-   * Puts the codes of each row side by side.
-   *
-   * @param codes of each level, by row
-   */
-  void keys(int[][] codes, int rows, int[] keys) {
-    Arrays.fill(keys, 0, rows, 0);
-    int shift = 0;
-    for (int level = 0; level < bits.length; level++) {
-      int[] own = codes[level];
-      for (int row = 0; row < rows; row++) {
-        keys[row] |= own[row] << shift;
-      }
-      shift += bits[level];
-    }
+  /** By how many bits the codes of a level are shifted in a key. */
+  int shift(int level) {
+    return shifts[level];
+  }
+
+  /** The code of a level that a key has. */
+  int code(int level, int key) {
+    return (key >>> shifts[level]) & ((1 << bits[level]) - 1);
   }
 
   /** The cell of each key; one that isn't known yet is {@link CellTable#DISCARD}. */

@@ -12,6 +12,7 @@ import baddle.core.value.Grain;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -233,26 +234,40 @@ public final class CrosstabBuilder implements BlockSink {
       Accumulator into, @Nullable Vector argument, @Nullable Vector by, @Nullable Vector filter) {}
 
   private void findCells(RowInput.Rows rows, int from, int to) {
-    for (int level = 0; level < coders.size(); level++) {
-      coders.get(level).code(rows.levels().get(level), from, to, codes[level]);
+    if (!keys.areTooMany()) {
+      findKeys(rows, from, to);
     }
-    if (!keys.fit(coders)) {
+    if (keys.areTooMany()) {
+      for (int level = 0; level < coders.size(); level++) {
+        coders.get(level).code(rows.levels().get(level), from, to, codes[level]);
+      }
       for (int row = from; row < to; row++) {
         cellOfRow[row] = cell(row - from);
       }
       return;
     }
-    keys.keys(codes, to - from, keyOfRow);
     int[] known = keys.cells();
     for (int row = from; row < to; row++) {
       int cell = known[keyOfRow[row - from]];
-      cellOfRow[row] = cell == CellTable.DISCARD ? newCell(row - from, known) : cell;
+      cellOfRow[row] = cell == CellTable.DISCARD ? newCell(keyOfRow[row - from], known) : cell;
     }
   }
 
-  private int newCell(int row, int[] known) {
-    int cell = cell(row);
-    known[keyOfRow[row]] = cell;
+  private void findKeys(RowInput.Rows rows, int from, int to) {
+    do {
+      Arrays.fill(keyOfRow, 0, to - from, 0);
+      for (int level = 0; level < coders.size(); level++) {
+        coders.get(level).addCodes(rows.levels().get(level), from, to, keys.shift(level), keyOfRow);
+      }
+    } while (keys.widen(coders));
+  }
+
+  private int newCell(int key, int[] known) {
+    for (int level = 0; level < coders.size(); level++) {
+      codes[level][0] = keys.code(level, key);
+    }
+    int cell = cell(0);
+    known[key] = cell;
     return cell;
   }
 

@@ -18,6 +18,14 @@ interface ItemCoder {
    */
   void code(Vector vector, int from, int to, int[] codes);
 
+  /**
+   * Adds the code of each of a range of a vector's rows to a key.
+   *
+   * @param shift by how many bits a code is shifted first
+   * @param keys the key of the first row at 0
+   */
+  void addCodes(Vector vector, int from, int to, int shift, int[] keys);
+
   /** One more than the largest code so far. */
   int size();
 

@@ -20,6 +20,7 @@ final class NumberCoder implements ItemCoder {
   private final Long2IntOpenHashMap codeOfItem = new Long2IntOpenHashMap();
   private int[] near = {};
   private long nearFrom;
+  private boolean isWide;
   private final LongArrayList items = new LongArrayList(new long[] {0});
 
   /**
@@ -38,10 +39,7 @@ final class NumberCoder implements ItemCoder {
     LongVector numbers = (LongVector) vector;
     long[] values = numbers.values();
     boolean blanks = numbers.blanks() != null;
-    if (near.length == 0 && to > from) {
-      near = new int[NEAR];
-      nearFrom = values[from] - NEAR / 2;
-    }
+    beginNear(values, from, to);
     int[] known = near;
     long base = nearFrom;
     for (int row = from; row < to; row++) {
@@ -56,9 +54,56 @@ final class NumberCoder implements ItemCoder {
     }
   }
 
+  @Override
+  public void addCodes(Vector vector, int from, int to, int shift, int[] keys) {
+    LongVector numbers = (LongVector) vector;
+    long[] values = numbers.values();
+    beginNear(values, from, to);
+    if (isWide || numbers.blanks() != null || !addNear(values, from, to, shift, keys)) {
+      for (int row = from; row < to; row++) {
+        int code = numbers.isBlank(row) ? BLANK : find(values[row]);
+        keys[row - from] += code << shift;
+      }
+    }
+  }
+
+  /** Adds codes that are known already; false, with nothing added, where one isn't. */
+  private boolean addNear(long[] values, int from, int to, int shift, int[] keys) {
+    int[] known = near;
+    long base = nearFrom;
+    long outside = 0;
+    int missing = 0;
+    for (int row = from; row < to; row++) {
+      long offset = values[row] - base;
+      int code = known[(int) offset & (NEAR - 1)];
+      outside |= offset & -NEAR;
+      missing |= code - 1;
+      keys[row - from] += code << shift;
+    }
+    if (outside == 0 && missing >= 0) {
+      return true;
+    }
+    isWide |= outside != 0;
+    for (int row = from; row < to; row++) {
+      keys[row - from] -= known[(int) (values[row] - base) & (NEAR - 1)] << shift;
+    }
+    return false;
+  }
+
+  /** Makes the array around the first value there is. */
+  private void beginNear(long[] values, int from, int to) {
+    if (near.length == 0 && to > from) {
+      near = new int[NEAR];
+      nearFrom = values[from] - NEAR / 2;
+    }
+  }
+
   private int find(long value) {
-    int code = codeOfValue(value);
     long offset = value - nearFrom;
+    if (offset >= 0 && offset < NEAR && near[(int) offset] != 0) {
+      return near[(int) offset];
+    }
+    int code = codeOfValue(value);
     if (offset >= 0 && offset < NEAR) {
       near[(int) offset] = code;
     }

@@ -15,6 +15,11 @@ import org.jspecify.annotations.Nullable;
  */
 final class SumAccumulator implements Accumulator {
 
+  /** Values of so many bits can be added many times without leaving a {@code long}. */
+  private static final int SAFE_WIDTH = 40;
+
+  private static final long SAFE_SUM = 1L << 61;
+
   private final int places;
   private final boolean average;
   private long[] sums = new long[64];
@@ -22,6 +27,9 @@ final class SumAccumulator implements Accumulator {
   private final boolean countsRows;
   private long[] blanks = new long[0];
   private @Nullable WideSum[] putBy = new WideSum[0];
+
+  /** No sum is further from zero than this. */
+  private long greatest;
 
   /**
    * An empty one.
@@ -54,6 +62,7 @@ final class SumAccumulator implements Accumulator {
       addAll(values, from, to, cells);
       return;
     }
+    greatest = Long.MAX_VALUE;
     if (blanks.length < sums.length) {
       blanks = Arrays.copyOf(blanks, sums.length);
     }
@@ -68,6 +77,12 @@ final class SumAccumulator implements Accumulator {
 
   private void addAll(long[] values, int from, int to, int[] cells) {
     long[] into = sums;
+    if (cantOverflow(values, from, to)) {
+      for (int row = from; row < to; row++) {
+        into[cells[row]] += values[row];
+      }
+      return;
+    }
     for (int row = from; row < to; row++) {
       int cell = cells[row];
       long value = values[row];
@@ -79,6 +94,21 @@ final class SumAccumulator implements Accumulator {
         add(cell, value);
       }
     }
+  }
+
+  /** Whether no sum can leave a {@code long} even if all values so far went into one. */
+  private boolean cantOverflow(long[] values, int from, int to) {
+    long bits = 0;
+    for (int row = from; row < to; row++) {
+      bits |= values[row] ^ (values[row] >> 63);
+    }
+    int width = Long.SIZE - Long.numberOfLeadingZeros(bits);
+    if (width > SAFE_WIDTH || greatest > SAFE_SUM) {
+      greatest = Long.MAX_VALUE;
+      return false;
+    }
+    greatest += (long) (to - from) << width;
+    return true;
   }
 
   private void add(int cell, long value) {
