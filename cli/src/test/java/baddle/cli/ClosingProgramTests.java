@@ -148,6 +148,40 @@ class ClosingProgramTests {
   }
 
   @Test
+  void what_is_kept_out_ends_with_its_reason() throws Exception {
+    closeMarch();
+    String march = Files.readString(folder.resolve("in/tills-2026-03.csv"));
+    baddle.write("codes.csv", "Code,Range", "c1,Roses", "c2,Trees");
+    baddle.delete("in/tills-2026-03.csv");
+    assertThat(baddle.run("consolidate").out()).contains("restatement-kept-out");
+
+    baddle.write("codes.csv", "Code,Range", "c1,Shrubs", "c2,Trees");
+    Files.writeString(folder.resolve("in/tills-2026-03.csv"), march);
+
+    assertThat(baddle.run("consolidate").out()).contains("Batch 3").doesNotContain("restate");
+    assertThat(baddle.run("summarize", "ranges").out()).containsPattern("Total +35.00");
+    Files.move(folder.resolve("in/tills-2026-03.csv"), folder.resolve("in/tills-Mar 2026.csv"));
+    assertThat(baddle.run("consolidate").out()).contains("file-renamed");
+    assertThat(baddle.run("summarize", "ranges").out()).containsPattern("Total +35.00");
+  }
+
+  @Test
+  void a_late_file_of_a_closed_period_waits_too() throws Exception {
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(plan, Files.readString(plan).replace("in/tills-{p", "in/*tills-{p"));
+    closeMarch();
+    baddle.write("in/new tills-2026-03.csv", "day,site,code,revenue", "2026-03-09,Foxholt,c1,3.00");
+
+    assertThat(baddle.run("consolidate").out())
+        .contains(
+            "restatement-kept-out: in/new tills-2026-03.csv", "Completeness: 5 rows read = 5");
+    assertThat(baddle.run("summarize", "months").out()).containsPattern("2026-03 +15.00");
+    baddle.run("reopen", "2026-03", "--because", "it came late");
+    baddle.run("consolidate");
+    assertThat(baddle.run("summarize", "months").out()).containsPattern("2026-03 +18.00");
+  }
+
+  @Test
   void booked_changes_are_reported_against_what_was_closed() throws Exception {
     plan("book");
     closeMarch();

@@ -371,8 +371,8 @@ public final class BatchWriter implements Closeable {
     copySources("file = ?1", from, id);
     copyFindings(from, id, "", "");
     database.execute(
-        "INSERT INTO kept_out (file, sheet, period) SELECT ?2, sheet, period FROM kept_out"
-            + " WHERE file = ?1",
+        "INSERT INTO kept_out (file, sheet, period, derived) SELECT ?2, sheet, period, derived"
+            + " FROM kept_out WHERE file = ?1",
         from,
         id);
     return id;
@@ -405,14 +405,35 @@ public final class BatchWriter implements Closeable {
         source.sheet());
   }
 
-  /** Notes that what a file has of a closed period isn't taken. */
-  public synchronized void keepOut(long file, String sheet, String period) throws IOException {
+  /**
+   * Notes that what a file has of a closed period isn't taken.
+   *
+   * @param derived whether it is what would be computed anew, and not what is read
+   */
+  public synchronized void keepOut(long file, String sheet, String period, boolean derived)
+      throws IOException {
     database.execute(
-        "INSERT INTO kept_out (file, sheet, period) SELECT ?1, ?2, ?3 WHERE NOT EXISTS (SELECT 1"
-            + " FROM kept_out WHERE file = ?1 AND sheet = ?2 AND period = ?3)",
+        "INSERT INTO kept_out (file, sheet, period, derived) SELECT ?1, ?2, ?3, ?4"
+            + " WHERE NOT EXISTS (SELECT 1 FROM kept_out WHERE file = ?1 AND sheet = ?2"
+            + " AND period = ?3 AND derived = ?4)",
+        file,
+        sheet,
+        period,
+        derived ? 1 : 0);
+  }
+
+  /** Notes no longer that values of a file's sheet which would be computed anew are kept out. */
+  public synchronized void takeDerived(long file, String sheet, String period) throws IOException {
+    database.execute(
+        "DELETE FROM kept_out WHERE file = ? AND sheet = ? AND period = ? AND derived = 1",
         file,
         sheet,
         period);
+  }
+
+  /** Lets a file be read again when it is found next, whatever it holds. */
+  public synchronized void forgetIntake(long file) throws IOException {
+    database.execute("UPDATE file SET intake = '', modified = NULL WHERE id = ?", file);
   }
 
   private void copyFindings(long from, long to, String which, String sheet) throws IOException {

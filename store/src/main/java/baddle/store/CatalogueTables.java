@@ -178,7 +178,8 @@ final class CatalogueTables {
           CREATE TABLE kept_out (
             file INTEGER NOT NULL REFERENCES file,
             sheet TEXT NOT NULL,
-            period TEXT NOT NULL)""",
+            period TEXT NOT NULL,
+            derived INTEGER NOT NULL)""",
           """
           CREATE TABLE reported (
             report TEXT PRIMARY KEY,

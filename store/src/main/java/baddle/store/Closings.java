@@ -113,10 +113,10 @@ public final class Closings {
   /** What was kept out of the datasets at a batch. */
   public List<KeptOut> keptOut(int batch) throws IOException {
     return database.query(
-        "SELECT f.id, f.path, f.feed, k.sheet, k.period FROM kept_out k"
+        "SELECT DISTINCT f.id, f.path, f.feed, k.sheet, k.period FROM kept_out k"
             + " JOIN file f ON f.id = k.file WHERE"
             + Catalogue.LIVE
-            + "ORDER BY f.path, k.rowid",
+            + "ORDER BY f.path, k.sheet, k.period",
         row ->
             new KeptOut(
                 row.getLong(1),

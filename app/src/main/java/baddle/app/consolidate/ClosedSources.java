@@ -126,10 +126,12 @@ final class ClosedSources {
   void retire(BatchWriter batch, StoredFile file) throws IOException {
     List<StoredSource> kept =
         sources.getOrDefault(file.id(), List.of()).stream().filter(this::keeps).toList();
-    if (!isClosed(file)) {
+    long now = file.id();
+    if (isClosed(file)) {
+      batch.forgetIntake(file.id());
+    } else {
       batch.retire(file.id());
     }
-    long now = file.id();
     if (!kept.isEmpty() && !isClosed(file)) {
       now = batch.addFile(file.unread());
       for (StoredSource source : kept) {
@@ -137,7 +139,7 @@ final class ClosedSources {
       }
     }
     for (StoredSource source : kept) {
-      batch.keepOut(now, source.sheet(), source.period());
+      batch.keepOut(now, source.sheet(), source.period(), false);
     }
   }
 
@@ -209,7 +211,7 @@ final class ClosedSources {
       batch.keepSource(source, file.file());
     }
     if (!same) {
-      batch.keepOut(file.file(), place.sheet(), place.period());
+      batch.keepOut(file.file(), place.sheet(), place.period(), false);
     }
   }
 
@@ -275,12 +277,21 @@ final class ClosedSources {
     return frozen;
   }
 
-  /** Notes that values computed anew for some sources of closed periods are kept out. */
-  void keepOutDerived(BatchWriter batch, Set<List<Integer>> differing) throws IOException {
+  /**
+   * Notes of which sources of closed periods values computed anew are kept out.
+   *
+   * @param looked those whose values were computed anew, by part and number
+   * @param differing those of them that have other values
+   */
+  void keepOutDerived(BatchWriter batch, Set<List<Integer>> looked, Set<List<Integer>> differing)
+      throws IOException {
     int number = batch.batch().number();
     for (StoredSource source : store.catalogue().sources(number)) {
-      if (differing.contains(List.of(source.part(), source.number()))) {
-        batch.keepOut(source.file(), source.sheet(), source.period());
+      List<Integer> at = List.of(source.part(), source.number());
+      if (differing.contains(at)) {
+        batch.keepOut(source.file(), source.sheet(), source.period(), true);
+      } else if (looked.contains(at)) {
+        batch.takeDerived(source.file(), source.sheet(), source.period());
       }
     }
   }

@@ -147,7 +147,7 @@ final class Derived {
           Rederivation again =
               new Rederivation(batch, reader.get(), dataset, derivation, closed.frozen());
           changedRows.put(dataset.name(), again.run());
-          closed.keepOutDerived(batch, again.keptAsTheyWere());
+          closed.keepOutDerived(batch, again.looked(), again.keptAsTheyWere());
         }
         changed = true;
         batch.setDerivation(dataset.name(), hash);

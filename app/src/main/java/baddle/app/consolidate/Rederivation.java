@@ -36,6 +36,7 @@ final class Rederivation {
   private final Schema derived;
   private final Set<List<Integer>> frozen;
   private final Set<List<Integer>> keptAsTheyWere = new HashSet<>();
+  private final Set<List<Integer>> looked = new HashSet<>();
   private long changedRows;
   private int part = -1;
   private @Nullable ColumnRevision revision;
@@ -117,6 +118,7 @@ final class Rederivation {
     for (DatasetReader.LiveRange range : rows.live()) {
       List<Integer> source = List.of(rows.part(), range.source());
       if (frozen.contains(source)) {
+        looked.add(source);
         kept.set(range.from(), range.to());
         if (isToChange(range, vectors, before)) {
           keptAsTheyWere.add(source);
@@ -146,6 +148,11 @@ final class Rederivation {
   private boolean had(int column) {
     Column one = derived.column(column);
     return HiddenRows.has(one.name()) || reader.hasColumn(part, one);
+  }
+
+  /** The frozen sources whose values were computed anew. */
+  Set<List<Integer>> looked() {
+    return looked;
   }
 
   /** The sources whose rows would have other values if they weren't frozen. */

@@ -23,6 +23,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -77,7 +78,11 @@ public final class Restatements {
     Map<Place, List<StoredSource>> now = sources(dataset, batch, period, closed);
     Optional<DatasetReader> oldRows = reader(dataset, then);
     Optional<DatasetReader> newRows = reader(dataset, batch);
-    if (isUntouched(flat(old), oldRows, flat(now), newRows)) {
+    Map<List<Integer>, Set<Integer>> was = versions(flat(old), oldRows);
+    Map<List<Integer>, Set<Integer>> is = versions(flat(now), newRows);
+    withoutSame(old, was, is);
+    withoutSame(now, is, was);
+    if (old.isEmpty() && now.isEmpty()) {
       return List.of();
     }
     Schema columns = common(oldRows, newRows);
@@ -87,10 +92,10 @@ public final class Restatements {
     places.addAll(now.keySet());
     List<Finding> findings = new ArrayList<>();
     for (Place place : places) {
-      SourcePrints.Print was = before.getOrDefault(place, SourcePrints.Print.NONE);
-      SourcePrints.Print is = after.getOrDefault(place, SourcePrints.Print.NONE);
-      if (!was.equals(is)) {
-        findings.add(restated(place, period, was.rows(), is.rows()));
+      SourcePrints.Print one = before.getOrDefault(place, SourcePrints.Print.NONE);
+      SourcePrints.Print other = after.getOrDefault(place, SourcePrints.Print.NONE);
+      if (!one.equals(other)) {
+        findings.add(restated(place, period, one.rows(), other.rows()));
       }
     }
     return findings;
@@ -115,13 +120,21 @@ public final class Restatements {
             + "; if it is right, baddle reopen and baddle close it again");
   }
 
-  private static boolean isUntouched(
-      Collection<StoredSource> old,
-      Optional<DatasetReader> oldRows,
-      Collection<StoredSource> now,
-      Optional<DatasetReader> newRows) {
-    Map<List<Integer>, Set<Integer>> before = versions(old, oldRows);
-    return before.equals(versions(now, newRows));
+  /** Takes out the sources whose rows stand where they stood, in the same versions. */
+  private static void withoutSame(
+      Map<Place, List<StoredSource>> sources,
+      Map<List<Integer>, Set<Integer>> own,
+      Map<List<Integer>, Set<Integer>> others) {
+    sources
+        .values()
+        .forEach(
+            ofPlace ->
+                ofPlace.removeIf(
+                    source -> {
+                      List<Integer> at = List.of(source.part(), source.number());
+                      return Objects.equals(own.get(at), others.get(at));
+                    }));
+    sources.values().removeIf(List::isEmpty);
   }
 
   /** Where rows stand in the store, and the versions of the columns they have there. */

@@ -33,6 +33,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.slf4j.LoggerFactory;
 
 /**
  * Consolidates, checks, summarizes and writes the reports, in that order. The reports are moved
@@ -57,10 +58,10 @@ public final class Running {
   public static Optional<String> problem(Project project) {
     for (ReportPlan report : project.plan().reports()) {
       Path file = file(project, report);
-      if (file.startsWith(project.folder()) && Files.notExists(file.resolveSibling(""))) {
-        continue;
-      }
-      Optional<String> problem = ReportFile.problem(file, report.summaries().size());
+      boolean folderIsMade =
+          file.startsWith(project.folder()) && Files.notExists(file.resolveSibling(""));
+      Path looked = folderIsMade ? project.folder().resolve(file.getFileName()) : file;
+      Optional<String> problem = ReportFile.problem(looked, report.summaries().size());
       if (problem.isPresent()) {
         return problem;
       }
@@ -204,6 +205,8 @@ public final class Running {
     }
     try (Store store = Store.openToWrite(project.storeFolder())) {
       store.setReported(reports, batch);
+    } catch (StoreException.Locked e) {
+      LoggerFactory.getLogger(Running.class).info("not noted what the reports show: {}", e);
     }
   }
 
