@@ -128,18 +128,18 @@ final class ClosedSources {
         sources.getOrDefault(file.id(), List.of()).stream().filter(this::keeps).toList();
     long now = file.id();
     if (isClosed(file)) {
-      batch.forgetIntake(file.id());
+      batch.adoption().forgetIntake(file.id());
     } else {
       batch.retire(file.id());
     }
     if (!kept.isEmpty() && !isClosed(file)) {
       now = batch.addFile(file.unread());
       for (StoredSource source : kept) {
-        batch.keepSource(source, now);
+        batch.adoption().keepSource(source, now);
       }
     }
     for (StoredSource source : kept) {
-      batch.keepOut(now, source.sheet(), source.period(), false);
+      batch.adoption().keepOut(now, source.sheet(), source.period(), false);
     }
   }
 
@@ -205,13 +205,13 @@ final class ClosedSources {
       boolean same)
       throws IOException {
     for (StoredSource source : fresh) {
-      batch.dropSource(source);
+      batch.adoption().dropSource(source);
     }
     for (StoredSource source : old) {
-      batch.keepSource(source, file.file());
+      batch.adoption().keepSource(source, file.file());
     }
     if (!same) {
-      batch.keepOut(file.file(), place.sheet(), place.period(), false);
+      batch.adoption().keepOut(file.file(), place.sheet(), place.period(), false);
     }
   }
 
@@ -289,9 +289,9 @@ final class ClosedSources {
     for (StoredSource source : store.catalogue().sources(number)) {
       List<Integer> at = List.of(source.part(), source.number());
       if (differing.contains(at)) {
-        batch.keepOut(source.file(), source.sheet(), source.period(), true);
+        batch.adoption().keepOut(source.file(), source.sheet(), source.period(), true);
       } else if (looked.contains(at)) {
-        batch.takeDerived(source.file(), source.sheet(), source.period());
+        batch.adoption().takeDerived(source.file(), source.sheet(), source.period());
       }
     }
   }

@@ -160,7 +160,7 @@ public final class Consolidation {
           StoredFile before = file.known().orElseThrow();
           adopted.add(before.id());
           batch.retire(before.id());
-          batch.adopt(before.id(), file.toStore());
+          batch.adoption().adopt(before.id(), file.toStore());
         }
       }
       for (StoredFile file : gone) {

@@ -43,7 +43,7 @@ public record Returning(Optional<BatchStamp> made, BatchStamp earlier, List<Sour
       }
       Batch made;
       try (BatchWriter batch = store.beginBatch(clock.instant().truncatedTo(ChronoUnit.SECONDS))) {
-        batch.backTo(number);
+        batch.adoption().backTo(number);
         batch.commit();
         made = batch.batch();
       }

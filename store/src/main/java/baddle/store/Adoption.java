@@ -1,0 +1,144 @@
+package baddle.store;
+
+import java.io.IOException;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Objects;
+
+/**
+ * Gives files of a batch sources that were read before, without reading or writing a row: of a file
+ * that was renamed, of a period that is closed, of a state that comes back. Not for several
+ * threads.
+ */
+public final class Adoption {
+
+  private final Database database;
+  private final BatchWriter batch;
+
+  Adoption(Database database, BatchWriter batch) {
+    this.database = database;
+    this.batch = batch;
+  }
+
+  /**
+   * Lets a file have the rows that were read from another, because it has the same content.
+   *
+   * @param from the number of the other, whose rows may be live no more
+   * @param as the file; its id is ignored
+   * @return its number
+   */
+  public long adopt(long from, StoredFile as) throws IOException {
+    long id = batch.addFile(as);
+    database.execute(
+        "UPDATE file SET read_in = (SELECT read_in FROM file WHERE id = ?1) WHERE id = ?2",
+        from,
+        id);
+    copySources("file = ?1", from, id);
+    copyFindings(from, id, "", "");
+    database.execute(
+        "INSERT INTO kept_out (file, sheet, period, derived) SELECT ?2, sheet, period, derived"
+            + " FROM kept_out WHERE file = ?1",
+        from,
+        id);
+    return id;
+  }
+
+  /**
+   * Lets a file keep a source that was read before, in the place of one that was read now.
+   *
+   * @param source as it was stored
+   * @param file the number of the file it is to be of
+   */
+  public void keepSource(StoredSource source, long file) throws IOException {
+    copySources(
+        "file = ?1 AND part = " + source.part() + " AND number = " + source.number(),
+        source.file(),
+        file);
+    copyFindings(source.file(), file, " AND coalesce(place_sheet, '') = ?5", source.sheet());
+  }
+
+  /** Takes a source of this batch back, and what was found in its sheet. */
+  public void dropSource(StoredSource source) throws IOException {
+    database.execute(
+        "DELETE FROM source WHERE part = ? AND number = ? AND file = ?",
+        source.part(),
+        source.number(),
+        source.file());
+    database.execute(
+        "DELETE FROM finding WHERE file = ? AND coalesce(place_sheet, '') = ?",
+        source.file(),
+        source.sheet());
+  }
+
+  /**
+   * Notes that what a file has of a closed period isn't taken.
+   *
+   * @param derived whether it is what would be computed anew, and not what is read
+   */
+  public void keepOut(long file, String sheet, String period, boolean derived) throws IOException {
+    database.execute(
+        "INSERT INTO kept_out (file, sheet, period, derived) SELECT ?1, ?2, ?3, ?4"
+            + " WHERE NOT EXISTS (SELECT 1 FROM kept_out WHERE file = ?1 AND sheet = ?2"
+            + " AND period = ?3 AND derived = ?4)",
+        file,
+        sheet,
+        period,
+        derived ? 1 : 0);
+  }
+
+  /** Notes no longer that values of a file's sheet which would be computed anew are kept out. */
+  public void takeDerived(long file, String sheet, String period) throws IOException {
+    database.execute(
+        "DELETE FROM kept_out WHERE file = ? AND sheet = ? AND period = ? AND derived = 1",
+        file,
+        sheet,
+        period);
+  }
+
+  /** Lets a file be read again when it is found next, whatever it holds. */
+  public void forgetIntake(long file) throws IOException {
+    database.execute("UPDATE file SET intake = '', modified = NULL WHERE id = ?", file);
+  }
+
+  private void copyFindings(long from, long to, String which, String sheet) throws IOException {
+    database.execute(
+        "INSERT INTO finding (batch, file, code, severity, place_file, place_sheet, place_row,"
+            + " place_heading, message, remedy, rows, value, cause)"
+            + " SELECT ?3, ?2, code, severity, CASE WHEN place_file = (SELECT path FROM file"
+            + " WHERE id = ?1) THEN ?4 ELSE place_file END, place_sheet, place_row, place_heading,"
+            + " message, remedy, rows, value, cause FROM finding WHERE file = ?1"
+            + which
+            + " AND length(?5) >= 0 ORDER BY rowid",
+        from,
+        to,
+        batch.batch().number(),
+        database.query("SELECT path FROM file WHERE id = ?", row -> row.getString(1), to).get(0),
+        sheet);
+  }
+
+  private void copySources(String which, long from, long to) throws IOException {
+    String rest =
+        "sheet, period, heading_row, cell_range, sender, sent_on, headings, rows_read,"
+            + " rows_kept, rows_left_out, rows_held, first_row";
+    database.execute(
+        "INSERT INTO source (part, number, file, %1$s) SELECT part, number, ?2, %1$s FROM source WHERE %2$s"
+            .formatted(rest, which),
+        from,
+        to);
+  }
+
+  /**
+   * Makes the state of an earlier batch that of this one.
+   *
+   * @param earlier a batch that wasn't tidied away
+   */
+  public void backTo(int earlier) throws IOException {
+    Map<Long, StoredFile> files = new HashMap<>();
+    new Catalogue(database).files(earlier).forEach(file -> files.put(file.id(), file));
+    Return back = new Return(database, earlier, batch.batch().number());
+    for (long file : back.files()) {
+      adopt(file, Objects.requireNonNull(files.get(file)));
+    }
+    back.states();
+  }
+}
