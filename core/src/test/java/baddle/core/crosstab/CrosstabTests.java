@@ -13,10 +13,12 @@ import java.time.LocalDate;
 import java.time.Month;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -114,6 +116,76 @@ class CrosstabTests {
 
     assertThat(labels(crosstab.down())).containsExactly("Site 2", "Site 10", "(blank)");
     assertThat(labels(crosstab.across())).containsExactly("2025-12", "2026-01", "2026-04");
+  }
+
+  @Test
+  void new_items_far_apart_and_blank_are_found_in_every_block() throws IOException {
+    Random random = new Random(11);
+    List<Sale> sales = new ArrayList<>();
+    Map<String, Long> expected = new HashMap<>();
+    for (int i = 0; i < 3_000; i++) {
+      String site = random.nextInt(9) == 0 ? "" : "s" + random.nextInt(1 + i / 100);
+      Long units = random.nextInt(7) == 0 ? null : (long) Math.pow(-7, random.nextInt(12));
+      LocalDate day = LocalDate.of(1900 + random.nextInt(300), 1, 1);
+      sales.add(new Sale("r" + random.nextInt(3), site, day, 100L, units));
+      String cell = (site.isEmpty() ? "(blank)" : site) + (units == null ? "(blank)" : units);
+      expected.merge(cell + day.getYear(), 1L, Long::sum);
+    }
+
+    Crosstab crosstab =
+        build(
+            spec(
+                List.of(level("site"), level("units")),
+                List.of(level("sold_on by year")),
+                Measure.of("Rows", "count(*)"),
+                Measure.of("Sum", "sum(amount)")),
+            sales);
+
+    Map<String, Long> found = new HashMap<>();
+    for (Item site : crosstab.down().children()) {
+      for (Item units : site.children()) {
+        for (Item year : crosstab.across().children()) {
+          crosstab
+              .value(units, year, 0)
+              .filter(count -> count.signum() != 0)
+              .ifPresent(
+                  count ->
+                      found.put(site.label() + units.label() + year.label(), count.longValue()));
+        }
+      }
+    }
+    assertThat(found).isEqualTo(expected);
+    assertThat(crosstab.value(crosstab.down(), crosstab.across(), 1))
+        .hasValue(new BigDecimal("3000.00"));
+  }
+
+  @Test
+  void the_median_of_many_values_is_that_of_all_of_them() throws IOException {
+    List<Sale> sales = new ArrayList<>();
+    LocalDate day = LocalDate.of(2026, 1, 1);
+    for (long i = 0; i < 140_000; i++) {
+      Long cents = i % 5 == 4 ? null : i * 7919 % 140_000;
+      sales.add(new Sale("r", i % 2 == 0 ? "even" : "odd", day, cents, 1L));
+    }
+
+    Crosstab crosstab =
+        build(
+            spec(List.of(level("site")), List.of(), Measure.of("Middle", "median(amount)")), sales);
+
+    List<Item> lines = new ArrayList<>(crosstab.down().children());
+    lines.add(crosstab.down());
+    for (Item line : lines) {
+      long[] values =
+          sales.stream()
+              .filter(sale -> line.level() == 0 || sale.site().equals(line.label()))
+              .flatMap(sale -> Optional.ofNullable(sale.cents()).stream())
+              .mapToLong(Long::longValue)
+              .sorted()
+              .toArray();
+      long doubled = values[values.length / 2 - 1] + values[values.length / 2];
+      assertThat(crosstab.value(line, crosstab.across(), 0).orElseThrow())
+          .isEqualByComparingTo(BigDecimal.valueOf(doubled * 5, 3));
+    }
   }
 
   @Test

@@ -20,6 +20,24 @@ class PeriodTests {
 
   @ParameterizedTest
   @CsvSource({
+    "2026-Q1, 2026-03, true",
+    "2026-03, 2026-03, true",
+    "2026-03, 2026-Q1, false",
+    "2026, 2026-12-31, true",
+    "2026-03, 2026-04, false",
+    "2026-03, 2026-W14, false",
+    "2026-03, 2026-W10, true",
+  })
+  void a_period_covers_those_whose_days_are_all_its_own(
+      String outer, String inner, boolean covers) {
+    Period one = PeriodText.english().parse(outer).orElseThrow();
+    Period other = PeriodText.english().parse(inner).orElseThrow();
+
+    assertThat(one.covers(other)).isEqualTo(covers);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
     "2026-03, 2026-03, 2026-03-01",
     "202603, 2026-03, 2026-03-01",
     "2026-03-14, 2026-03-14, 2026-03-14",
