@@ -90,6 +90,9 @@ final class CrosstabCommand implements Command {
   @Override
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
+    if (!options.arguments().isEmpty() && !options.parameters().isEmpty()) {
+      throw new UsageException("files have no parameters; --with and --period are for a plan's");
+    }
     SummaryDraft draft = draft(options);
     if (options.has("as-plan")) {
       if (options.arguments().isEmpty()) {

@@ -97,7 +97,8 @@ final class ParameterReader {
                     (name, entry) -> declare(name, entry, Optional.ofNullable(given.get(name)))));
     for (String name : given.keySet()) {
       if (section.isEmpty()) {
-        nodes.problem(root, "the plan has no parameters:, so none can be " + name);
+        nodes.problem(
+            root, "there is no parameter " + name + "; the plan declares none (parameters:)");
       } else if (nodes.entries(section.get(), SECTION).get(name) == null) {
         Set<String> known = nodes.entries(section.get(), SECTION).keySet();
         nodes.problem(section.get(), "no parameter " + name + Nearest.hint(name, known));
