@@ -227,6 +227,14 @@ final class CommandOptions {
     return Project.open(plan.get(), parameters());
   }
 
+  /** For work that no plan has a part in. */
+  void refuseParameters() throws UsageException {
+    if (!parameters().isEmpty()) {
+      throw new UsageException(
+          "--with and --period are for a plan's parameters; none is read here");
+    }
+  }
+
   /** What the options say of the plan's parameters. */
   Map<String, String> parameters() throws UsageException {
     Map<String, String> parameters = new LinkedHashMap<>();

@@ -90,8 +90,8 @@ final class CrosstabCommand implements Command {
   @Override
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
-    if (!options.arguments().isEmpty() && !options.parameters().isEmpty()) {
-      throw new UsageException("files have no parameters; --with and --period are for a plan's");
+    if (!options.arguments().isEmpty()) {
+      options.refuseParameters();
     }
     SummaryDraft draft = draft(options);
     if (options.has("as-plan")) {

@@ -62,6 +62,7 @@ final class DraftCommand implements Command {
     if (options.has("update")) {
       return update(options, console);
     }
+    options.refuseParameters();
     if (options.arguments().size() != 1) {
       throw new UsageException("needs the one folder to draft from; see baddle draft --help");
     }

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.Map;
 import java.util.TreeMap;
 import org.dhatim.fastexcel.Workbook;
@@ -179,6 +180,26 @@ class ClosingProgramTests {
     baddle.run("reopen", "2026-03", "--because", "it came late");
     baddle.run("consolidate");
     assertThat(baddle.run("summarize", "months").out()).containsPattern("2026-03 +18.00");
+  }
+
+  @Test
+  void a_closed_file_overwritten_with_a_copy_of_another_keeps_its_rows() throws Exception {
+    closeMarch();
+    String march = Files.readString(folder.resolve("in/tills-2026-03.csv"));
+    Files.copy(
+        folder.resolve("in/tills-2026-04.csv"),
+        folder.resolve("in/tills-2026-03.csv"),
+        StandardCopyOption.REPLACE_EXISTING);
+
+    assertThat(baddle.run("consolidate").out())
+        .contains("file-duplicate", "restatement-kept-out: in/tills-2026-03.csv");
+    assertThat(baddle.run("summarize", "months").out())
+        .containsPattern("2026-03 +15.00")
+        .containsPattern("2026-04 +20.00");
+    assertThat(baddle.run("consolidate").out()).contains("Nothing has changed since batch 2");
+    Files.writeString(folder.resolve("in/tills-2026-03.csv"), march);
+    assertThat(baddle.run("consolidate").out()).doesNotContain("restate", "duplicate:");
+    assertThat(baddle.run("summarize", "months").out()).containsPattern("Total +35.00");
   }
 
   @Test

@@ -155,30 +155,17 @@ final class DatasetReader {
       }
     }
     PlanNode policy = keys.get("on_duplicate");
-    if (policy == null) {
-      return new DuplicateRule(key, DuplicateRule.Policy.REPORT);
-    }
-    if (key.isEmpty()) {
+    if (policy != null && key.isEmpty()) {
       nodes.problem(policy, "on_duplicate: needs key:, the columns that identify a row");
-    }
-    List<String> words =
-        Arrays.stream(DuplicateRule.Policy.values()).map(DuplicateRule.Policy::words).toList();
-    String word = nodes.text(policy, "on_duplicate").map(PlanNode.Text::text).orElse(words.get(0));
-    if (!words.contains(word)) {
-      nodes.problem(
-          policy,
-          "on_duplicate should be one of "
-              + String.join(", ", words)
-              + ", not "
-              + word
-              + Nearest.hint(word, words));
     }
     return new DuplicateRule(
         key,
-        Arrays.stream(DuplicateRule.Policy.values())
-            .filter(known -> known.words().equals(word))
-            .findFirst()
-            .orElse(DuplicateRule.Policy.REPORT));
+        nodes.choice(
+            keys,
+            "on_duplicate",
+            List.of(DuplicateRule.Policy.values()),
+            DuplicateRule.Policy::words,
+            DuplicateRule.Policy.REPORT));
   }
 
   /** The column named, else the last required decimal, else the last that is no lookup's. */

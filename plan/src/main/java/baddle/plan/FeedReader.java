@@ -123,18 +123,9 @@ final class FeedReader {
         cells,
         shaping.constants(keys, dataset),
         shaping.shaping(keys, dataset),
-        whenGone(keys),
+        nodes.choice(keys, "when_gone", List.of(WhenGone.values()), WhenGone::word, WhenGone.DROP),
         expect(keys, dataset),
         controlList(name, keys, dataset));
-  }
-
-  private WhenGone whenGone(Map<String, PlanNode> keys) {
-    PlanNode node = keys.get("when_gone");
-    return node == null
-        ? WhenGone.DROP
-        : nodes
-            .choice(node, "when_gone", List.of(WhenGone.values()), WhenGone::word)
-            .orElse(WhenGone.DROP);
   }
 
   private Optional<ExpectPlan> expect(Map<String, PlanNode> keys, DatasetPlan dataset) {

@@ -8,7 +8,6 @@ import baddle.core.expression.ExpressionException;
 import baddle.core.expression.MeasureExpression;
 import baddle.core.finding.Nearest;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Currency;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -126,7 +125,7 @@ final class MeasureReader {
 
   private View view(Map<String, PlanNode> keys) {
     View.Kind kind =
-        choice(keys, "as", View.Kind.values(), View.Kind::words).orElse(View.Kind.VALUE);
+        nodes.choice(keys, "as", List.of(View.Kind.values()), View.Kind::words, View.Kind.VALUE);
     Optional<String> against =
         Optional.ofNullable(keys.get("against"))
             .flatMap(node -> nodes.text(node, "against"))
@@ -141,7 +140,7 @@ final class MeasureReader {
           Objects.requireNonNull(keys.get("as")),
           "a variance needs against:, the name of a measure such as Budget");
     }
-    Good good = choice(keys, "good", Good.values(), Good::words).orElse(Good.UP);
+    Good good = nodes.choice(keys, "good", List.of(Good.values()), Good::words, Good.UP);
     return new View(kind, against.orElse(kind.isChange() ? View.PREVIOUS : ""), good == Good.UP);
   }
 
@@ -154,41 +153,25 @@ final class MeasureReader {
     }
   }
 
-  private <T> Optional<T> choice(
-      Map<String, PlanNode> keys, String key, T[] values, Function<T, String> words) {
-    PlanNode node = keys.get(key);
-    if (node == null) {
-      return Optional.empty();
-    }
-    List<String> known = Arrays.stream(values).map(words).toList();
-    Optional<PlanNode.Text> text = nodes.text(node, key);
-    for (T value : values) {
-      if (text.isEmpty() || words.apply(value).equals(text.get().text())) {
-        return Optional.of(value);
-      }
-    }
-    nodes.problem(
-        node,
-        key
-            + " should be one of "
-            + String.join(", ", known)
-            + ", not "
-            + text.get().text()
-            + Nearest.hint(text.get().text(), known));
-    return Optional.empty();
-  }
-
   private NumberStyle style(Map<String, PlanNode> keys) {
     Optional<String> pattern =
         Optional.ofNullable(keys.get("show"))
             .flatMap(show -> nodes.text(show, "show"))
             .flatMap(this::pattern);
     NumberStyle.Unit unit =
-        choice(keys, "in", NumberStyle.Unit.values(), MeasureReader::word)
-            .orElse(NumberStyle.Unit.ONES);
+        nodes.choice(
+            keys,
+            "in",
+            List.of(NumberStyle.Unit.values()),
+            MeasureReader::word,
+            NumberStyle.Unit.ONES);
     NumberStyle.Sign sign =
-        choice(keys, "sign", NumberStyle.Sign.values(), MeasureReader::word)
-            .orElse(NumberStyle.Sign.ARROW);
+        nodes.choice(
+            keys,
+            "sign",
+            List.of(NumberStyle.Sign.values()),
+            MeasureReader::word,
+            NumberStyle.Sign.ARROW);
     Optional<Currency> currency =
         Optional.ofNullable(keys.get("currency"))
             .flatMap(code -> nodes.text(code, "currency"))

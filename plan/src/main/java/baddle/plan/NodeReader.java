@@ -104,6 +104,17 @@ final class NodeReader {
     return Optional.of(values.get(at));
   }
 
+  /** One of a few values of a key; the standard one where the key isn't there, or is wrong. */
+  <T> T choice(
+      Map<String, PlanNode> keys,
+      String key,
+      List<T> values,
+      Function<T, String> words,
+      T standard) {
+    PlanNode node = keys.get(key);
+    return node == null ? standard : choice(node, key, values, words).orElse(standard);
+  }
+
   /** {@code true} or {@code false}. */
   Optional<Boolean> truth(PlanNode node, String what) {
     Optional<PlanNode.Text> text = text(node, what);

@@ -66,13 +66,11 @@ final class ParameterReader {
   private static final String NOT_IN_NAMES = ".*[/\\\\*?{}].*|\\.+";
 
   private final NodeReader nodes;
-  private final PeriodText periods;
   private final Map<String, Parameter> parameters = new LinkedHashMap<>();
   private final Set<String> ofData = new HashSet<>();
 
-  ParameterReader(NodeReader nodes, PeriodText periods) {
+  ParameterReader(NodeReader nodes) {
     this.nodes = nodes;
-    this.periods = periods;
   }
 
   /**
@@ -89,19 +87,16 @@ final class ParameterReader {
             .filter(entry -> entry.key().text().equals(SECTION))
             .map(PlanNode.Entry::value)
             .findFirst();
-    section.ifPresent(
-        node ->
-            nodes
-                .entries(node, SECTION)
-                .forEach(
-                    (name, entry) -> declare(name, entry, Optional.ofNullable(given.get(name)))));
+    Map<String, PlanNode.Entry> declared =
+        section.map(node -> nodes.entries(node, SECTION)).orElse(Map.of());
+    declared.forEach((name, entry) -> declare(name, entry, Optional.ofNullable(given.get(name))));
     for (String name : given.keySet()) {
       if (section.isEmpty()) {
         nodes.problem(
             root, "there is no parameter " + name + "; the plan declares none (parameters:)");
-      } else if (nodes.entries(section.get(), SECTION).get(name) == null) {
-        Set<String> known = nodes.entries(section.get(), SECTION).keySet();
-        nodes.problem(section.get(), "no parameter " + name + Nearest.hint(name, known));
+      } else if (!declared.containsKey(name)) {
+        nodes.problem(
+            section.get(), "no parameter " + name + Nearest.hint(name, declared.keySet()));
       }
     }
     if (parameters.isEmpty()) {
@@ -176,7 +171,7 @@ final class ParameterReader {
       case DECIMAL ->
           value.matches("-?\\d{1,18}(\\.\\d{1,12})?") ? Optional.of(value) : Optional.empty();
       case DATE -> date(value);
-      case PERIOD -> periods.parse(value).map(String::valueOf);
+      case PERIOD -> PeriodText.english().parse(value).map(String::valueOf);
     };
   }
 

@@ -42,21 +42,6 @@ public final class PlanReader {
           "checks",
           "closing");
 
-  /** What stands for a plan whose parameters can't be read, so that nothing else of it is. */
-  private static final Plan EMPTY =
-      new Plan(
-          Calendar.standard(),
-          new PeriodText(MonthNames.english()),
-          Map.of(),
-          Map.of(),
-          Map.of(),
-          Map.of(),
-          List.of(),
-          List.of(),
-          Restatement.KEEP_OUT,
-          "",
-          Parameters.NONE);
-
   private final NodeReader nodes = new NodeReader();
 
   private PlanReader() {}
@@ -102,11 +87,18 @@ public final class PlanReader {
       throw new PlanException(name, List.of(notYaml(e)));
     }
     PlanReader reader = new PlanReader();
-    Plan plan = reader.plan(root, parameters);
-    if (!reader.nodes.problems().isEmpty()) {
-      throw new PlanException(name, reader.nodes.problems());
-    }
+    ParameterReader filled = new ParameterReader(reader.nodes);
+    PlanNode withValues = filled.read(root, parameters);
+    reader.refuseProblems(name);
+    Plan plan = reader.plan(withValues, filled.parameters());
+    reader.refuseProblems(name);
     return plan;
+  }
+
+  private void refuseProblems(String name) throws PlanException {
+    if (!nodes.problems().isEmpty()) {
+      throw new PlanException(name, nodes.problems());
+    }
   }
 
   private static PlanProblem notYaml(JsonProcessingException e) {
@@ -139,13 +131,7 @@ public final class PlanReader {
     return Optional.of(new ReportPlan(file, names, flat));
   }
 
-  private Plan plan(PlanNode withoutValues, Map<String, String> given) {
-    PeriodText plainPeriods = new PeriodText(MonthNames.english());
-    ParameterReader parameters = new ParameterReader(nodes, plainPeriods);
-    PlanNode root = parameters.read(withoutValues, given);
-    if (!nodes.problems().isEmpty()) {
-      return EMPTY;
-    }
+  private Plan plan(PlanNode root, Parameters parameters) {
     Map<String, PlanNode> keys = nodes.keys(root, "the plan", KEYS);
     checkVersion(root, keys);
     Map<String, PlanNode> calendarKeys =
@@ -220,7 +206,7 @@ public final class PlanReader {
         checks,
         restatement(keys),
         store(keys),
-        parameters.parameters());
+        parameters);
   }
 
   private String store(Map<String, PlanNode> plan) {
@@ -238,12 +224,12 @@ public final class PlanReader {
       return Restatement.KEEP_OUT;
     }
     Map<String, PlanNode> keys = nodes.keys(closing, "closing", List.of("restatements"));
-    PlanNode node = keys.get("restatements");
-    return node == null
-        ? Restatement.KEEP_OUT
-        : nodes
-            .choice(node, "restatements", List.of(Restatement.values()), Restatement::words)
-            .orElse(Restatement.KEEP_OUT);
+    return nodes.choice(
+        keys,
+        "restatements",
+        List.of(Restatement.values()),
+        Restatement::words,
+        Restatement.KEEP_OUT);
   }
 
   @FunctionalInterface

@@ -256,14 +256,13 @@ final class SummaryReader {
   }
 
   private Subtotals.Place subtotalPlace(PlanNode node, String key) {
-    Optional<String> word = nodes.text(node, key).map(PlanNode.Text::text);
-    for (Subtotals.Place place : Subtotals.Place.values()) {
-      if (word.isPresent() && place.name().toLowerCase(Locale.ROOT).equals(word.get())) {
-        return place;
-      }
-    }
-    nodes.problem(node, key + " should be above, below or none");
-    return Subtotals.Place.NONE;
+    return nodes
+        .choice(
+            node,
+            key,
+            List.of(Subtotals.Place.values()),
+            place -> place.name().toLowerCase(Locale.ROOT))
+        .orElse(Subtotals.Place.NONE);
   }
 
   private boolean truth(Map<String, PlanNode> keys, String key, boolean standard) {

@@ -154,7 +154,7 @@ class TreatmentPlanTests {
         "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7range: {type: text, lookup: rangs} # 4:5: column range: no lookup rangs",
         "\u00b7\u00b7\u00b7\u00b7key: [sit] # 11:11: no column sit; did you mean site?",
         "\u00b7\u00b7\u00b7\u00b7on_duplicate: hold # 11:19: on_duplicate: needs key:, the columns that identify a row",
-        "\u00b7\u00b7\u00b7\u00b7key: code§    on_duplicate: drop # 12:19: on_duplicate should be one of report, hold, keep latest, not drop",
+        "\u00b7\u00b7\u00b7\u00b7key: code§    on_duplicate: drop # 12:19: on_duplicate: should be one of report, hold, keep latest, not drop",
         "\u00b7\u00b7\u00b7\u00b7amount: site # 11:13: no column of numbers site",
         "feeds: {a: {files: x, carry_down: sit}} # 11:35: no column sit; did you mean site?",
         "feeds: {a: {files: x, carry_down: {columns: site, until: blank}}} # 11:58: until: should be \"blank row\", not blank",

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Gives files of a batch sources that were read before, without reading or writing a row: of a file
@@ -34,7 +35,7 @@ public final class Adoption {
         from,
         id);
     copySources("file = ?1", from, id);
-    copyFindings(from, id, "", "");
+    copyFindings(from, id, null);
     database.execute(
         "INSERT INTO kept_out (file, sheet, period, derived) SELECT ?2, sheet, period, derived"
             + " FROM kept_out WHERE file = ?1",
@@ -54,20 +55,30 @@ public final class Adoption {
         "file = ?1 AND part = " + source.part() + " AND number = " + source.number(),
         source.file(),
         file);
-    copyFindings(source.file(), file, " AND coalesce(place_sheet, '') = ?5", source.sheet());
   }
 
-  /** Takes a source of this batch back, and what was found in its sheet. */
+  /** Takes a source of this batch back. */
   public void dropSource(StoredSource source) throws IOException {
     database.execute(
         "DELETE FROM source WHERE part = ? AND number = ? AND file = ?",
         source.part(),
         source.number(),
         source.file());
+  }
+
+  /**
+   * Lets what was found in a sheet be what had been found in it before.
+   *
+   * @param from the number of the file as it was; null where it is new
+   * @param to its number now
+   * @param sheet the sheet; empty for a file without sheets
+   */
+  public void keepFindings(@Nullable Long from, long to, String sheet) throws IOException {
     database.execute(
-        "DELETE FROM finding WHERE file = ? AND coalesce(place_sheet, '') = ?",
-        source.file(),
-        source.sheet());
+        "DELETE FROM finding WHERE file = ? AND coalesce(place_sheet, '') = ?", to, sheet);
+    if (from != null) {
+      copyFindings(from, to, sheet);
+    }
   }
 
   /**
@@ -100,15 +111,15 @@ public final class Adoption {
     database.execute("UPDATE file SET intake = '', modified = NULL WHERE id = ?", file);
   }
 
-  private void copyFindings(long from, long to, String which, String sheet) throws IOException {
+  /** Copies the findings of a sheet, or all where none is named. */
+  private void copyFindings(long from, long to, @Nullable String sheet) throws IOException {
     database.execute(
         "INSERT INTO finding (batch, file, code, severity, place_file, place_sheet, place_row,"
             + " place_heading, message, remedy, rows, value, cause)"
             + " SELECT ?3, ?2, code, severity, CASE WHEN place_file = (SELECT path FROM file"
             + " WHERE id = ?1) THEN ?4 ELSE place_file END, place_sheet, place_row, place_heading,"
             + " message, remedy, rows, value, cause FROM finding WHERE file = ?1"
-            + which
-            + " AND length(?5) >= 0 ORDER BY rowid",
+            + " AND (?5 IS NULL OR coalesce(place_sheet, '') = ?5) ORDER BY rowid",
         from,
         to,
         batch.batch().number(),

@@ -6,9 +6,6 @@ import baddle.core.table.Column;
 import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
-import baddle.core.table.TextVector;
-import baddle.core.table.Vector;
-import baddle.core.value.ColumnType;
 import java.io.IOException;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -17,7 +14,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
@@ -25,26 +21,9 @@ import java.util.TreeSet;
 import java.util.function.IntPredicate;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 
 /** Reads the rows of a dataset as they were at a batch, a few columns at a time. */
 public final class DatasetReader {
-
-  private record StoredBlock(int number, int rows) {}
-
-  /** The columns of a part at the batch: their types, and the numbers they are stored under. */
-  private record PartColumns(Schema schema, Map<String, Integer> numbers) {
-
-    boolean has(Column column) {
-      return schema.indexOf(column.name()).stream()
-          .mapToObj(schema::column)
-          .anyMatch(stored -> stored.type().toString().equals(column.type().toString()));
-    }
-
-    boolean hides() {
-      return HiddenRows.columns().stream().anyMatch(column -> numbers.containsKey(column.name()));
-    }
-  }
 
   /** Takes whole blocks with their place in the store. */
   @FunctionalInterface
@@ -80,19 +59,11 @@ public final class DatasetReader {
    */
   public record LiveRange(int from, int to, int source) {}
 
-  /** Which rows are wanted. */
-  private enum Rows {
-    /** Those of the dataset. */
-    SHOWN,
-    /** Those that are held or left out after they were read. */
-    HIDDEN
-  }
-
   private final Database database;
   private final String dataset;
   private final int batch;
   private final Map<Integer, List<SourceRange>> rangesOfPart = new LinkedHashMap<>();
-  private final Map<Integer, PartColumns> columnsOfPart = new LinkedHashMap<>();
+  private final Map<Integer, StoredPart> parts = new LinkedHashMap<>();
   private final Schema schema;
 
   DatasetReader(Database database, String dataset, int batch) throws IOException {
@@ -111,10 +82,10 @@ public final class DatasetReader {
             dataset)
         .forEach(
             range -> rangesOfPart.computeIfAbsent(range.part(), p -> new ArrayList<>()).add(range));
-    PartColumns newest = null;
+    StoredPart newest = null;
     for (int part : rangesOfPart.keySet()) {
-      newest = readColumns(part);
-      columnsOfPart.put(part, newest);
+      newest = StoredPart.of(database, part, batch);
+      parts.put(part, newest);
     }
     if (newest == null) {
       throw new StoreException.Absent(
@@ -142,27 +113,6 @@ public final class DatasetReader {
         row.getInt(9));
   }
 
-  private PartColumns readColumns(int part) throws IOException {
-    Map<String, Integer> numbers = new LinkedHashMap<>();
-    List<Column> columns =
-        database.query(
-            "SELECT name, kind, places, number FROM part_column WHERE part = ?2"
-                + " AND coalesce(live_from, 0) <= ?1 AND (live_until IS NULL OR live_until > ?1)"
-                + " ORDER BY coalesce(position, number)",
-            row -> {
-              numbers.put(row.getString(1), row.getInt(4));
-              return column(row);
-            },
-            batch,
-            part);
-    return new PartColumns(new Schema(columns), numbers);
-  }
-
-  private static Column column(ResultSet row) throws SQLException {
-    ColumnType.Kind kind = ColumnType.Kind.valueOf(row.getString(2).toUpperCase(Locale.ROOT));
-    return new Column(row.getString(1), new ColumnType(kind, row.getInt(3)));
-  }
-
   /** The columns of the part that was written last, and after them those of the origin. */
   public Schema schema() {
     return schema;
@@ -175,23 +125,22 @@ public final class DatasetReader {
 
   /** Whether a part has a column of this name and type. */
   public boolean hasColumn(int part, Column column) {
-    return columnsOf(part).has(column);
+    return part(part).schema().has(column);
   }
 
   /** The numbers that the columns of a part are stored under; each version of one has its own. */
   public Set<Integer> columnNumbers(int part) {
-    return Set.copyOf(columnsOf(part).numbers().values());
+    return part(part).columnNumbers();
   }
 
   /** The names of the columns a part has, those of {@link HiddenRows} among them. */
   public List<String> columnsOfPart(int part) {
-    return columnsOf(part).schema().names();
+    return part(part).names();
   }
 
   /** Whether any part has one of the columns of {@link HiddenRows}. */
   public boolean hides(Column column) {
-    return columnsOfPart.values().stream()
-        .anyMatch(part -> part.numbers().containsKey(column.name()));
+    return parts.values().stream().anyMatch(part -> part.names().contains(column.name()));
   }
 
   /** The parts of live sources in which a block isn't what was written; every block is read. */
@@ -200,26 +149,13 @@ public final class DatasetReader {
     try (VectorDecoder decoder = new VectorDecoder()) {
       for (int part : rangesOfPart.keySet()) {
         try {
-          verify(part, decoder);
-        } catch (StoreException.Damaged e) {
+          part(part).verify(decoder);
+        } catch (VectorDecoder.BrokenBlockException e) {
           damaged.add(part);
         }
       }
     }
     return damaged;
-  }
-
-  private void verify(int part, VectorDecoder decoder) throws IOException {
-    PartColumns columns = columnsOf(part);
-    for (StoredBlock block : blocks(part)) {
-      decode(part, PartWriter.ROW_NUMBERS, block.number(), decoder);
-      for (Map.Entry<String, Integer> column : columns.numbers().entrySet()) {
-        int number = column.getValue();
-        if (!HiddenRows.has(column.getKey()) || isStored(part, number, block.number())) {
-          decode(part, number, block.number(), decoder);
-        }
-      }
-    }
   }
 
   /** How many rows are stored for live sources, those in no figure among them. */
@@ -244,7 +180,7 @@ public final class DatasetReader {
    * @throws StoreException.Damaged if a block isn't what was written
    */
   public void scan(List<String> columns, BlockSink sink) throws IOException {
-    scan(schema.only(columns), Rows.SHOWN, file -> true, sink);
+    scan(schema.only(columns), false, file -> true, sink);
   }
 
   /**
@@ -255,7 +191,7 @@ public final class DatasetReader {
    */
   public void scanFiles(List<String> columns, Predicate<String> files, BlockSink sink)
       throws IOException {
-    scan(schema.only(columns), Rows.SHOWN, files, sink);
+    scan(schema.only(columns), false, files, sink);
   }
 
   /**
@@ -266,25 +202,25 @@ public final class DatasetReader {
    *     HiddenRows}, blank where they aren't the reason
    */
   public void scanHidden(List<String> columns, BlockSink sink) throws IOException {
-    if (columnsOfPart.values().stream().anyMatch(PartColumns::hides)) {
-      scan(schema.only(columns), Rows.HIDDEN, file -> true, sink);
+    if (parts.values().stream().anyMatch(StoredPart::hides)) {
+      scan(schema.only(columns), true, file -> true, sink);
     }
   }
 
-  private void scan(Schema wanted, Rows rows, Predicate<String> files, BlockSink sink)
+  private void scan(Schema wanted, boolean hidden, Predicate<String> files, BlockSink sink)
       throws IOException {
     boolean origin = wanted.columns().stream().anyMatch(c -> Origin.has(c.name()));
     try (VectorDecoder decoder = new VectorDecoder()) {
       for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
-        boolean hides = columnsOf(part.getKey()).hides();
-        if (rows == Rows.SHOWN || hides) {
+        boolean hides = part(part.getKey()).hides();
+        if (!hidden || hides) {
           List<SourceRange> ranges =
               part.getValue().stream().filter(range -> files.test(range.file())).toList();
           if (ranges.isEmpty()) {
             continue;
           }
           List<SourceRange> live = origin ? ranges : SourceRange.joined(ranges);
-          BlockSink target = hides ? new HidingSink(wanted, rows, sink) : sink;
+          BlockSink target = hides ? new HidingSink(wanted, hidden, sink) : sink;
           scanPart(part.getKey(), live, hides ? withHidden(wanted) : wanted, decoder, target);
         }
       }
@@ -294,52 +230,6 @@ public final class DatasetReader {
   private static Schema withHidden(Schema wanted) {
     return new Schema(
         Stream.concat(wanted.columns().stream(), HiddenRows.columns().stream()).toList());
-  }
-
-  /** Hands on the rows that are wanted, by what the last columns of the blocks say. */
-  private static final class HidingSink implements BlockSink {
-
-    private final Schema wanted;
-    private final Rows rows;
-    private final BlockSink sink;
-    private @Nullable Block block;
-    private @Nullable Block shown;
-
-    HidingSink(Schema wanted, Rows rows, BlockSink sink) {
-      this.wanted = wanted;
-      this.rows = rows;
-      this.sink = sink;
-    }
-
-    @Override
-    public void accept(Block block, int from, int to) throws IOException {
-      TextVector held = block.text(wanted.size());
-      TextVector duplicate = block.text(wanted.size() + 1);
-      Block handedOn = handedOn(block);
-      int start = from;
-      for (int row = from; row <= to; row++) {
-        boolean hidden = row < to && !(held.isBlank(row) && duplicate.isBlank(row));
-        boolean isWanted = row < to && hidden == (rows == Rows.HIDDEN);
-        if (!isWanted) {
-          if (start < row) {
-            sink.accept(handedOn, start, row);
-          }
-          start = row + 1;
-        }
-      }
-    }
-
-    /** The same object for all ranges of a block, for takers remember the block they saw last. */
-    private Block handedOn(Block taken) {
-      if (rows == Rows.HIDDEN) {
-        return taken;
-      }
-      if (block != taken || shown == null) {
-        block = taken;
-        shown = taken.only(wanted);
-      }
-      return shown;
-    }
   }
 
   /**
@@ -364,7 +254,7 @@ public final class DatasetReader {
           continue;
         }
         long blockStart = 0;
-        for (StoredBlock stored : blocks(part.getKey())) {
+        for (StoredPart.StoredBlock stored : part(part.getKey()).blocks()) {
           List<LiveRange> live = new ArrayList<>();
           for (SourceRange range : part.getValue()) {
             long from = Math.max(range.from(), blockStart);
@@ -389,7 +279,7 @@ public final class DatasetReader {
       throws IOException {
     checkColumns(part, wanted);
     long blockStart = 0;
-    for (StoredBlock stored : blocks(part)) {
+    for (StoredPart.StoredBlock stored : part(part).blocks()) {
       long blockEnd = blockStart + stored.rows();
       Block block = null;
       for (SourceRange range : ranges) {
@@ -407,12 +297,31 @@ public final class DatasetReader {
     }
   }
 
-  private PartColumns columnsOf(int part) {
-    return Objects.requireNonNull(columnsOfPart.get(part));
+  private StoredPart part(int part) {
+    return Objects.requireNonNull(parts.get(part));
+  }
+
+  private Block block(
+      int part,
+      StoredPart.StoredBlock stored,
+      OriginVectors origin,
+      Schema wanted,
+      VectorDecoder decoder)
+      throws IOException {
+    try {
+      return part(part).block(stored, origin, wanted, decoder);
+    } catch (VectorDecoder.BrokenBlockException e) {
+      List<String> files =
+          Objects.requireNonNull(rangesOfPart.get(part)).stream()
+              .map(SourceRange::file)
+              .distinct()
+              .toList();
+      throw new StoreException.Damaged(String.valueOf(e.getMessage()), files, database.file());
+    }
   }
 
   private void checkColumns(int part, Schema wanted) throws StoreException {
-    PartColumns has = columnsOf(part);
+    Schema has = part(part).schema();
     for (Column column : wanted.columns()) {
       boolean own = !Origin.has(column.name()) && !HiddenRows.has(column.name());
       if (own && !has.has(column)) {
@@ -424,73 +333,6 @@ public final class DatasetReader {
                 + " changed between batches; run baddle consolidate",
             database.file());
       }
-    }
-  }
-
-  private List<StoredBlock> blocks(int part) throws IOException {
-    return database.query(
-        "SELECT number, rows FROM block WHERE part = ? AND column_number = ? ORDER BY number",
-        row -> new StoredBlock(row.getInt(1), row.getInt(2)),
-        part,
-        PartWriter.ROW_NUMBERS);
-  }
-
-  private Block block(
-      int part, StoredBlock stored, OriginVectors origin, Schema wanted, VectorDecoder decoder)
-      throws IOException {
-    PartColumns has = columnsOf(part);
-    List<Vector> vectors = new ArrayList<>();
-    for (Column column : wanted.columns()) {
-      Integer number = has.numbers().get(column.name());
-      if (column.name().equals(Origin.SOURCE_ROW.name())) {
-        vectors.add(decode(part, PartWriter.ROW_NUMBERS, stored.number(), decoder));
-      } else if (Origin.has(column.name())) {
-        vectors.add(origin.vector(column));
-      } else if (number == null || !has.has(column)) {
-        vectors.add(Vector.blank(column.type(), stored.rows()));
-      } else {
-        vectors.add(
-            HiddenRows.has(column.name()) && !isStored(part, number, stored.number())
-                ? Vector.blank(column.type(), stored.rows())
-                : decode(part, number, stored.number(), decoder));
-      }
-    }
-    return new Block(wanted, vectors, new int[0], stored.rows());
-  }
-
-  /** Whether a column has a block; one that hides nothing has none. */
-  private boolean isStored(int part, int column, int block) throws IOException {
-    return !database
-        .query(
-            "SELECT 1 FROM block WHERE part = ? AND column_number = ? AND number = ?",
-            row -> row.getInt(1),
-            part,
-            column,
-            block)
-        .isEmpty();
-  }
-
-  private Vector decode(int part, int column, int block, VectorDecoder decoder) throws IOException {
-    List<byte[]> content =
-        database.query(
-            "SELECT content FROM block WHERE part = ? AND column_number = ? AND number = ?",
-            row -> row.getBytes(1),
-            part,
-            column,
-            block);
-    try {
-      if (content.isEmpty()) {
-        throw new VectorDecoder.BrokenBlockException("a block is missing");
-      }
-      return decoder.decode(content.get(0));
-    } catch (VectorDecoder.BrokenBlockException e) {
-      String place = " (part " + part + ", column " + column + ", block " + block + ")";
-      List<String> files =
-          rangesOfPart.getOrDefault(part, List.of()).stream()
-              .map(SourceRange::file)
-              .distinct()
-              .toList();
-      throw new StoreException.Damaged(e.getMessage() + place, files, database.file());
     }
   }
 }

@@ -155,17 +155,7 @@ final class Causes {
   private static CrosstabSpec counting(CrosstabSpec spec) {
     List<Measure> measures = new ArrayList<>(spec.measures());
     measures.add(Measure.of(ROWS, "count(*)"));
-    return new CrosstabSpec(
-        spec.title(),
-        spec.down(),
-        spec.across(),
-        measures,
-        spec.measuresAt(),
-        spec.totals(),
-        "",
-        spec.where(),
-        Optional.empty(),
-        spec.locale());
+    return spec.plainly(measures);
   }
 
   private Map<List<String>, Movement> byPlace(List<Crosstab> pair) {

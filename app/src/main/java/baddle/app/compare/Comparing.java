@@ -13,7 +13,6 @@ import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.Order;
 import baddle.core.crosstab.View;
 import baddle.core.expression.AxisItem;
-import baddle.core.expression.Expression;
 import baddle.core.table.Origin;
 import baddle.core.value.Period;
 import baddle.plan.SummaryPlan;
@@ -22,12 +21,12 @@ import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.StoredSource;
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.stream.Stream;
+import java.util.Set;
+import java.util.TreeSet;
 
 /** Compares summaries of two batches, or of two periods. */
 public final class Comparing {
@@ -122,13 +121,14 @@ public final class Comparing {
                               + "; baddle close --list shows what is"));
       int then = wanted.closing().batch();
       Batch now = BatchChoice.of(store, project, OptionalInt.empty());
-      List<String> names =
-          Stream.of(then, now.number())
-              .flatMap(batch -> periodsOf(store, batch))
-              .filter(name -> closed.of(name).filter(wanted::equals).isPresent())
-              .distinct()
-              .map(name -> "'" + name.replace("'", "''") + "'")
-              .toList();
+      Set<String> names = new TreeSet<>();
+      for (int batch : new int[] {then, now.number()}) {
+        for (StoredSource source : store.catalogue().sources(batch)) {
+          if (closed.of(source.period()).filter(wanted::equals).isPresent()) {
+            names.add("'" + source.period().replace("'", "''") + "'");
+          }
+        }
+      }
       String condition =
           Origin.SOURCE_PERIOD.name()
               + " in ("
@@ -152,30 +152,9 @@ public final class Comparing {
     }
   }
 
-  private static Stream<String> periodsOf(Store store, int batch) {
-    try {
-      return store.catalogue().sources(batch).stream().map(StoredSource::period);
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-  }
-
   /** The plain measures of the rows of a condition. */
   private static CrosstabSpec where(CrosstabSpec spec, String condition) {
-    Expression where =
-        Expression.parse(
-            spec.where().map(own -> "(" + own + ") and " + condition).orElse(condition));
-    return new CrosstabSpec(
-        spec.title(),
-        spec.down(),
-        spec.across(),
-        plainMeasures(spec),
-        spec.measuresAt(),
-        spec.totals(),
-        "",
-        Optional.of(where),
-        Optional.empty(),
-        spec.locale());
+    return spec.plainly(plainMeasures(spec)).whereAlso(condition);
   }
 
   /** Compares two periods, by the periods that the sources are of. */
@@ -237,17 +216,7 @@ public final class Comparing {
         plainMeasures(spec).stream().filter(measure -> measure.value().addsUp()).toList();
     Level source = Level.of(AxisItem.ofColumn(Origin.SOURCE_FILE.name()));
     List<Measure> some = measures.isEmpty() ? List.of(Measure.of("Rows", "count(*)")) : measures;
-    return new CrosstabSpec(
-        spec.title(),
-        List.of(source),
-        List.of(),
-        some,
-        spec.measuresAt(),
-        spec.totals(),
-        "",
-        spec.where(),
-        Optional.empty(),
-        spec.locale());
+    return spec.plainly(some).with(List.of(source), List.of());
   }
 
   /** Without its levels of the calendar, of the sources of one period. */

@@ -75,7 +75,7 @@ final class RowChanges {
     this.nameNow = nameNow;
     this.content =
         after.schema().columns().stream()
-            .filter(column -> !Origin.has(column.name()) && has(before, column))
+            .filter(column -> !Origin.has(column.name()) && before.schema().has(column))
             .map(Column::name)
             .toList();
     this.key = key.isEmpty() || !content.containsAll(key) ? content : key;
@@ -84,14 +84,6 @@ final class RowChanges {
       rows.put(side, ofSide);
       scan(side, content, new Gathering(side, ofSide));
     }
-  }
-
-  private static boolean has(DatasetReader reader, Column column) {
-    return reader.schema().columns().stream()
-        .anyMatch(
-            one ->
-                one.name().equals(column.name())
-                    && one.type().toString().equals(column.type().toString()));
   }
 
   private void scan(Side side, List<String> columns, BlockSink sink) throws IOException {

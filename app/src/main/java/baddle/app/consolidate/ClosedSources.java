@@ -2,11 +2,11 @@ package baddle.app.consolidate;
 
 import baddle.app.review.ClosedPeriods;
 import baddle.app.review.SourcePrints;
-import baddle.core.table.Column;
 import baddle.core.table.Schema;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.plan.Restatement;
+import baddle.store.Adoption;
 import baddle.store.BatchWriter;
 import baddle.store.Closings;
 import baddle.store.DatasetReader;
@@ -126,20 +126,20 @@ final class ClosedSources {
   void retire(BatchWriter batch, StoredFile file) throws IOException {
     List<StoredSource> kept =
         sources.getOrDefault(file.id(), List.of()).stream().filter(this::keeps).toList();
+    Adoption adoption = batch.adoption();
     long now = file.id();
     if (isClosed(file)) {
-      batch.adoption().forgetIntake(file.id());
+      adoption.forgetIntake(now);
     } else {
-      batch.retire(file.id());
-    }
-    if (!kept.isEmpty() && !isClosed(file)) {
-      now = batch.addFile(file.unread());
+      batch.retire(now);
+      now = kept.isEmpty() ? now : batch.addFile(file.unread());
       for (StoredSource source : kept) {
-        batch.adoption().keepSource(source, now);
+        adoption.keepSource(source, now);
+        adoption.keepFindings(file.id(), now, source.sheet());
       }
     }
     for (StoredSource source : kept) {
-      batch.adoption().keepOut(now, source.sheet(), source.period(), false);
+      adoption.keepOut(now, source.sheet(), source.period(), false);
     }
   }
 
@@ -185,14 +185,34 @@ final class ClosedSources {
           byPlace(file.sources().stream().filter(this::keeps).toList());
       Set<Place> places = new HashSet<>(before.keySet());
       places.addAll(after.keySet());
+      places.removeIf(
+          place ->
+              before.getOrDefault(place, List.of()).stream()
+                  .anyMatch(source -> lacksColumn(reader, dataset, source)));
       for (Place place : places) {
         List<StoredSource> old = before.getOrDefault(place, List.of());
         List<StoredSource> fresh = after.getOrDefault(place, List.of());
-        if (old.stream().allMatch(source -> hasColumns(reader, dataset, source))) {
-          boolean same = print(then, old).equals(print(now, fresh));
-          swap(batch, file, place, old, fresh, same);
-        }
+        boolean same = print(then, old).equals(print(now, fresh));
+        swap(batch, file, place, old, fresh, same);
       }
+      keepFindings(batch, file, places);
+    }
+  }
+
+  /** What was found in sheets of which no source was read anew. */
+  private static void keepFindings(BatchWriter batch, Added file, Set<Place> places)
+      throws IOException {
+    Set<String> sheets = new HashSet<>();
+    places.forEach(place -> sheets.add(place.sheet()));
+    for (StoredSource source : file.sources()) {
+      if (!places.contains(Place.of(source))) {
+        sheets.remove(source.sheet());
+      }
+    }
+    for (String sheet : sheets) {
+      batch
+          .adoption()
+          .keepFindings(file.known().map(StoredFile::id).orElse(null), file.file(), sheet);
     }
   }
 
@@ -216,14 +236,10 @@ final class ClosedSources {
   }
 
   /** Rows that lack a column the dataset has by now can't stay as they were. */
-  private static boolean hasColumns(
+  private static boolean lacksColumn(
       Optional<DatasetReader> reader, DatasetPlan dataset, StoredSource source) {
-    for (Column column : dataset.readSchema().columns()) {
-      if (reader.isEmpty() || !reader.get().hasColumn(source.part(), column)) {
-        return false;
-      }
-    }
-    return true;
+    return dataset.readSchema().columns().stream()
+        .anyMatch(c -> reader.isEmpty() || !reader.get().hasColumn(source.part(), c));
   }
 
   private List<StoredSource> before(Added file) {

@@ -1,10 +1,8 @@
 package baddle.app.consolidate;
 
 import baddle.app.BatchStamp;
-import baddle.app.OutputList;
 import baddle.app.Progress;
 import baddle.app.Project;
-import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reading.ReadSource;
 import baddle.app.reference.References;
@@ -99,61 +97,41 @@ public final class Consolidation {
     ClosedSources closed = new ClosedSources(project.plan(), store, last, damage.parts());
     List<StoredFile> known = damage.known(closed.known(store.catalogue().files(last)));
     MendedFiles mended = MendedFiles.of(project, opener);
-    SourceFinder finder = new SourceFinder(project, mended);
-    List<FoundFile> found = finder.find();
-    ChangeDetector detector =
-        new ChangeDetector(
-            project.plan(),
+    FileChanges changes =
+        FileChanges.of(
+            project,
             known,
-            OutputList.of(project.planFile()).hashes(),
+            closed,
+            mended,
             ChronoUnit.NANOS.between(Instant.EPOCH, clock.instant()));
-    List<CheckedFile> checked = detector.check(found);
-    findings.addAll(finder.findings());
-    findings.addAll(detector.findings());
-    GoneFiles gone =
-        GoneFiles.of(
-            project.plan(),
-            known,
-            found,
-            finder.missing(),
-            detector.reports(),
-            checked,
-            closed::isClosed);
-    findings.addAll(damage.findings(known, checked));
-    findings.addAll(gone.findings());
-    findings.addAll(gone.findingsOfKept());
-    List<StoredFile> leaving = closed.leaving(gone.leaving());
-    Map<String, Integer> failed = new HashMap<>(detector.unreadable());
+    findings.addAll(changes.findings());
+    findings.addAll(damage.findings(known, changes.checked()));
+    findings.addAll(changes.gone().findings());
+    Map<String, Integer> failed = new HashMap<>(changes.unreadable());
     Optional<Batch> made = Optional.empty();
-    boolean anyToRead = checked.stream().anyMatch(CheckedFile::isToRead);
-    boolean anyToRetire =
-        !leaving.isEmpty()
-            || checked.stream().anyMatch(file -> file.change() == FileChange.RENAMED)
-            || checked.stream()
-                .anyMatch(f -> f.change() == FileChange.DUPLICATE && f.known().isPresent());
     Derived derived = new Derived(project, references, store, closed);
-    if (anyToRead || anyToRetire || derived.isOutOfDate(known)) {
-      made = makeBatch(store, now, checked, leaving, failed, derived, closed);
+    if (changes.any() || derived.isOutOfDate(known)) {
+      made = makeBatch(store, now, changes, failed, derived, closed);
     }
-    touch(store, checked);
+    touch(store, changes.checked());
     findings.addAll(mended.findings());
     int current = store.catalogue().lastBatch().map(Batch::number).orElse(0);
     findings.addAll(mended.unused(store.catalogue().mended(current)));
-    return result(store, made, checked, gone, failed, derived);
+    return result(store, made, changes, failed, derived);
   }
 
   /** Writes the batch; empty if no file could be read and none had to go. */
   private Optional<Batch> makeBatch(
       Store store,
       Instant now,
-      List<CheckedFile> checked,
-      List<StoredFile> gone,
+      FileChanges changes,
       Map<String, Integer> failed,
       Derived derived,
       ClosedSources closed)
       throws IOException {
     try (BatchWriter batch = store.beginBatch(now)) {
-      boolean changed = false;
+      boolean changed = !changes.leaving().isEmpty();
+      List<CheckedFile> checked = changes.checked();
       Set<Long> adopted = new HashSet<>();
       for (CheckedFile file : checked) {
         if (file.change() == FileChange.RENAMED) {
@@ -163,16 +141,10 @@ public final class Consolidation {
           batch.adoption().adopt(before.id(), file.toStore());
         }
       }
-      for (StoredFile file : gone) {
+      changed |= !adopted.isEmpty();
+      for (StoredFile file : changes.leaving()) {
         if (!adopted.contains(file.id())) {
           closed.retire(batch, file);
-        }
-      }
-      changed |= !gone.isEmpty() || !adopted.isEmpty();
-      for (CheckedFile file : checked) {
-        if (file.change() == FileChange.DUPLICATE && file.known().isPresent()) {
-          batch.retire(file.known().get().id());
-          changed = true;
         }
       }
       BatchReading reading =
@@ -210,7 +182,8 @@ public final class Consolidation {
       }
       batch.commit();
       Logger log = LoggerFactory.getLogger(Consolidation.class);
-      log.info("batch {}: {} files read, {} gone", batch.batch(), filesRead, gone.size());
+      log.info(
+          "batch {}: {} files read, {} gone", batch.batch(), filesRead, changes.leaving().size());
       return Optional.of(batch.batch());
     }
   }
@@ -269,8 +242,7 @@ public final class Consolidation {
   private ConsolidateResult result(
       Store store,
       Optional<Batch> made,
-      List<CheckedFile> checked,
-      GoneFiles gone,
+      FileChanges changes,
       Map<String, Integer> failed,
       Derived derived)
       throws IOException {
@@ -284,8 +256,7 @@ public final class Consolidation {
       lines.add(
           line(
               feed,
-              checked,
-              gone,
+              changes,
               failed.getOrDefault(feed.name(), 0),
               rowsOfFeed.getOrDefault(feed.name(), RowCounts.NONE)));
     }
@@ -307,10 +278,9 @@ public final class Consolidation {
     return result.addsUp() ? result : broken(result);
   }
 
-  private static FeedLine line(
-      FeedPlan feed, List<CheckedFile> checked, GoneFiles gone, int failed, RowCounts rows) {
+  private static FeedLine line(FeedPlan feed, FileChanges all, int failed, RowCounts rows) {
     Map<FileChange, Long> changes =
-        checked.stream()
+        all.checked().stream()
             .filter(file -> file.file().feed().name().equals(feed.name()))
             .collect(Collectors.groupingBy(CheckedFile::change, Collectors.counting()));
     return new FeedLine(
@@ -322,7 +292,7 @@ public final class Consolidation {
         changes.getOrDefault(FileChange.UNCHANGED, 0L).intValue(),
         changes.getOrDefault(FileChange.DUPLICATE, 0L).intValue(),
         failed,
-        gone.count(feed.name()),
+        all.gone().count(feed.name()),
         rows);
   }
 

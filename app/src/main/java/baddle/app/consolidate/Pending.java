@@ -1,8 +1,6 @@
 package baddle.app.consolidate;
 
-import baddle.app.OutputList;
 import baddle.app.Project;
-import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
@@ -28,26 +26,10 @@ public final class Pending {
       throws IOException {
     ClosedSources closed = new ClosedSources(project.plan(), store, batch);
     List<StoredFile> known = closed.known(store.catalogue().files(batch));
-    SourceFinder finder = new SourceFinder(project, mended);
-    List<FoundFile> found = finder.find();
-    ChangeDetector detector =
-        new ChangeDetector(
-            project.plan(), known, OutputList.of(project.planFile()).hashes(), Long.MAX_VALUE);
-    List<CheckedFile> checked = detector.check(found);
-    List<Finding> findings = new ArrayList<>(finder.findings());
-    findings.addAll(detector.findings());
-    long toRead = checked.stream().filter(CheckedFile::isToRead).count();
-    GoneFiles goneFiles =
-        GoneFiles.of(
-            project.plan(),
-            known,
-            found,
-            finder.missing(),
-            detector.reports(),
-            checked,
-            closed::isClosed);
-    findings.addAll(goneFiles.findingsOfKept());
-    long gone = closed.leaving(goneFiles.leaving()).size();
+    FileChanges changes = FileChanges.of(project, known, closed, mended, Long.MAX_VALUE);
+    List<Finding> findings = new ArrayList<>(changes.findings());
+    long toRead = changes.checked().stream().filter(CheckedFile::isToRead).count();
+    long gone = changes.leaving().size();
     if (toRead + gone > 0) {
       findings.add(
           Finding.of(

@@ -194,18 +194,10 @@ public final class Restatements {
         Stream.concat(
                 columns
                     .filter(column -> !Origin.has(column.name()))
-                    .filter(column -> then.isEmpty() || has(then.get(), column))
-                    .filter(column -> now.isEmpty() || has(now.get(), column)),
+                    .filter(column -> then.isEmpty() || then.get().schema().has(column))
+                    .filter(column -> now.isEmpty() || now.get().schema().has(column)),
                 HiddenRows.columns().stream())
             .toList());
-  }
-
-  private static boolean has(DatasetReader reader, Column column) {
-    return reader.schema().columns().stream()
-        .anyMatch(
-            one ->
-                one.name().equals(column.name())
-                    && one.type().toString().equals(column.type().toString()));
   }
 
   private static Map<Place, SourcePrints.Print> prints(

@@ -5,7 +5,6 @@ import baddle.app.review.ClosedPeriods;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.RollForward;
-import baddle.core.expression.Expression;
 import baddle.core.value.Period;
 import baddle.plan.SummaryPlan;
 import baddle.store.Store;
@@ -64,10 +63,7 @@ public final class Carrying {
     CrosstabSpec spec = summary.crosstab();
     String condition =
         spec.across().get(0).item().value() + " " + comparison + " date '" + day + "'";
-    Expression where =
-        Expression.parse(
-            spec.where().map(own -> "(" + own + ") and " + condition).orElse(condition));
-    return new SummaryPlan(summary.name(), summary.dataset(), spec.with(where, roll));
+    return new SummaryPlan(summary.name(), summary.dataset(), spec.whereAlso(condition).with(roll));
   }
 
   /** What the accounts of a roll-forward have at the end of a period. */

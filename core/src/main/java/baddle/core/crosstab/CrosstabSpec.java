@@ -92,8 +92,9 @@ public record CrosstabSpec(
         locale);
   }
 
-  /** The same roll-forward with other openings, over other rows. */
-  public CrosstabSpec with(Expression otherWhere, RollForward other) {
+  /** The same of those rows only that meet one more condition. */
+  public CrosstabSpec whereAlso(String condition) {
+    String both = where.map(own -> "(" + own + ") and " + condition).orElse(condition);
     return new CrosstabSpec(
         title,
         down,
@@ -102,9 +103,30 @@ public record CrosstabSpec(
         measuresAt,
         totals,
         blanks,
-        Optional.of(otherWhere),
+        Optional.of(Expression.parse(both)),
+        rollForward,
+        locale);
+  }
+
+  /** The same laid out as another roll-forward. */
+  public CrosstabSpec with(RollForward other) {
+    return new CrosstabSpec(
+        title,
+        down,
+        across,
+        measures,
+        measuresAt,
+        totals,
+        blanks,
+        where,
         Optional.of(other),
         locale);
+  }
+
+  /** Other measures by the same levels, as a plain cross-tab. */
+  public CrosstabSpec plainly(List<Measure> others) {
+    return new CrosstabSpec(
+        title, down, across, others, measuresAt, totals, "", where, Optional.empty(), locale);
   }
 
   /** All levels, those down first. */

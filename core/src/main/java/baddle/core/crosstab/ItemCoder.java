@@ -1,6 +1,7 @@
 package baddle.core.crosstab;
 
 import baddle.core.table.Vector;
+import java.util.Arrays;
 import java.util.OptionalLong;
 
 /**
@@ -16,7 +17,10 @@ interface ItemCoder {
    *
    * @param codes receives the code of the first row at 0
    */
-  void code(Vector vector, int from, int to, int[] codes);
+  default void code(Vector vector, int from, int to, int[] codes) {
+    Arrays.fill(codes, 0, to - from, BLANK);
+    addCodes(vector, from, to, 0, codes);
+  }
 
   /**
    * Adds the code of each of a range of a vector's rows to a key.

@@ -35,26 +35,6 @@ final class NumberCoder implements ItemCoder {
   }
 
   @Override
-  public void code(Vector vector, int from, int to, int[] codes) {
-    LongVector numbers = (LongVector) vector;
-    long[] values = numbers.values();
-    boolean blanks = numbers.blanks() != null;
-    beginNear(values, from, to);
-    int[] known = near;
-    long base = nearFrom;
-    for (int row = from; row < to; row++) {
-      long offset = values[row] - base;
-      int code = offset >= 0 && offset < NEAR ? known[(int) offset] : 0;
-      codes[row - from] = code == 0 ? find(values[row]) : code;
-    }
-    for (int row = from; blanks && row < to; row++) {
-      if (vector.isBlank(row)) {
-        codes[row - from] = BLANK;
-      }
-    }
-  }
-
-  @Override
   public void addCodes(Vector vector, int from, int to, int shift, int[] keys) {
     LongVector numbers = (LongVector) vector;
     long[] values = numbers.values();

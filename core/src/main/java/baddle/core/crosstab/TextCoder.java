@@ -14,28 +14,9 @@ final class TextCoder implements ItemCoder {
   private static final int UNKNOWN = Integer.MIN_VALUE;
 
   private final Dictionary items = new Dictionary();
-  private @Nullable Vector mapped;
-  private int[] itemOf = {};
   private @Nullable Vector shifted;
   private int shiftedBy;
   private int[] shiftedOf = {};
-
-  @Override
-  public void code(Vector vector, int from, int to, int[] codes) {
-    TextVector texts = (TextVector) vector;
-    Dictionary dictionary = texts.dictionary();
-    if (mapped != vector) {
-      itemOf = new int[dictionary.size() + 1];
-      mapped = vector;
-    }
-    int[] source = texts.codes();
-    int[] known = itemOf;
-    for (int row = from; row < to; row++) {
-      int code = source[row];
-      int item = known[code];
-      codes[row - from] = item == 0 && code != Dictionary.BLANK ? find(dictionary, code) : item;
-    }
-  }
 
   @Override
   public void addCodes(Vector vector, int from, int to, int shift, int[] keys) {
@@ -78,12 +59,6 @@ final class TextCoder implements ItemCoder {
         keys[row - from] += shiftedOf[code] - UNKNOWN;
       }
     }
-  }
-
-  private int find(Dictionary dictionary, int code) {
-    int item = items.code(dictionary.pool(), dictionary.end(code - 1), dictionary.end(code));
-    itemOf[code] = item;
-    return item;
   }
 
   @Override

@@ -43,6 +43,13 @@ public record Schema(List<Column> columns) {
     return OptionalInt.empty();
   }
 
+  /** Whether there is a column of the same name and type. */
+  public boolean has(Column column) {
+    OptionalInt index = indexOf(column.name());
+    return index.isPresent()
+        && column(index.getAsInt()).type().toString().equals(column.type().toString());
+  }
+
   /**
    * Some of the columns, in another order.
    *

@@ -1,0 +1,82 @@
+package baddle.app.consolidate;
+
+import baddle.app.OutputList;
+import baddle.app.Project;
+import baddle.app.reading.FoundFile;
+import baddle.app.reading.MendedFiles;
+import baddle.core.finding.Finding;
+import baddle.store.StoredFile;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * What has become of the feeds' files since a batch.
+ *
+ * @param known the files the store has rows of
+ * @param checked what became of the files there are
+ * @param gone those that aren't there any more
+ * @param leaving the files whose rows leave the datasets: they are gone, or copies of others by now
+ * @param findings what there is to say of files that are there, or whose rows stay
+ * @param unreadable how many files of each feed couldn't be read at all
+ */
+record FileChanges(
+    List<StoredFile> known,
+    List<CheckedFile> checked,
+    GoneFiles gone,
+    List<StoredFile> leaving,
+    List<Finding> findings,
+    Map<String, Integer> unreadable) {
+
+  FileChanges {
+    known = List.copyOf(known);
+    checked = List.copyOf(checked);
+    leaving = List.copyOf(leaving);
+    findings = List.copyOf(findings);
+    unreadable = Map.copyOf(unreadable);
+  }
+
+  /**
+   * Looks at the folders.
+   *
+   * @param known the files the store has rows of
+   * @param closed lets those of closed periods stay
+   * @param now in nanoseconds since 1970
+   */
+  static FileChanges of(
+      Project project, List<StoredFile> known, ClosedSources closed, MendedFiles mended, long now)
+      throws IOException {
+    SourceFinder finder = new SourceFinder(project, mended);
+    List<FoundFile> found = finder.find();
+    ChangeDetector detector =
+        new ChangeDetector(project.plan(), known, OutputList.of(project.planFile()).hashes(), now);
+    List<CheckedFile> checked = detector.check(found);
+    GoneFiles gone =
+        GoneFiles.of(
+            project.plan(),
+            known,
+            found,
+            finder.missing(),
+            detector.reports(),
+            checked,
+            closed::isClosed);
+    List<StoredFile> leaving = new ArrayList<>(gone.leaving());
+    for (CheckedFile file : checked) {
+      if (file.change() == FileChange.DUPLICATE) {
+        file.known().ifPresent(leaving::add);
+      }
+    }
+    List<Finding> findings = new ArrayList<>(finder.findings());
+    findings.addAll(detector.findings());
+    findings.addAll(gone.findingsOfKept());
+    return new FileChanges(
+        known, checked, gone, closed.leaving(leaving), findings, detector.unreadable());
+  }
+
+  /** Whether a batch has to be made. */
+  boolean any() {
+    return !leaving.isEmpty()
+        || checked.stream().anyMatch(f -> f.isToRead() || f.change() == FileChange.RENAMED);
+  }
+}
