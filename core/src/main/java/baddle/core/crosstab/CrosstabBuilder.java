@@ -247,6 +247,21 @@ public final class CrosstabBuilder implements BlockSink {
       return;
     }
     int[] known = keys.cells();
+    int[] wanted = keyOfRow;
+    int[] found = cellOfRow;
+    int missing = 0;
+    for (int row = from; row < to; row++) {
+      int cell = known[wanted[row - from]];
+      found[row] = cell;
+      missing |= cell - 1;
+    }
+    if (missing < 0) {
+      addCells(from, to, known);
+    }
+  }
+
+  /** Finds the cells of a range again, some of whose keys are new. */
+  private void addCells(int from, int to, int[] known) {
     for (int row = from; row < to; row++) {
       int cell = known[keyOfRow[row - from]];
       cellOfRow[row] = cell == CellTable.DISCARD ? newCell(keyOfRow[row - from], known) : cell;

@@ -4,6 +4,7 @@ import baddle.core.table.LongVector;
 import baddle.core.table.Vector;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
+import java.util.Arrays;
 import java.util.OptionalLong;
 import java.util.function.LongFunction;
 import java.util.function.LongUnaryOperator;
@@ -11,8 +12,10 @@ import java.util.function.LongUnaryOperator;
 /** Items that are whole numbers, or that follow from one, such as the month from the day. */
 final class NumberCoder implements ItemCoder {
 
-  /** So many values around the first one have their code in an array. */
+  /** So many values around the first one have their shifted code in an array. */
   private static final int NEAR = 1 << 15;
+
+  private static final int UNKNOWN = Integer.MIN_VALUE;
 
   private final LongUnaryOperator itemOfValue;
   private final LongFunction<String> labelOfItem;
@@ -20,6 +23,7 @@ final class NumberCoder implements ItemCoder {
   private final Long2IntOpenHashMap codeOfItem = new Long2IntOpenHashMap();
   private int[] near = {};
   private long nearFrom;
+  private int nearShift;
   private boolean isWide;
   private final LongArrayList items = new LongArrayList(new long[] {0});
 
@@ -38,56 +42,60 @@ final class NumberCoder implements ItemCoder {
   public void addCodes(Vector vector, int from, int to, int shift, int[] keys) {
     LongVector numbers = (LongVector) vector;
     long[] values = numbers.values();
-    beginNear(values, from, to);
-    if (isWide || numbers.blanks() != null || !addNear(values, from, to, shift, keys)) {
+    beginNear(values, from, to, shift);
+    if (isWide || numbers.blanks() != null || !addNear(values, from, to, keys)) {
       for (int row = from; row < to; row++) {
-        int code = numbers.isBlank(row) ? BLANK : find(values[row]);
-        keys[row - from] += code << shift;
+        keys[row - from] += numbers.isBlank(row) ? BLANK << shift : find(values[row], shift);
       }
     }
   }
 
   /** Adds codes that are known already; false, with nothing added, where one isn't. */
-  private boolean addNear(long[] values, int from, int to, int shift, int[] keys) {
+  private boolean addNear(long[] values, int from, int to, int[] keys) {
     int[] known = near;
     long base = nearFrom;
-    long outside = 0;
-    int missing = 0;
+    long reached = 0;
+    int all = 0;
     for (int row = from; row < to; row++) {
       long offset = values[row] - base;
-      int code = known[(int) offset & (NEAR - 1)];
-      outside |= offset & -NEAR;
-      missing |= code - 1;
-      keys[row - from] += code << shift;
+      int key = known[(int) offset & (NEAR - 1)];
+      keys[row - from] += key;
+      reached |= offset;
+      all |= key;
     }
-    if (outside == 0 && missing >= 0) {
+    boolean outside = (reached & -NEAR) != 0;
+    if (!outside && all >= 0) {
       return true;
     }
-    isWide |= outside != 0;
+    isWide |= outside;
     for (int row = from; row < to; row++) {
-      keys[row - from] -= known[(int) (values[row] - base) & (NEAR - 1)] << shift;
+      keys[row - from] -= known[(int) (values[row] - base) & (NEAR - 1)];
     }
     return false;
   }
 
-  /** Makes the array around the first value there is. */
-  private void beginNear(long[] values, int from, int to) {
-    if (near.length == 0 && to > from) {
+  /** Makes the array around the first value there is, anew where codes are shifted otherwise. */
+  private void beginNear(long[] values, int from, int to, int shift) {
+    if (to > from && (near.length == 0 || shift != nearShift)) {
+      nearFrom = near.length == 0 ? values[from] - NEAR / 2 : nearFrom;
+      nearShift = shift;
       near = new int[NEAR];
-      nearFrom = values[from] - NEAR / 2;
+      Arrays.fill(near, UNKNOWN);
     }
   }
 
-  private int find(long value) {
+  /** The shifted code of a value. */
+  private int find(long value, int shift) {
     long offset = value - nearFrom;
-    if (offset >= 0 && offset < NEAR && near[(int) offset] != 0) {
+    boolean isNear = offset >= 0 && offset < NEAR;
+    if (isNear && near[(int) offset] != UNKNOWN) {
       return near[(int) offset];
     }
-    int code = codeOfValue(value);
-    if (offset >= 0 && offset < NEAR) {
-      near[(int) offset] = code;
+    int key = codeOfValue(value) << shift;
+    if (isNear) {
+      near[(int) offset] = key;
     }
-    return code;
+    return key;
   }
 
   @Override

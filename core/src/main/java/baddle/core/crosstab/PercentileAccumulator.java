@@ -5,11 +5,9 @@ import baddle.core.table.Vector;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -76,62 +74,52 @@ final class PercentileAccumulator implements Accumulator {
 
   @Override
   public Values rollUp(int[] target, int targets) {
-    int[] ends = new int[targets + 1];
+    Buckets buckets = Buckets.of(targets, size);
     for (int stretch = 0; stretch < values.size(); stretch++) {
-      int[] cells = cellsOfValues.get(stretch);
-      int end = sizeOf(stretch);
-      for (int i = 0; i < end; i++) {
-        ends[target[cells[i]] + 1]++;
+      buckets.count(cellsOfValues.get(stretch), values.get(stretch), sizeOf(stretch), target);
+    }
+    BigDecimal[] positions = new BigDecimal[targets];
+    for (int i = 0; i < targets; i++) {
+      if (buckets.size(i) > 0) {
+        positions[i] = fraction.multiply(BigDecimal.valueOf(buckets.size(i) - 1L));
+        buckets.choose(i, positions[i].intValue());
       }
     }
-    for (int i = 1; i <= targets; i++) {
-      ends[i] += ends[i - 1];
+    long[] near = new long[buckets.begin()];
+    for (int stretch = 0; stretch < values.size(); stretch++) {
+      buckets.collect(
+          cellsOfValues.get(stretch), values.get(stretch), sizeOf(stretch), target, near);
     }
-    long[] sorted = byTarget(target, ends);
     BigDecimal[] found = new BigDecimal[targets];
     for (int i = 0; i < targets; i++) {
-      if (ends[i] < ends[i + 1]) {
-        found[i] = percentile(sorted, ends[i], ends[i + 1]);
+      if (buckets.size(i) > 0) {
+        found[i] =
+            percentile(near, buckets.from(i), buckets.to(i), buckets.before(i), positions[i]);
       }
     }
     return cell -> Optional.ofNullable(found[cell]);
   }
 
-  /** The values one target after the other. */
-  private long[] byTarget(int[] target, int[] ends) {
-    int[] next = Arrays.copyOf(ends, ends.length - 1);
-    long[] sorted = new long[size];
-    boolean one = IntStream.range(0, next.length).anyMatch(i -> ends[i + 1] - ends[i] == size);
-    for (int stretch = 0; stretch < values.size(); stretch++) {
-      int[] cells = cellsOfValues.get(stretch);
-      long[] own = values.get(stretch);
-      int end = sizeOf(stretch);
-      if (one) {
-        System.arraycopy(own, 0, sorted, stretch * STRETCH, end);
-        continue;
-      }
-      for (int i = 0; i < end; i++) {
-        sorted[next[target[cells[i]]]++] = own[i];
-      }
-    }
-    return sorted;
-  }
-
-  /** The percentile of some values, whose order may change. */
-  private BigDecimal percentile(long[] values, int from, int to) {
-    BigDecimal position = fraction.multiply(BigDecimal.valueOf(to - from - 1L));
-    int below = position.intValue();
-    select(values, from, to, from + below);
-    BigDecimal low = BigDecimal.valueOf(values[from + below], places);
-    if (below == to - from - 1) {
+  /**
+   * The percentile of some values.
+   *
+   * @param near those around it, whose order may change
+   * @param before how many values are less than these
+   * @param position that of the percentile among all in order, from 0
+   */
+  private BigDecimal percentile(long[] near, int from, int to, int before, BigDecimal position) {
+    int place = from + position.intValue() - before;
+    select(near, from, to, place);
+    BigDecimal low = BigDecimal.valueOf(near[place], places);
+    BigDecimal part = position.remainder(BigDecimal.ONE);
+    if (part.signum() == 0) {
       return low;
     }
     long next = Long.MAX_VALUE;
-    for (int i = from + below + 1; i < to; i++) {
-      next = Math.min(next, values[i]);
+    for (int i = place + 1; i < to; i++) {
+      next = Math.min(next, near[i]);
     }
     BigDecimal high = BigDecimal.valueOf(next, places);
-    BigDecimal part = position.subtract(BigDecimal.valueOf(below));
     return Aggregates.trimmed(
         low.add(high.subtract(low).multiply(part))
             .setScale(Aggregates.morePlaces(places), RoundingMode.HALF_UP),

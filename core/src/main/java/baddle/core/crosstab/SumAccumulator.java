@@ -57,58 +57,51 @@ final class SumAccumulator implements Accumulator {
       rows.add(null, null, from, to, cells, cellCount);
     }
     LongVector vector = (LongVector) Objects.requireNonNull(argument);
-    long[] values = vector.values();
     if (vector.blanks() == null) {
-      addAll(values, from, to, cells);
-      return;
+      addAll(vector.values(), 0, from, to, cells);
+    } else {
+      addAll(filled(vector, from, to, cells), from, from, to, cells);
     }
-    greatest = Long.MAX_VALUE;
+  }
+
+  /** The values of a range, zero where there is none; blanks are counted. */
+  private long[] filled(LongVector vector, int from, int to, int[] cells) {
     if (blanks.length < sums.length) {
       blanks = Arrays.copyOf(blanks, sums.length);
     }
+    long[] filled = Arrays.copyOfRange(vector.values(), from, to);
     for (int row = from; row < to; row++) {
       if (vector.isBlank(row)) {
         blanks[cells[row]]++;
-      } else {
-        add(cells[row], values[row]);
+        filled[row - from] = 0;
       }
     }
+    return filled;
   }
 
-  private void addAll(long[] values, int from, int to, int[] cells) {
-    long[] into = sums;
-    if (cantOverflow(values, from, to)) {
+  /** Adds without looking as long as no sum can overflow, which is known only after the fact. */
+  private void addAll(long[] values, int first, int from, int to, int[] cells) {
+    if (greatest <= SAFE_SUM) {
+      long[] into = sums;
+      long bits = 0;
       for (int row = from; row < to; row++) {
-        into[cells[row]] += values[row];
+        long value = values[row - first];
+        into[cells[row]] += value;
+        bits |= value ^ (value >> 63);
       }
-      return;
-    }
-    for (int row = from; row < to; row++) {
-      int cell = cells[row];
-      long value = values[row];
-      long before = into[cell];
-      long after = before + value;
-      into[cell] = after;
-      if (((before ^ after) & (value ^ after)) < 0) {
-        into[cell] = before;
-        add(cell, value);
+      int width = Long.SIZE - Long.numberOfLeadingZeros(bits);
+      if (width <= SAFE_WIDTH) {
+        greatest += (long) (to - from) << width;
+        return;
       }
-    }
-  }
-
-  /** Whether no sum can leave a {@code long} even if all values so far went into one. */
-  private boolean cantOverflow(long[] values, int from, int to) {
-    long bits = 0;
-    for (int row = from; row < to; row++) {
-      bits |= values[row] ^ (values[row] >> 63);
-    }
-    int width = Long.SIZE - Long.numberOfLeadingZeros(bits);
-    if (width > SAFE_WIDTH || greatest > SAFE_SUM) {
       greatest = Long.MAX_VALUE;
-      return false;
+      for (int row = from; row < to; row++) {
+        into[cells[row]] -= values[row - first];
+      }
     }
-    greatest += (long) (to - from) << width;
-    return true;
+    for (int row = from; row < to; row++) {
+      add(cells[row], values[row - first]);
+    }
   }
 
   private void add(int cell, long value) {
