@@ -21,6 +21,11 @@ public final class NamePattern {
   /** The part that is read as a period. */
   public static final String PERIOD = "period";
 
+  private static final int ASCII = 0x7f;
+
+  /** The bit that tells capital letters of ASCII from small ones. */
+  private static final int CASE = 0x20;
+
   private enum Kind {
     /** These very characters. */
     PLAIN,
@@ -36,7 +41,18 @@ public final class NamePattern {
     PART
   }
 
-  private record Token(Kind kind, String text) {}
+  private record Token(Kind kind, String text) {
+
+    /** Whether plain characters may be found where this one stands; quick, and never wrongly no. */
+    boolean mayBeginWith(char c) {
+      char first = text.charAt(0);
+      return c == first || (c | CASE) == (first | CASE) || c > ASCII || first > ASCII;
+    }
+
+    boolean isAt(String name, int at) {
+      return name.startsWith(text, at) || name.regionMatches(true, at, text, 0, text.length());
+    }
+  }
 
   private final String text;
   private final PeriodText periods;
@@ -109,7 +125,7 @@ public final class NamePattern {
 
   private static String composed(String name) {
     for (int i = 0; i < name.length(); i++) {
-      if (name.charAt(i) > 0x7f) {
+      if (name.charAt(i) > ASCII) {
         return Normalizer.normalize(name, Normalizer.Form.NFC);
       }
     }
@@ -158,6 +174,7 @@ public final class NamePattern {
   private final class Match {
 
     private final String name;
+    private final char[] letters;
     private final Predicate<String> isPeriod;
     private final BitSet deadEnds = new BitSet();
     private final int[] partStarts = new int[tokens.size()];
@@ -165,6 +182,7 @@ public final class NamePattern {
 
     Match(String name, Predicate<String> isPeriod) {
       this.name = name;
+      this.letters = name.toCharArray();
       this.isPeriod = isPeriod;
     }
 
@@ -197,9 +215,7 @@ public final class NamePattern {
     private boolean tryFrom(int token, int at) {
       Token wanted = tokens.get(token);
       return switch (wanted.kind) {
-        case PLAIN ->
-            name.regionMatches(true, at, wanted.text, 0, wanted.text.length())
-                && from(token + 1, at + wanted.text.length());
+        case PLAIN -> wanted.isAt(name, at) && from(token + 1, at + wanted.text.length());
         case ONE -> at < name.length() && name.charAt(at) != '/' && from(token + 1, at + 1);
         case ANY -> any(token, at, segmentEnd(at));
         case ANY_PATH -> any(token, at, name.length());
@@ -215,12 +231,34 @@ public final class NamePattern {
     }
 
     private boolean any(int token, int at, int last) {
-      for (int end = at; end <= last; end++) {
-        if (from(token + 1, end)) {
-          return true;
-        }
+      return end(token, at, last) <= last;
+    }
+
+    /**
+     * Where a token of any characters can end in a range, so that the rest fits; else behind it.
+     */
+    private int end(int token, int from, int last) {
+      int end = next(token + 1, from, last);
+      while (end <= last && !from(token + 1, end)) {
+        end = next(token + 1, end + 1, last);
       }
-      return false;
+      return end;
+    }
+
+    /** The first place in a range where a token may be; behind the range where there is none. */
+    private int next(int token, int from, int last) {
+      if (token == tokens.size()) {
+        return Math.max(from, letters.length);
+      }
+      Token wanted = tokens.get(token);
+      if (wanted.kind != Kind.PLAIN) {
+        return from;
+      }
+      int place = from;
+      while (place <= last && (place == letters.length || !wanted.mayBeginWith(letters[place]))) {
+        place++;
+      }
+      return place;
     }
 
     private boolean folders(int token, int at) {
@@ -236,22 +274,22 @@ public final class NamePattern {
     }
 
     private boolean part(int token, int at, int last) {
-      for (int end = at + 1; end <= last; end++) {
-        if (from(token + 1, end)) {
-          partStarts[token] = at;
-          partEnds[token] = end;
-          return true;
-        }
-      }
-      return false;
+      int end = end(token, at + 1, last);
+      return end <= last && isPart(token, at, end);
+    }
+
+    private boolean isPart(int token, int start, int end) {
+      partStarts[token] = start;
+      partEnds[token] = end;
+      return true;
     }
 
     private boolean period(int token, int at) {
       for (int end = segmentEnd(at); end > at; end--) {
-        if (from(token + 1, end) && isPeriod.test(name.substring(at, end))) {
-          partStarts[token] = at;
-          partEnds[token] = end;
-          return true;
+        if (next(token + 1, end, end) == end
+            && from(token + 1, end)
+            && isPeriod.test(name.substring(at, end))) {
+          return isPart(token, at, end);
         }
       }
       return false;

@@ -4,14 +4,15 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Properties;
 import org.jspecify.annotations.Nullable;
+import org.sqlite.JDBC;
 
 /** The SQLite file behind the store, and the few ways it is spoken to. */
 final class Database implements Closeable {
@@ -28,7 +29,8 @@ final class Database implements Closeable {
   }
 
   /**
-   * Opens the file, which is created where it isn't there.
+   * Opens the file, which is created where it isn't there. The driver is asked itself, for looking
+   * for all drivers there are takes longer than opening.
    *
    * @throws StoreException.Newer if a newer program wrote it
    * @throws StoreException.Damaged if it is no such store
@@ -36,7 +38,7 @@ final class Database implements Closeable {
   static Database open(Path file) throws IOException {
     Connection connection;
     try {
-      connection = DriverManager.getConnection("jdbc:sqlite:" + file);
+      connection = JDBC.createConnection(JDBC.PREFIX + file, new Properties());
     } catch (SQLException e) {
       throw new StoreException("can't open " + file + ": " + e.getMessage(), file, e);
     } catch (LinkageError e) {

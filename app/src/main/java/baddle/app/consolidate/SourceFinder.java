@@ -151,6 +151,9 @@ final class SourceFinder {
   }
 
   private static boolean isExcept(FeedPlan feed, String path) {
+    if (feed.except().isEmpty()) {
+      return false;
+    }
     String name = path.substring(path.lastIndexOf('/') + 1);
     return feed.except().stream()
         .anyMatch(p -> p.match(p.toString().contains("/") ? path : name).isPresent());

@@ -26,7 +26,21 @@ import java.util.Optional;
 final class Cells {
 
   /** An aggregate of one dataset's rows. */
-  record Source(String dataset, AggregateCall call) {}
+  record Source(String dataset, AggregateCall call) {
+
+    /** Written out, like the hash, since a record's own is put together anew in every process. */
+    @Override
+    public boolean equals(Object other) {
+      return other instanceof Source source
+          && dataset.equals(source.dataset)
+          && call.equals(source.call);
+    }
+
+    @Override
+    public int hashCode() {
+      return 31 * dataset.hashCode() + call.hashCode();
+    }
+  }
 
   /** Cells of one depth down and across. */
   private static final class Layer {

@@ -19,18 +19,18 @@ public enum CellKind {
 
   private static final CellKind[] BY_CODE = {BLANK, TEXT, NUMBER, DATE, BOOLEAN, ERROR, TIME};
 
-  private final byte code;
+  private final int code;
 
   CellKind(int code) {
-    this.code = (byte) code;
+    this.code = code;
   }
 
   /** A small number that a row keeps instead of a reference. */
-  byte code() {
+  int code() {
     return code;
   }
 
-  static CellKind of(byte code) {
+  static CellKind of(int code) {
     return BY_CODE[code];
   }
 }

@@ -9,14 +9,24 @@ import java.util.Arrays;
  */
 public final class GridRow {
 
+  private static final int PER_CELL = 4;
+
+  /** Where a cell's first character stands. */
+  private static final int START = 0;
+
+  /** Where its characters end, exclusive. */
+  private static final int END = 1;
+
+  private static final int KIND = 2;
+
+  /** The number in the file of a text that the cell shares with others; 0 for one of its own. */
+  private static final int SHARED = 3;
+
   private char[] buffer = new char[256];
   private int used;
-  private int[] starts = new int[16];
-  private int[] ends = new int[16];
-  private byte[] kinds = new byte[16];
 
-  /** For cells that share their text with others, the text's number in the file; 0 for the rest. */
-  private int[] sharedIds = new int[16];
+  /** Four numbers for each cell, side by side since they are read together. */
+  private int[] cells = new int[16 * PER_CELL];
 
   private char[] shared = {};
   private int width;
@@ -47,19 +57,20 @@ public final class GridRow {
   public int filled(int from, int to) {
     int count = 0;
     for (int column = from; column < Math.min(to, width); column++) {
-      count += kinds[column] == CellKind.BLANK.code() ? 0 : 1;
+      count += cells[column * PER_CELL + KIND] == CellKind.BLANK.code() ? 0 : 1;
     }
     return count;
   }
 
   /** Whether a cell's characters are exactly these. */
   public boolean isText(int column, String text) {
-    if (kind(column) == CellKind.BLANK || ends[column] - starts[column] != text.length()) {
+    if (kind(column) == CellKind.BLANK || end(column) - start(column) != text.length()) {
       return false;
     }
     char[] characters = buffer(column);
+    int start = start(column);
     for (int i = 0; i < text.length(); i++) {
-      if (characters[starts[column] + i] != text.charAt(i)) {
+      if (characters[start + i] != text.charAt(i)) {
         return false;
       }
     }
@@ -83,12 +94,20 @@ public final class GridRow {
 
   /** What a cell holds; blank for every column past the width. */
   public CellKind kind(int column) {
-    return column < width ? CellKind.of(kinds[column]) : CellKind.BLANK;
+    return column < width ? CellKind.of(cells[column * PER_CELL + KIND]) : CellKind.BLANK;
+  }
+
+  /** Whether a cell holds characters that it doesn't share with other cells. */
+  public boolean hasOwnText(int column) {
+    int cell = column * PER_CELL;
+    return column < width
+        && cells[cell + KIND] == CellKind.TEXT.code()
+        && cells[cell + SHARED] == 0;
   }
 
   /** The characters that {@link #start} and {@link #end} of a column point into. */
   public char[] buffer(int column) {
-    return sharedIds[column] == 0 ? buffer : shared;
+    return cells[column * PER_CELL + SHARED] == 0 ? buffer : shared;
   }
 
   /**
@@ -96,24 +115,24 @@ public final class GridRow {
    * text of its own. Equal numbers with the same {@link #buffer} are equal texts.
    */
   public int sharedId(int column) {
-    return column < width ? sharedIds[column] : 0;
+    return column < width ? cells[column * PER_CELL + SHARED] : 0;
   }
 
   /** A cell's first character in the buffer, inclusive. */
   public int start(int column) {
-    return starts[column];
+    return cells[column * PER_CELL + START];
   }
 
   /** The end of a cell's characters in the buffer, exclusive. */
   public int end(int column) {
-    return ends[column];
+    return cells[column * PER_CELL + END];
   }
 
   /** A cell's characters; empty where it is blank. */
   public String text(int column) {
     return kind(column) == CellKind.BLANK
         ? ""
-        : new String(buffer(column), starts[column], ends[column] - starts[column]);
+        : new String(buffer(column), start(column), end(column) - start(column));
   }
 
   /**
@@ -131,23 +150,16 @@ public final class GridRow {
       end--;
     }
     int size = end - start;
-    if (column >= starts.length || used + size > buffer.length) {
-      makeRoom(column, size);
-    }
-    while (width < column) {
-      kinds[width++] = CellKind.BLANK.code();
-    }
-    width = column + 1;
-    sharedIds[column] = 0;
     if (size == 0) {
-      kinds[column] = CellKind.BLANK.code();
+      put(column, 0, 0, CellKind.BLANK, 0);
       return;
     }
+    if (used + size > buffer.length) {
+      buffer = Arrays.copyOf(buffer, Math.max(used + size, buffer.length * 2));
+    }
     System.arraycopy(text, start, buffer, used, size);
-    starts[column] = used;
+    put(column, used, used + size, kind, 0);
     used += size;
-    ends[column] = used;
-    kinds[column] = kind.code();
     filled++;
   }
 
@@ -172,18 +184,8 @@ public final class GridRow {
       add(column, CellKind.BLANK, pool, from, 0);
       return;
     }
-    if (column >= starts.length) {
-      makeRoom(column, 0);
-    }
-    while (width < column) {
-      kinds[width++] = CellKind.BLANK.code();
-    }
-    width = column + 1;
     shared = pool;
-    sharedIds[column] = id;
-    starts[column] = from;
-    ends[column] = to;
-    kinds[column] = CellKind.TEXT.code();
+    put(column, from, to, CellKind.TEXT, id);
     filled++;
   }
 
@@ -193,17 +195,20 @@ public final class GridRow {
     add(column, kind, characters, 0, characters.length);
   }
 
-  private void makeRoom(int column, int characters) {
-    if (column >= starts.length) {
-      int capacity = Math.max(column + 1, starts.length * 2);
-      starts = Arrays.copyOf(starts, capacity);
-      ends = Arrays.copyOf(ends, capacity);
-      kinds = Arrays.copyOf(kinds, capacity);
-      sharedIds = Arrays.copyOf(sharedIds, capacity);
+  private void put(int column, int start, int end, CellKind kind, int sharedId) {
+    if ((column + 1) * PER_CELL > cells.length) {
+      cells = Arrays.copyOf(cells, Math.max((column + 1) * PER_CELL, cells.length * 2));
     }
-    if (used + characters > buffer.length) {
-      buffer = Arrays.copyOf(buffer, Math.max(used + characters, buffer.length * 2));
+    while (width < column) {
+      cells[width * PER_CELL + KIND] = CellKind.BLANK.code();
+      cells[width++ * PER_CELL + SHARED] = 0;
     }
+    int cell = column * PER_CELL;
+    cells[cell + START] = start;
+    cells[cell + END] = end;
+    cells[cell + KIND] = kind.code();
+    cells[cell + SHARED] = sharedId;
+    width = column + 1;
   }
 
   private static boolean isSpace(char c) {

@@ -11,28 +11,31 @@ import java.util.function.IntConsumer;
 final class SameIntake implements ColumnIntake {
 
   private final IntConsumer setRow;
+  private final ColumnBuilder builder;
 
-  private SameIntake(IntConsumer setRow) {
+  private SameIntake(IntConsumer setRow, ColumnBuilder builder) {
     this.setRow = setRow;
+    this.builder = builder;
   }
 
   static ColumnIntake text(char[] text, TextBuilder builder) {
-    return new SameIntake(row -> builder.set(row, text, 0, text.length));
+    return new SameIntake(row -> builder.set(row, text, 0, text.length), builder);
   }
 
   static ColumnIntake number(long value, LongBuilder builder) {
-    return new SameIntake(row -> builder.set(row, value));
+    return new SameIntake(row -> builder.set(row, value), builder);
   }
 
   /** For a column whose heading the source doesn't have. */
   static ColumnIntake blank(ColumnBuilder builder) {
-    return new SameIntake(builder::blank);
+    return new SameIntake(builder::blank, builder);
   }
 
   @Override
   public boolean takeAll(GridRow[] rows, int from, int to, int blockRow) {
-    for (int i = from; i < to; i++) {
-      setRow.accept(blockRow + i - from);
+    if (from < to) {
+      setRow.accept(blockRow);
+      builder.repeat(blockRow + 1, blockRow + to - from);
     }
     return true;
   }

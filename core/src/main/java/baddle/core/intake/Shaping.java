@@ -40,6 +40,27 @@ public record Shaping(
     calcs = Collections.unmodifiableMap(new TreeMap<>(calcs));
   }
 
+  /**
+   * All of it as text, which goes into the hash of what was read how. Written out, since a record's
+   * own is put together anew in every process.
+   */
+  @Override
+  public String toString() {
+    return "Shaping[carryDown="
+        + carryDown
+        + ", untilBlankRow="
+        + untilBlankRow
+        + ", leaveOut="
+        + leaveOut
+        + ", headingsToRows="
+        + headingsToRows
+        + ", calcs="
+        + calcs
+        + ", calendar="
+        + calendar
+        + "]";
+  }
+
   /** The same in a source of a period. */
   public Shaping inSourceOf(Optional<Period> period) {
     return new Shaping(

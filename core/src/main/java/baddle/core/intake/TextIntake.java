@@ -13,7 +13,7 @@ final class TextIntake implements ColumnIntake {
   private final TextBuilder builder;
   private final Fit blankFit;
   private final boolean errorsBlank;
-  private final int[] hashes;
+  private final long[] keys;
 
   /** Keeps the first pass from being dropped as without effect. */
   @SuppressWarnings("unused")
@@ -24,7 +24,7 @@ final class TextIntake implements ColumnIntake {
     this.builder = builder;
     this.blankFit = required ? Fit.BLANK : Fit.FITS;
     this.errorsBlank = errorsBlank;
-    this.hashes = new int[stretch];
+    this.keys = new long[stretch];
   }
 
   @Override
@@ -43,27 +43,32 @@ final class TextIntake implements ColumnIntake {
     int touched = 0;
     for (int i = from; i < to; i++) {
       GridRow row = rows[i];
-      if (row.sharedId(cell) == 0 && row.kind(cell) == CellKind.TEXT) {
-        hashes[i] = builder.hash(row.buffer(cell), row.start(cell), row.end(cell));
-        touched ^= builder.touch(hashes[i]);
+      if (row.hasOwnText(cell)) {
+        keys[i] = builder.key(row.buffer(cell), row.start(cell), row.end(cell));
+        touched ^= builder.touch(keys[i]);
       }
     }
     lastTouched = touched;
     boolean fits = true;
     for (int i = from; i < to; i++) {
       GridRow row = rows[i];
-      CellKind kind = row.kind(cell);
       int blockRowOfThis = blockRow + i - from;
-      int shared = row.sharedId(cell);
-      if (shared != 0) {
-        builder.setShared(blockRowOfThis, row.buffer(cell), row.start(cell), row.end(cell), shared);
-      } else if (kind == CellKind.TEXT) {
-        builder.set(blockRowOfThis, row.buffer(cell), row.start(cell), row.end(cell), hashes[i]);
+      if (row.hasOwnText(cell)) {
+        builder.set(blockRowOfThis, row.buffer(cell), row.start(cell), row.end(cell), keys[i]);
       } else {
-        fits &= takeOther(kind, row, blockRowOfThis) == Fit.FITS;
+        fits &= takeUnkeyed(row, blockRowOfThis) == Fit.FITS;
       }
     }
     return fits;
+  }
+
+  private Fit takeUnkeyed(GridRow row, int blockRow) {
+    int shared = row.sharedId(cell);
+    if (shared == 0) {
+      return takeOther(row.kind(cell), row, blockRow);
+    }
+    builder.setShared(blockRow, row.buffer(cell), row.start(cell), row.end(cell), shared);
+    return Fit.FITS;
   }
 
   @Override

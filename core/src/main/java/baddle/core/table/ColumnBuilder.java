@@ -11,6 +11,18 @@ public abstract sealed class ColumnBuilder permits TextBuilder, LongBuilder {
   /** Whether a row that was set is blank. */
   public abstract boolean isBlank(int row);
 
+  /**
+   * Gives a range of rows the value of the row before them.
+   *
+   * @param from the first of them, inclusive, at least 1
+   * @param to the end, exclusive
+   */
+  public void repeat(int from, int to) {
+    for (int row = from; row < to; row++) {
+      copy(from - 1, row);
+    }
+  }
+
   /** Gives a row the value of another. */
   abstract void copy(int from, int to);
 

@@ -14,6 +14,7 @@ public final class Dictionary {
   public static final int BLANK = 0;
 
   private static final int FIRST_TABLE = 64;
+  private static final long HASH = 0xFFFFFFFFL;
 
   /** Up to this length a plain loop compares faster than the JDK's routine. */
   private static final int SHORT = 16;
@@ -21,7 +22,11 @@ public final class Dictionary {
   private char[] pool;
   private int[] ends;
 
-  /** Each slot holds a text's hash in its upper half and its code in the lower; 0 is free. */
+  private final ShortTexts shorts = new ShortTexts();
+
+  /**
+   * Each slot holds a longer text's hash in its upper half and its code in the lower; 0 is free.
+   */
   private long[] table;
 
   private int used;
@@ -74,7 +79,7 @@ public final class Dictionary {
     if (table.length == 0) {
       throw new IllegalStateException("a fixed dictionary takes no text");
     }
-    return code(text, start, end, hash(text, start, end));
+    return code(text, start, end, key(text, start, end));
   }
 
   /** The code of a text, or {@link #BLANK} where it isn't there. */
@@ -82,7 +87,11 @@ public final class Dictionary {
     if (start == end || table.length == 0) {
       return BLANK;
     }
-    int hash = hash(text, start, end);
+    long key = key(text, start, end);
+    return key > 0 ? shorts.find(key) : findLong(text, start, end, (int) key);
+  }
+
+  private int findLong(char[] text, int start, int end, int hash) {
     int mask = table.length - 1;
     int slot = hash & mask;
     for (long entry = table[slot]; entry != 0; entry = table[slot]) {
@@ -94,32 +103,38 @@ public final class Dictionary {
     return BLANK;
   }
 
-  /** The same, with the hash known. */
-  int code(char[] text, int start, int end, int hash) {
-    int mask = table.length - 1;
-    int slot = hash & mask;
-    for (long entry = table[slot]; entry != 0; entry = table[slot]) {
-      if ((int) (entry >>> 32) == hash && isAt((int) entry, text, start, end)) {
-        return (int) entry;
+  /** The same as {@link #code}, with the key known. */
+  int code(char[] text, int start, int end, long key) {
+    if (key > 0) {
+      int code = shorts.find(key);
+      if (code == BLANK) {
+        code = append(text, start, end);
+        shorts.put(key, code);
       }
-      slot = (slot + 1) & mask;
+      return code;
     }
-    append(text, start, end);
-    table[slot] = (long) hash << 32 | size;
-    if (++used * 4 > table.length * 3) {
-      growTable();
+    int code = findLong(text, start, end, (int) key);
+    if (code == BLANK) {
+      code = append(text, start, end);
+      put((int) key, code);
     }
-    return size;
+    return code;
   }
 
-  /** The hash that {@link #code} finds a text by. */
-  static int hash(char[] text, int start, int end) {
-    return spread(polynomial(text, start, end));
+  /**
+   * What {@link #code} finds a text by: greater than 0 and of this text alone, or negative and its
+   * hash.
+   */
+  static long key(char[] text, int start, int end) {
+    long number = ShortTexts.number(text, start, end);
+    return number == ShortTexts.NONE
+        ? Long.MIN_VALUE | (spread(polynomial(text, start, end)) & HASH)
+        : number;
   }
 
-  /** Reads the place where a hash would be found first, and returns a number without meaning. */
-  int touch(int hash) {
-    return (int) table[hash & (table.length - 1)];
+  /** Reads the place where a text would be found first, and returns a number without meaning. */
+  int touch(long key) {
+    return key > 0 ? shorts.touch(key) : (int) table[(int) key & (table.length - 1)];
   }
 
   /** The code of a text, which is added if it is new. */
@@ -171,6 +186,7 @@ public final class Dictionary {
 
   /** Forgets all texts and keeps the memory. */
   public void clear() {
+    shorts.clear();
     if (used > 0) {
       Arrays.fill(table, 0);
       used = 0;
@@ -196,6 +212,18 @@ public final class Dictionary {
     System.arraycopy(text, start, pool, from, length);
     ends[size] = from + length;
     return size;
+  }
+
+  private void put(int hash, int code) {
+    int mask = table.length - 1;
+    int slot = hash & mask;
+    while (table[slot] != 0) {
+      slot = (slot + 1) & mask;
+    }
+    table[slot] = (long) hash << 32 | code;
+    if (++used * 4 > table.length * 3) {
+      growTable();
+    }
   }
 
   private void growTable() {

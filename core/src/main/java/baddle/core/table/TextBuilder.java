@@ -15,6 +15,10 @@ public final class TextBuilder extends ColumnBuilder {
   private final int[] codes;
   private final Dictionary dictionary = new Dictionary();
   private int last;
+
+  /** The key of the last text; 0 where it isn't known. */
+  private long lastKey;
+
   private int changes;
   private int blocksUntilLooking;
 
@@ -35,45 +39,58 @@ public final class TextBuilder extends ColumnBuilder {
    * @param end the end, exclusive; an empty text is blank
    */
   public void set(int row, char[] text, int start, int end) {
-    set(row, text, start, end, looksUp() ? Dictionary.hash(text, start, end) : 0);
+    set(row, text, start, end, looksUp() ? Dictionary.key(text, start, end) : 0);
   }
 
-  /** Whether {@link #hash} and {@link #touch} are of use in this block. */
+  /** Whether {@link #key} and {@link #touch} are of use in this block. */
   public boolean looksUp() {
     return blocksUntilLooking == 0;
   }
 
-  /** The hash of a text. */
-  public int hash(char[] text, int start, int end) {
-    return Dictionary.hash(text, start, end);
+  /** What a text is looked up by. */
+  public long key(char[] text, int start, int end) {
+    return Dictionary.key(text, start, end);
   }
 
   /**
-   * Touches the place where a hash is looked for. Done for several rows before they are set, the
+   * Touches the place where a key is looked for. Done for several rows before they are set, the
    * memory is fetched for all of them at once.
    *
    * @return a number without meaning, so that the access isn't optimised away
    */
-  public int touch(int hash) {
-    return dictionary.touch(hash);
+  public int touch(long key) {
+    return dictionary.touch(key);
   }
 
   /**
    * Sets a row's text.
    *
-   * @param hash the text's, of no matter unless this {@link #looksUp}
+   * @param key the text's, of no matter unless this {@link #looksUp}
    */
-  public void set(int row, char[] text, int start, int end, int hash) {
+  public void set(int row, char[] text, int start, int end, long key) {
     if (start == end) {
       codes[row] = Dictionary.BLANK;
       return;
     }
-    if (last == Dictionary.BLANK || !dictionary.isAt(last, text, start, end)) {
+    if (!isLast(text, start, end, key)) {
       changes++;
       last =
-          looksUp() ? dictionary.code(text, start, end, hash) : dictionary.append(text, start, end);
+          looksUp() ? dictionary.code(text, start, end, key) : dictionary.append(text, start, end);
+      lastKey = key;
     }
     codes[row] = last;
+  }
+
+  /** Whether a text is the one set before; one of a key of its own is known by that. */
+  private boolean isLast(char[] text, int start, int end, long key) {
+    return key > 0
+        ? key == lastKey
+        : last != Dictionary.BLANK && dictionary.isAt(last, text, start, end);
+  }
+
+  @Override
+  public void repeat(int from, int to) {
+    Arrays.fill(codes, from, to, codes[from - 1]);
   }
 
   /**
@@ -94,6 +111,7 @@ public final class TextBuilder extends ColumnBuilder {
     }
     changes += code == last ? 0 : 1;
     last = code;
+    lastKey = 0;
     codes[row] = code;
   }
 
@@ -155,5 +173,6 @@ public final class TextBuilder extends ColumnBuilder {
     blockNumber++;
     dictionary.clear();
     last = Dictionary.BLANK;
+    lastKey = 0;
   }
 }

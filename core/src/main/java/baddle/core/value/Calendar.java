@@ -17,6 +17,12 @@ public record Calendar(Month fiscalYearStarts) {
 
   private static final int MONDAY_OFFSET = 3;
 
+  /** Written out, since a record's own is put together anew in every process. */
+  @Override
+  public String toString() {
+    return "Calendar[fiscalYearStarts=" + fiscalYearStarts + "]";
+  }
+
   /** The calendar year is the fiscal year. */
   public static Calendar standard() {
     return new Calendar(Month.JANUARY);

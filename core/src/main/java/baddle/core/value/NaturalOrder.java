@@ -18,7 +18,9 @@ public final class NaturalOrder implements Comparator<String> {
     int i = 0;
     int j = 0;
     while (i < a.length() && j < b.length()) {
-      if (isDigit(a.charAt(i)) && isDigit(b.charAt(j))) {
+      char one = a.charAt(i);
+      char other = b.charAt(j);
+      if (isDigit(one) && isDigit(other)) {
         int endA = endOfDigits(a, i);
         int endB = endOfDigits(b, j);
         int byNumber = compareNumbers(a, i, endA, b, j, endB);
@@ -28,10 +30,12 @@ public final class NaturalOrder implements Comparator<String> {
         i = endA;
         j = endB;
       } else {
-        int byLetter = Character.compare(fold(a.charAt(i++)), fold(b.charAt(j++)));
+        int byLetter = one == other ? 0 : Character.compare(fold(one), fold(other));
         if (byLetter != 0) {
           return byLetter;
         }
+        i++;
+        j++;
       }
     }
     int byRest = Integer.compare(a.length() - i, b.length() - j);

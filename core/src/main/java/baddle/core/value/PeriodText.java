@@ -6,7 +6,9 @@ import java.time.LocalDate;
 import java.time.temporal.IsoFields;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * Reads periods as people write them in the names of files, folders and sheets: {@code 2026-03},
@@ -18,8 +20,12 @@ public final class PeriodText {
   private static final int FIRST_YEAR = 1900;
   private static final int LAST_YEAR = 2199;
   private static final int MOST_TOKENS = 3;
+  private static final int MOST_KNOWN = 1 << 12;
 
   private final MonthNames months;
+
+  /** What was read before, for the files of a folder have few periods. */
+  private final Map<String, Optional<Period>> known = new ConcurrentHashMap<>();
 
   /** Months may be named as these say. */
   public PeriodText(MonthNames months) {
@@ -52,6 +58,18 @@ public final class PeriodText {
 
   /** The period that the whole text names; empty where it is none or could be several. */
   public Optional<Period> parse(String text) {
+    Optional<Period> before = known.get(text);
+    if (before != null) {
+      return before;
+    }
+    Optional<Period> period = read(text);
+    if (known.size() < MOST_KNOWN) {
+      known.put(text, period);
+    }
+    return period;
+  }
+
+  private Optional<Period> read(String text) {
     String name = text.strip();
     List<Token> tokens = tokens(name);
     return tokens.isEmpty()

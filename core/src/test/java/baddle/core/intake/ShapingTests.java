@@ -475,4 +475,12 @@ class ShapingTests {
     assertThat(result.counts().leftOut()).isEqualTo(leftOut);
     assertThat(kept.stream().map(row -> Integer.valueOf(row.split(" ")[0])).toList()).isSorted();
   }
+
+  @Test
+  void its_text_stays_the_same_for_files_that_were_read_before() {
+    assertThat(Shaping.NONE)
+        .hasToString(
+            "Shaping[carryDown=[], untilBlankRow=false, leaveOut=[], headingsToRows=Optional.empty,"
+                + " calcs={}, calendar=Calendar[fiscalYearStarts=JANUARY]]");
+  }
 }
