@@ -6,13 +6,24 @@ import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import com.github.luben.zstd.ZstdDecompressCtx;
 import java.io.Closeable;
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.zip.CRC32C;
 
 /** Turns bytes back into a column of a block; {@link VectorEncoder} says how they lie. */
 final class VectorDecoder implements Closeable {
+
+  private static final VarHandle SHORTS = view(short[].class);
+  private static final VarHandle INTS = view(int[].class);
+  private static final VarHandle LONGS = view(long[].class);
+
+  private static VarHandle view(Class<?> type) {
+    return MethodHandles.byteArrayViewVarHandle(type, ByteOrder.LITTLE_ENDIAN);
+  }
 
   private final ZstdDecompressCtx decompressor = new ZstdDecompressCtx();
 
@@ -27,8 +38,8 @@ final class VectorDecoder implements Closeable {
 
   /** The vector of some bytes. */
   Vector decode(byte[] bytes) throws BrokenBlockException {
-    ByteBuffer body = body(bytes);
-    byte kind = body.get();
+    byte[] body = body(bytes);
+    byte kind = body[0];
     if (kind == VectorEncoder.TEXT) {
       return text(body);
     }
@@ -38,7 +49,7 @@ final class VectorDecoder implements Closeable {
     throw new BrokenBlockException("a block of unknown kind " + kind);
   }
 
-  private ByteBuffer body(byte[] bytes) throws BrokenBlockException {
+  private byte[] body(byte[] bytes) throws BrokenBlockException {
     if (bytes.length < VectorEncoder.HEADER) {
       throw new BrokenBlockException("a block of " + bytes.length + " bytes");
     }
@@ -54,10 +65,16 @@ final class VectorDecoder implements Closeable {
     byte[] body = new byte[header.getInt(5)];
     decompressor.decompressByteArray(
         body, 0, body.length, bytes, VectorEncoder.HEADER, bytes.length - VectorEncoder.HEADER);
-    return ByteBuffer.wrap(body).order(ByteOrder.LITTLE_ENDIAN);
+    return body;
   }
 
-  private static TextVector text(ByteBuffer body) {
+  /** What stands behind the first byte, which tells the kind. */
+  private static ByteBuffer behindKind(byte[] body) {
+    return ByteBuffer.wrap(body).order(ByteOrder.LITTLE_ENDIAN).position(1);
+  }
+
+  private static TextVector text(byte[] bytes) {
+    ByteBuffer body = behindKind(bytes);
     int width = body.get();
     body.getShort();
     int rows = body.getInt();
@@ -70,18 +87,33 @@ final class VectorDecoder implements Closeable {
     body.get(characters);
     char[] pool = new String(characters, StandardCharsets.UTF_8).toCharArray();
     int[] codes = new int[rows];
-    for (int row = 0; row < rows; row++) {
-      codes[row] =
-          switch (width) {
-            case 1 -> body.get() & 0xff;
-            case 2 -> body.getShort() & 0xffff;
-            default -> body.getInt();
-          };
-    }
+    readCodes(bytes, body.position(), width, codes);
     return new TextVector(codes, rows, Dictionary.fixed(pool, ends));
   }
 
-  private static LongVector numbers(ByteBuffer body) {
+  /** A loop for each width, which the compiler makes straight before a table is read. */
+  private static void readCodes(byte[] bytes, int from, int width, int[] codes) {
+    switch (width) {
+      case 1 -> {
+        for (int row = 0; row < codes.length; row++) {
+          codes[row] = bytes[from + row] & 0xff;
+        }
+      }
+      case 2 -> {
+        for (int row = 0; row < codes.length; row++) {
+          codes[row] = (short) SHORTS.get(bytes, from + row * 2) & 0xffff;
+        }
+      }
+      default -> {
+        for (int row = 0; row < codes.length; row++) {
+          codes[row] = (int) INTS.get(bytes, from + row * 4);
+        }
+      }
+    }
+  }
+
+  private static LongVector numbers(byte[] bytes) {
+    ByteBuffer body = behindKind(bytes);
     int width = body.get();
     boolean differences = body.get() != 0;
     boolean hasBlanks = body.get() != 0;
@@ -93,7 +125,7 @@ final class VectorDecoder implements Closeable {
       blanks[word] = body.getLong();
     }
     long[] values = new long[rows];
-    readValues(body, width, base, values);
+    readValues(bytes, body.position(), width, base, values);
     if (differences) {
       values[0] = first;
       for (int row = 1; row < rows; row++) {
@@ -103,18 +135,29 @@ final class VectorDecoder implements Closeable {
     return new LongVector(values, hasBlanks ? blanks : null, rows);
   }
 
-  private static void readValues(ByteBuffer body, int width, long base, long[] values) {
-    int from = body.position();
-    for (int row = 0; row < values.length; row++) {
-      values[row] =
-          base
-              + switch (width) {
-                case 0 -> 0;
-                case 1 -> body.get(from + row) & 0xffL;
-                case 2 -> body.getShort(from + row * 2) & 0xffffL;
-                case 4 -> body.getInt(from + row * 4) & 0xffffffffL;
-                default -> body.getLong(from + row * 8);
-              };
+  private static void readValues(byte[] bytes, int from, int width, long base, long[] values) {
+    switch (width) {
+      case 0 -> Arrays.fill(values, base);
+      case 1 -> {
+        for (int row = 0; row < values.length; row++) {
+          values[row] = base + (bytes[from + row] & 0xffL);
+        }
+      }
+      case 2 -> {
+        for (int row = 0; row < values.length; row++) {
+          values[row] = base + ((short) SHORTS.get(bytes, from + row * 2) & 0xffffL);
+        }
+      }
+      case 4 -> {
+        for (int row = 0; row < values.length; row++) {
+          values[row] = base + ((int) INTS.get(bytes, from + row * 4) & 0xffffffffL);
+        }
+      }
+      default -> {
+        for (int row = 0; row < values.length; row++) {
+          values[row] = base + (long) LONGS.get(bytes, from + row * 8);
+        }
+      }
     }
   }
 
