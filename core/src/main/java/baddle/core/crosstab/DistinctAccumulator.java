@@ -12,9 +12,20 @@ import org.jspecify.annotations.Nullable;
  */
 final class DistinctAccumulator implements Accumulator {
 
+  /** For so many values of a cell there is a bit. */
+  private static final int FEW = 256;
+
+  private static final int WORDS = FEW / Long.SIZE;
+
+  /** For so many cells, that is two mebibytes of bits. */
+  private static final int MOST_NOTED = 1 << 16;
+
   private final ItemCoder coder;
   private final LongOpenHashSet pairs = new LongOpenHashSet();
   private int[] codes = new int[0];
+
+  /** Which of the first values were seen in the first cells, so that most aren't looked up. */
+  private long[] seen = new long[0];
 
   DistinctAccumulator(boolean texts) {
     coder = texts ? new TextCoder() : new NumberCoder(value -> value, String::valueOf);
@@ -31,18 +42,28 @@ final class DistinctAccumulator implements Accumulator {
     Vector vector = Objects.requireNonNull(argument);
     codes = codes.length < to - from ? new int[to - from] : codes;
     coder.code(vector, from, to, codes);
-    long last = -1;
+    int noted = Math.min(cellCount, MOST_NOTED);
+    if (seen.length < noted * WORDS) {
+      seen = Arrays.copyOf(seen, Math.max(noted * WORDS, seen.length * 2));
+    }
     for (int row = from; row < to; row++) {
-      long pair = (long) cells[row] << 32 | codes[row - from];
-      boolean counts = cells[row] != CellTable.DISCARD && codes[row - from] != ItemCoder.BLANK;
-      if (counts && pair != last) {
-        pairs.add(pair);
-        last = pair;
+      int cell = cells[row];
+      int code = codes[row - from];
+      boolean counts = cell != CellTable.DISCARD && code != ItemCoder.BLANK;
+      if (counts && (cell >= noted || code >= FEW || isNew(cell, code))) {
+        pairs.add((long) cell << 32 | code);
       }
     }
     if (pairs.size() > Aggregates.MOST_VALUES) {
       throw Aggregates.tooMany("count(distinct ...)");
     }
+  }
+
+  private boolean isNew(int cell, int code) {
+    int word = cell * WORDS + (code >> 6);
+    long before = seen[word];
+    seen[word] = before | 1L << code;
+    return seen[word] != before;
   }
 
   @Override

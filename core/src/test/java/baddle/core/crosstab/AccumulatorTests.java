@@ -168,6 +168,43 @@ class AccumulatorTests {
     }
   }
 
+  @ParameterizedTest(name = "{0}, {2} values")
+  @MethodSource("shapes")
+  void distinct_values_are_counted_once_at_every_level(
+      String name, LongUnaryOperator shape, int size) {
+    Rows rows = Rows.of(size, size % 3 == 0, true, shape);
+    DistinctAccumulator distinct = new DistinctAccumulator(false);
+    rows.into(distinct);
+
+    for (int[] targetOfCell : TARGETS) {
+      int targets = Arrays.stream(targetOfCell).max().orElseThrow() + 1;
+      Accumulator.Values found = distinct.rollUp(targetOfCell, targets);
+      for (int target = 0; target < targets; target++) {
+        long expected = LongStream.of(rows.of(targetOfCell, target)).distinct().count();
+        assertThat(found.value(target)).hasValue(BigDecimal.valueOf(expected));
+      }
+    }
+  }
+
+  @Test
+  void distinct_values_are_counted_in_more_cells_than_are_noted() {
+    int size = 300_000;
+    int[] cells = IntStream.range(0, size).map(i -> 1 + i % 100_000).toArray();
+    long[] values = LongStream.range(0, size).map(i -> i % 2).toArray();
+    DistinctAccumulator distinct = new DistinctAccumulator(false);
+    for (int from = 0; from < size; from += CHUNK) {
+      int to = Math.min(size, from + CHUNK);
+      int most = Math.min(to, 100_000) + 1;
+      distinct.add(new LongVector(values, null, size), null, from, to, cells, most);
+    }
+
+    int[] each = IntStream.range(0, 100_001).toArray();
+    Accumulator.Values found = distinct.rollUp(each, each.length);
+    for (int cell : new int[] {1, 65_535, 65_536, 99_999, 100_000}) {
+      assertThat(found.value(cell)).hasValue(BigDecimal.ONE);
+    }
+  }
+
   @Test
   void a_sum_that_stays_small_for_long_may_still_leave_a_long_at_the_end() {
     SumAccumulator sum = new SumAccumulator(0, false, new CountAccumulator(), true);
