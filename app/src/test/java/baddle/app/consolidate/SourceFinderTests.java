@@ -1,0 +1,162 @@
+package baddle.app.consolidate;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import baddle.app.Project;
+import baddle.app.reading.FoundFile;
+import baddle.app.reading.MendedFiles;
+import baddle.core.finding.Finding;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Random;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** What files feeds find, and how those are shared out among the threads that read them. */
+class SourceFinderTests {
+
+  private static final String PLAN =
+      """
+      baddle: 1
+      datasets: {sales: {columns: {site: text, amount: integer}}}
+      feeds:
+        tills: {files: "in/{site} {period}.csv", except: ["*draft*"], period: "{period}"}
+        all: {files: "in/**/*.csv", period: file name}
+        gone: {files: nowhere/*.csv}
+      """;
+
+  @TempDir private Path folder;
+
+  private SourceFinder finder(String... files) throws Exception {
+    Path plan = Files.writeString(folder.resolve("baddle.yaml"), PLAN);
+    for (String file : files) {
+      Path path = folder.resolve(file);
+      Files.createDirectories(path.resolveSibling(""));
+      Files.writeString(path, "amount\n1\n");
+    }
+    return new SourceFinder(Project.open(plan, Map.of()), MendedFiles.none());
+  }
+
+  private static Stream<String> shown(List<FoundFile> files) {
+    return files.stream()
+        .map(
+            file ->
+                file.feed().name()
+                    + " "
+                    + file.path()
+                    + " "
+                    + file.period().map(Object::toString).orElse("-"));
+  }
+
+  private static List<String> codes(SourceFinder finder) {
+    return finder.findings().stream().map(Finding::toString).toList();
+  }
+
+  @Test
+  void files_come_feed_by_feed_in_the_order_of_time() throws Exception {
+    SourceFinder finder =
+        finder(
+            "in/Foxholt 2026-10.csv",
+            "in/Foxholt 2026-9.csv",
+            "in/Alder Mill March 2026.csv",
+            "in/Alder Mill 2026-10.csv",
+            "in/sub/stock 2025.csv",
+            "in/sub/notes.csv");
+
+    assertThat(shown(finder.find()))
+        .containsExactly(
+            "tills in/Alder Mill March 2026.csv 2026-03",
+            "tills in/Foxholt 2026-9.csv 2026-09",
+            "tills in/Alder Mill 2026-10.csv 2026-10",
+            "tills in/Foxholt 2026-10.csv 2026-10",
+            "all in/sub/notes.csv -",
+            "all in/sub/stock 2025.csv 2025");
+    assertThat(finder.missing()).containsExactly("gone");
+  }
+
+  @Test
+  void names_carry_columns() throws Exception {
+    assertThat(finder("in/Alder Mill 2026-03.csv").find().get(0).named())
+        .containsEntry("site", "Alder Mill");
+  }
+
+  @Test
+  void what_two_feeds_want_is_read_once_and_said() throws Exception {
+    SourceFinder finder = finder("in/Foxholt 2026-10.csv");
+
+    assertThat(shown(finder.find())).containsExactly("tills in/Foxholt 2026-10.csv 2026-10");
+    assertThat(codes(finder))
+        .anyMatch(finding -> finding.contains("feeds tills and all both want it"))
+        .anyMatch(finding -> finding.contains("the folder of feed gone isn't there"));
+  }
+
+  @Test
+  void hidden_and_half_written_files_are_passed_over_and_strays_are_named() throws Exception {
+    SourceFinder finder =
+        finder("in/.hidden.csv", "in/.old/Foxholt 2026-10.csv", "in/~$Foxholt.csv", "in/stray.txt");
+
+    assertThat(finder.find()).isEmpty();
+    assertThat(codes(finder))
+        .filteredOn(finding -> finding.contains("is read by no feed"))
+        .singleElement()
+        .asString()
+        .contains("in/stray.txt");
+  }
+
+  @Test
+  void each_file_is_in_one_part_in_order_and_parts_are_worth_a_thread() throws Exception {
+    List<FoundFile> found = finder("in/Foxholt 2026-10.csv").find();
+    Random random = new Random(9);
+    for (int turn = 0; turn < 50; turn++) {
+      List<CheckedFile> files = new ArrayList<>();
+      int count = 1 + random.nextInt(60);
+      int largest = 1 << (10 + random.nextInt(14));
+      for (int i = 0; i < count; i++) {
+        files.add(checked(found.get(0), 1 + random.nextInt(largest), i));
+      }
+      List<List<CheckedFile>> parts = Parts.of(files);
+
+      assertThat(parts.stream().flatMap(List::stream)).containsExactlyElementsOf(files);
+      for (List<CheckedFile> part : parts.subList(0, parts.size() - 1)) {
+        assertThat(part.stream().mapToLong(file -> file.file().size()).sum())
+            .isGreaterThanOrEqualTo(1 << 20);
+      }
+      assertThat(Parts.of(files)).isEqualTo(parts);
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(ints = {1, 16, 200})
+  void large_files_have_parts_of_their_own(int count) throws Exception {
+    FoundFile found = finder("in/Foxholt 2026-10.csv").find().get(0);
+    List<CheckedFile> files = new ArrayList<>();
+    for (int i = 0; i < count; i++) {
+      files.add(checked(found, 1L << 30, i));
+    }
+    assertThat(Parts.of(files)).hasSize(count);
+  }
+
+  private static CheckedFile checked(FoundFile like, long size, int number) {
+    FoundFile file =
+        new FoundFile(
+            like.feed(),
+            number + ".csv",
+            like.file(),
+            size,
+            like.modified(),
+            like.named(),
+            like.period(),
+            like.order(),
+            like.mended());
+    return new CheckedFile(
+        file, FileChange.NEW, "c" + number, OptionalLong.empty(), "", Optional.empty());
+  }
+}
