@@ -43,7 +43,10 @@ public final class NamePattern {
 
   private record Token(Kind kind, String text) {
 
-    /** Whether plain characters may be found where this one stands; quick, and never wrongly no. */
+    /**
+     * Whether plain characters may begin with this one, in any case. A quick look: yes may turn out
+     * wrong, no doesn't.
+     */
     boolean mayBeginWith(char c) {
       char first = text.charAt(0);
       return c == first || (c | CASE) == (first | CASE) || c > ASCII || first > ASCII;

@@ -8,19 +8,13 @@ import baddle.app.reading.MendedFiles;
 import baddle.core.finding.Finding;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.OptionalLong;
-import java.util.Random;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
 
-/** What files feeds find, and how those are shared out among the threads that read them. */
+/** What files feeds find. */
 class SourceFinderTests {
 
   private static final String PLAN =
@@ -109,54 +103,5 @@ class SourceFinderTests {
         .singleElement()
         .asString()
         .contains("in/stray.txt");
-  }
-
-  @Test
-  void each_file_is_in_one_part_in_order_and_parts_are_worth_a_thread() throws Exception {
-    List<FoundFile> found = finder("in/Foxholt 2026-10.csv").find();
-    Random random = new Random(9);
-    for (int turn = 0; turn < 50; turn++) {
-      List<CheckedFile> files = new ArrayList<>();
-      int count = 1 + random.nextInt(60);
-      int largest = 1 << (10 + random.nextInt(14));
-      for (int i = 0; i < count; i++) {
-        files.add(checked(found.get(0), 1 + random.nextInt(largest), i));
-      }
-      List<List<CheckedFile>> parts = Parts.of(files);
-
-      assertThat(parts.stream().flatMap(List::stream)).containsExactlyElementsOf(files);
-      for (List<CheckedFile> part : parts.subList(0, parts.size() - 1)) {
-        assertThat(part.stream().mapToLong(file -> file.file().size()).sum())
-            .isGreaterThanOrEqualTo(1 << 20);
-      }
-      assertThat(Parts.of(files)).isEqualTo(parts);
-    }
-  }
-
-  @ParameterizedTest
-  @ValueSource(ints = {1, 16, 200})
-  void large_files_have_parts_of_their_own(int count) throws Exception {
-    FoundFile found = finder("in/Foxholt 2026-10.csv").find().get(0);
-    List<CheckedFile> files = new ArrayList<>();
-    for (int i = 0; i < count; i++) {
-      files.add(checked(found, 1L << 30, i));
-    }
-    assertThat(Parts.of(files)).hasSize(count);
-  }
-
-  private static CheckedFile checked(FoundFile like, long size, int number) {
-    FoundFile file =
-        new FoundFile(
-            like.feed(),
-            number + ".csv",
-            like.file(),
-            size,
-            like.modified(),
-            like.named(),
-            like.period(),
-            like.order(),
-            like.mended());
-    return new CheckedFile(
-        file, FileChange.NEW, "c" + number, OptionalLong.empty(), "", Optional.empty());
   }
 }

@@ -21,7 +21,9 @@ final class ShortTexts {
   /** For each slot a text's number, 0 where it is free, and its code. */
   private long[] slots = new long[FIRST_SLOTS * PER_SLOT];
 
-  private int shift = Long.SIZE - 6;
+  /** Leaves as many bits of a spread number as there are slots. */
+  private int shift = Long.numberOfLeadingZeros(FIRST_SLOTS) + 1;
+
   private int used;
 
   /** The number of a text, greater than 0, or {@link #NONE}. */

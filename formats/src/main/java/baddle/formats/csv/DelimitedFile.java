@@ -29,9 +29,6 @@ public final class DelimitedFile implements SingleSheet {
 
   private static final int HEAD = 1 << 16;
 
-  /** So many characters show how a text is laid out. */
-  private static final int LAYOUT = 1 << 14;
-
   /** Of more control characters than one in so many, a file is no text. */
   private static final int TEXT_PER_CONTROL = 20;
 
@@ -66,9 +63,7 @@ public final class DelimitedFile implements SingleSheet {
     String start =
         new String(head, charset.mark(), head.length - charset.mark(), charset.charset());
     checkIsText(start);
-    boolean whole = head.length < HEAD && start.length() <= LAYOUT;
-    String shown = whole ? start : start.substring(0, Math.min(LAYOUT, start.length()));
-    TextShape shape = TextShape.of(shown, whole, stated);
+    TextShape shape = TextShape.of(start, head.length < HEAD, stated);
     return new DelimitedFile(file, stated.charset().isPresent(), charset, shape);
   }
 
