@@ -28,6 +28,11 @@ public final class OutputList {
     return new OutputList(Project.storeFolder(planFile).resolve(NAME));
   }
 
+  /** Where the list is. */
+  public Path file() {
+    return file;
+  }
+
   /** Adds a file that was written. */
   public void add(Path output) throws IOException {
     Files.createDirectories(file.resolveSibling(""));

@@ -3,11 +3,13 @@ package baddle.cli;
 import baddle.app.Project;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
+import baddle.app.consolidate.StandingResult;
 import baddle.core.finding.Finding;
 import baddle.plan.PlanException;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.List;
+import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle consolidate}. */
@@ -64,7 +66,9 @@ final class ConsolidateCommand implements Command {
       throws UsageException, PlanException, IOException {
     options.refuseArguments("consolidate");
     int threads = threads(options);
-    ConsolidateResult result = run(options.project(), options, console, threads);
+    Optional<ConsolidateResult> standing = standing(options);
+    ConsolidateResult result =
+        standing.isPresent() ? standing.get() : run(options.project(), options, console, threads);
     if (options.json()) {
       console.out().println(ConsolidateJson.of(result));
     } else if (options.quiet()) {
@@ -75,6 +79,12 @@ final class ConsolidateCommand implements Command {
           .forEach(console.out()::println);
     }
     return result.hasErrors() ? Status.FINDINGS : Status.DONE;
+  }
+
+  private static Optional<ConsolidateResult> standing(CommandOptions options)
+      throws UsageException {
+    boolean plain = !options.has("rebuild") && options.parameters().isEmpty();
+    return plain ? options.planFile().flatMap(StandingResult::of) : Optional.empty();
   }
 
   static ConsolidateResult run(

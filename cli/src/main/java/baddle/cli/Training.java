@@ -5,7 +5,12 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.stream.Stream;
 
 /**
  * Loads the classes that commands need, by running them on the demo in a scratch folder, while the
@@ -33,12 +38,25 @@ public final class Training {
     program.run(new String[] {"--help"});
     program.run(new String[] {"consolidate", "--help"});
     program.run(new String[] {"demo", demo.toString()});
-    program.run(new String[] {"consolidate", "--plan", plan});
+    age(demo);
+    for (int times = 0; times < 2; times++) {
+      program.run(new String[] {"consolidate", "--plan", plan});
+    }
     program.run(new String[] {"summarize", "--plan", plan});
     program.run(new String[] {"summarize", "--plan", plan, "--out", report});
     String till = demo.resolve("inbox/tills/Foxholt 2026-08.csv").toString();
     program.run(new String[] {"look", till});
     program.run(
         new String[] {"crosstab", till, "--down", "date by month", "--measure", "sum(amount)"});
+  }
+
+  /** Makes all files look as if they had lain there for a while, as those of users do. */
+  private static void age(Path folder) throws IOException {
+    FileTime past = FileTime.from(Instant.now().minus(Duration.ofDays(1)));
+    try (Stream<Path> files = Files.walk(folder)) {
+      for (Path file : files.filter(Files::isRegularFile).toList()) {
+        Files.setLastModifiedTime(file, past);
+      }
+    }
   }
 }

@@ -22,7 +22,8 @@ public final class Store implements Closeable {
     this.lock = lock;
   }
 
-  private static Path file(Path folder) {
+  /** Where the database of a store is. */
+  static Path file(Path folder) {
     return folder.resolve("dataset.db");
   }
 
@@ -98,6 +99,11 @@ public final class Store implements Closeable {
           report,
           batch);
     }
+  }
+
+  /** Who writes to it, as {@link StoreState} has it; empty for a store that was opened to read. */
+  public String writer() {
+    return lock == null ? "" : lock.holder();
   }
 
   /** What is known about closed periods; only a store that was opened to write may close any. */

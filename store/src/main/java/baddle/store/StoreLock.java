@@ -8,6 +8,7 @@ import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Instant;
@@ -16,14 +17,34 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Lets one process write at a time. The operating system gives the lock back however the process
- * ends; the file says who holds it.
+ * ends; the file says who holds it, or held it last.
  */
 final class StoreLock implements Closeable {
 
   private final FileChannel channel;
+  private final String holder;
 
-  private StoreLock(FileChannel channel) {
+  private StoreLock(FileChannel channel, String holder) {
     this.channel = channel;
+    this.holder = holder;
+  }
+
+  private static Path file(Path folder) {
+    return folder.resolve("lock");
+  }
+
+  /** Who holds the lock or held it last; empty where nobody ever did. */
+  static String holder(Path folder) throws IOException {
+    try {
+      return Files.readString(file(folder)).strip();
+    } catch (NoSuchFileException e) {
+      return "";
+    }
+  }
+
+  /** Who holds this lock. */
+  String holder() {
+    return holder;
   }
 
   /**
@@ -33,12 +54,14 @@ final class StoreLock implements Closeable {
    * @throws StoreException.Locked if another process has it
    */
   static StoreLock take(Path folder, Path store) throws IOException {
-    Path file = folder.resolve("lock");
     FileChannel channel =
         FileChannel.open(
-            file, StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE);
+            file(folder),
+            StandardOpenOption.CREATE,
+            StandardOpenOption.READ,
+            StandardOpenOption.WRITE);
     if (tryLock(channel) == null) {
-      String holder = Files.readString(file).strip();
+      String holder = holder(folder);
       channel.close();
       throw new StoreException.Locked(holder.isEmpty() ? "another process" : holder, store);
     }
@@ -46,10 +69,10 @@ final class StoreLock implements Closeable {
         "process "
             + ProcessHandle.current().pid()
             + " since "
-            + Instant.now().truncatedTo(ChronoUnit.SECONDS);
+            + Instant.now().truncatedTo(ChronoUnit.MILLIS);
     channel.truncate(0);
     channel.write(ByteBuffer.wrap(holder.getBytes(StandardCharsets.UTF_8)), 0);
-    return new StoreLock(channel);
+    return new StoreLock(channel, holder);
   }
 
   private static @Nullable FileLock tryLock(FileChannel channel) throws IOException {
@@ -62,7 +85,6 @@ final class StoreLock implements Closeable {
 
   @Override
   public void close() throws IOException {
-    channel.truncate(0);
     channel.close();
   }
 }

@@ -1,5 +1,6 @@
 package baddle.app.consolidate;
 
+import baddle.app.FileWalk;
 import baddle.app.Project;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
@@ -13,10 +14,8 @@ import baddle.plan.FeedPlan;
 import baddle.plan.NamePattern;
 import java.io.File;
 import java.io.IOException;
-import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -103,40 +102,24 @@ final class SourceFinder {
           "the folder of feed " + feed.name() + " isn't there; its rows stay as they were",
           "bring the folder back, or mend files: in the plan");
     } else if (walked.add(folder)) {
-      Files.walkFileTree(root, new Collector());
+      FileWalk.of(root, this::see);
     }
   }
 
-  private final class Collector extends SimpleFileVisitor<Path> {
-    @Override
-    public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
-      boolean hidden = name(folder).startsWith(".") && !folder.equals(project.folder());
-      return hidden ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
+  private void see(Path file, BasicFileAttributes attributes) {
+    if (attributes.isRegularFile() && !String.valueOf(file.getFileName()).startsWith("~$")) {
+      seen.put(relative(file), new Seen(file, attributes));
     }
+  }
 
-    @Override
-    public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
-      String name = name(file);
-      if (attributes.isRegularFile() && !name.startsWith(".") && !name.startsWith("~$")) {
-        String path = relative(file);
-        seen.put(path, new Seen(file, attributes));
-      }
-      return FileVisitResult.CONTINUE;
-    }
-
-    /** The path as text; taken from the end of it, for relativizing is slow in a cold Java. */
-    private String relative(Path file) {
-      String text = file.toString();
-      String path =
-          text.startsWith(base) && base.endsWith(SEPARATOR)
-              ? text.substring(base.length())
-              : project.folder().relativize(file).toString();
-      return SEPARATOR.equals("/") ? path : path.replace(SEPARATOR, "/");
-    }
-
-    private String name(Path path) {
-      return String.valueOf(path.getFileName());
-    }
+  /** The path as text; taken from the end of it, for relativizing is slow in a cold Java. */
+  private String relative(Path file) {
+    String text = file.toString();
+    String path =
+        text.startsWith(base) && base.endsWith(SEPARATOR)
+            ? text.substring(base.length())
+            : project.folder().relativize(file).toString();
+    return SEPARATOR.equals("/") ? path : path.replace(SEPARATOR, "/");
   }
 
   private Optional<FoundFile> match(FeedPlan feed, String path, Seen file) {

@@ -1,21 +1,16 @@
 package baddle.app.watch;
 
+import baddle.app.FileWalk;
 import baddle.app.Project;
-import baddle.app.reading.MendedFiles;
-import baddle.plan.FeedPlan;
-import baddle.plan.LookupPlan;
-import baddle.plan.NamePattern;
+import baddle.app.ProjectFiles;
 import baddle.plan.ReportPlan;
 import java.io.IOException;
-import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.Map;
-import java.util.Set;
+import org.slf4j.LoggerFactory;
 
 /**
  * The files of a project's folders as they lie there, by size and time of modification. Whether a
@@ -30,26 +25,14 @@ record FolderState(Map<String, String> files) {
 
   /** As it is now; a file that vanishes meanwhile isn't there. */
   static FolderState of(Project project) throws IOException {
-    Set<Path> folders = new HashSet<>();
-    folders.add(project.folder().resolve(MendedFiles.FOLDER));
-    for (FeedPlan feed : project.plan().feeds().values()) {
-      for (NamePattern pattern : feed.files()) {
-        folders.add(project.folder().resolve(pattern.folder()));
-      }
-    }
+    ProjectFiles there = ProjectFiles.of(project);
     Map<String, String> files = new HashMap<>();
-    for (Path folder : folders) {
+    for (Path folder : there.folders()) {
       if (Files.isDirectory(folder)) {
-        Files.walkFileTree(folder, new Collector(folder, files));
+        FileWalk.of(folder, new Collector(files));
       }
     }
-    add(project.planFile(), files);
-    for (LookupPlan lookup : project.plan().lookups().values()) {
-      lookup
-          .feed()
-          .map(feed -> feed.files().get(0).toString())
-          .ifPresent(path -> add(project.folder().resolve(path), files));
-    }
+    there.files().forEach(file -> add(file, files));
     for (ReportPlan report : project.plan().reports()) {
       files.remove(project.folder().resolve(report.file()).toString());
     }
@@ -68,38 +51,16 @@ record FolderState(Map<String, String> files) {
     files.put(file.toString(), attributes.size() + " " + attributes.lastModifiedTime().toMillis());
   }
 
-  private static final class Collector extends SimpleFileVisitor<Path> {
+  private record Collector(Map<String, String> files) implements FileWalk.Visit {
 
-    private final Path root;
-    private final Map<String, String> files;
-
-    Collector(Path root, Map<String, String> files) {
-      this.root = root;
-      this.files = files;
+    @Override
+    public void file(Path file, BasicFileAttributes attributes) {
+      add(file, attributes, files);
     }
 
     @Override
-    public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
-      return isHidden(folder) && !folder.equals(root)
-          ? FileVisitResult.SKIP_SUBTREE
-          : FileVisitResult.CONTINUE;
-    }
-
-    @Override
-    public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
-      if (!isHidden(file)) {
-        add(file, attributes, files);
-      }
-      return FileVisitResult.CONTINUE;
-    }
-
-    @Override
-    public FileVisitResult visitFileFailed(Path file, IOException e) {
-      return FileVisitResult.CONTINUE;
-    }
-
-    private static boolean isHidden(Path path) {
-      return String.valueOf(path.getFileName()).startsWith(".");
+    public void failed(IOException why) {
+      LoggerFactory.getLogger(FolderState.class).debug("passed over", why);
     }
   }
 

@@ -1,0 +1,45 @@
+package baddle.app;
+
+import baddle.app.reading.MendedFiles;
+import baddle.plan.DatasetPlan;
+import baddle.plan.FeedPlan;
+import baddle.plan.LookupPlan;
+import baddle.plan.NamePattern;
+import java.nio.file.Path;
+import java.util.LinkedHashSet;
+import java.util.Set;
+
+/**
+ * Where all lies that a project's rows come from, whether it is there or not.
+ *
+ * @param folders folders of sources and of mended rows
+ * @param files the plan and the files it names
+ */
+public record ProjectFiles(Set<Path> folders, Set<Path> files) {
+
+  /** Of a project. */
+  public static ProjectFiles of(Project project) {
+    Path home = project.folder();
+    Set<Path> folders = new LinkedHashSet<>();
+    Set<Path> files = new LinkedHashSet<>();
+    files.add(project.planFile());
+    for (FeedPlan feed : project.plan().feeds().values()) {
+      for (NamePattern pattern : feed.files()) {
+        folders.add(home.resolve(pattern.folder()));
+      }
+      feed.controlList().ifPresent(list -> addNamed(list.feed(), home, files));
+    }
+    folders.add(home.resolve(MendedFiles.FOLDER));
+    for (LookupPlan lookup : project.plan().lookups().values()) {
+      lookup.feed().ifPresent(feed -> addNamed(feed, home, files));
+    }
+    for (DatasetPlan dataset : project.plan().datasets().values()) {
+      dataset.correctionFiles().values().forEach(path -> files.add(home.resolve(path)));
+    }
+    return new ProjectFiles(folders, files);
+  }
+
+  private static void addNamed(FeedPlan named, Path home, Set<Path> files) {
+    files.add(home.resolve(named.files().get(0).toString()));
+  }
+}

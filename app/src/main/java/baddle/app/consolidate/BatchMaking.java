@@ -1,0 +1,165 @@
+package baddle.app.consolidate;
+
+import baddle.app.Progress;
+import baddle.app.reading.ReadSource;
+import baddle.core.finding.Finding;
+import baddle.core.grid.GridOpener;
+import baddle.plan.DatasetPlan;
+import baddle.plan.Plan;
+import baddle.store.Batch;
+import baddle.store.BatchWriter;
+import baddle.store.Store;
+import baddle.store.StoredFile;
+import baddle.store.StoredSource;
+import java.io.IOException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Makes one batch of what a look has shown. */
+final class BatchMaking {
+
+  private final Plan plan;
+  private final GridOpener opener;
+  private final Progress progress;
+  private final int threads;
+  private final Look look;
+  private final List<Finding> findings;
+  private final Map<String, Integer> failed;
+
+  /**
+   * A batch that is yet to be made.
+   *
+   * @param threads how many files are read at a time
+   */
+  BatchMaking(Plan plan, GridOpener opener, Progress progress, int threads, Look look) {
+    this.plan = plan;
+    this.opener = opener;
+    this.progress = progress;
+    this.threads = threads;
+    this.look = look;
+    this.findings = look.findings();
+    this.failed = new HashMap<>(look.changes().unreadable());
+  }
+
+  /** What wants a person's eye so far. */
+  List<Finding> findings() {
+    return findings;
+  }
+
+  /** How many files of each feed couldn't be read. */
+  Map<String, Integer> failed() {
+    return failed;
+  }
+
+  /** Writes the batch; empty if no file could be read and none had to go. */
+  Optional<Batch> make(Store store, Instant now) throws IOException {
+    FileChanges changes = look.changes();
+    ClosedSources closed = look.closed();
+    Derived derived = look.derived();
+    try (BatchWriter batch = store.beginBatch(now)) {
+      boolean changed = !changes.leaving().isEmpty();
+      List<CheckedFile> checked = changes.checked();
+      Set<Long> adopted = new HashSet<>();
+      for (CheckedFile file : checked) {
+        if (file.change() == FileChange.RENAMED) {
+          StoredFile before = file.known().orElseThrow();
+          adopted.add(before.id());
+          batch.retire(before.id());
+          batch.adoption().adopt(before.id(), file.toStore());
+        }
+      }
+      changed |= !adopted.isEmpty();
+      for (StoredFile file : changes.leaving()) {
+        if (!adopted.contains(file.id())) {
+          closed.retire(batch, file);
+        }
+      }
+      BatchReading reading = new BatchReading(plan, opener, batch, progress, derived.derivations());
+      int filesRead = 0;
+      for (List<DatasetPlan> wave : derived.waves()) {
+        Set<String> names = wave.stream().map(DatasetPlan::name).collect(Collectors.toSet());
+        derived.prepare(wave, batch);
+        List<FileOutcome> outcomes =
+            reading.read(
+                checked.stream()
+                    .filter(CheckedFile::isToRead)
+                    .filter(file -> names.contains(file.file().feed().dataset()))
+                    .toList(),
+                threads);
+        filesRead += outcomes.size();
+        List<ClosedSources.Added> added = new ArrayList<>();
+        for (FileOutcome outcome : outcomes) {
+          findings.addAll(outcome.failed() ? withOldRows(outcome) : List.of());
+          if (outcome.failed()) {
+            failed.merge(outcome.file().file().feed().name(), 1, Integer::sum);
+          } else {
+            added.add(add(batch, outcome));
+            changed = true;
+          }
+        }
+        closed.settle(batch, wave, added);
+        changed |= derived.finish(wave, batch);
+      }
+      if (!changed) {
+        return Optional.empty();
+      }
+      for (Finding finding : findings) {
+        batch.addFinding(null, finding);
+      }
+      batch.commit();
+      Logger log = LoggerFactory.getLogger(BatchMaking.class);
+      log.info(
+          "batch {}: {} files read, {} gone", batch.batch(), filesRead, changes.leaving().size());
+      return Optional.of(batch.batch());
+    }
+  }
+
+  private static List<Finding> withOldRows(FileOutcome outcome) {
+    if (outcome.file().known().isEmpty()) {
+      return outcome.findings();
+    }
+    return outcome.findings().stream()
+        .map(finding -> finding.adding("; the rows it had before stay in the dataset"))
+        .toList();
+  }
+
+  private static ClosedSources.Added add(BatchWriter batch, FileOutcome outcome)
+      throws IOException {
+    if (outcome.file().known().isPresent()) {
+      batch.retire(outcome.file().known().get().id());
+    }
+    long file = batch.addFile(outcome.file().toStore());
+    List<StoredSource> sources = new ArrayList<>();
+    for (ReadSource source : outcome.sources()) {
+      StoredSource stored =
+          new StoredSource(
+              file,
+              outcome.part(),
+              source.number(),
+              source.sheet(),
+              source.period(),
+              source.intake().headingRow(),
+              source.intake().range().toString(),
+              source.message(),
+              source.intake().counts(),
+              source.firstRow());
+      sources.add(stored);
+      batch.addSource(stored);
+      batch.addTreated(stored, source.intake().treated());
+    }
+    for (Finding finding : outcome.findings()) {
+      batch.addFinding(file, finding);
+    }
+    return new ClosedSources.Added(
+        file, outcome.file().file().feed().dataset(), outcome.file().known(), sources);
+  }
+}

@@ -1,0 +1,83 @@
+package baddle.app.consolidate;
+
+import baddle.app.Project;
+import baddle.app.reading.MendedFiles;
+import baddle.app.reference.References;
+import baddle.core.finding.Finding;
+import baddle.core.grid.GridOpener;
+import baddle.store.Batch;
+import baddle.store.Store;
+import baddle.store.StoredFile;
+import java.io.IOException;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * What lies in the folders, held against what is in the store.
+ *
+ * @param known the files the store has rows of
+ * @param closed lets what belongs to closed periods stay
+ * @param damage the parts that are damaged on disk
+ * @param mended rows that a person mended
+ * @param changes what has become of the files
+ * @param derived derived columns, as they were and as they are to be
+ * @param isToDo whether a batch has to be made
+ */
+record Look(
+    List<StoredFile> known,
+    ClosedSources closed,
+    Damage damage,
+    MendedFiles mended,
+    FileChanges changes,
+    Derived derived,
+    boolean isToDo) {
+
+  Look {
+    known = List.copyOf(known);
+  }
+
+  /**
+   * Looks.
+   *
+   * @param now when
+   * @param forDamage whether stored rows are looked at too
+   */
+  static Look of(
+      Project project,
+      GridOpener opener,
+      References references,
+      Store store,
+      Instant now,
+      boolean forDamage)
+      throws IOException {
+    int last = store.catalogue().lastBatch().map(Batch::number).orElse(0);
+    Damage damage = forDamage ? Damage.find(project.plan(), store, last) : Damage.NONE;
+    ClosedSources closed = new ClosedSources(project.plan(), store, last, damage.parts());
+    List<StoredFile> known = damage.known(closed.known(store.catalogue().files(last)));
+    MendedFiles mended = MendedFiles.of(project, opener);
+    FileChanges changes = FileChanges.of(project, known, closed, mended, nanos(now));
+    Derived derived = new Derived(project, references, store, closed);
+    boolean isToDo = changes.any() || derived.isOutOfDate(known);
+    return new Look(known, closed, damage, mended, changes, derived, isToDo);
+  }
+
+  /** Whether nothing changed, and what is said of it depends on what the print of files shows. */
+  boolean isStanding() {
+    return !isToDo && changes.unreadable().isEmpty() && mended.findings().isEmpty();
+  }
+
+  /** A time in nanoseconds since 1970. */
+  static long nanos(Instant time) {
+    return ChronoUnit.NANOS.between(Instant.EPOCH, time);
+  }
+
+  /** What wants a person's eye before any file is read. */
+  List<Finding> findings() {
+    List<Finding> findings = new ArrayList<>(changes.findings());
+    findings.addAll(damage.findings(known, changes.checked()));
+    findings.addAll(changes.gone().findings());
+    return findings;
+  }
+}

@@ -1,0 +1,150 @@
+package baddle.app.consolidate;
+
+import baddle.app.OutputList;
+import baddle.app.Project;
+import baddle.app.ProjectFiles;
+import baddle.store.StoreState;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.slf4j.LoggerFactory;
+
+/**
+ * What consolidating would say if it were done again with nothing changed, kept beside a print of
+ * all that it depends on: the program, the plan, the files and the store. While these are as they
+ * were the answer stands, and neither plan nor store has to be opened.
+ */
+public final class StandingResult {
+
+  private static final int FORMAT = 0x42440001;
+
+  /** A file modified less than this before a print was taken may change again unseen. */
+  private static final long GRAIN_NANOS = 2_000_000_000L;
+
+  private final Path planFile;
+  private final FilesPrint print;
+  private final boolean toKeep;
+
+  private StandingResult(Path planFile, FilesPrint print, boolean toKeep) {
+    this.planFile = planFile;
+    this.print = print;
+    this.toKeep = toKeep;
+  }
+
+  private static Path file(Path planFile) {
+    return Project.storeFolder(planFile).resolve("standing " + planFile.getFileName());
+  }
+
+  /**
+   * The result that stands for a plan.
+   *
+   * @return empty if anything has changed since, nothing is known, or the plan has parameters
+   */
+  public static Optional<ConsolidateResult> of(Path planFile) {
+    Path file = file(planFile);
+    try {
+      if (!Files.exists(file)) {
+        return Optional.empty();
+      }
+      return read(Files.readAllBytes(file));
+    } catch (IOException | RuntimeException e) {
+      LoggerFactory.getLogger(StandingResult.class).debug("{} is of no use", file, e);
+      return Optional.empty();
+    }
+  }
+
+  private static Optional<ConsolidateResult> read(byte[] bytes) throws IOException {
+    DataInputStream in = new DataInputStream(new ByteArrayInputStream(bytes));
+    if (in.readInt() != FORMAT || !ResultFile.text(in).equals(program())) {
+      return Optional.empty();
+    }
+    Path storeFolder = Path.of(ResultFile.text(in));
+    StoreState state = new StoreState(ResultFile.text(in), ResultFile.text(in));
+    Map<String, String> parts = new LinkedHashMap<>();
+    for (int left = in.readInt(); left > 0; left--) {
+      parts.put(ResultFile.text(in), ResultFile.text(in));
+    }
+    ConsolidateResult result = ResultFile.read(in);
+    boolean stands =
+        StoreState.of(storeFolder).filter(state::equals).isPresent() && FilesPrint.holds(parts);
+    return stands ? Optional.of(result) : Optional.empty();
+  }
+
+  /**
+   * Takes a print before anything is looked at, so that whatever changes from here on is seen later
+   * on.
+   */
+  static StandingResult begin(Project project, Instant now) throws IOException {
+    ProjectFiles files = ProjectFiles.of(project);
+    Set<Path> named = new LinkedHashSet<>(files.files());
+    named.add(OutputList.of(project.planFile()).file());
+    FilesPrint print = FilesPrint.of(new ProjectFiles(files.folders(), named));
+    boolean settled = print.youngest() < Look.nanos(now) - GRAIN_NANOS;
+    boolean alwaysTheSame = project.plan().parameters().values().isEmpty();
+    return new StandingResult(project.planFile(), print, settled && alwaysTheSame);
+  }
+
+  /** Whether a later change of anything could be seen, so that a result may be kept. */
+  boolean isToKeep() {
+    return toKeep;
+  }
+
+  /**
+   * Keeps a result.
+   *
+   * @param writer who wrote to the store, which is closed by now
+   */
+  void keep(ConsolidateResult result, Path storeFolder, String writer) {
+    Path file = file(planFile);
+    try {
+      Optional<StoreState> state = StoreState.of(storeFolder);
+      if (state.isEmpty() || !state.get().writer().equals(writer)) {
+        return;
+      }
+      ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+      DataOutputStream out = new DataOutputStream(bytes);
+      out.writeInt(FORMAT);
+      ResultFile.text(program(), out);
+      ResultFile.text(storeFolder.toString(), out);
+      ResultFile.text(state.get().file(), out);
+      ResultFile.text(state.get().writer(), out);
+      out.writeInt(print.parts().size());
+      for (Map.Entry<String, String> part : print.parts().entrySet()) {
+        ResultFile.text(part.getKey(), out);
+        ResultFile.text(part.getValue(), out);
+      }
+      ResultFile.write(result, out);
+      Path beside = Files.createTempFile(file.resolveSibling(""), "standing", ".part");
+      try {
+        Files.write(beside, bytes.toByteArray());
+        Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING);
+      } finally {
+        Files.deleteIfExists(beside);
+      }
+    } catch (IOException e) {
+      LoggerFactory.getLogger(StandingResult.class).debug("{} isn't kept", file, e);
+    }
+  }
+
+  /** What the program is made of, by sizes and times. */
+  private static String program() {
+    StringBuilder text = new StringBuilder(System.getProperty("java.version"));
+    for (String part : System.getProperty("java.class.path").split(File.pathSeparator)) {
+      File file = new File(part);
+      text.append(' ').append(file.length()).append(' ').append(file.lastModified());
+    }
+    return text.toString();
+  }
+}
