@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.stream.Stream;
 
 /**
@@ -44,6 +45,9 @@ public final class Training {
     }
     program.run(new String[] {"summarize", "--plan", plan});
     program.run(new String[] {"summarize", "--plan", plan, "--out", report});
+    for (String command : List.of("check", "history", "run", "compare", "columns")) {
+      program.run(new String[] {command, "--plan", plan});
+    }
     String till = demo.resolve("inbox/tills/Foxholt 2026-08.csv").toString();
     program.run(new String[] {"look", till});
     program.run(
