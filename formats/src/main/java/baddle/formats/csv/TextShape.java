@@ -46,7 +46,7 @@ record TextShape(char separator, char quote, String lineEnds, boolean told) {
     boolean told = stated.separator().isPresent();
     double bestScore = 0;
     for (char separator : SEPARATORS) {
-      if (stated.separator().isEmpty()) {
+      if (stated.separator().isEmpty() && head.indexOf(separator) >= 0) {
         double score =
             breaksQuotes(head, separator, quote) ? 0 : score(widths(head, separator, quote, whole));
         if (score > bestScore) {
