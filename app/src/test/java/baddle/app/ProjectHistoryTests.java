@@ -1,0 +1,206 @@
+package baddle.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import baddle.app.compare.Cause;
+import baddle.app.compare.Comparing;
+import baddle.app.compare.Comparison;
+import baddle.app.compare.Movement;
+import baddle.app.compare.RowChange;
+import baddle.app.consolidate.ConsolidateResult;
+import baddle.app.consolidate.StandingResult;
+import baddle.app.history.Returning;
+import baddle.app.history.Tidy;
+import baddle.app.summarize.Summarizing;
+import baddle.app.trace.FigureTrace;
+import baddle.app.trace.RowTable;
+import baddle.app.trace.TracedFigure;
+import baddle.core.intake.RowCounts;
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.TreeMap;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/**
+ * Whatever happens to the files of a project, each batch has what its files come to, stays as it
+ * was, and differs from the one before by what its causes say.
+ */
+class ProjectHistoryTests {
+
+  private static final int STEPS = 10;
+  private static final String SUMMARY = "regions";
+
+  @TempDir private Path folder;
+  private ProjectFolder project;
+  private BranchFiles files;
+  private final Map<Integer, BranchFiles.Expected> batches = new TreeMap<>();
+
+  private void play(long seed) throws Exception {
+    project = new ProjectFolder(folder, BranchFiles.PLAN);
+    files = new BranchFiles(project, seed);
+    String what = "the beginning";
+    for (int step = 0; step < STEPS; step++) {
+      BranchFiles.Expected expected = files.expected();
+      ConsolidateResult result = project.consolidate();
+
+      assertThat(result.addsUp()).as(what).isTrue();
+      assertThat(result.rows())
+          .as(what)
+          .isEqualTo(
+              new RowCounts(
+                  expected.kept() + expected.leftOut() + expected.held(),
+                  expected.kept(),
+                  expected.leftOut(),
+                  expected.held()));
+      int batch = result.current().orElseThrow().number();
+      assertThat(cells(batch)).as(what).isEqualTo(expected.cells());
+      batches.put(batch, expected);
+      what = "batch " + batch + ", then " + files.step();
+    }
+  }
+
+  private Map<String, BigDecimal> cells(int batch) throws Exception {
+    Project now = project.project();
+    return CrosstabCells.of(
+        new Summarizing(now)
+            .figures(List.of(now.plan().summaries().get(SUMMARY)), OptionalInt.of(batch))
+            .crosstabs()
+            .get(0));
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4, 5, 6})
+  void every_batch_has_what_its_files_come_to_and_keeps_it(long seed) throws Exception {
+    play(seed);
+
+    for (Map.Entry<Integer, BranchFiles.Expected> batch : batches.entrySet()) {
+      assertThat(cells(batch.getKey()))
+          .as("batch %s", batch.getKey())
+          .isEqualTo(batch.getValue().cells());
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {11, 12, 13})
+  void causes_add_up_to_what_moved(long seed) throws Exception {
+    play(seed);
+    Comparing comparing = new Comparing(project.project());
+
+    for (int batch : batches.keySet()) {
+      if (!batches.containsKey(batch - 1)) {
+        continue;
+      }
+      Comparison.Summary compared =
+          comparing
+              .batches(
+                  List.of(project.project().plan().summaries().get(SUMMARY)),
+                  OptionalInt.of(batch - 1),
+                  OptionalInt.of(batch))
+              .summaries()
+              .get(0);
+      BigDecimal moved = batches.get(batch).total().subtract(batches.get(batch - 1).total());
+
+      assertThat(sum(compared.totals())).as("batch %s", batch).isEqualByComparingTo(moved);
+      assertThat(sum(compared.movements())).isEqualByComparingTo(moved);
+      assertThat(sum(compared.causes().stream().map(Cause::movement).toList()))
+          .isEqualByComparingTo(moved);
+      for (Cause cause : compared.causes()) {
+        BigDecimal parts = BigDecimal.ZERO;
+        for (RowChange kind : RowChange.values()) {
+          parts = parts.add(cause.part(kind).amount());
+        }
+        assertThat(parts).as("%s", cause).isEqualByComparingTo(cause.movement().amount());
+      }
+    }
+  }
+
+  private static BigDecimal sum(List<Movement> movements) {
+    return movements.stream().map(Movement::amount).reduce(BigDecimal.ZERO, BigDecimal::add);
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {21, 22, 23})
+  void every_figure_is_proved_by_its_rows(long seed) throws Exception {
+    play(seed);
+    Project now = project.project();
+    int last = batches.keySet().stream().max(Integer::compare).orElseThrow();
+
+    for (Map.Entry<String, BigDecimal> cell : batches.get(last).cells().entrySet()) {
+      String[] items = cell.getKey().split("\\|");
+      String at = "region=" + items[0] + ",branch=" + items[1] + ",source_period=" + items[2];
+      Rows rows = new Rows();
+      TracedFigure figure =
+          new FigureTrace(now, now.plan().summaries().get(SUMMARY), at, Optional.empty()).run(rows);
+
+      assertThat(rows.sum()).as(at).isEqualByComparingTo(cell.getValue());
+      assertThat(figure.rows()).isEqualTo(rows.rows.size());
+      assertThat(rows.rows)
+          .allSatisfy(
+              row -> assertThat(row.get(0)).isEqualTo("in/" + items[1] + " " + items[2] + ".csv"));
+    }
+  }
+
+  private static final class Rows implements RowTable {
+
+    private final List<List<String>> rows = new ArrayList<>();
+
+    @Override
+    public void begin(List<String> headings, int numbers) {
+      assertThat(headings).startsWith("source_file");
+      assertThat(numbers).isEqualTo(1);
+    }
+
+    @Override
+    public void row(List<String> cells) {
+      rows.add(cells);
+    }
+
+    BigDecimal sum() {
+      return rows.stream()
+          .map(row -> new BigDecimal(row.get(row.size() - 1)))
+          .reduce(BigDecimal.ZERO, BigDecimal::add);
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {31, 32, 33})
+  void going_back_brings_what_there_was_and_tidying_takes_nothing_that_is_kept(long seed)
+      throws Exception {
+    play(seed);
+    List<Integer> numbers = List.copyOf(batches.keySet());
+    int first = numbers.get(0);
+    int last = numbers.get(numbers.size() - 1);
+
+    Returning returning = Returning.to(first, project.project(), ProjectFolder.CLOCK);
+    int again = returning.made().orElseThrow().number();
+    assertThat(again).isGreaterThan(last);
+    assertThat(cells(again)).isEqualTo(batches.get(first).cells());
+    assertThat(cells(last)).isEqualTo(batches.get(last).cells());
+
+    Tidy.of(project.project(), 2, true);
+    assertThat(cells(again)).isEqualTo(batches.get(first).cells());
+    assertThat(cells(last)).isEqualTo(batches.get(last).cells());
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {41, 42})
+  void an_answer_that_stands_is_what_looking_would_say(long seed) throws Exception {
+    play(seed);
+    for (int step = 0; step < STEPS; step++) {
+      project.consolidate();
+      Optional<ConsolidateResult> standing = StandingResult.of(project.plan());
+      assertThat(standing).isPresent();
+      assertThat(project.consolidate()).isEqualTo(standing.get());
+
+      String what = files.step();
+      assertThat(StandingResult.of(project.plan())).as(what).isEmpty();
+    }
+  }
+}
