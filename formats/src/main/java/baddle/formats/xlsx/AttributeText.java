@@ -1,5 +1,6 @@
 package baddle.formats.xlsx;
 
+import java.nio.CharBuffer;
 import org.codehaus.stax2.typed.TypedValueDecoder;
 
 /**
@@ -26,6 +27,19 @@ final class AttributeText extends TypedValueDecoder {
   @Override
   public void handleEmptyValue() {
     end = start;
+  }
+
+  int length() {
+    return end - start;
+  }
+
+  /** The first character, where there is one. */
+  char first() {
+    return text[start];
+  }
+
+  boolean is(String value) {
+    return value.contentEquals(CharBuffer.wrap(text, start, end - start));
   }
 
   /** The characters as a small number that isn't negative; 0 where they are none. */

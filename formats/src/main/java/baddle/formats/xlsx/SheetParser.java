@@ -5,6 +5,7 @@ import baddle.core.grid.GridRow;
 import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
 import baddle.core.value.DateSystem;
+import baddle.formats.number.DayTexts;
 import baddle.formats.number.SerialDate;
 import baddle.formats.xml.Xml;
 import java.io.IOException;
@@ -19,9 +20,16 @@ final class SheetParser {
   private static final int MOST_COLUMNS = 16_384;
   private static final int MOST_ROWS = 1_048_576;
 
+  /** The element of a cell. */
+  private static final char CELL = 'c';
+
+  /** The element of a cell's value. */
+  private static final char VALUE = 'v';
+
   private final SharedStrings sharedStrings;
   private final DateFormats dateFormats;
   private final DateSystem dateSystem;
+  private final DayTexts dayTexts;
   private final RowSink sink;
   private GridRow row;
   private final TextBuffer text = new TextBuffer();
@@ -29,7 +37,7 @@ final class SheetParser {
 
   private int rowNumber;
   private int column;
-  private String type = "";
+  private CellType type = CellType.NUMBER;
   private int style;
 
   SheetParser(
@@ -37,6 +45,7 @@ final class SheetParser {
     this.sharedStrings = sharedStrings;
     this.dateFormats = dateFormats;
     this.dateSystem = dateSystem;
+    this.dayTexts = DayTexts.of(dateSystem);
     this.sink = sink;
     this.row = sink.next();
   }
@@ -61,32 +70,34 @@ final class SheetParser {
   /** Whether characters that follow belong to a value. */
   private boolean startElement(XMLStreamReader2 xml) throws XMLStreamException, IOException {
     String name = xml.getLocalName();
-    switch (name) {
-      case "v" -> {
-        return true;
+    if (name.length() == 1) {
+      char letter = name.charAt(0);
+      if (letter == CELL) {
+        startCell(xml);
       }
-      case "c" -> startCell(xml);
-      case "row" -> startRow(xml);
-      case "is" -> StringItem.read(xml, text);
-      default -> {}
+      return letter == VALUE;
+    }
+    if (name.equals("row")) {
+      startRow(xml);
+    } else if (name.equals("is")) {
+      StringItem.read(xml, text);
     }
     return false;
   }
 
   /** Whether there is nothing more to read. */
   private boolean endElement(String name) throws IOException {
-    switch (name) {
-      case "c" -> addCell();
-      case "row" -> {
-        sink.row(row);
-        return !sink.wantsMore();
+    if (name.length() == 1) {
+      if (name.charAt(0) == CELL) {
+        addCell();
       }
-      case "sheetData" -> {
-        return true;
-      }
-      default -> {}
+      return false;
     }
-    return false;
+    if (name.equals("row")) {
+      sink.row(row);
+      return !sink.wantsMore();
+    }
+    return name.equals("sheetData");
   }
 
   private void startRow(XMLStreamReader2 xml) throws IOException {
@@ -106,20 +117,18 @@ final class SheetParser {
 
   private void startCell(XMLStreamReader2 xml) throws XMLStreamException, IOException {
     int next = column + 1;
-    type = "n";
+    type = CellType.NUMBER;
     style = 0;
     for (int i = 0; i < xml.getAttributeCount(); i++) {
-      switch (xml.getAttributeLocalName(i)) {
-        case "r" -> {
-          xml.getAttributeAs(i, attribute);
-          next = attribute.column();
+      String name = xml.getAttributeLocalName(i);
+      if (name.length() == 1) {
+        xml.getAttributeAs(i, attribute);
+        switch (name.charAt(0)) {
+          case 'r' -> next = attribute.column();
+          case 't' -> type = CellType.of(attribute);
+          case 's' -> style = attribute.number();
+          default -> {}
         }
-        case "t" -> type = xml.getAttributeValue(i);
-        case "s" -> {
-          xml.getAttributeAs(i, attribute);
-          style = attribute.number();
-        }
-        default -> {}
       }
     }
     if (next <= column || next >= MOST_COLUMNS) {
@@ -134,16 +143,16 @@ final class SheetParser {
       return;
     }
     switch (type) {
-      case "s" -> addShared();
-      case "n" -> addNumber();
-      case "str" -> {
+      case SHARED_TEXT -> addShared();
+      case NUMBER -> addNumber();
+      case FORMULA_TEXT -> {
         text.unescape(0);
         add(CellKind.TEXT);
       }
-      case "b" -> row.add(column, CellKind.BOOLEAN, isTrue() ? "true" : "false");
-      case "e" -> add(CellKind.ERROR);
-      case "d" -> add(CellKind.DATE);
-      default -> add(CellKind.TEXT);
+      case TEXT -> add(CellKind.TEXT);
+      case BOOLEAN -> row.add(column, CellKind.BOOLEAN, isTrue() ? "true" : "false");
+      case ERROR -> add(CellKind.ERROR);
+      case DATE -> add(CellKind.DATE);
     }
   }
 
@@ -158,11 +167,20 @@ final class SheetParser {
 
   private void addNumber() {
     if (dateFormats.isDate(style)) {
-      addShown(CellKind.DATE, SerialDate.iso(text.characters(), text.length(), dateSystem));
+      addDate();
     } else if (dateFormats.isTime(style)) {
       addShown(CellKind.TIME, SerialDate.time(text.characters(), text.length()));
     } else {
       add(CellKind.NUMBER);
+    }
+  }
+
+  private void addDate() {
+    char[] day = dayTexts.text(text.characters(), text.length());
+    if (day == null) {
+      addShown(CellKind.DATE, SerialDate.iso(text.characters(), text.length(), dateSystem));
+    } else {
+      row.add(column, CellKind.DATE, day, 0, day.length);
     }
   }
 
