@@ -60,6 +60,17 @@ public record ColumnType(Kind kind, int places) {
     return new ColumnType(Kind.DECIMAL, places);
   }
 
+  /** Written out, as is {@link #hashCode}: what the compiler leaves to each process costs time. */
+  @Override
+  public boolean equals(Object other) {
+    return other instanceof ColumnType type && kind == type.kind && places == type.places;
+  }
+
+  @Override
+  public int hashCode() {
+    return 31 * kind.hashCode() + places;
+  }
+
   /** The narrowest type that holds the values of both; text where there is no other. */
   public ColumnType common(ColumnType other) {
     if (isNumber() && other.isNumber()) {
