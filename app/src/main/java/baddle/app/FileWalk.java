@@ -14,7 +14,7 @@ public final class FileWalk {
   @FunctionalInterface
   public interface Visit {
 
-    /** A file, or a link to one, which isn't followed. */
+    /** A file, or a link, which isn't followed. */
     void file(Path file, BasicFileAttributes attributes);
 
     /**

@@ -63,14 +63,21 @@ final class BranchFiles {
 
   private final ProjectFolder project;
   private final Random random;
+  private final boolean copies;
   private final Map<String, String> contents = new TreeMap<>();
   private final Map<String, String> regions = new HashMap<>();
 
   /** For each content that stands under several names the one that counts. */
   private Map<String, String> counted = new HashMap<>();
 
-  BranchFiles(ProjectFolder project, long seed) throws IOException {
+  /**
+   * A folder with one file.
+   *
+   * @param copies whether files are ever copied under another name
+   */
+  BranchFiles(ProjectFolder project, long seed, boolean copies) throws IOException {
     this.project = project;
+    this.copies = copies;
     this.random = new Random(seed);
     regions.put("A1", "North");
     regions.put("B2", "West");
@@ -95,7 +102,7 @@ final class BranchFiles {
       }
       case 4 -> {
         String copy = newPath();
-        return write(copy, contents.get(path)) + " is a copy of " + path;
+        return write(copy, copies ? contents.get(path) : content()) + " comes beside " + path;
       }
       case 6 -> {
         String renamed = newPath();

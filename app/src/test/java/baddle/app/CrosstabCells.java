@@ -8,13 +8,18 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 
-/** The innermost cells of a cross-tab's first measure, by the labels of their items. */
+/** The innermost cells of a measure of a cross-tab, by the labels of their items. */
 public final class CrosstabCells {
 
   private CrosstabCells() {}
 
-  /** The cells that have a value, by labels joined with a bar, those down first. */
+  /** The cells of the first measure. */
   public static Map<String, BigDecimal> of(Crosstab crosstab) {
+    return of(crosstab, 0);
+  }
+
+  /** The cells that have a value, by labels joined with a bar, those down first. */
+  public static Map<String, BigDecimal> of(Crosstab crosstab, int measure) {
     Map<String, BigDecimal> cells = new TreeMap<>();
     for (List<Item> down : innermost(crosstab.down(), crosstab.spec().down().size())) {
       for (List<Item> across : innermost(crosstab.across(), crosstab.spec().across().size())) {
@@ -22,7 +27,7 @@ public final class CrosstabCells {
         down.forEach(item -> labels.add(item.label()));
         across.forEach(item -> labels.add(item.label()));
         crosstab
-            .plainValue(last(down, crosstab.down()), last(across, crosstab.across()), 0)
+            .plainValue(last(down, crosstab.down()), last(across, crosstab.across()), measure)
             .ifPresent(value -> cells.put(String.join("|", labels), value));
       }
     }

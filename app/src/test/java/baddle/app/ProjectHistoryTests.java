@@ -2,6 +2,7 @@ package baddle.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.app.close.Closing;
 import baddle.app.compare.Cause;
 import baddle.app.compare.Comparing;
 import baddle.app.compare.Comparison;
@@ -23,7 +24,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -43,8 +46,12 @@ class ProjectHistoryTests {
   private final Map<Integer, BranchFiles.Expected> batches = new TreeMap<>();
 
   private void play(long seed) throws Exception {
+    play(seed, true);
+  }
+
+  private void play(long seed, boolean copies) throws Exception {
     project = new ProjectFolder(folder, BranchFiles.PLAN);
-    files = new BranchFiles(project, seed);
+    files = new BranchFiles(project, seed, copies);
     String what = "the beginning";
     for (int step = 0; step < STEPS; step++) {
       BranchFiles.Expected expected = files.expected();
@@ -202,5 +209,47 @@ class ProjectHistoryTests {
       String what = files.step();
       assertThat(StandingResult.of(project.plan())).as(what).isEmpty();
     }
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {51, 52, 53, 54})
+  void what_is_closed_stays_and_is_read_again_once_it_is_open(long seed) throws Exception {
+    play(seed, false);
+    files.expected();
+    project.consolidate();
+    Closing closing = new Closing(project.project(), ProjectFolder.CLOCK);
+    Map<String, BigDecimal> before = cells(last());
+    Set<String> closed = new TreeSet<>();
+    for (String cell : before.keySet()) {
+      String period = cell.substring(cell.lastIndexOf('|') + 1);
+      if (period.compareTo("2026-07") < 0 && closed.add(period)) {
+        closing.close(period, Optional.of("held rows are known"));
+      }
+    }
+    Map<String, BigDecimal> kept = ofPeriods(before, closed);
+    BranchFiles.Expected expected = files.expected();
+    for (int step = 0; step < STEPS; step++) {
+      String what = files.step();
+      expected = files.expected();
+      assertThat(project.consolidate().addsUp()).as(what).isTrue();
+      assertThat(ofPeriods(cells(last()), closed)).as(what).isEqualTo(kept);
+    }
+
+    for (String period : closed) {
+      closing.reopen(period, "all corrections are in");
+    }
+    project.consolidate();
+    assertThat(cells(last())).isEqualTo(expected.cells());
+  }
+
+  private int last() throws Exception {
+    return project.consolidate().current().orElseThrow().number();
+  }
+
+  private static Map<String, BigDecimal> ofPeriods(
+      Map<String, BigDecimal> cells, Set<String> periods) {
+    Map<String, BigDecimal> some = new TreeMap<>(cells);
+    some.keySet().removeIf(cell -> !periods.contains(cell.substring(cell.lastIndexOf('|') + 1)));
+    return some;
   }
 }

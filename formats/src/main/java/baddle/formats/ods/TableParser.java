@@ -209,7 +209,7 @@ final class TableParser {
       } else if (event == XMLStreamConstants.END_ELEMENT) {
         noteDepth = noteDepth == depth ? 0 : noteDepth;
         depth--;
-      } else if (noteDepth == 0 && depth > 1 && xml.hasText()) {
+      } else if (noteDepth == 0 && depth > 1 && Xml.isText(event)) {
         text.append(xml.getTextCharacters(), xml.getTextStart(), xml.getTextLength());
       }
       if (text.length() > MOST_TEXT) {

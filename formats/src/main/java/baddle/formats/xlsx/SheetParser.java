@@ -61,7 +61,7 @@ final class SheetParser {
         if (endElement(xml.getLocalName())) {
           return;
         }
-      } else if (inValue && xml.hasText()) {
+      } else if (inValue && Xml.isText(event)) {
         text.append(xml);
       }
     }

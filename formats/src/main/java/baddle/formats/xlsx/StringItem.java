@@ -1,5 +1,6 @@
 package baddle.formats.xlsx;
 
+import baddle.formats.xml.Xml;
 import java.io.IOException;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
@@ -32,7 +33,7 @@ final class StringItem {
         inText = false;
         phoneticDepth = phoneticDepth == depth ? 0 : phoneticDepth;
         depth--;
-      } else if (inText && xml.hasText()) {
+      } else if (inText && Xml.isText(event)) {
         text.append(xml);
       }
     }

@@ -9,6 +9,7 @@ import java.io.InputStream;
 import java.util.Optional;
 import java.util.zip.ZipException;
 import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import org.codehaus.stax2.XMLStreamReader2;
@@ -68,6 +69,13 @@ public final class Xml {
       number = number * 10 + digit;
     }
     return number;
+  }
+
+  /** Whether an event is characters of the text, and no comment. */
+  public static boolean isText(int event) {
+    return event == XMLStreamConstants.CHARACTERS
+        || event == XMLStreamConstants.CDATA
+        || event == XMLStreamConstants.SPACE;
   }
 
   /** Whether an attribute of two values is set. */

@@ -75,7 +75,7 @@ class OdsFileTests {
             read(
                 "<table:table-row>"
                     + "<table:table-cell office:value-type='string'><office:annotation><text:p>a"
-                    + " note</text:p></office:annotation><text:p>one</text:p><text:p>two<text:tab/>"
+                    + " note</text:p></office:annotation><text:p>o<!-- no -->ne</text:p><text:p>two<text:tab/>"
                     + "three</text:p></table:table-cell>"
                     + cell("office:value-type='boolean' office:boolean-value='true'", "TRUE")
                     + cell("office:value-type='string' calcext:value-type='error'", "#N/A")

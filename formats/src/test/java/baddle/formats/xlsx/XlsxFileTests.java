@@ -130,7 +130,7 @@ class XlsxFileTests {
         "book/texts.xml",
         "<sst xmlns='"
             + namespace
-            + "'><si><t>plain</t></si><si><r><t>ri</t></r><r><t xml:space='preserve'>ch _x0041_"
+            + "'><si><t>pl<!-- no -->ain</t></si><si><r><t>ri</t></r><r><t xml:space='preserve'>ch _x0041_"
             + "</t></r><rPh><t>no</t></rPh></si></sst>");
     parts.put(
         "book/styles.xml",
@@ -166,6 +166,40 @@ class XlsxFileTests {
             "1: plain | rich A |  | in",
             "5:  | DATE 2026-03-14 | DATE 1900-03-01 | DATE 1900-02-28 | s"
                 + " | NUMBER 12345678901234567890");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "<c><v>1</v></c> | NUMBER 1",
+        "<c t='n'><v>-1.50E2</v></c> | NUMBER -1.50E2",
+        "<c t='b'><v>1</v></c> | BOOLEAN true",
+        "<c t='b'><v>0</v></c> | BOOLEAN false",
+        "<c t='e'><v>#REF!</v></c> | ERROR #REF!",
+        "<c t='d'><v>2026-03-14</v></c> | DATE 2026-03-14",
+        "<c t='str'><f>A1</f><v>4711</v></c> | 4711",
+        "<c t='s'><v>0</v></c> | plain",
+        "<c t='inlineStr'><is><t>in</t></is></c> | in",
+        "<c t='unheard of'><v>1</v></c> | 1",
+        "<c t=''><v>1</v></c> | 1",
+        "<c r='A1' s='1' t='n' cm='1' vm='2'><v>46082</v></c> | DATE 2026-03-01",
+        "<c vm='2' t='n' s='1' r='A1'><v>046082</v></c> | DATE 2026-03-01",
+        "<c s='1'><v>46082.25</v></c> | DATE 2026-03-01T06:00",
+        "<c s='1'><v>4.6082E4</v></c> | DATE 2026-03-01",
+        "<c s='1'><v>0</v></c> | NUMBER 0",
+        "<c s='1'><v>60</v></c> | NUMBER 60",
+        "<c s='1'><v>-3</v></c> | NUMBER -3",
+        "<c s='1'><v>99999999</v></c> | NUMBER 99999999",
+        "<c s='1' t='s'><v>0</v></c> | plain",
+        "<c s='7'><v>46082</v></c> | NUMBER 46082",
+        "<x:c xmlns:x='http://purl.oclc.org/ooxml/spreadsheetml/main'><x:v>1</x:v></x:c> | NUMBER 1",
+        "<c><f>v</f><v>1<!-- no -->2</v></c> | NUMBER 12",
+        "<c><v><![CDATA[1]]></v></c> | NUMBER 1",
+      })
+  void a_cell_is_what_its_type_and_style_say(String cell, String read) throws IOException {
+    assertThat(GridText.of(workbook(STRICT, "", "<row>" + cell + "</row>")))
+        .containsExactly("1: " + read);
   }
 
   @Test

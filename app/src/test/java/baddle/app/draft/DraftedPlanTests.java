@@ -1,0 +1,136 @@
+package baddle.app.draft;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import baddle.app.CrosstabCells;
+import baddle.app.Project;
+import baddle.app.ProjectFolder;
+import baddle.app.consolidate.ConsolidateResult;
+import baddle.app.summarize.Summarizing;
+import baddle.core.crosstab.Crosstab;
+import baddle.plan.SummaryPlan;
+import java.math.BigDecimal;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** A plan that was drafted by files, whatever way each is written, brings in all they hold. */
+class DraftedPlanTests {
+
+  private static final List<String> BRANCHES = List.of("Foxholt", "Alder Mill", "Dunmere");
+  private static final List<String> CODES = List.of("A1", "B2", "G\u00e4nsebl\u00fcmchen", "0042");
+  private static final List<String> DATES = List.of("yyyy-MM-dd", "dd.MM.yyyy", "MM/dd/yyyy");
+  private static final List<Charset> CHARSETS =
+      List.of(StandardCharsets.UTF_8, Charset.forName("windows-1252"), StandardCharsets.UTF_16LE);
+
+  /** How one file is written. */
+  private record Writing(
+      char separator,
+      char decimal,
+      boolean grouped,
+      String dates,
+      Charset charset,
+      String lineEnd,
+      int titles,
+      boolean quotesAll) {
+
+    static Writing any(Random random) {
+      char decimal = random.nextBoolean() ? '.' : ',';
+      return new Writing(
+          ",;\t|".charAt(random.nextInt(4)),
+          decimal,
+          random.nextBoolean(),
+          DATES.get(random.nextInt(DATES.size())),
+          CHARSETS.get(random.nextInt(CHARSETS.size())),
+          random.nextBoolean() ? "\n" : "\r\n",
+          random.nextInt(3),
+          random.nextInt(3) == 0);
+    }
+
+    String line(String... cells) {
+      StringBuilder line = new StringBuilder();
+      for (String cell : cells) {
+        boolean quoted = quotesAll || cell.indexOf(separator) >= 0;
+        line.append(line.isEmpty() ? "" : separator);
+        line.append(quoted ? '"' + cell + '"' : cell);
+      }
+      return line + lineEnd;
+    }
+
+    String amount(BigDecimal amount) {
+      String plain = String.format(Locale.ROOT, grouped ? "%,.2f" : "%.2f", amount);
+      return decimal == '.' ? plain : plain.replace('.', ' ').replace(',', '.').replace(' ', ',');
+    }
+
+    byte[] bytes(String text) {
+      boolean marked = charset.equals(StandardCharsets.UTF_16LE);
+      return ((marked ? "\ufeff" : "") + text).getBytes(charset);
+    }
+  }
+
+  @TempDir private Path folder;
+
+  static List<Long> seeds() {
+    return new Random(7).longs(12).boxed().toList();
+  }
+
+  @ParameterizedTest
+  @MethodSource("seeds")
+  void all_rows_arrive_with_their_values(long seed) throws Exception {
+    Random random = new Random(seed);
+    Files.createDirectories(folder.resolve("in"));
+    Map<String, BigDecimal> expected = new TreeMap<>();
+    long rows = 0;
+    StringBuilder how = new StringBuilder();
+    for (int month = 1; month <= 3; month++) {
+      for (String branch : BRANCHES) {
+        Writing writing = Writing.any(random);
+        how.append(branch).append(' ').append(month).append(' ').append(writing).append('\n');
+        StringBuilder text = new StringBuilder();
+        for (int title = 0; title < writing.titles(); title++) {
+          text.append("Sales of ").append(branch).append(writing.lineEnd());
+        }
+        text.append(writing.line("Date", "Code", "Qty", "Amount"));
+        int lines = 4 + random.nextInt(20);
+        for (int line = 0; line < lines; line++) {
+          int day = line == 0 ? 13 + random.nextInt(15) : 1 + random.nextInt(28);
+          LocalDate date = LocalDate.of(2026, month, day);
+          BigDecimal amount = BigDecimal.valueOf(random.nextInt(4_000_001) - 1_000_000L, 2);
+          text.append(
+              writing.line(
+                  date.format(DateTimeFormatter.ofPattern(writing.dates(), Locale.ROOT)),
+                  CODES.get(random.nextInt(CODES.size())),
+                  String.valueOf(1 + random.nextInt(50)),
+                  writing.amount(amount)));
+          expected.merge("%s|2026-%02d".formatted(branch, month), amount, BigDecimal::add);
+          rows++;
+        }
+        Path file = folder.resolve("in/%s 2026-%02d.csv".formatted(branch, month));
+        Files.write(file, writing.bytes(text.toString()));
+      }
+    }
+
+    Draft draft = new Drafting(folder).draft(folder.resolve("in"));
+    ProjectFolder project = new ProjectFolder(folder, draft.text());
+    ConsolidateResult result = project.consolidate();
+
+    assertThat(result.rows().kept()).as("%s%n%s%n%s", how, draft.text(), result).isEqualTo(rows);
+    assertThat(result.hasErrors()).as("%s%n%s", how, result.findings()).isFalse();
+    Project drafted = project.project();
+    SummaryPlan summary = drafted.plan().summaries().values().iterator().next();
+    Crosstab crosstab = new Summarizing(drafted).figures(List.of(summary)).crosstabs().get(0);
+    int amount = summary.crosstab().measure("Amount");
+    assertThat(CrosstabCells.of(crosstab, amount)).as("%s", how).isEqualTo(expected);
+  }
+}
