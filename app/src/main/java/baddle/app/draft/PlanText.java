@@ -1,6 +1,7 @@
 package baddle.app.draft;
 
 import baddle.core.value.ColumnType;
+import baddle.core.value.ValueProfile;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
@@ -99,12 +100,7 @@ final class PlanText {
   }
 
   private static Optional<String> totals(DraftColumn column) {
-    return column.type().kind() == ColumnType.Kind.TEXT
-        ? column.values().stream()
-            .filter(value -> value.toLowerCase(Locale.ROOT).matches("(grand |sub)?total.*"))
-            .sorted()
-            .findFirst()
-        : Optional.empty();
+    return column.values().stream().filter(ValueProfile::isTotalLabel).sorted().findFirst();
   }
 
   /** The date that every row of every source has: by it, notes and totals are told from rows. */
@@ -186,13 +182,22 @@ final class PlanText {
         line("    leave_out:   # such as \"" + total.get() + "\"");
         line(
             "      - {when: \"lower("
-                + column.name()
+                + asSent(column)
                 + ") like_regex '^(grand |sub)?total'\", because: total row"
                 + (sums.isEmpty() ? "" : ", control_total: [" + String.join(", ", sums) + "]")
                 + "}");
         return;
       }
     }
+  }
+
+  /** A column of texts, or the heading of one in which such a label doesn't fit. */
+  private static String asSent(DraftColumn column) {
+    if (column.type().kind() == ColumnType.Kind.TEXT) {
+      return column.name();
+    }
+    String heading = column.spellings().iterator().next();
+    return "\\\"" + heading.replace("\\", "\\\\").replace("\"", "\\\"\\\"") + "\\\"";
   }
 
   private void summary(DraftDataset dataset) {

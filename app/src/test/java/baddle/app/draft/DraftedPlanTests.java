@@ -8,6 +8,7 @@ import baddle.app.ProjectFolder;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.summarize.Summarizing;
 import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.Measure;
 import baddle.plan.SummaryPlan;
 import java.math.BigDecimal;
 import java.nio.charset.Charset;
@@ -34,6 +35,8 @@ class DraftedPlanTests {
   private static final List<Charset> CHARSETS =
       List.of(StandardCharsets.UTF_8, Charset.forName("windows-1252"), StandardCharsets.UTF_16LE);
 
+  private static final List<String> NEGATIVE = List.of("-%s", "(%s)", "%s-");
+
   /** How one file is written. */
   private record Writing(
       char separator,
@@ -43,7 +46,10 @@ class DraftedPlanTests {
       Charset charset,
       String lineEnd,
       int titles,
-      boolean quotesAll) {
+      boolean quotesAll,
+      int negative,
+      boolean total,
+      boolean upper) {
 
     static Writing any(Random random) {
       char decimal = random.nextBoolean() ? '.' : ',';
@@ -55,7 +61,14 @@ class DraftedPlanTests {
           CHARSETS.get(random.nextInt(CHARSETS.size())),
           random.nextBoolean() ? "\n" : "\r\n",
           random.nextInt(3),
-          random.nextInt(3) == 0);
+          random.nextInt(3) == 0,
+          random.nextInt(3),
+          random.nextBoolean(),
+          random.nextBoolean());
+    }
+
+    String heading(String name) {
+      return upper ? name.toUpperCase(Locale.ROOT) + " " : name;
     }
 
     String line(String... cells) {
@@ -69,8 +82,10 @@ class DraftedPlanTests {
     }
 
     String amount(BigDecimal amount) {
-      String plain = String.format(Locale.ROOT, grouped ? "%,.2f" : "%.2f", amount);
-      return decimal == '.' ? plain : plain.replace('.', ' ').replace(',', '.').replace(' ', ',');
+      String plain = String.format(Locale.ROOT, grouped ? "%,.2f" : "%.2f", amount.abs());
+      String marked =
+          decimal == '.' ? plain : plain.replace('.', ' ').replace(',', '.').replace(' ', ',');
+      return amount.signum() >= 0 ? marked : NEGATIVE.get(negative).formatted(marked);
     }
 
     byte[] bytes(String text) {
@@ -82,7 +97,7 @@ class DraftedPlanTests {
   @TempDir private Path folder;
 
   static List<Long> seeds() {
-    return new Random(7).longs(12).boxed().toList();
+    return new Random(7).longs(24).boxed().toList();
   }
 
   @ParameterizedTest
@@ -92,6 +107,7 @@ class DraftedPlanTests {
     Files.createDirectories(folder.resolve("in"));
     Map<String, BigDecimal> expected = new TreeMap<>();
     long rows = 0;
+    long totals = 0;
     StringBuilder how = new StringBuilder();
     for (int month = 1; month <= 3; month++) {
       for (String branch : BRANCHES) {
@@ -101,8 +117,14 @@ class DraftedPlanTests {
         for (int title = 0; title < writing.titles(); title++) {
           text.append("Sales of ").append(branch).append(writing.lineEnd());
         }
-        text.append(writing.line("Date", "Code", "Qty", "Amount"));
+        text.append(
+            writing.line(
+                writing.heading("Date"),
+                writing.heading("Code"),
+                writing.heading("Qty"),
+                writing.heading("Amount")));
         int lines = 4 + random.nextInt(20);
+        BigDecimal total = BigDecimal.ZERO;
         for (int line = 0; line < lines; line++) {
           int day = line == 0 ? 13 + random.nextInt(15) : 1 + random.nextInt(28);
           LocalDate date = LocalDate.of(2026, month, day);
@@ -114,7 +136,12 @@ class DraftedPlanTests {
                   String.valueOf(1 + random.nextInt(50)),
                   writing.amount(amount)));
           expected.merge("%s|2026-%02d".formatted(branch, month), amount, BigDecimal::add);
+          total = total.add(amount);
           rows++;
+        }
+        if (writing.total()) {
+          text.append(writing.line("Total", "", "", writing.amount(total)));
+          totals++;
         }
         Path file = folder.resolve("in/%s 2026-%02d.csv".formatted(branch, month));
         Files.write(file, writing.bytes(text.toString()));
@@ -126,11 +153,15 @@ class DraftedPlanTests {
     ConsolidateResult result = project.consolidate();
 
     assertThat(result.rows().kept()).as("%s%n%s%n%s", how, draft.text(), result).isEqualTo(rows);
+    assertThat(result.rows().leftOut())
+        .as("%s%n%s%n%s", how, draft.text(), result)
+        .isGreaterThanOrEqualTo(totals);
     assertThat(result.hasErrors()).as("%s%n%s", how, result.findings()).isFalse();
     Project drafted = project.project();
     SummaryPlan summary = drafted.plan().summaries().values().iterator().next();
     Crosstab crosstab = new Summarizing(drafted).figures(List.of(summary)).crosstabs().get(0);
-    int amount = summary.crosstab().measure("Amount");
+    List<String> measures = summary.crosstab().measures().stream().map(Measure::name).toList();
+    int amount = measures.indexOf(measures.contains("Amount") ? "Amount" : "AMOUNT");
     assertThat(CrosstabCells.of(crosstab, amount)).as("%s", how).isEqualTo(expected);
   }
 }

@@ -15,14 +15,15 @@ import org.jspecify.annotations.Nullable;
 /**
  * What the values of one column are: their type, how they are written, how many are filled and
  * distinct, the least and the greatest. A column has the type that at least nine of ten filled
- * values have; digits in which a value begins with a zero, or has more than 18 of them, are codes,
- * so text.
+ * values have, labels of totals aside; digits in which a value begins with a zero, or has more than
+ * 18 of them, are codes, so text.
  */
 public final class ValueProfile {
 
   /** How many distinct values are told apart. */
   public static final int MOST_DISTINCT = 20_000;
 
+  private static final List<String> TOTAL_LABELS = List.of("total", "grand total", "subtotal");
   private static final int TENTHS = 9;
   private static final int LONGEST_LABEL = 80;
   private static final int MOST_DIGITS = 18;
@@ -60,6 +61,7 @@ public final class ValueProfile {
   private long timestamps;
   private long truths;
   private long currencies;
+  private long totalLabels;
   private boolean codes;
   private boolean manyDistinct;
   private @Nullable String example;
@@ -86,6 +88,12 @@ public final class ValueProfile {
     return profile.dates == 0 && profile.ofHabit().fitting == 0;
   }
 
+  /** Whether a text is how the row of a total is called. */
+  public static boolean isTotalLabel(String text) {
+    return TOTAL_LABELS.stream()
+        .anyMatch(label -> text.regionMatches(true, 0, label, 0, label.length()));
+  }
+
   /** Counts cells without a value. */
   public void addBlank(long times) {
     blank += times;
@@ -104,6 +112,7 @@ public final class ValueProfile {
     if (text.length == 0) {
       return;
     }
+    totalLabels += isTotalLabel(value) ? times : 0;
     addNumber(text, times);
     addDate(text, times);
     truths += booleans.read(text, 0, text.length) == Fit.FITS ? times : 0;
@@ -223,7 +232,7 @@ public final class ValueProfile {
   }
 
   private boolean mostAre(long fitting) {
-    return filled > 0 && fitting * 10 >= filled * TENTHS;
+    return fitting > 0 && fitting * 10 >= (filled - totalLabels) * TENTHS;
   }
 
   /** How the values are written, for a column that isn't text. */

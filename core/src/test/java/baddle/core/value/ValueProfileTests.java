@@ -33,6 +33,10 @@ class ValueProfileTests {
         "2026-03-14_10:30 2026-03-15 | timestamp 2026-03-14 2026-03-15 | []",
         "yes no yes | boolean no yes | []",
         "a b c | text a c | []",
+        "1 2 Total | integer 1 2 | [1 value is no integer]",
+        "2026-03-14 Grand_total 2026-01-02 SUBTOTAL | date 2026-01-02 2026-03-14 | [2 values are no date]",
+        "Total Total | text Total Total | []",
+        "1 2 Tonnes | text 1 Tonnes | []",
       })
   void says_what_values_are(String values, String bounds, String oddities) {
     ValueProfile profile = of(values.strip());
