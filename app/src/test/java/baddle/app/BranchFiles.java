@@ -15,9 +15,9 @@ import java.util.TreeSet;
  * A folder of branches' files to which what happens in offices happens at random, and what a
  * dataset of them should come to, worked out from the files alone.
  */
-final class BranchFiles {
+public final class BranchFiles {
 
-  static final String PLAN =
+  public static final String PLAN =
       """
       baddle: 1
       datasets:
@@ -54,9 +54,9 @@ final class BranchFiles {
   private static final String HEADINGS = "code,amount\n";
 
   /** What should have become of rows. */
-  record Expected(Map<String, BigDecimal> cells, long kept, long leftOut, long held) {
+  public record Expected(Map<String, BigDecimal> cells, long kept, long leftOut, long held) {
 
-    BigDecimal total() {
+    public BigDecimal total() {
       return cells.values().stream().reduce(BigDecimal.ZERO, BigDecimal::add);
     }
   }
@@ -75,7 +75,7 @@ final class BranchFiles {
    *
    * @param copies whether files are ever copied under another name
    */
-  BranchFiles(ProjectFolder project, long seed, boolean copies) throws IOException {
+  public BranchFiles(ProjectFolder project, long seed, boolean copies) throws IOException {
     this.project = project;
     this.copies = copies;
     this.random = new Random(seed);
@@ -86,7 +86,7 @@ final class BranchFiles {
   }
 
   /** Does something, and says what. */
-  String step() throws IOException {
+  public String step() throws IOException {
     String path = any();
     int choices = contents.size() > 1 ? 8 : 6;
     switch (random.nextInt(choices)) {
@@ -176,7 +176,7 @@ final class BranchFiles {
    * What a consolidation that is done now should come to. Of files with one content the one that
    * counted before counts on, else the first by period and name.
    */
-  Expected expected() {
+  public Expected expected() {
     Map<String, List<String>> pathsOf = new TreeMap<>();
     contents.forEach(
         (path, content) -> pathsOf.computeIfAbsent(content, c -> new ArrayList<>()).add(path));
