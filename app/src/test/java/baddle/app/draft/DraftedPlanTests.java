@@ -10,6 +10,7 @@ import baddle.app.summarize.Summarizing;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.Measure;
 import baddle.plan.SummaryPlan;
+import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
@@ -22,6 +23,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -163,5 +166,71 @@ class DraftedPlanTests {
     List<String> measures = summary.crosstab().measures().stream().map(Measure::name).toList();
     int amount = measures.indexOf(measures.contains("Amount") ? "Amount" : "AMOUNT");
     assertThat(CrosstabCells.of(crosstab, amount)).as("%s", how).isEqualTo(expected);
+  }
+
+  @ParameterizedTest
+  @MethodSource("seeds")
+  void so_do_those_of_workbooks_with_a_sheet_for_each_month(long seed) throws Exception {
+    Random random = new Random(seed);
+    Files.createDirectories(folder.resolve("in"));
+    BigDecimal expected = BigDecimal.ZERO;
+    long rows = 0;
+    for (String branch : BRANCHES) {
+      boolean textDates = random.nextBoolean();
+      int left = random.nextInt(3);
+      int top = random.nextInt(3);
+      boolean totalled = random.nextBoolean();
+      try (OutputStream out = Files.newOutputStream(folder.resolve("in/" + branch + ".xlsx"));
+          Workbook workbook = new Workbook(out, "made up", "1.0")) {
+        for (int month = 1; month <= 3; month++) {
+          Worksheet sheet = workbook.newWorksheet("2026-%02d".formatted(month));
+          for (int title = 0; title < top; title++) {
+            sheet.value(title, 0, "Sales of " + branch);
+          }
+          int row = top;
+          List<String> headings = List.of("Date", "Code", "Qty", "Amount");
+          for (int i = 0; i < headings.size(); i++) {
+            sheet.value(row, left + i, headings.get(i));
+          }
+          BigDecimal total = BigDecimal.ZERO;
+          for (int lines = 4 + random.nextInt(10); lines > 0; lines--) {
+            row++;
+            LocalDate date = LocalDate.of(2026, month, 1 + random.nextInt(28));
+            if (textDates) {
+              sheet.value(row, left, date.toString());
+            } else {
+              sheet.value(row, left, date);
+              sheet.style(row, left).format("dd/mm/yyyy").set();
+            }
+            BigDecimal amount = BigDecimal.valueOf(random.nextInt(4_000_001) - 1_000_000L, 2);
+            sheet.value(row, left + 1, CODES.get(random.nextInt(CODES.size())));
+            sheet.value(row, left + 2, 1 + random.nextInt(50));
+            sheet.value(row, left + 3, amount);
+            total = total.add(amount);
+            rows++;
+          }
+          if (totalled) {
+            sheet.value(row + 1, left, "Grand total");
+            sheet.value(row + 1, left + 3, total);
+          }
+          expected = expected.add(total);
+        }
+        workbook.newWorksheet("Notes").value(0, 0, "ask for the figures of May");
+      }
+    }
+
+    Draft draft = new Drafting(folder).draft(folder.resolve("in"));
+    ProjectFolder project = new ProjectFolder(folder, draft.text());
+    ConsolidateResult result = project.consolidate();
+
+    assertThat(result.rows().kept()).as("%s%n%s", draft.text(), result).isEqualTo(rows);
+    assertThat(result.hasErrors()).as("%s%n%s", draft.text(), result.findings()).isFalse();
+    Project drafted = project.project();
+    SummaryPlan summary = drafted.plan().summaries().values().iterator().next();
+    Crosstab crosstab = new Summarizing(drafted).figures(List.of(summary)).crosstabs().get(0);
+    int amount = summary.crosstab().measure("Amount");
+    assertThat(crosstab.plainValue(crosstab.down(), crosstab.across(), amount))
+        .as(draft.text())
+        .contains(expected);
   }
 }
