@@ -6,6 +6,7 @@ import baddle.plan.FeedPlan;
 import baddle.plan.LookupPlan;
 import baddle.plan.NamePattern;
 import java.nio.file.Path;
+import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.Set;
 
@@ -16,6 +17,12 @@ import java.util.Set;
  * @param files the plan and the files it names
  */
 public record ProjectFiles(Set<Path> folders, Set<Path> files) {
+
+  /** Copies the sets. */
+  public ProjectFiles {
+    folders = Collections.unmodifiableSet(new LinkedHashSet<>(folders));
+    files = Collections.unmodifiableSet(new LinkedHashSet<>(files));
+  }
 
   /** Of a project. */
   public static ProjectFiles of(Project project) {

@@ -108,9 +108,7 @@ final class ChangeDetector {
     Optional<StoredFile> known =
         Optional.ofNullable(knownByPlace.get(place(file.feed().dataset(), file.path())));
     OptionalLong modified =
-        file.modified() < now - GRAIN_NANOS
-            ? OptionalLong.of(file.modified())
-            : OptionalLong.empty();
+        isSettled(file.modified(), now) ? OptionalLong.of(file.modified()) : OptionalLong.empty();
     if (known.isPresent() && looksTheSame(file, known.get())) {
       boolean samePlan = known.get().intake().equals(intake);
       FileChange change = samePlan ? FileChange.UNCHANGED : FileChange.CHANGED;
@@ -124,6 +122,11 @@ final class ChangeDetector {
     FileChange change =
         same ? FileChange.UNCHANGED : known.isPresent() ? FileChange.CHANGED : FileChange.NEW;
     return new CheckedFile(file, change, content, modified, intake, known);
+  }
+
+  /** Whether a later change of a file will be told by its time of modification. */
+  static boolean isSettled(long modified, long now) {
+    return modified < now - GRAIN_NANOS;
   }
 
   private static boolean looksTheSame(FoundFile file, StoredFile known) {

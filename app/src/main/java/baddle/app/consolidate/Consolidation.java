@@ -13,6 +13,7 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
+import org.slf4j.LoggerFactory;
 
 /**
  * Brings new and changed files into the datasets as one batch, or does nothing if there are none.
@@ -59,7 +60,8 @@ public final class Consolidation {
    * @throws IOException if the store can't be read or written; it is as it was then
    */
   public ConsolidateResult run() throws IOException {
-    StandingResult standing = StandingResult.begin(project, clock.instant());
+    Optional<StandingResult> standing =
+        rebuilds ? Optional.empty() : StandingResult.begin(project, clock.instant());
     References references = References.of(project, opener);
     project = new Project(project.planFile(), references.plan());
     ConsolidateResult result;
@@ -69,12 +71,12 @@ public final class Consolidation {
       writer = store.writer();
       Look look = look(store, references);
       result = look.isToDo() ? bring(store, look) : unchanged(store, look);
-      if (standing.isToKeep() && !rebuilds) {
+      if (standing.isPresent()) {
         again = again(store, references, look, result);
       }
     }
-    if (again.isPresent()) {
-      standing.keep(again.get(), project.storeFolder(), writer);
+    if (standing.isPresent() && again.isPresent()) {
+      standing.get().keep(again.get(), project.storeFolder(), writer);
     }
     return result;
   }
@@ -99,15 +101,22 @@ public final class Consolidation {
         .of(Optional.empty(), look.findings(), look.changes().unreadable());
   }
 
-  /** What the next run will say if nothing changes until then; empty if that isn't sure. */
+  /**
+   * What the next run will say if nothing changes until then; empty if that isn't sure. What goes
+   * wrong in finding out takes nothing back of what was done.
+   */
   private Optional<ConsolidateResult> again(
-      Store store, References references, Look before, ConsolidateResult result)
-      throws IOException {
-    Look look = before.isToDo() ? look(store, references) : before;
-    if (!look.isStanding()) {
+      Store store, References references, Look before, ConsolidateResult result) {
+    try {
+      Look look = before.isToDo() ? look(store, references) : before;
+      if (!look.isStanding()) {
+        return Optional.empty();
+      }
+      return Optional.of(before.isToDo() ? unchanged(store, look) : result);
+    } catch (IOException e) {
+      LoggerFactory.getLogger(Consolidation.class).debug("no answer is kept", e);
       return Optional.empty();
     }
-    return Optional.of(before.isToDo() ? unchanged(store, look) : result);
   }
 
   private static void touch(Store store, List<CheckedFile> checked) throws IOException {

@@ -6,7 +6,10 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.TimeUnit;
@@ -21,20 +24,21 @@ import java.util.concurrent.TimeUnit;
 record FilesPrint(Map<String, String> parts, long youngest) {
 
   private static final String SEPARATOR = "/";
-  private static final String ABSENT = "absent";
+
+  FilesPrint {
+    parts = Collections.unmodifiableMap(new LinkedHashMap<>(parts));
+  }
 
   /** Takes a print of what lies there now. */
   static FilesPrint of(ProjectFiles files) throws IOException {
+    List<String> keys = new ArrayList<>();
+    files.folders().forEach(folder -> keys.add(folder.toAbsolutePath() + SEPARATOR));
+    files.files().forEach(file -> keys.add(file.toAbsolutePath().toString()));
     Map<String, String> parts = new LinkedHashMap<>();
     long youngest = Long.MIN_VALUE;
-    for (Path folder : files.folders()) {
-      Seen seen = Seen.ofFolder(folder);
-      parts.put(folder.toAbsolutePath() + SEPARATOR, seen.text());
-      youngest = Math.max(youngest, seen.youngest);
-    }
-    for (Path file : files.files()) {
-      Seen seen = Seen.ofFile(file);
-      parts.put(file.toAbsolutePath().toString(), seen.text());
+    for (String key : keys) {
+      Seen seen = new Seen(key);
+      parts.put(key, seen.text());
       youngest = Math.max(youngest, seen.youngest);
     }
     return new FilesPrint(parts, youngest);
@@ -43,40 +47,28 @@ record FilesPrint(Map<String, String> parts, long youngest) {
   /** Whether all lies there as it did. */
   static boolean holds(Map<String, String> parts) throws IOException {
     for (Map.Entry<String, String> part : parts.entrySet()) {
-      Path path = Path.of(part.getKey());
-      boolean folder = part.getKey().endsWith(SEPARATOR);
-      Seen seen = folder ? Seen.ofFolder(path) : Seen.ofFile(path);
-      if (!seen.text().equals(part.getValue())) {
+      if (!new Seen(part.getKey()).text().equals(part.getValue())) {
         return false;
       }
     }
     return true;
   }
 
+  /** What lies at one place; nothing is what isn't there. */
   private static final class Seen {
 
     private final StringBuilder text = new StringBuilder();
     private long youngest = Long.MIN_VALUE;
 
-    static Seen ofFolder(Path folder) throws IOException {
-      Seen seen = new Seen();
-      if (Files.isDirectory(folder)) {
-        int base = folder.toString().length();
-        FileWalk.of(folder, (file, found) -> seen.add(file.toString().substring(base), found));
-      } else {
-        seen.text.append(ABSENT);
+    Seen(String key) throws IOException {
+      Path path = Path.of(key);
+      if (!key.endsWith(SEPARATOR) && Files.isRegularFile(path)) {
+        add("", Files.readAttributes(path, BasicFileAttributes.class));
+      } else if (key.endsWith(SEPARATOR) && Files.isDirectory(path)) {
+        text.append(SEPARATOR);
+        int base = path.toString().length();
+        FileWalk.of(path, (file, found) -> add(file.toString().substring(base), found));
       }
-      return seen;
-    }
-
-    static Seen ofFile(Path file) throws IOException {
-      Seen seen = new Seen();
-      if (Files.isRegularFile(file)) {
-        seen.add("", Files.readAttributes(file, BasicFileAttributes.class));
-      } else {
-        seen.text.append(ABSENT);
-      }
-      return seen;
     }
 
     private void add(String name, BasicFileAttributes found) {

@@ -6,8 +6,9 @@ import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
 import baddle.core.intake.RowCounts;
-import java.io.DataInput;
-import java.io.DataOutput;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.EOFException;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
@@ -24,10 +25,12 @@ final class ResultFile {
 
   private ResultFile() {}
 
-  static void write(ConsolidateResult result, DataOutput out) throws IOException {
-    BatchStamp current = result.current().orElseThrow();
-    out.writeInt(current.number());
-    text(current.madeAt().toString(), out);
+  static void write(ConsolidateResult result, DataOutputStream out) throws IOException {
+    out.writeBoolean(result.current().isPresent());
+    if (result.current().isPresent()) {
+      out.writeInt(result.current().get().number());
+      text(result.current().get().madeAt().toString(), out);
+    }
     out.writeInt(result.feeds().size());
     for (FeedLine line : result.feeds()) {
       write(line, out);
@@ -41,8 +44,11 @@ final class ResultFile {
     out.writeInt(result.accepted());
   }
 
-  static ConsolidateResult read(DataInput in) throws IOException {
-    BatchStamp current = new BatchStamp(in.readInt(), Instant.parse(text(in)));
+  static ConsolidateResult read(DataInputStream in) throws IOException {
+    Optional<BatchStamp> current =
+        in.readBoolean()
+            ? Optional.of(new BatchStamp(in.readInt(), Instant.parse(text(in))))
+            : Optional.empty();
     List<FeedLine> lines = new ArrayList<>();
     for (int left = in.readInt(); left > 0; left--) {
       lines.add(line(in));
@@ -54,17 +60,10 @@ final class ResultFile {
       findings.add(finding(in));
     }
     return new ConsolidateResult(
-        Optional.empty(),
-        Optional.of(current),
-        lines,
-        inDataset,
-        rows,
-        Map.of(),
-        findings,
-        in.readInt());
+        Optional.empty(), current, lines, inDataset, rows, Map.of(), findings, in.readInt());
   }
 
-  private static void write(FeedLine line, DataOutput out) throws IOException {
+  private static void write(FeedLine line, DataOutputStream out) throws IOException {
     text(line.feed(), out);
     out.writeInt(line.files());
     out.writeInt(line.unchanged());
@@ -73,7 +72,7 @@ final class ResultFile {
     write(line.rows(), out);
   }
 
-  private static FeedLine line(DataInput in) throws IOException {
+  private static FeedLine line(DataInputStream in) throws IOException {
     String feed = text(in);
     int files = in.readInt();
     int unchanged = in.readInt();
@@ -82,18 +81,18 @@ final class ResultFile {
     return new FeedLine(feed, files, 0, 0, 0, unchanged, duplicates, 0, gone, rows(in));
   }
 
-  private static void write(RowCounts rows, DataOutput out) throws IOException {
+  private static void write(RowCounts rows, DataOutputStream out) throws IOException {
     out.writeLong(rows.read());
     out.writeLong(rows.kept());
     out.writeLong(rows.leftOut());
     out.writeLong(rows.held());
   }
 
-  private static RowCounts rows(DataInput in) throws IOException {
+  private static RowCounts rows(DataInputStream in) throws IOException {
     return new RowCounts(in.readLong(), in.readLong(), in.readLong(), in.readLong());
   }
 
-  private static void write(Finding finding, DataOutput out) throws IOException {
+  private static void write(Finding finding, DataOutputStream out) throws IOException {
     text(finding.code().name(), out);
     text(finding.severity().name(), out);
     text(finding.place().file(), out);
@@ -111,7 +110,7 @@ final class ResultFile {
     }
   }
 
-  private static Finding finding(DataInput in) throws IOException {
+  private static Finding finding(DataInputStream in) throws IOException {
     return new Finding(
         FindingCode.valueOf(text(in)),
         Severity.valueOf(text(in)),
@@ -124,7 +123,7 @@ final class ResultFile {
   }
 
   /** Writes a text of any length, or that there is none. */
-  static void text(@Nullable String text, DataOutput out) throws IOException {
+  static void text(@Nullable String text, DataOutputStream out) throws IOException {
     if (text == null) {
       out.writeInt(ABSENT);
     } else {
@@ -135,18 +134,20 @@ final class ResultFile {
   }
 
   /** Reads a text. */
-  static String text(DataInput in) throws IOException {
+  static String text(DataInputStream in) throws IOException {
     String text = textIfAny(in);
     return text == null ? "" : text;
   }
 
-  private static @Nullable String textIfAny(DataInput in) throws IOException {
+  private static @Nullable String textIfAny(DataInputStream in) throws IOException {
     int length = in.readInt();
     if (length == ABSENT) {
       return null;
     }
-    byte[] bytes = new byte[length];
-    in.readFully(bytes);
+    byte[] bytes = in.readNBytes(length);
+    if (bytes.length < length) {
+      throw new EOFException();
+    }
     return new String(bytes, StandardCharsets.UTF_8);
   }
 }

@@ -10,6 +10,7 @@ import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.File;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -19,6 +20,7 @@ import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.zip.CRC32;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -30,17 +32,12 @@ public final class StandingResult {
 
   private static final int FORMAT = 0x42440001;
 
-  /** A file modified less than this before a print was taken may change again unseen. */
-  private static final long GRAIN_NANOS = 2_000_000_000L;
-
   private final Path planFile;
   private final FilesPrint print;
-  private final boolean toKeep;
 
-  private StandingResult(Path planFile, FilesPrint print, boolean toKeep) {
+  private StandingResult(Path planFile, FilesPrint print) {
     this.planFile = planFile;
     this.print = print;
-    this.toKeep = toKeep;
   }
 
   private static Path file(Path planFile) {
@@ -66,6 +63,10 @@ public final class StandingResult {
   }
 
   private static Optional<ConsolidateResult> read(byte[] bytes) throws IOException {
+    int content = bytes.length - Long.BYTES;
+    if (content < 0 || ByteBuffer.wrap(bytes).getLong(content) != checksum(bytes, content)) {
+      return Optional.empty();
+    }
     DataInputStream in = new DataInputStream(new ByteArrayInputStream(bytes));
     if (in.readInt() != FORMAT || !ResultFile.text(in).equals(program())) {
       return Optional.empty();
@@ -85,20 +86,26 @@ public final class StandingResult {
   /**
    * Takes a print before anything is looked at, so that whatever changes from here on is seen later
    * on.
+   *
+   * @return empty where no result can be kept: a change of a file could go unseen, not all can be
+   *     looked at, or the plan has parameters
    */
-  static StandingResult begin(Project project, Instant now) throws IOException {
+  static Optional<StandingResult> begin(Project project, Instant now) {
+    if (!project.plan().parameters().values().isEmpty()) {
+      return Optional.empty();
+    }
     ProjectFiles files = ProjectFiles.of(project);
     Set<Path> named = new LinkedHashSet<>(files.files());
     named.add(OutputList.of(project.planFile()).file());
-    FilesPrint print = FilesPrint.of(new ProjectFiles(files.folders(), named));
-    boolean settled = print.youngest() < Look.nanos(now) - GRAIN_NANOS;
-    boolean alwaysTheSame = project.plan().parameters().values().isEmpty();
-    return new StandingResult(project.planFile(), print, settled && alwaysTheSame);
-  }
-
-  /** Whether a later change of anything could be seen, so that a result may be kept. */
-  boolean isToKeep() {
-    return toKeep;
+    try {
+      FilesPrint print = FilesPrint.of(new ProjectFiles(files.folders(), named));
+      return ChangeDetector.isSettled(print.youngest(), Look.nanos(now))
+          ? Optional.of(new StandingResult(project.planFile(), print))
+          : Optional.empty();
+    } catch (IOException e) {
+      LoggerFactory.getLogger(StandingResult.class).debug("no answer is kept", e);
+      return Optional.empty();
+    }
   }
 
   /**
@@ -126,6 +133,7 @@ public final class StandingResult {
         ResultFile.text(part.getValue(), out);
       }
       ResultFile.write(result, out);
+      out.writeLong(checksum(bytes.toByteArray(), bytes.size()));
       Path beside = Files.createTempFile(file.resolveSibling(""), "standing", ".part");
       try {
         Files.write(beside, bytes.toByteArray());
@@ -136,6 +144,12 @@ public final class StandingResult {
     } catch (IOException e) {
       LoggerFactory.getLogger(StandingResult.class).debug("{} isn't kept", file, e);
     }
+  }
+
+  private static long checksum(byte[] bytes, int length) {
+    CRC32 checksum = new CRC32();
+    checksum.update(bytes, 0, length);
+    return checksum.getValue();
   }
 
   /** What the program is made of, by sizes and times. */

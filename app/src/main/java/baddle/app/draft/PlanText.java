@@ -179,11 +179,12 @@ final class PlanText {
                 .map(DraftColumn::name)
                 .filter(name -> !NOT_SUMMED.matcher(name).find())
                 .toList();
-        line("    leave_out:   # such as \"" + total.get() + "\"");
+        line("    leave_out:   # such as \"" + total.get().replaceAll("\\s+", " ") + "\"");
         line(
-            "      - {when: \"lower("
-                + asSent(column)
-                + ") like_regex '^(grand |sub)?total'\", because: total row"
+            "      - {when: "
+                + quoted(
+                    "lower(" + asSent(column) + ") like_regex '" + ValueProfile.TOTAL_LABEL + "'")
+                + ", because: total row"
                 + (sums.isEmpty() ? "" : ", control_total: [" + String.join(", ", sums) + "]")
                 + "}");
         return;
@@ -197,7 +198,7 @@ final class PlanText {
       return column.name();
     }
     String heading = column.spellings().iterator().next();
-    return "\\\"" + heading.replace("\\", "\\\\").replace("\"", "\\\"\\\"") + "\\\"";
+    return '"' + heading.replace("\"", "\"\"") + '"';
   }
 
   private void summary(DraftDataset dataset) {

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.FileTime;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -146,6 +147,30 @@ class StandingResultTests {
     project.consolidate();
 
     assertThat(standing()).isEmpty();
+  }
+
+  @Test
+  void a_project_without_files_has_an_answer_too() throws Exception {
+    for (String path : List.of("in/2026-01.csv", "in/2026-02.csv", "in/notes.txt")) {
+      Files.delete(project.at(path));
+    }
+    ConsolidateResult first = project.consolidate();
+
+    assertThat(first.current()).isEmpty();
+    assertThat(standing()).contains(first);
+  }
+
+  @Test
+  void a_file_with_a_wrong_byte_is_as_good_as_none() throws Exception {
+    project.consolidate();
+    Path file = project.at(".baddle/standing baddle.yaml");
+    byte[] kept = Files.readAllBytes(file);
+    for (int at = 0; at < kept.length; at += 7) {
+      byte[] wrong = kept.clone();
+      wrong[at] = (byte) ~wrong[at];
+      Files.write(file, wrong);
+      assertThat(standing()).as("byte %s", at).isEmpty();
+    }
   }
 
   @ParameterizedTest

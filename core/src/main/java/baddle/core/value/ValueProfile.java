@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -20,10 +21,13 @@ import org.jspecify.annotations.Nullable;
  */
 public final class ValueProfile {
 
+  /** How the label of a total begins, in small letters; a pattern. */
+  public static final String TOTAL_LABEL = "^(grand |sub)?total";
+
   /** How many distinct values are told apart. */
   public static final int MOST_DISTINCT = 20_000;
 
-  private static final List<String> TOTAL_LABELS = List.of("total", "grand total", "subtotal");
+  private static final Pattern TOTAL = Pattern.compile(TOTAL_LABEL, Pattern.CASE_INSENSITIVE);
   private static final int TENTHS = 9;
   private static final int LONGEST_LABEL = 80;
   private static final int MOST_DIGITS = 18;
@@ -90,8 +94,7 @@ public final class ValueProfile {
 
   /** Whether a text is how the row of a total is called. */
   public static boolean isTotalLabel(String text) {
-    return TOTAL_LABELS.stream()
-        .anyMatch(label -> text.regionMatches(true, 0, label, 0, label.length()));
+    return TOTAL.matcher(text).lookingAt();
   }
 
   /** Counts cells without a value. */
