@@ -45,7 +45,7 @@ final class FindingLines {
   private static String cause(Finding finding) {
     return finding
         .tally()
-        .map(tally -> finding.place().heading() + "\n" + tally.cause())
+        .map(tally -> finding.place().heading() + "\n" + tally.value() + "\n" + tally.cause())
         .orElse(finding.message());
   }
 
@@ -58,7 +58,7 @@ final class FindingLines {
     Finding.Tally tally = first.tally().get();
     long rows =
         findings.stream().flatMap(f -> f.tally().stream()).mapToLong(Finding.Tally::rows).sum();
-    return new Finding.Tally(rows, tally.value(), tally.cause()).message();
+    return new Finding.Tally(rows, tally.value(), tally.cause()).message(first.code());
   }
 
   private static void add(List<Finding> findings, boolean all, List<String> lines) {

@@ -37,7 +37,7 @@ public final class Formats implements GridOpener {
   public GridFile open(Path file, Dialect dialect) throws IOException {
     byte[] head = head(file);
     if (startsWith(head, ZIP)) {
-      return isOpenDocument(head)
+      return isOpenDocument(head) || OdsFile.isOne(file)
           ? Misnamed.check(file, OdsFile.open(file), ".ods")
           : Misnamed.check(file, XlsxFile.open(file), ".xlsx", ".xlsm");
     }
@@ -45,16 +45,21 @@ public final class Formats implements GridOpener {
       return Misnamed.check(file, XlsFile.open(file), ".xls");
     }
     String text = new String(head, StandardCharsets.ISO_8859_1).toLowerCase(Locale.ROOT);
+    if (isWorkbookOfOneXmlFile(text)) {
+      throw new UnreadableFileException(
+          "a workbook in the XML form of 2003; expected .xlsx, .xls or .ods: open it and save it as"
+              + " one of those",
+          0);
+    }
+    if (isOlderWorkbook(head)) {
+      throw new UnreadableFileException(XlsFile.OLDER_FORMAT, 0);
+    }
     if (isPage(text)) {
       return Misnamed.check(file, HtmlFile.open(file), ".html", ".htm");
     }
     String name = String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT);
     if (name.endsWith(".eml") && isMessage(text)) {
       return MailFile.open(file, this, dialect);
-    }
-    if (text.stripLeading().startsWith("<?xml") && text.contains("<workbook")) {
-      throw new UnreadableFileException(
-          "a workbook in one XML file; expected .xlsx, .xls or .ods", 0);
     }
     return Misnamed.check(
         file, DelimitedFile.open(file, dialect), ".csv", ".txt", ".tsv", ".tab", ".prn", "");
@@ -74,6 +79,21 @@ public final class Formats implements GridOpener {
   private static boolean isOpenDocument(byte[] head) {
     int length = Math.min(head.length, MEDIA_TYPE_BEFORE);
     return new String(head, 0, length, StandardCharsets.ISO_8859_1).contains(OdsFile.MEDIA_TYPE);
+  }
+
+  private static boolean isWorkbookOfOneXmlFile(String head) {
+    boolean xml = head.substring(Math.max(0, head.indexOf('<'))).startsWith("<?xml");
+    return xml && head.contains("<workbook") && head.contains("office:spreadsheet");
+  }
+
+  /** Whether it begins with the record by which a workbook without a folder inside begins. */
+  private static boolean isOlderWorkbook(byte[] head) {
+    return head.length > 4
+        && head[0] == 9
+        && (head[1] == 0 || head[1] == 2 || head[1] == 4)
+        && head[2] > 0
+        && head[2] <= 16
+        && head[3] == 0;
   }
 
   private static boolean isPage(String head) {

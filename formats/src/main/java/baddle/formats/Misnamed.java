@@ -2,6 +2,7 @@ package baddle.formats;
 
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
+import baddle.core.grid.GridRemark;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.MessageHead;
 import baddle.core.grid.NamedRange;
@@ -51,6 +52,11 @@ record Misnamed(GridFile file, String extension) implements GridFile {
   @Override
   public Dialect dialect() {
     return file.dialect();
+  }
+
+  @Override
+  public List<GridRemark> remarks() {
+    return file.remarks();
   }
 
   @Override

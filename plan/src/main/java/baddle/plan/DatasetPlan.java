@@ -69,6 +69,7 @@ public record DatasetPlan(
       text.append(String.join("\t", column.headings()));
       text.append(column.currencyOf().orElse(""));
       column.otherwise().ifPresent(value -> text.append(" otherwise ").append(value));
+      column.unreadable().ifPresent(fate -> text.append(" unreadable ").append(fate));
       if (!column.corrections().isEmpty()) {
         text.append(new TreeMap<>(column.corrections()));
       }

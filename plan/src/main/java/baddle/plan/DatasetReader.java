@@ -10,6 +10,7 @@ import baddle.core.table.Column;
 import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.core.value.ColumnType;
+import baddle.core.value.ValueRules;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -31,6 +32,7 @@ final class DatasetReader {
           "required",
           "currency_of",
           "otherwise",
+          "unreadable",
           "corrections",
           "calc",
           "lookup");
@@ -276,6 +278,7 @@ final class DatasetReader {
         required,
         currencyOf,
         otherwise,
+        new WritingReader(nodes, ValueRules.STANDARD).unreadable(keys),
         corrections(name, keys.get("corrections"), correctionFiles));
   }
 

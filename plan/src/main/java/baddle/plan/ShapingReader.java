@@ -81,9 +81,16 @@ final class ShapingReader {
   Shaping shaping(Map<String, PlanNode> keys, DatasetPlan dataset) {
     List<String> carried = new ArrayList<>();
     boolean untilBlankRow = false;
+    Optional<String> block = Optional.empty();
     PlanNode carry = keys.get("carry_down");
     if (carry instanceof PlanNode.Entries) {
-      Map<String, PlanNode> parts = nodes.keys(carry, "carry_down", List.of("columns", "until"));
+      Map<String, PlanNode> parts =
+          nodes.keys(carry, "carry_down", List.of("columns", "until", "block"));
+      block =
+          Optional.ofNullable(parts.get("block"))
+              .flatMap(node -> nodes.text(node, "block"))
+              .flatMap(text -> readColumn(text, dataset))
+              .map(column -> column.column().name());
       untilBlankRow = parts.containsKey("until") && isBlankRow(parts.get("until"));
       carry = parts.get("columns");
     }
@@ -93,12 +100,12 @@ final class ShapingReader {
       }
     }
     Map<String, Expression> calcs = calcsOfReadColumns(dataset);
-    List<LeaveOut> rules = leaveOut(keys.get("leave_out"), dataset, calcs);
+    List<LeaveOut> rules = leaveOut(keys.get("leave_out"), dataset, calcs, block.isPresent());
     calcs
         .keySet()
         .removeIf(name -> rules.stream().noneMatch(rule -> rule.stated().containsKey(name)));
     return new Shaping(
-        carried, untilBlankRow, rules, headingsToRows(keys, dataset), calcs, calendar);
+        carried, untilBlankRow, block, rules, headingsToRows(keys, dataset), calcs, calendar);
   }
 
   private boolean isBlankRow(PlanNode node) {
@@ -134,26 +141,29 @@ final class ShapingReader {
   }
 
   private List<LeaveOut> leaveOut(
-      @Nullable PlanNode node, DatasetPlan dataset, Map<String, Expression> calcs) {
+      @Nullable PlanNode node,
+      DatasetPlan dataset,
+      Map<String, Expression> calcs,
+      boolean hasBlocks) {
     List<LeaveOut> rules = new ArrayList<>();
     if (node == null) {
       return rules;
     }
     List<PlanNode> items = node instanceof PlanNode.Items list ? list.items() : List.of(node);
     for (PlanNode item : items) {
-      rule(item, dataset, calcs).ifPresent(rules::add);
+      rule(item, dataset, calcs, hasBlocks).ifPresent(rules::add);
     }
     return rules;
   }
 
   private Optional<LeaveOut> rule(
-      PlanNode node, DatasetPlan dataset, Map<String, Expression> calcs) {
+      PlanNode node, DatasetPlan dataset, Map<String, Expression> calcs, boolean hasBlocks) {
     if (node instanceof PlanNode.Text text) {
       return condition(text, dataset)
           .map(condition -> new LeaveOut(condition, text.text(), Map.of()));
     }
     Map<String, PlanNode> keys =
-        nodes.keys(node, "leave_out", List.of("when", "because", "control_total"));
+        nodes.keys(node, "leave_out", List.of("when", "because", "control_total", "total_of"));
     if (!keys.containsKey("when")) {
       nodes.problem(node, "leave_out: needs when:, a condition such as customer = 'Grand total'");
       return Optional.empty();
@@ -168,7 +178,27 @@ final class ShapingReader {
             .flatMap(reason -> nodes.text(reason, "because"))
             .map(PlanNode.Text::text);
     return text.flatMap(when -> condition(when, dataset))
-        .map(when -> new LeaveOut(when, because.orElse(when.toString()), stated));
+        .map(
+            when ->
+                new LeaveOut(
+                    when, because.orElse(when.toString()), stated, span(node, keys, hasBlocks)));
+  }
+
+  private LeaveOut.Span span(PlanNode rule, Map<String, PlanNode> keys, boolean hasBlocks) {
+    PlanNode node = keys.get("total_of");
+    if (node == null) {
+      return LeaveOut.Span.SINCE_LAST;
+    }
+    boolean block = nodes.text(node, "total_of").filter(t -> t.text().equals("block")).isPresent();
+    if (!block) {
+      nodes.problem(node, "total_of: should be block, for totals of one block's rows");
+    } else if (!keys.containsKey("control_total")) {
+      nodes.problem(rule, "total_of: needs control_total:, the columns whose totals are stated");
+    } else if (!hasBlocks) {
+      nodes.problem(
+          node, "total_of: needs carry_down: {block: COLUMN}, which says what a block is");
+    }
+    return LeaveOut.Span.BLOCK;
   }
 
   /** A condition on columns that are read, and on headings in double quotes. */

@@ -5,6 +5,7 @@ import baddle.core.grid.Dialect;
 import baddle.core.value.DateSystem;
 import baddle.core.value.Habit;
 import baddle.core.value.TwoDigitYears;
+import baddle.core.value.Unreadable;
 import baddle.core.value.ValueRules;
 import java.nio.charset.Charset;
 import java.nio.charset.IllegalCharsetNameException;
@@ -20,7 +21,7 @@ final class WritingReader {
 
   /** The keys of a feed that say how its values are written. */
   static final List<String> KEYS =
-      List.of("decimal", "dates", "two_digit_years", "lone_dash", "error_cells", "day_numbers");
+      List.of("decimal", "dates", "two_digit_years", "lone_dash", "unreadable", "day_numbers");
 
   private static final Map<String, Habit> DECIMAL = words(Habit.DECIMAL_POINT, Habit.DECIMAL_COMMA);
   private static final Map<String, Habit> DATES = words(Habit.DAY_FIRST, Habit.MONTH_FIRST);
@@ -29,7 +30,8 @@ final class WritingReader {
           "hold", ValueRules.LoneDash.HOLD,
           "zero", ValueRules.LoneDash.ZERO,
           "blank", ValueRules.LoneDash.BLANK);
-  private static final Map<String, Boolean> ERRORS_BLANK = Map.of("hold", false, "blank", true);
+  private static final Map<String, Unreadable> UNREADABLE =
+      Map.of("hold", Unreadable.HOLD, "blank", Unreadable.BLANK);
   private static final Map<String, DateSystem> DAY_NUMBERS =
       Map.of("1900", DateSystem.FROM_1900, "1904", DateSystem.FROM_1904);
   private static final Map<String, Character> SEPARATORS =
@@ -50,7 +52,8 @@ final class WritingReader {
           '|',
           "|",
           '|');
-  private static final Map<String, Character> QUOTES = Map.of("\"", '"', "'", '\'');
+  private static final Map<String, Character> QUOTES =
+      Map.of("\"", '"', "'", '\'', "none", Dialect.NO_QUOTE);
 
   private final NodeReader nodes;
   private final ValueRules standard;
@@ -72,9 +75,14 @@ final class WritingReader {
         years(keys),
         standard.months(),
         word(keys, "lone_dash", DASH).orElse(standard.dash()),
-        word(keys, "error_cells", ERRORS_BLANK).orElse(standard.errorsBlank()),
+        unreadable(keys).orElse(standard.unreadable()),
         word(keys, "day_numbers", DAY_NUMBERS),
         standard.zone());
+  }
+
+  /** What becomes of values that can't be read, if that is said. */
+  Optional<Unreadable> unreadable(Map<String, PlanNode> keys) {
+    return word(keys, "unreadable", UNREADABLE);
   }
 
   private TwoDigitYears years(Map<String, PlanNode> keys) {

@@ -98,9 +98,23 @@ public final class BatchWriter implements Closeable {
     }
   }
 
+  synchronized void blanked(int part, int source, int rowNumber, HeldValue value)
+      throws IOException {
+    database.execute(
+        "INSERT INTO blanked (part, source, source_row, heading, value, expected)"
+            + " VALUES (?, ?, ?, ?, ?, ?)",
+        part,
+        source,
+        rowNumber,
+        value.heading(),
+        value.value(),
+        value.expectation());
+  }
+
   synchronized void forget(int part, int source) throws StoreException {
     database.execute("DELETE FROM suspense WHERE part = ? AND source = ?", part, source);
     database.execute("DELETE FROM held_cell WHERE part = ? AND source = ?", part, source);
+    database.execute("DELETE FROM blanked WHERE part = ? AND source = ?", part, source);
   }
 
   synchronized void endPart(int part, String dataset, Schema schema, long rows, BitSet held)

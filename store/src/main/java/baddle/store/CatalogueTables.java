@@ -3,7 +3,7 @@ package baddle.store;
 import java.util.ArrayList;
 import java.util.List;
 
-/** The tables of format 5. Names are those of docs/vocabulary, for a person with an SQL tool. */
+/** The tables of format 6. Names are those of docs/vocabulary, for a person with an SQL tool. */
 final class CatalogueTables {
 
   private CatalogueTables() {}
@@ -185,11 +185,47 @@ final class CatalogueTables {
             report TEXT PRIMARY KEY,
             batch INTEGER NOT NULL REFERENCES batch)""");
 
+  /** What makes a store of format 5 one of format 6. */
+  static List<String> fromFormat5() {
+    List<String> statements =
+        new ArrayList<>(List.of("ALTER TABLE file ADD COLUMN seen TEXT NOT NULL DEFAULT ''"));
+    statements.addAll(SINCE_FORMAT_6);
+    return statements;
+  }
+
+  private static final List<String> SINCE_FORMAT_6 =
+      List.of(
+          """
+          CREATE TABLE blanked (
+            part INTEGER NOT NULL,
+            source INTEGER NOT NULL,
+            source_row INTEGER NOT NULL,
+            heading TEXT NOT NULL,
+            value TEXT NOT NULL,
+            expected TEXT NOT NULL)""",
+          "CREATE INDEX blanked_of_source ON blanked (part, source)",
+          """
+          CREATE TABLE refused (
+            dataset TEXT NOT NULL,
+            feed TEXT NOT NULL,
+            path TEXT NOT NULL,
+            period TEXT NOT NULL,
+            seen TEXT NOT NULL,
+            has_rows INTEGER NOT NULL,
+            code TEXT NOT NULL,
+            severity TEXT NOT NULL,
+            place_sheet TEXT,
+            place_row INTEGER NOT NULL,
+            place_heading TEXT,
+            message TEXT NOT NULL,
+            remedy TEXT NOT NULL)""");
+
   static List<String> statements() {
     List<String> statements = new ArrayList<>(tables());
     statements.addAll(SINCE_FORMAT_3);
     statements.addAll(SINCE_FORMAT_4);
     statements.addAll(SINCE_FORMAT_5);
+    statements.addAll(SINCE_FORMAT_6);
     return statements;
   }
 
@@ -211,6 +247,7 @@ final class CatalogueTables {
           size INTEGER NOT NULL,
           modified INTEGER,
           intake TEXT NOT NULL,
+          seen TEXT NOT NULL DEFAULT '',
           live_from INTEGER NOT NULL REFERENCES batch,
           live_until INTEGER REFERENCES batch,
           read_in INTEGER REFERENCES batch)""",

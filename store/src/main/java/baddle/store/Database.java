@@ -18,7 +18,7 @@ import org.sqlite.JDBC;
 final class Database implements Closeable {
 
   /** The format this program writes, in SQLite's {@code user_version}. */
-  static final int FORMAT = 5;
+  static final int FORMAT = 6;
 
   private final Path file;
   private final Connection connection;
@@ -97,6 +97,9 @@ final class Database implements Closeable {
     }
     if (format >= 1 && format <= 4) {
       statements.addAll(CatalogueTables.fromFormat4());
+    }
+    if (format >= 1 && format <= 5) {
+      statements.addAll(CatalogueTables.fromFormat5());
     }
     for (String statement : statements) {
       execute(statement);

@@ -1,6 +1,7 @@
 package baddle.store;
 
 import baddle.core.intake.HeldRow;
+import baddle.core.intake.HeldValue;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.HiddenRows;
@@ -72,6 +73,15 @@ public final class PartWriter implements BlockSink, Closeable {
    */
   public void held(int source, HeldRow row) throws IOException {
     batch.held(part, source, row);
+  }
+
+  /**
+   * Notes a value that was left blank, of a row that is kept.
+   *
+   * @param source the source's number in this part, from 1
+   */
+  public void blanked(int source, int rowNumber, HeldValue value) throws IOException {
+    batch.blanked(part, source, rowNumber, value);
   }
 
   /**

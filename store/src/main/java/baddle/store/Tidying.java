@@ -22,7 +22,8 @@ public final class Tidying {
   public record Amount(long batches, long files, long parts, long bytes) {}
 
   private static final List<String> OF_SOURCES =
-      List.of("suspense", "held_cell", "left_out", "control_total", "mended", "row_state");
+      List.of(
+          "suspense", "held_cell", "blanked", "left_out", "control_total", "mended", "row_state");
 
   private static final String NO_FILE = " file NOT IN (SELECT id FROM kept_file) ";
   private static final String NO_PART = " part NOT IN (SELECT part FROM source) ";

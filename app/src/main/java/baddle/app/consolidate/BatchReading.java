@@ -8,6 +8,7 @@ import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.Schema;
 import baddle.plan.DatasetPlan;
+import baddle.plan.FeedPlan;
 import baddle.plan.Plan;
 import baddle.store.BatchWriter;
 import baddle.store.PartWriter;
@@ -94,12 +95,19 @@ final class BatchReading {
     int rows = Math.max(LEAST_ROWS, Math.min(Block.MOST_ROWS, CELLS_PER_BLOCK / schema.size()));
     List<FileOutcome> outcomes = new ArrayList<>();
     try (PartWriter part = batch.part(index, dataset.name(), schema)) {
+      PartSources sources = new PartSources(part);
+      SourcePeriods periods = new SourcePeriods(sources, feeds(dataset));
       BlockBuilder blocks =
           new BlockBuilder(
               spec.workingSchema(cellColumns(dataset)),
               rows,
-              (block, from, to) -> part.accept(whole(block, derivation, schema), from, to));
-      FileIntake intake = new FileIntake(plan, dataset, opener, blocks, part);
+              (block, from, to) -> {
+                Block whole = whole(block, derivation, schema);
+                periods.accept(whole);
+                part.accept(whole, from, to);
+              });
+      sources.into(blocks);
+      FileIntake intake = new FileIntake(plan, dataset, opener, blocks, sources);
       for (CheckedFile file : files) {
         FileOutcome outcome = intake.read(file);
         outcomes.add(outcome);
@@ -108,14 +116,19 @@ final class BatchReading {
       }
       blocks.flush();
       part.end();
+      return periods.settle(outcomes);
     }
-    return outcomes;
+  }
+
+  private List<FeedPlan> feeds(DatasetPlan dataset) {
+    return plan.feeds().values().stream()
+        .filter(feed -> feed.dataset().equals(dataset.name()))
+        .toList();
   }
 
   /** The columns that only rules of the dataset's feeds read. */
   private List<String> cellColumns(DatasetPlan dataset) {
-    return plan.feeds().values().stream()
-        .filter(feed -> feed.dataset().equals(dataset.name()))
+    return feeds(dataset).stream()
         .flatMap(feed -> feed.shaping().cellColumns().stream())
         .distinct()
         .toList();

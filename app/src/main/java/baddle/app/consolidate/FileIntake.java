@@ -11,7 +11,6 @@ import baddle.core.grid.UnreadableFileException;
 import baddle.core.table.BlockBuilder;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
-import baddle.store.PartWriter;
 import baddle.store.StoreException;
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
@@ -27,12 +26,12 @@ final class FileIntake {
   private final PartSources sources;
 
   FileIntake(
-      Plan plan, DatasetPlan dataset, GridOpener opener, BlockBuilder blocks, PartWriter part) {
+      Plan plan, DatasetPlan dataset, GridOpener opener, BlockBuilder blocks, PartSources sources) {
     this.plan = plan;
     this.dataset = dataset;
     this.opener = opener;
     this.blocks = blocks;
-    this.sources = new PartSources(part, blocks);
+    this.sources = sources;
   }
 
   /**

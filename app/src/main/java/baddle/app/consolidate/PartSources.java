@@ -1,10 +1,17 @@
 package baddle.app.consolidate;
 
 import baddle.app.reading.SourceNumbers;
+import baddle.core.intake.HeldRow;
 import baddle.core.intake.HeldRowSink;
+import baddle.core.intake.HeldValue;
 import baddle.core.table.BlockBuilder;
 import baddle.store.PartWriter;
 import baddle.store.StoreException;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Numbers the sources of a part. What was read of a source that is dropped stays dead in the part.
@@ -12,14 +19,18 @@ import baddle.store.StoreException;
 final class PartSources implements SourceNumbers {
 
   private final PartWriter part;
-  private final BlockBuilder blocks;
+  private @Nullable BlockBuilder blocks;
   private int last;
   private int lastOfOtherFiles;
-  private long firstRow;
+  private final List<Long> firstRows = new ArrayList<>();
 
-  PartSources(PartWriter part, BlockBuilder blocks) {
+  PartSources(PartWriter part) {
     this.part = part;
-    this.blocks = blocks;
+  }
+
+  /** Says where the rows of the sources go, before the first is begun. */
+  void into(BlockBuilder builder) {
+    blocks = builder;
   }
 
   int part() {
@@ -33,8 +44,18 @@ final class PartSources implements SourceNumbers {
   @Override
   public HeldRowSink begin() {
     int number = ++last;
-    firstRow = blocks.rowsEnded();
-    return row -> part.held(number, row);
+    firstRows.add(Objects.requireNonNull(blocks).rowsEnded());
+    return new HeldRowSink() {
+      @Override
+      public void held(HeldRow row) throws IOException {
+        part.held(number, row);
+      }
+
+      @Override
+      public void blanked(int rowNumber, HeldValue value) throws IOException {
+        part.blanked(number, rowNumber, value);
+      }
+    };
   }
 
   @Override
@@ -44,7 +65,17 @@ final class PartSources implements SourceNumbers {
 
   @Override
   public long firstRow() {
-    return firstRow;
+    return firstRow(last);
+  }
+
+  /** How many sources were begun. */
+  int last() {
+    return last;
+  }
+
+  /** Where the rows of a source begin in the part, from 0. */
+  long firstRow(int source) {
+    return firstRows.get(source - 1);
   }
 
   @Override

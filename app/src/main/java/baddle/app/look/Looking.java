@@ -63,10 +63,21 @@ public final class Looking {
           grid.kind(),
           Files.size(file),
           grid.message(),
-          grid.oddities(),
+          oddities(grid),
           grid.names(),
           sheets);
     }
+  }
+
+  /** What is odd, and what was guessed, which shows only once the rows were read. */
+  private static List<String> oddities(GridFile grid) {
+    List<String> oddities = new ArrayList<>(grid.oddities());
+    grid.remarks()
+        .forEach(
+            remark ->
+                oddities.add(
+                    (remark.row() > 0 ? "row " + remark.row() + ": " : "") + remark.message()));
+    return oddities;
   }
 
   private LookedSheet look(GridSheet sheet, LookChoice choice) throws IOException {

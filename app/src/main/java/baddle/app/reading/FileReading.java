@@ -5,6 +5,7 @@ import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridFile;
+import baddle.core.grid.GridRemark;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.MessageHead;
 import baddle.core.grid.NamedRange;
@@ -111,6 +112,16 @@ public final class FileReading {
       readTables(grid, wanted);
     } else {
       readForm(grid, wanted);
+    }
+    for (GridRemark remark : grid.remarks()) {
+      findings.add(
+          new Finding(
+              remark.code(),
+              remark.severity(),
+              Place.file(file.path()).atRow(remark.row()),
+              remark.message(),
+              remark.remedy(),
+              Optional.empty()));
     }
     if (sources.isEmpty() && findings.stream().noneMatch(Finding::isError)) {
       findings.add(noTable(grid));
@@ -219,13 +230,10 @@ public final class FileReading {
               message.sent().ifPresent(sent -> named.put("message_date", sent.toString()));
             });
     named.keySet().retainAll(dataset.columns().stream().map(c -> c.column().name()).toList());
-    Optional<String> periodColumn =
-        Optional.of(feed.period().column()).filter(column -> !column.isEmpty());
     return new IntakeSpec(
         dataset.columns(),
         named,
         feed.rules(),
-        periodColumn,
         Map.of(),
         feed.shaping().inSourceOf(period),
         file.mended().of(wanted.sheet.name()),
@@ -253,19 +261,10 @@ public final class FileReading {
       return;
     }
     Place place = Place.source(file.path(), wanted.sheet.name());
-    Optional<Period> period = stated;
-    if (feed.period().kind() == PeriodChoice.Kind.COLUMN) {
-      period = result.days().flatMap(days -> Period.holding(days.first(), days.last()));
-      if (period.isEmpty() && result.days().isPresent()) {
-        add(
-            FindingCode.PERIOD_SPANS,
-            place,
-            "the days of " + feed.period().column() + " are of several years; it has no period",
-            "ask the sender for one file per period, or take period: from a name");
-      }
-    }
-    boolean unread = period.isEmpty() && feed.period().kind() != PeriodChoice.Kind.PATTERN;
-    if (unread && feed.period().kind() != PeriodChoice.Kind.COLUMN) {
+    boolean byName =
+        feed.period().kind() != PeriodChoice.Kind.PATTERN
+            && feed.period().kind() != PeriodChoice.Kind.COLUMN;
+    if (stated.isEmpty() && byName) {
       add(
           FindingCode.PERIOD_UNREADABLE,
           place,
@@ -276,7 +275,7 @@ public final class FileReading {
         new ReadSource(
             numbers.number(),
             wanted.sheet.name(),
-            period.map(Period::toString).orElse(""),
+            stated.map(Period::toString).orElse(""),
             numbers.firstRow(),
             grid.message(),
             result));

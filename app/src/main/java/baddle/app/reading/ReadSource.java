@@ -9,7 +9,7 @@ import java.util.Optional;
  *
  * @param number its number in the part, from 1
  * @param sheet its sheet; empty for none
- * @param period the period its name states; empty for none
+ * @param period the period its name states; empty for none, or where a column states it
  * @param firstRow where its rows begin in the part, from 0
  * @param message the message its file is or came with; empty for none
  * @param intake what came of it
@@ -20,4 +20,10 @@ public record ReadSource(
     String period,
     long firstRow,
     Optional<MessageHead> message,
-    SourceIntake intake) {}
+    SourceIntake intake) {
+
+  /** The same, of another period. */
+  public ReadSource ofPeriod(String other) {
+    return new ReadSource(number, sheet, other, firstRow, message, intake);
+  }
+}

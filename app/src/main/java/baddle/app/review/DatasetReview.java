@@ -5,6 +5,8 @@ import baddle.core.derivation.HeldBecause;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
+import baddle.core.intake.HeldValue;
+import baddle.core.intake.Misfits;
 import baddle.core.lookup.LookupTable;
 import baddle.core.table.Block;
 import baddle.core.table.HiddenRows;
@@ -14,9 +16,7 @@ import baddle.plan.DatasetPlan;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 
@@ -25,13 +25,6 @@ public final class DatasetReview {
 
   private static final List<String> PLACE =
       List.of(Origin.SOURCE_FILE.name(), Origin.SOURCE_SHEET.name(), Origin.SOURCE_ROW.name());
-
-  /** Rows held for one reason. */
-  private static final class Held {
-    private long rows;
-    private Place first = Place.nowhere();
-    private String value = "";
-  }
 
   private DatasetReview() {}
 
@@ -52,7 +45,7 @@ public final class DatasetReview {
 
   /** The rows that were read and held afterwards, by cause. */
   private static List<Finding> held(DatasetReader reader) throws IOException {
-    Map<HeldBecause, Held> causes = new LinkedHashMap<>();
+    Misfits causes = new Misfits(FindingCode.ROWS_HELD);
     reader.scanHidden(
         PLACE,
         (block, from, to) -> {
@@ -60,29 +53,17 @@ public final class DatasetReview {
             add(causes, block, row);
           }
         });
-    List<Finding> findings = new ArrayList<>();
-    causes.forEach(
-        (cause, held) ->
-            findings.add(
-                Finding.of(
-                    FindingCode.ROWS_HELD,
-                    held.first.atHeading(cause.column()),
-                    new Finding.Tally(held.rows, held.value, cause.expectation()),
-                    "mend the file, the lookup or the plan, and consolidate again")));
-    return findings;
+    return causes.findings();
   }
 
-  private static void add(Map<HeldBecause, Held> causes, Block block, int row) {
+  private static void add(Misfits causes, Block block, int row) {
     because(block, row)
         .ifPresent(
-            reason -> {
-              HeldBecause cause = new HeldBecause(reason.column(), "", reason.expectation());
-              Held held = causes.computeIfAbsent(cause, c -> new Held());
-              if (held.rows++ == 0) {
-                held.first = place(block, row);
-                held.value = reason.value().isEmpty() ? "a blank" : "\"" + reason.value() + "\"";
-              }
-            });
+            reason ->
+                causes.add(
+                    place(block, row),
+                    new HeldValue(reason.column(), reason.value(), reason.expectation()),
+                    "correct the file, the lookup or the plan, and consolidate again"));
   }
 
   /** Why a hidden row is held, if the derived columns are the reason. */

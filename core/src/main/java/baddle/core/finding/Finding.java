@@ -26,20 +26,16 @@ public record Finding(
    * Rows with one cause.
    *
    * @param rows how many
-   * @param value the first value that caused it, quoted or in words
+   * @param value the value that caused it, quoted or in words
    * @param cause what was expected instead
    */
   public record Tally(long rows, String value, String cause) {
 
-    /** What a finding says of so many rows. */
-    public String message() {
-      String held = rows == 1 ? "1 row held" : String.format(Locale.ROOT, "%,d rows held", rows);
-      return held
-          + ": found "
-          + value
-          + (rows == 1 ? "" : ", the first of them")
-          + ", expected "
-          + cause;
+    /** What a finding of a code says of so many rows. */
+    public String message(FindingCode code) {
+      String counted = rows == 1 ? "1 row" : String.format(Locale.ROOT, "%,d rows", rows);
+      String fate = code == FindingCode.VALUES_BLANKED ? " kept with a blank" : " held";
+      return counted + fate + ": found " + value + ", expected " + cause;
     }
   }
 
@@ -50,7 +46,8 @@ public record Finding(
 
   /** A finding about rows with one cause. */
   public static Finding of(FindingCode code, Place place, Tally tally, String remedy) {
-    return new Finding(code, code.severity(), place, tally.message(), remedy, Optional.of(tally));
+    return new Finding(
+        code, code.severity(), place, tally.message(code), remedy, Optional.of(tally));
   }
 
   /** The same, saying more. */

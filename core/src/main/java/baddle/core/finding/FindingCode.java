@@ -94,6 +94,12 @@ public enum FindingCode {
   PERIOD_SPANS(Severity.WARNING),
   /** A file that is odd as a whole: of another kind than its name says, say. */
   FILE_ODD(Severity.NOTE),
+  /** How a text file is written was guessed: its charset, or the quote around cells. */
+  TEXT_GUESSED(Severity.NOTE),
+  /** A quoted cell with so many line breaks that a quote may be missing. */
+  CELL_OF_MANY_LINES(Severity.WARNING),
+  /** A heading that a source doesn't have, of a column that isn't required. */
+  HEADING_ABSENT(Severity.NOTE),
   /** A sheet that holds no table of the feed, and that the plan doesn't name. */
   SHEET_PASSED_OVER(Severity.NOTE),
   /** A hidden sheet that has the name the feed wants, or whose workbook has no names given. */
@@ -104,6 +110,8 @@ public enum FindingCode {
   NO_TABLE(Severity.ERROR),
   /** A table with headings and no row below them. */
   NO_ROWS(Severity.WARNING),
+  /** Values that can't be read and were left blank, as the plan says, grouped by cause. */
+  VALUES_BLANKED(Severity.WARNING),
   /** Rows held in suspense, grouped by cause. */
   ROWS_HELD(Severity.ERROR),
   /** A file that can't be read at all. */

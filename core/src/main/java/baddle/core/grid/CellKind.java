@@ -15,9 +15,13 @@ public enum CellKind {
   /** An error value such as {@code #N/A}, as text. */
   ERROR(5),
   /** A time of day or a duration, as hours, minutes and seconds. */
-  TIME(6);
+  TIME(6),
+  /** A formula whose result isn't stored, as text; what it would show nobody knows. */
+  FORMULA(7);
 
-  private static final CellKind[] BY_CODE = {BLANK, TEXT, NUMBER, DATE, BOOLEAN, ERROR, TIME};
+  private static final CellKind[] BY_CODE = {
+    BLANK, TEXT, NUMBER, DATE, BOOLEAN, ERROR, TIME, FORMULA
+  };
 
   private final int code;
 

@@ -7,11 +7,15 @@ import java.util.Optional;
  * What a plan says of how delimited text is written; what it doesn't say is told by the content.
  *
  * @param separator between the cells of a row
- * @param quote around cells that hold separators, line ends or quotes
+ * @param quote around cells that hold separators, line ends or quotes; {@link #NO_QUOTE} where
+ *     there is none
  * @param charset how characters are encoded
  */
 public record Dialect(
     Optional<Character> separator, Optional<Character> quote, Optional<Charset> charset) {
+
+  /** A character that no text has, for text in which a quote is a character like others. */
+  public static final char NO_QUOTE = '\uffff';
 
   /** Everything is told by the content. */
   public static final Dialect TOLD_BY_CONTENT =

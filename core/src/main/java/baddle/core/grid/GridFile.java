@@ -29,6 +29,11 @@ public interface GridFile extends Closeable {
     return Dialect.TOLD_BY_CONTENT;
   }
 
+  /** What there is to say of how the rows that were read so far were understood. */
+  default List<GridRemark> remarks() {
+    return List.of();
+  }
+
   /** What is odd about the file as a whole, one sentence each without a full stop. */
   default List<String> oddities() {
     return List.of();

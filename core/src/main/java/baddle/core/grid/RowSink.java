@@ -15,6 +15,9 @@ public interface RowSink {
   /** Takes the row that {@link #next} lent. Rows without any cell may be left out. */
   void row(GridRow row) throws IOException;
 
-  /** Whether the reader should go on to the next row. */
+  /**
+   * Whether the reader should go on to the next row. The answer depends on the rows that were
+   * handed over, never on one that is still being filled.
+   */
   boolean wantsMore();
 }

@@ -19,13 +19,20 @@ final class CarryDown {
 
   private final int column;
   private final ColumnBuilder builder;
+  private final boolean blanksUnreadable;
   private State state = State.NOTHING;
   private char[] text = {};
   private long number;
 
-  CarryDown(int column, ColumnBuilder builder) {
+  /**
+   * A column that is carried down.
+   *
+   * @param blanksUnreadable whether what can't be filled stays blank, and doesn't hold its row
+   */
+  CarryDown(int column, ColumnBuilder builder, boolean blanksUnreadable) {
     this.column = column;
     this.builder = builder;
+    this.blanksUnreadable = blanksUnreadable;
   }
 
   /**
@@ -37,13 +44,12 @@ final class CarryDown {
     int last = -1;
     for (int i = 0; i < stretch.size(); i++) {
       int row = base + i;
-      if (untilBlankRow && stretch.isAfterBlankRow(i)) {
+      if ((untilBlankRow && stretch.isAfterBlankRow(i)) || stretch.beginsBlock(i)) {
         state = State.NOTHING;
         last = -1;
       }
       boolean blank = builder.isBlank(row);
-      Fit fit = stretch.fit(i, column);
-      boolean unfit = fit != Fit.FITS && fit != Fit.BLANK;
+      boolean unfit = stretch.isUnreadable(i, column);
       if (stretch.isLeftOut(i)) {
         if (stretch.endsBlock(i) || !blank || unfit) {
           state = State.NOTHING;
@@ -58,7 +64,11 @@ final class CarryDown {
       } else if (state == State.VALUE) {
         last = fill(row, last);
       } else if (state == State.UNFIT) {
-        stretch.setFit(i, column, Fit.NOT_CARRIED);
+        if (blanksUnreadable) {
+          stretch.blank(i, column, Fit.NOT_CARRIED);
+        } else {
+          stretch.setFit(i, column, Fit.NOT_CARRIED);
+        }
       }
     }
     if (last >= 0) {

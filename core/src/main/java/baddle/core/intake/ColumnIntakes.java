@@ -7,6 +7,7 @@ import baddle.core.table.LongBuilder;
 import baddle.core.table.TextBuilder;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Fit;
+import baddle.core.value.Unreadable;
 import baddle.core.value.ValueReader;
 import java.util.ArrayList;
 import java.util.List;
@@ -44,7 +45,7 @@ final class ColumnIntakes {
       intakes.add(
           cell == HeadingRow.ABSENT
               ? SameIntake.blank(builder)
-              : new TextIntake(cell, builder, false, true, Stretch.MOST));
+              : new TextIntake(cell, builder, false, TextIntake.Errors.BLANK, Stretch.MOST));
     }
     return intakes;
   }
@@ -123,10 +124,9 @@ final class ColumnIntakes {
   /** Takes what stands under a heading; the reader is made once and shared. */
   private ColumnIntake taking(
       IntakeColumn wanted, int cell, ColumnBuilder builder, ValueReader[] shared) {
-    boolean errorsBlank = spec.rules().errorsBlank();
     boolean required = wanted.required() && !isFilledLater(wanted);
     if (builder instanceof TextBuilder text) {
-      return new TextIntake(cell, text, required, errorsBlank, Stretch.MOST);
+      return new TextIntake(cell, text, required, TextIntake.Errors.UNFIT, Stretch.MOST);
     }
     if (shared[0] == null) {
       ValueReader reader = ValueReader.of(wanted.column().type(), spec.rules(), sheet.dateSystem());
@@ -136,13 +136,24 @@ final class ColumnIntakes {
           .ifPresent(reader::understand);
       shared[0] = reader;
     }
-    return new NumberIntake(cell, (LongBuilder) builder, shared[0], required, errorsBlank);
+    return new NumberIntake(cell, (LongBuilder) builder, shared[0], required);
   }
 
   /** Whether blanks of the column may still be filled after its values were taken. */
   boolean isFilledLater(IntakeColumn column) {
     return column.otherwise().isPresent()
         || spec.shaping().carryDown().contains(column.column().name());
+  }
+
+  /** Whether what can't be read in a column is blank there, so that its row may be kept. */
+  boolean blanksUnreadable(IntakeColumn column) {
+    return !column.required()
+        && column.unreadable().orElse(spec.rules().unreadable()) == Unreadable.BLANK;
+  }
+
+  /** The place of a column among the spec's, from 0. */
+  int indexOf(String column) {
+    return spec.columns().stream().map(c -> c.column().name()).toList().indexOf(column);
   }
 
   private int cellOf(String column) {

@@ -51,11 +51,13 @@ final class ControlTotals {
     private final WideSum[] sums;
     private final long[] held;
     private boolean stale;
+    private final boolean ofBlock;
     private final long[] values = new long[Stretch.MOST];
     private final boolean[] filled = new boolean[Stretch.MOST];
 
     Control(int rule, String column, String heading, int labels) {
       this.rule = rule;
+      this.ofBlock = spec.shaping().leaveOut().get(rule).span() == LeaveOut.Span.BLOCK;
       this.column = column;
       Expression expression = spec.shaping().calcs().get(column);
       calc =
@@ -86,7 +88,9 @@ final class ControlTotals {
     }
 
     private boolean isFilled(Stretch stretch, int row, int blockRow) {
-      boolean fits = index >= spec.columns().size() || stretch.fit(row, index) == Fit.FITS;
+      boolean fits =
+          index >= spec.columns().size()
+              || (stretch.fit(row, index) == Fit.FITS && !stretch.isUnreadable(row, index));
       return fits && !blocks.column(index).isBlank(blockRow);
     }
 
@@ -94,7 +98,7 @@ final class ControlTotals {
      * Adds a row; the first below a total begins the sums anew, those the total didn't state too.
      */
     void add(Stretch stretch, int row) {
-      if (stale) {
+      if (stale || (ofBlock && stretch.beginsBlock(row))) {
         stale = false;
         for (int i = 0; i < sums.length; i++) {
           sums[i].clear();
@@ -134,7 +138,8 @@ final class ControlTotals {
 
     /** What a cell states: a number, or the only number in its text. */
     private @Nullable BigDecimal stated(GridRow row) {
-      if (row.kind(statedCell) == CellKind.BLANK) {
+      CellKind kind = row.kind(statedCell);
+      if (kind == CellKind.BLANK || kind == CellKind.ERROR || kind == CellKind.FORMULA) {
         return null;
       }
       ColumnType wide = ColumnType.decimal(Math.max(type.places(), 2));

@@ -7,6 +7,7 @@ import baddle.core.table.TextBuilder;
 /** What stands in one column where a row has no value. */
 final class Defaults {
 
+  private final int column;
   private final ColumnBuilder builder;
   private final char[] text;
   private final long number;
@@ -16,17 +17,21 @@ final class Defaults {
    *
    * @param number what the text means in a column that isn't text
    */
-  Defaults(ColumnBuilder builder, char[] text, long number) {
+  Defaults(int column, ColumnBuilder builder, char[] text, long number) {
+    this.column = column;
     this.builder = builder;
     this.text = text;
     this.number = number;
   }
 
-  /** Fills the blanks of a stretch; what is left out stays as it stands. */
+  /**
+   * Fills the blanks of a stretch; what is left out stays as it stands, and so does a value that
+   * can't be read: it isn't missing.
+   */
   void apply(Stretch stretch, int base) {
     for (int i = 0; i < stretch.size(); i++) {
       int row = base + i;
-      if (builder.isBlank(row) && !stretch.isLeftOut(i)) {
+      if (builder.isBlank(row) && !stretch.isLeftOut(i) && !stretch.isUnreadable(i, column)) {
         if (builder instanceof TextBuilder texts) {
           texts.set(row, text, 0, text.length);
         } else {

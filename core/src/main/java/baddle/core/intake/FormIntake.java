@@ -32,6 +32,7 @@ public final class FormIntake implements RowSink {
   private final String[] texts;
   private final int firstRow;
   private final int lastRow;
+  private int lastTaken;
 
   /**
    * An intake for one form.
@@ -67,11 +68,12 @@ public final class FormIntake implements RowSink {
 
   @Override
   public boolean wantsMore() {
-    return lent.number() < lastRow;
+    return lastTaken < lastRow;
   }
 
   @Override
   public void row(GridRow row) {
+    lastTaken = row.number();
     for (int i = 0; i < kinds.length; i++) {
       Optional<CellRange> cell = address(i);
       if (cell.isPresent() && cell.get().firstRow() == row.number()) {
@@ -115,12 +117,14 @@ public final class FormIntake implements RowSink {
             List.of(),
             List.of(),
             List.of(),
+            List.of(),
             Map.of());
     long before = blocks.rowsEnded();
-    TableRows rows = new TableRows(spec, form, sheet, CellRange.EVERYTHING, blocks, heldRows);
+    TableRows rows =
+        new TableRows(spec, place, form, sheet, CellRange.EVERYTHING, blocks, heldRows);
     rows.take(row);
     RowCounts counts = new RowCounts(1, blocks.rowsEnded() - before, rows.leftOut(), rows.held());
-    findings.addAll(rows.misfits().findings(place));
+    findings.addAll(rows.misfits());
     return new SourceIntake(
         SourceIntake.Outcome.READ,
         0,
@@ -129,7 +133,6 @@ public final class FormIntake implements RowSink {
         findings,
         rows.shown(),
         List.of(),
-        rows.days(),
         new SourceIntake.Treated(
             rows.leftOutByRule(),
             rows.totals().totals(),

@@ -79,7 +79,8 @@ final class HeadingMatcher {
       headings.put(column, group.isEmpty() ? cell.getValue() : group + " " + cell.getValue());
       previous = column;
     }
-    return new Alignment(rowNumber, headings, lower).run();
+    return new Alignment(rowNumber, headings, lower)
+        .run(upper.isEmpty() ? List.of(lower) : List.of(upper, lower));
   }
 
   /** One row being aligned. */
@@ -102,7 +103,7 @@ final class HeadingMatcher {
       this.lower = lower;
     }
 
-    HeadingRow run() {
+    HeadingRow run(List<Map<Integer, String>> lines) {
       headings.replaceAll(this::numbered);
       headings.forEach(this::match);
       int first = headings.isEmpty() ? 0 : headings.firstKey();
@@ -113,7 +114,17 @@ final class HeadingMatcher {
         }
       }
       return new HeadingRow(
-          rowNumber, first, end, cells, headings, unused, clashes, repeated, missing(), turned);
+          rowNumber,
+          first,
+          end,
+          cells,
+          headings,
+          unused,
+          clashes,
+          repeated,
+          missing(),
+          lines.stream().map(line -> Map.copyOf(line)).toList(),
+          turned);
     }
 
     /** The second heading of one spelling is followed by 2, the third by 3. */

@@ -16,6 +16,7 @@ import java.util.Map;
  * @param clashes pairs of headings that one column wants, as a person reads them
  * @param repeated headings that stand again, with the number they got
  * @param missing names of required columns without a heading
+ * @param lines the rows of headings as they stand, one or two, each by column (from 0)
  * @param turned for headings that become rows, the label, by their column (from 0)
  */
 record HeadingRow(
@@ -28,6 +29,7 @@ record HeadingRow(
     List<String> clashes,
     List<String> repeated,
     List<String> missing,
+    List<Map<Integer, String>> lines,
     Map<Integer, String> turned) {
 
   /** Stands for a column whose heading the source doesn't have. */
@@ -36,6 +38,11 @@ record HeadingRow(
   /** Where the headings stand that become rows, in the order of their labels. */
   List<Integer> turnedCells() {
     return List.copyOf(turned.keySet());
+  }
+
+  /** Whether another row of headings means the same columns in the same places. */
+  boolean isSameTable(HeadingRow other) {
+    return cells.equals(other.cells) && turned.equals(other.turned);
   }
 
   /** How many columns have their heading here. */

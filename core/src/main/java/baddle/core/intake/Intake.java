@@ -14,7 +14,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -44,6 +43,7 @@ public final class Intake implements RowSink {
   }
 
   private final IntakeSpec spec;
+  private final Place place;
   private final GridSheet sheet;
   private final BlockBuilder blocks;
   private final HeldRowSink heldRows;
@@ -66,6 +66,12 @@ public final class Intake implements RowSink {
   private long blankRows;
   private long blankRowsPending;
   private boolean afterGap;
+  private boolean noteSinceGap;
+  private boolean blankSinceRow;
+
+  /** The first line of repeated headings of two, until their second line; 0 for none. */
+  private int firstLineRow;
+
   private long headingsAgain;
   private long notes;
   private long hiddenRows;
@@ -87,6 +93,7 @@ public final class Intake implements RowSink {
       BlockBuilder blocks,
       HeldRowSink heldRows) {
     this.spec = spec;
+    this.place = place;
     this.sheet = sheet;
     this.region = region;
     this.blocks = blocks;
@@ -173,7 +180,7 @@ public final class Intake implements RowSink {
   private void start(HeadingRow found) {
     headings = found;
     lastRow = found.rowNumber();
-    rows = new TableRows(spec, found, sheet, region, blocks, heldRows);
+    rows = new TableRows(spec, place, found, sheet, region, blocks, heldRows);
     state = State.READING;
   }
 
@@ -214,25 +221,49 @@ public final class Intake implements RowSink {
     boolean followsBlank =
         blankRowsPending > 0 || (!sheet.fixedWidth() && row.number() > lastRow + 1);
     afterGap |= followsBlank;
+    blankSinceRow |= followsBlank;
     boolean again = table.isHeadings(row);
-    if (afterGap && (again || beginsOtherTable(row, filled))) {
-      more.add(region.fromRow(row.number()));
+    boolean others = again ? !continues(row) : afterGap && beginsOtherTable(row, filled);
+    if (others) {
+      more.add(region.fromRow(firstLineRow > 0 ? firstLineRow : row.number()));
       state = State.DONE;
       return;
     }
     countGap(row);
     hiddenRows += row.isHidden() ? 1 : 0;
-    if (again) {
+    boolean firstLine =
+        !again && (afterGap || filled > 1) && !noteSinceGap && table.isFirstLineOfHeadings(row);
+    firstLineRow = firstLine ? row.number() : 0;
+    if (again || firstLine) {
       headingsAgain++;
+      afterGap &= firstLine;
       spec.watch().leftOut(row.number(), HEADINGS_REPEATED);
     } else if (afterGap && filled == 1 && table.isNote(row)) {
       notes++;
+      noteSinceGap = true;
       spec.watch().leftOut(row.number(), NOTES);
       findings.firstNote(row);
     } else {
+      table.add(row, blankSinceRow);
+      noteSinceGap = (afterGap || noteSinceGap) && filled == 1;
       afterGap = false;
-      table.add(row, followsBlank);
+      blankSinceRow = false;
     }
+  }
+
+  /**
+   * Whether repeated headings go on with the table: nothing but blank rows stands before them, as
+   * after the break of a page, and they mean the same columns.
+   */
+  private boolean continues(GridRow row) {
+    HeadingRow found = Objects.requireNonNull(headings);
+    NavigableMap<Integer, String> cells =
+        HeadingMatcher.cells(row, region.firstColumn(), region.endColumn());
+    HeadingRow again =
+        found.lines().size() > 1
+            ? matcher.align(row.number(), found.lines().get(0), cells)
+            : matcher.align(row.number(), cells);
+    return !noteSinceGap && again.isSameTable(found);
   }
 
   private boolean beginsOtherTable(GridRow row, int filled) {
@@ -287,7 +318,6 @@ public final class Intake implements RowSink {
         findings.all(),
         shown,
         more,
-        rows.days(),
         new SourceIntake.Treated(
             leftOut(rows),
             rows.totals().totals(),
@@ -325,7 +355,6 @@ public final class Intake implements RowSink {
         findings.all(),
         Map.of(),
         List.of(),
-        Optional.empty(),
         SourceIntake.Treated.NOTHING);
   }
 }

@@ -1,6 +1,7 @@
 package baddle.core.intake;
 
 import baddle.core.table.Column;
+import baddle.core.value.Unreadable;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -13,6 +14,7 @@ import java.util.Optional;
  * @param required whether every source must have it and every row must fill it
  * @param currencyOf the column of numbers whose currency sign or code this one keeps
  * @param otherwise what stands where a row has no value
+ * @param unreadable what becomes of a value that can't be read; empty for what the feed says
  * @param corrections right values by wrong ones, both as they are written; an empty one is a blank
  */
 public record IntakeColumn(
@@ -21,11 +23,13 @@ public record IntakeColumn(
     boolean required,
     Optional<String> currencyOf,
     Optional<String> otherwise,
+    Optional<Unreadable> unreadable,
     Map<String, String> corrections) {
 
   /** A column that takes its own values. */
   public IntakeColumn(Column column, List<String> headings, boolean required) {
-    this(column, headings, required, Optional.empty(), Optional.empty(), Map.of());
+    this(
+        column, headings, required, Optional.empty(), Optional.empty(), Optional.empty(), Map.of());
   }
 
   /** Copies the collections. */
@@ -36,6 +40,7 @@ public record IntakeColumn(
 
   /** The same with other corrections. */
   public IntakeColumn with(Map<String, String> newCorrections) {
-    return new IntakeColumn(column, headings, required, currencyOf, otherwise, newCorrections);
+    return new IntakeColumn(
+        column, headings, required, currencyOf, otherwise, unreadable, newCorrections);
   }
 }

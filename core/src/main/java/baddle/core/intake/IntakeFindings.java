@@ -56,7 +56,7 @@ final class IntakeFindings {
 
   /** Of a table that was read. */
   void ofRows(HeadingRow found, TableRows rows, RowCounts counts) {
-    findings.addAll(rows.misfits().findings(source));
+    findings.addAll(rows.misfits());
     ofHeadings(found);
     ofReadings(rows);
     ofTotals(rows.totals());

@@ -7,7 +7,6 @@ import baddle.core.value.Understanding;
 import baddle.core.value.ValueRules;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
@@ -17,7 +16,6 @@ import java.util.stream.Stream;
  * @param named values that the source's name carries, by column; such a column isn't looked for
  *     among the headings
  * @param rules how values are written
- * @param periodColumn the column whose days state the period of the source
  * @param understandings how the values of some columns were found to be written, by column
  * @param shaping what happens to rows before they are kept
  * @param mended rows that are read as a person mended them
@@ -27,7 +25,6 @@ public record IntakeSpec(
     List<IntakeColumn> columns,
     Map<String, String> named,
     ValueRules rules,
-    Optional<String> periodColumn,
     Map<String, Understanding> understandings,
     Shaping shaping,
     MendedRows mended,
@@ -46,7 +43,6 @@ public record IntakeSpec(
         columns,
         named,
         ValueRules.STANDARD,
-        Optional.empty(),
         Map.of(),
         Shaping.NONE,
         MendedRows.NONE,
@@ -55,7 +51,7 @@ public record IntakeSpec(
 
   /** The same, with what reading the source once has shown. */
   public IntakeSpec with(Map<String, Understanding> shown) {
-    return new IntakeSpec(columns, named, rules, periodColumn, shown, shaping, mended, watch);
+    return new IntakeSpec(columns, named, rules, shown, shaping, mended, watch);
   }
 
   /** The columns of the blocks that come out, and those that keep what was replaced. */

@@ -12,11 +12,25 @@ import java.util.Map;
  * @param because the reason, under which they are counted
  * @param stated for rows that state totals of the rows above them: by column of the dataset, or
  *     {@link #ROWS}, the heading under which the total stands; empty for the column's own
+ * @param span which rows a stated total is of
  */
-public record LeaveOut(Expression when, String because, Map<String, String> stated) {
+public record LeaveOut(Expression when, String because, Map<String, String> stated, Span span) {
+
+  /** Which rows a total is of. */
+  public enum Span {
+    /** Those since the row that the same rule left out before. */
+    SINCE_LAST,
+    /** Those of the same block, and of them those since the row that the rule left out before. */
+    BLOCK
+  }
 
   /** Stands for the number of rows where a column is expected. */
   public static final String ROWS = "rows";
+
+  /** A rule whose totals are of the rows since the last. */
+  public LeaveOut(Expression when, String because, Map<String, String> stated) {
+    this(when, because, stated, Span.SINCE_LAST);
+  }
 
   /** Copies the map. */
   public LeaveOut {

@@ -3,7 +3,6 @@ package baddle.core.intake;
 import baddle.core.expression.BoundExpression;
 import baddle.core.table.Block;
 import baddle.core.table.Schema;
-import baddle.core.value.Fit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
@@ -69,8 +68,7 @@ final class LeaveOutRules {
 
   private boolean fits(Stretch stretch, int row, int rule) {
     for (int column : columns.get(rule)) {
-      Fit fit = stretch.fit(row, column);
-      if (fit != Fit.FITS && fit != Fit.BLANK) {
+      if (stretch.isUnreadable(row, column)) {
         return false;
       }
     }

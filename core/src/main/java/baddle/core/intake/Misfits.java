@@ -9,45 +9,96 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * Counts the values that held a row, by heading and cause, with the first of each as an example.
+ * Counts the values that didn't fit, by heading and cause, and within those by what was written.
+ * The first few values of a cause are told one by one, the others together.
  */
-final class Misfits {
+public final class Misfits {
+
+  /** How many values of one cause are told apart. */
+  static final int MOST_VALUES = 5;
 
   private record Cause(String heading, String expectation) {}
 
   private static final class Example {
-    private final int rowNumber;
+    private final Place place;
     private final String value;
+    private final String remedy;
     private long rows;
 
-    Example(int rowNumber, String value) {
-      this.rowNumber = rowNumber;
+    Example(Place place, String value, String remedy) {
+      this.place = place;
       this.value = value;
+      this.remedy = remedy;
     }
   }
 
-  private final Map<Cause, Example> causes = new LinkedHashMap<>();
+  /** The values of one cause. */
+  private static final class Values {
+    private final Map<String, Example> first = new LinkedHashMap<>();
+    private final Map<String, Example> rest = new LinkedHashMap<>(1);
+    private boolean several;
 
-  void add(int rowNumber, HeldValue held) {
-    Cause cause = new Cause(held.heading(), held.expectation());
-    causes.computeIfAbsent(cause, c -> new Example(rowNumber, held.value())).rows++;
+    void add(Place place, String value, String remedy) {
+      boolean known = first.containsKey(value) || first.size() < MOST_VALUES;
+      if (known) {
+        first.computeIfAbsent(value, v -> new Example(place, v, remedy)).rows++;
+      } else {
+        Example others = rest.computeIfAbsent("", v -> new Example(place, value, remedy));
+        several |= !others.value.equals(value);
+        others.rows++;
+      }
+    }
   }
 
-  List<Finding> findings(Place source) {
+  private final FindingCode code;
+  private final Map<Cause, Values> causes = new LinkedHashMap<>();
+
+  /** Of which findings of a code are made. */
+  public Misfits(FindingCode code) {
+    this.code = code;
+  }
+
+  /**
+   * Counts one.
+   *
+   * @param row where its row is
+   * @param remedy what to do about it
+   */
+  public void add(Place row, HeldValue held, String remedy) {
+    causes
+        .computeIfAbsent(new Cause(held.heading(), held.expectation()), c -> new Values())
+        .add(row, held.value(), remedy);
+  }
+
+  /** A finding for each value that is told by itself, and one for the others of a cause. */
+  public List<Finding> findings() {
     List<Finding> findings = new ArrayList<>();
     causes.forEach(
-        (cause, example) ->
-            findings.add(
-                Finding.of(
-                    FindingCode.ROWS_HELD,
-                    source.atRow(example.rowNumber).atHeading(cause.heading()),
-                    tally(cause, example),
-                    "mend the file and consolidate again, or give the column a type that fits")));
+        (cause, values) -> {
+          values.first.values().forEach(one -> findings.add(finding(cause, one, shown(one.value))));
+          values
+              .rest
+              .values()
+              .forEach(
+                  others ->
+                      findings.add(
+                          finding(
+                              cause,
+                              others,
+                              shown(others.value) + (values.several ? " and others" : ""))));
+        });
     return findings;
   }
 
-  private static Finding.Tally tally(Cause cause, Example example) {
-    String found = example.value.isEmpty() ? "a blank" : "\"" + example.value + "\"";
-    return new Finding.Tally(example.rows, found, cause.expectation());
+  private Finding finding(Cause cause, Example example, String value) {
+    return Finding.of(
+        code,
+        example.place.atHeading(cause.heading()),
+        new Finding.Tally(example.rows, value, cause.expectation()),
+        example.remedy);
+  }
+
+  private static String shown(String value) {
+    return value.isEmpty() ? "a blank" : "\"" + value + "\"";
   }
 }

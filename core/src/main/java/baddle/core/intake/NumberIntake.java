@@ -15,24 +15,12 @@ final class NumberIntake implements ColumnIntake {
   private final LongBuilder builder;
   private final ValueReader reader;
   private final Fit blankFit;
-  private final boolean errorsBlank;
-  private long least = Long.MAX_VALUE;
-  private long greatest = Long.MIN_VALUE;
 
-  NumberIntake(
-      int cell, LongBuilder builder, ValueReader reader, boolean required, boolean errorsBlank) {
+  NumberIntake(int cell, LongBuilder builder, ValueReader reader, boolean required) {
     this.cell = cell;
     this.builder = builder;
     this.reader = reader;
     this.blankFit = required ? Fit.BLANK : Fit.FITS;
-    this.errorsBlank = errorsBlank;
-  }
-
-  /** The least and the greatest value read. */
-  record Range(long least, long greatest) {}
-
-  Optional<Range> range() {
-    return least > greatest ? Optional.empty() : Optional.of(new Range(least, greatest));
   }
 
   int cell() {
@@ -83,22 +71,19 @@ final class NumberIntake implements ColumnIntake {
   public Fit take(GridRow[] rows, int index, int blockRow) {
     GridRow row = rows[index];
     CellKind kind = row.kind(cell);
-    if (kind == CellKind.BLANK || (kind == CellKind.ERROR && errorsBlank)) {
+    if (kind == CellKind.BLANK) {
       builder.blank(blockRow);
       return blankFit;
     }
-    if (kind == CellKind.ERROR) {
-      return Fit.ERROR_CELL;
+    if (kind == CellKind.ERROR || kind == CellKind.FORMULA) {
+      return kind == CellKind.ERROR ? Fit.ERROR_CELL : Fit.FORMULA_WITHOUT_RESULT;
     }
     Fit fit =
         kind == CellKind.NUMBER
             ? reader.readStoredNumber(row.buffer(cell), row.start(cell), row.end(cell))
             : reader.read(row.buffer(cell), row.start(cell), row.end(cell));
     if (fit == Fit.FITS) {
-      long value = reader.value();
-      builder.set(blockRow, value);
-      least = Math.min(least, value);
-      greatest = Math.max(greatest, value);
+      builder.set(blockRow, reader.value());
     } else if (fit == Fit.MEANS_BLANK) {
       builder.blank(blockRow);
       return blankFit;

@@ -1,10 +1,13 @@
 package baddle.core.intake;
 
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
 import baddle.core.value.Fit;
+import baddle.core.value.Unreadable;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,17 +20,21 @@ final class RowHolder {
   private final GridSheet sheet;
   private final CellRange region;
   private final HeldRowSink heldRows;
-  private final Misfits misfits = new Misfits();
+  private final Place source;
+  private final Misfits misfits = new Misfits(FindingCode.ROWS_HELD);
+  private final Misfits blanked = new Misfits(FindingCode.VALUES_BLANKED);
   private long held;
   private long valuesWithoutHeading;
 
   RowHolder(
       IntakeSpec spec,
+      Place source,
       HeadingRow headings,
       GridSheet sheet,
       CellRange region,
       HeldRowSink heldRows) {
     this.spec = spec;
+    this.source = source;
     this.headings = headings;
     this.sheet = sheet;
     this.region = region;
@@ -56,27 +63,46 @@ final class RowHolder {
   void hold(Stretch stretch, int index) throws IOException {
     held++;
     GridRow row = stretch.rows()[index];
+    Place place = source.atRow(row.number());
     List<HeldValue> values = new ArrayList<>();
     for (int column = 0; column < spec.columns().size(); column++) {
-      if (stretch.fit(index, column) != Fit.FITS) {
-        values.add(heldValue(stretch, index, column));
+      Fit fit = stretch.fit(index, column);
+      if (fit != Fit.FITS) {
+        HeldValue value = value(stretch, index, column, fit);
+        values.add(value);
+        misfits.add(place, value, Remedies.of(fit, value.value(), Unreadable.HOLD));
       }
     }
     int beyond = sheet.fixedWidth() ? beyond(row) : HeadingRow.ABSENT;
     if (beyond != HeadingRow.ABSENT) {
-      values.add(
+      HeldValue value =
           new HeldValue(
-              "cell " + (beyond + 1), row.text(beyond), Fit.BEYOND_HEADINGS.expectation()));
+              "cell " + (beyond + 1), row.text(beyond), Fit.BEYOND_HEADINGS.expectation());
+      values.add(value);
+      misfits.add(place, value, Remedies.of(Fit.BEYOND_HEADINGS, value.value(), Unreadable.HOLD));
     }
     List<String> cells = new ArrayList<>();
     for (int cell = 0; cell < row.width(); cell++) {
       cells.add(row.text(cell));
     }
-    values.forEach(value -> misfits.add(row.number(), value));
     heldRows.held(new HeldRow(row.number(), values, cells));
   }
 
-  private HeldValue heldValue(Stretch stretch, int index, int column) {
+  /** Notes the values of a row that were left blank; the row is kept. */
+  void noteBlanked(Stretch stretch, int index) throws IOException {
+    int rowNumber = stretch.rows()[index].number();
+    for (int column = 0; column < spec.columns().size(); column++) {
+      Fit because = stretch.blanked(index, column);
+      if (because != Fit.FITS) {
+        HeldValue value = value(stretch, index, column, because);
+        blanked.add(
+            source.atRow(rowNumber), value, Remedies.of(because, value.value(), Unreadable.BLANK));
+        heldRows.blanked(rowNumber, value);
+      }
+    }
+  }
+
+  private HeldValue value(Stretch stretch, int index, int column, Fit fit) {
     GridRow row = stretch.rows()[index];
     IntakeColumn wanted = spec.columns().get(column);
     boolean turned =
@@ -89,11 +115,15 @@ final class RowHolder {
     return new HeldValue(
         headings.headings().getOrDefault(cell, Headings.ofColumn(cell)),
         row.text(cell),
-        stretch.fit(index, column).expectation(wanted.column().type()));
+        fit.expectation(wanted.column().type()));
   }
 
   Misfits misfits() {
     return misfits;
+  }
+
+  Misfits blanked() {
+    return blanked;
   }
 
   long held() {

@@ -16,6 +16,8 @@ import java.util.function.Function;
  */
 final class RowShaping {
 
+  private static final int NO_COLUMN = -1;
+
   private final IntakeSpec spec;
   private final BlockBuilder blocks;
   private final LeaveOutRules rules;
@@ -25,6 +27,9 @@ final class RowShaping {
 
   /** Columns that must be filled once blanks were filled from above or by default. */
   private final List<Integer> requiredAfterwards = new ArrayList<>();
+
+  /** Where the value stands that begins a block of rows, or {@link #NO_COLUMN}. */
+  private final int blockColumn;
 
   private int blockBegun = -1;
 
@@ -44,6 +49,8 @@ final class RowShaping {
     this.blocks = blocks;
     this.rules = new LeaveOutRules(spec, blocks.schema());
     this.totals = new ControlTotals(spec, headings, sheet, blocks, understanding);
+    this.blockColumn =
+        spec.shaping().blockColumn().map(name -> made.indexOf(name)).orElse(NO_COLUMN);
     for (int i = 0; i < spec.columns().size(); i++) {
       addFilling(i, made);
     }
@@ -55,7 +62,7 @@ final class RowShaping {
       return;
     }
     if (spec.shaping().carryDown().contains(column.column().name())) {
-      carried.add(new CarryDown(index, blocks.column(index)));
+      carried.add(new CarryDown(index, blocks.column(index), made.blanksUnreadable(column)));
     }
     column
         .otherwise()
@@ -64,7 +71,7 @@ final class RowShaping {
               char[] text = value.toCharArray();
               ColumnType type = column.column().type();
               long number = type.kind() == ColumnType.Kind.TEXT ? 0 : made.number(type, text);
-              defaults.add(new Defaults(blocks.column(index), text, number));
+              defaults.add(new Defaults(index, blocks.column(index), text, number));
             });
     if (column.required()) {
       requiredAfterwards.add(index);
@@ -91,6 +98,7 @@ final class RowShaping {
     if (!rules.isEmpty()) {
       rules.apply(stretch, blocks.soFar(end), base);
     }
+    markBlocks(stretch, base);
     for (CarryDown column : carried) {
       column.apply(stretch, base, spec.shaping().untilBlankRow());
     }
@@ -106,6 +114,16 @@ final class RowShaping {
     }
     if (!totals.isEmpty()) {
       totals.apply(stretch, blocks.soFar(end), base);
+    }
+  }
+
+  private void markBlocks(Stretch stretch, int base) {
+    for (int i = 0; blockColumn != NO_COLUMN && i < stretch.size(); i++) {
+      boolean filled =
+          !blocks.column(blockColumn).isBlank(base + i) || stretch.isUnreadable(i, blockColumn);
+      if (filled && !stretch.isLeftOut(i)) {
+        stretch.beginBlock(i);
+      }
     }
   }
 

@@ -14,6 +14,8 @@ import java.util.TreeMap;
  *
  * @param carryDown columns whose value stands until the next one
  * @param untilBlankRow whether it stands no further than the next blank row
+ * @param blockColumn the column whose value begins a block, such as a document's number; nothing is
+ *     carried from one block into the next
  * @param leaveOut the rules by which rows are left out, the first that holds counts
  * @param headingsToRows the columns that become rows
  * @param calcs calculated columns that control totals are about, by name
@@ -22,6 +24,7 @@ import java.util.TreeMap;
 public record Shaping(
     List<String> carryDown,
     boolean untilBlankRow,
+    Optional<String> blockColumn,
     List<LeaveOut> leaveOut,
     Optional<HeadingsToRows> headingsToRows,
     Map<String, Expression> calcs,
@@ -29,7 +32,25 @@ public record Shaping(
 
   /** Rows are kept as they are. */
   public static final Shaping NONE =
-      new Shaping(List.of(), false, List.of(), Optional.empty(), Map.of(), Calendar.standard());
+      new Shaping(
+          List.of(),
+          false,
+          Optional.empty(),
+          List.of(),
+          Optional.empty(),
+          Map.of(),
+          Calendar.standard());
+
+  /** Without blocks. */
+  public Shaping(
+      List<String> carryDown,
+      boolean untilBlankRow,
+      List<LeaveOut> leaveOut,
+      Optional<HeadingsToRows> headingsToRows,
+      Map<String, Expression> calcs,
+      Calendar calendar) {
+    this(carryDown, untilBlankRow, Optional.empty(), leaveOut, headingsToRows, calcs, calendar);
+  }
 
   private static final String CELLS_OF = "cells of ";
 
@@ -50,6 +71,7 @@ public record Shaping(
         + carryDown
         + ", untilBlankRow="
         + untilBlankRow
+        + blockColumn.map(column -> ", blockColumn=" + column).orElse("")
         + ", leaveOut="
         + leaveOut
         + ", headingsToRows="
@@ -66,6 +88,7 @@ public record Shaping(
     return new Shaping(
         carryDown,
         untilBlankRow,
+        blockColumn,
         leaveOut,
         headingsToRows.map(
             turn ->

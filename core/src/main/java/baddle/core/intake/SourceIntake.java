@@ -5,7 +5,6 @@ import baddle.core.grid.CellRange;
 import baddle.core.value.Understanding;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 
 /**
  * What came of reading one source.
@@ -18,8 +17,6 @@ import java.util.Optional;
  * @param shown how values turned out to be written, by column; if any, nothing that was read
  *     counts, and the source has to be read again with this known
  * @param more where other tables of the same sheet begin
- * @param days the first and the last day of the column that states the period, as days since
- *     1970-01-01; empty where none does
  * @param treated what the shaping did
  */
 public record SourceIntake(
@@ -30,7 +27,6 @@ public record SourceIntake(
     List<Finding> findings,
     Map<String, Understanding> shown,
     List<CellRange> more,
-    Optional<Days> days,
     Treated treated) {
 
   /**
@@ -70,14 +66,6 @@ public record SourceIntake(
       mended = List.copyOf(mended);
     }
   }
-
-  /**
-   * A stretch of time.
-   *
-   * @param first its first day
-   * @param last its last day
-   */
-  public record Days(long first, long last) {}
 
   /** Whether a source has the feed's table. */
   public enum Outcome {

@@ -15,17 +15,26 @@ final class Stretch {
   private final int[] labels = new int[MOST];
   private final boolean[] afterBlankRow = new boolean[MOST];
   private final Fit[][] fits;
+  private final Fit[][] blanked;
   private final boolean[] unfit = new boolean[MOST];
+  private final boolean[] anyBlanked = new boolean[MOST];
   private final int[] leftOutBy = new int[MOST];
   private final boolean[] endsBlock = new boolean[MOST];
+  private final boolean[] beginsBlock = new boolean[MOST];
   private int size;
   private boolean anyUnfit;
 
   Stretch(int columns) {
-    fits = new Fit[MOST][columns];
+    fits = allFitting(columns);
+    blanked = allFitting(columns);
+  }
+
+  private static Fit[][] allFitting(int columns) {
+    Fit[][] fits = new Fit[MOST][columns];
     for (Fit[] fit : fits) {
       Arrays.fill(fit, Fit.FITS);
     }
+    return fits;
   }
 
   /** The rows; entries past {@link #size()} mean nothing. */
@@ -74,11 +83,16 @@ final class Stretch {
           Arrays.fill(fits[i], Fit.FITS);
           unfit[i] = false;
         }
+        if (anyBlanked[i]) {
+          Arrays.fill(blanked[i], Fit.FITS);
+          anyBlanked[i] = false;
+        }
       }
       anyUnfit = false;
     }
     Arrays.fill(leftOutBy, KEPT);
     Arrays.fill(endsBlock, false);
+    Arrays.fill(beginsBlock, false);
   }
 
   Fit fit(int row, int column) {
@@ -91,6 +105,28 @@ final class Stretch {
       unfit[row] = true;
       anyUnfit = true;
     }
+  }
+
+  /** Leaves a value that can't be read blank; its row may be kept all the same. */
+  void blank(int row, int column, Fit because) {
+    blanked[row][column] = because;
+    anyBlanked[row] = true;
+    anyUnfit = true;
+  }
+
+  /** Why a value was left blank; {@link Fit#FITS} for one that wasn't. */
+  Fit blanked(int row, int column) {
+    return blanked[row][column];
+  }
+
+  /** Whether any value of a row was left blank. */
+  boolean isAnyBlanked(int row) {
+    return anyBlanked[row];
+  }
+
+  /** Whether a value can't be read, whether that holds its row or not. */
+  boolean isUnreadable(int row, int column) {
+    return fits[row][column].isUnreadable() || blanked[row][column] != Fit.FITS;
   }
 
   boolean fits(int row) {
@@ -119,6 +155,15 @@ final class Stretch {
 
   boolean endsBlock(int row) {
     return endsBlock[row];
+  }
+
+  /** Marks a row as the first of a block, such as a document's lines. */
+  void beginBlock(int row) {
+    beginsBlock[row] = true;
+  }
+
+  boolean beginsBlock(int row) {
+    return beginsBlock[row];
   }
 
   boolean isAfterBlankRow(int row) {

@@ -93,6 +93,7 @@ public final class TableProfile implements RowSink {
       case NUMBER -> values.addStoredNumber(text);
       case DATE -> values.addStoredDate(text);
       case ERROR -> values.addError(text);
+      case FORMULA -> values.addFormula(text);
       case TEXT, BOOLEAN, TIME -> values.addText(text, 1);
     }
   }

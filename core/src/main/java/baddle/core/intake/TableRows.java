@@ -1,5 +1,7 @@
 package baddle.core.intake;
 
+import baddle.core.finding.Finding;
+import baddle.core.finding.Place;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
@@ -35,7 +37,7 @@ final class TableRows {
   private final BlockBuilder blocks;
   private final ColumnIntake[] intakes;
   private final int[] headingCells;
-  private final String[] headingTexts;
+  private final boolean[] blanksUnreadable;
   private final GridRow[] gathered = new GridRow[Stretch.MOST];
   private final boolean[] afterBlankRow = new boolean[Stretch.MOST];
   private final Stretch stretch;
@@ -54,6 +56,7 @@ final class TableRows {
 
   TableRows(
       IntakeSpec spec,
+      Place source,
       HeadingRow headings,
       GridSheet sheet,
       CellRange region,
@@ -64,16 +67,12 @@ final class TableRows {
     this.sheet = sheet;
     this.blocks = blocks;
     this.mending = new Mending(spec.mended(), headings);
-    this.holder = new RowHolder(spec, headings, sheet, region, heldRows);
+    this.holder = new RowHolder(spec, source, headings, sheet, region, heldRows);
     this.headingCells =
         headings.cells().stream()
             .filter(cell -> cell != HeadingRow.ABSENT && headings.headings().containsKey(cell))
             .mapToInt(Integer::intValue)
             .toArray();
-    this.headingTexts = new String[headingCells.length];
-    for (int i = 0; i < headingCells.length; i++) {
-      headingTexts[i] = headings.headings().getOrDefault(headingCells[i], "");
-    }
     this.turnedCells = headings.turnedCells().stream().mapToInt(Integer::intValue).toArray();
     for (int i = 0; i < Stretch.MOST; i++) {
       gathered[i] = new GridRow();
@@ -81,6 +80,10 @@ final class TableRows {
     this.stretch = new Stretch(spec.columns().size());
     ColumnIntakes made = new ColumnIntakes(spec, headings, sheet, blocks, stretch);
     this.intakes = made.all().toArray(ColumnIntake[]::new);
+    this.blanksUnreadable = new boolean[spec.columns().size()];
+    for (int i = 0; i < blanksUnreadable.length; i++) {
+      blanksUnreadable[i] = made.blanksUnreadable(spec.columns().get(i));
+    }
     this.shaping =
         new RowShaping(
             spec, headings, sheet, blocks, made, TableRows.understandings(spec, intakes));
@@ -115,14 +118,29 @@ final class TableRows {
     return gathered[size];
   }
 
-  /** Whether a row repeats the headings. */
+  /** Whether a row repeats the headings, or their second line where they have two. */
   boolean isHeadings(GridRow row) {
-    for (int i = 0; i < headingCells.length; i++) {
-      if (!row.isText(headingCells[i], headingTexts[i])) {
+    Map<Integer, String> line = headings.lines().get(headings.lines().size() - 1);
+    for (int cell : headingCells) {
+      String text = line.get(cell);
+      if (text == null ? row.kind(cell) != CellKind.BLANK : !row.isText(cell, text)) {
         return false;
       }
     }
     return headingCells.length > 1;
+  }
+
+  /** Whether a row repeats the first line of headings that have two. */
+  boolean isFirstLineOfHeadings(GridRow row) {
+    if (headings.lines().size() < 2) {
+      return false;
+    }
+    for (Map.Entry<Integer, String> cell : headings.lines().get(0).entrySet()) {
+      if (!row.isText(cell.getKey(), cell.getValue())) {
+        return false;
+      }
+    }
+    return row.filled(headings.firstCell(), headings.end()) == headings.lines().get(0).size();
   }
 
   /**
@@ -257,7 +275,11 @@ final class TableRows {
       for (int column = 0; column < intakes.length; column++) {
         Fit fit = intakes[column].take(stretch.rows(), i, base + i);
         if (fit != Fit.FITS && column < spec.columns().size()) {
-          stretch.setFit(i, column, fit);
+          if (blanksUnreadable[column] && fit.isUnreadable()) {
+            stretch.blank(i, column, fit);
+          } else {
+            stretch.setFit(i, column, fit);
+          }
           blocks.column(column).blank(base + i);
         }
       }
@@ -272,6 +294,9 @@ final class TableRows {
             .leftOut(stretch.rows()[i].number(), shaping.rules().rule(stretch.rule(i)).because());
       } else if (stretch.fits(i)) {
         blocks.keep(base + i, stretch.rows()[i].number());
+        if (stretch.isAnyBlanked(i)) {
+          holder.noteBlanked(stretch, i);
+        }
       } else {
         holder.hold(stretch, i);
       }
@@ -342,8 +367,11 @@ final class TableRows {
     return mending.values();
   }
 
-  Misfits misfits() {
-    return holder.misfits();
+  /** What is to be said of the values that don't fit. */
+  List<Finding> misfits() {
+    List<Finding> findings = new ArrayList<>(holder.misfits().findings());
+    findings.addAll(holder.blanked().findings());
+    return findings;
   }
 
   long held() {
@@ -352,23 +380,6 @@ final class TableRows {
 
   long valuesWithoutHeading() {
     return holder.valuesWithoutHeading();
-  }
-
-  /** The days of the column that states the period, if any was read. */
-  Optional<SourceIntake.Days> days() {
-    for (int i = 0; i < spec.columns().size(); i++) {
-      IntakeColumn column = spec.columns().get(i);
-      Optional<NumberIntake> number = numberIntake(intakes[i]);
-      if (number.isPresent()
-          && spec.periodColumn().filter(column.column().name()::equals).isPresent()) {
-        return number.get().range().map(range -> days(range, column.column().type()));
-      }
-    }
-    return Optional.empty();
-  }
-
-  private static SourceIntake.Days days(NumberIntake.Range range, ColumnType type) {
-    return new SourceIntake.Days(type.epochDay(range.least()), type.epochDay(range.greatest()));
   }
 
   /** How many rows of delimited text end before the last heading. */

@@ -9,21 +9,29 @@ import baddle.core.value.StoredNumber;
 /** Text from a cell. */
 final class TextIntake implements ColumnIntake {
 
+  /** What an error cell is, or a formula without a result. */
+  enum Errors {
+    /** No value, and it doesn't fit. */
+    UNFIT,
+    /** A blank; for what only rules look at. */
+    BLANK
+  }
+
   private final int cell;
   private final TextBuilder builder;
   private final Fit blankFit;
-  private final boolean errorsBlank;
+  private final Errors errors;
   private final long[] keys;
 
   /** Keeps the first pass from being dropped as without effect. */
   @SuppressWarnings("unused")
   private int lastTouched;
 
-  TextIntake(int cell, TextBuilder builder, boolean required, boolean errorsBlank, int stretch) {
+  TextIntake(int cell, TextBuilder builder, boolean required, Errors errors, int stretch) {
     this.cell = cell;
     this.builder = builder;
     this.blankFit = required ? Fit.BLANK : Fit.FITS;
-    this.errorsBlank = errorsBlank;
+    this.errors = errors;
     this.keys = new long[stretch];
   }
 
@@ -83,12 +91,13 @@ final class TextIntake implements ColumnIntake {
   }
 
   private Fit takeOther(CellKind kind, GridRow row, int blockRow) {
-    if (kind == CellKind.BLANK || (kind == CellKind.ERROR && errorsBlank)) {
+    boolean error = kind == CellKind.ERROR || kind == CellKind.FORMULA;
+    if (kind == CellKind.BLANK || (error && errors == Errors.BLANK)) {
       builder.blank(blockRow);
       return blankFit;
     }
-    if (kind == CellKind.ERROR) {
-      return Fit.ERROR_CELL;
+    if (error) {
+      return kind == CellKind.ERROR ? Fit.ERROR_CELL : Fit.FORMULA_WITHOUT_RESULT;
     }
     if (kind == CellKind.NUMBER) {
       char[] seen =

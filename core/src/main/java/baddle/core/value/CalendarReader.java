@@ -64,7 +64,9 @@ final class CalendarReader extends HabitReader {
 
   private Fit readWritten(char[] text, int start, int end) {
     if (!written.read(text, start, end, habit())) {
-      return inText.isPresent() ? readDayNumber(text, start, end, inText.get()) : misfit();
+      return written.isImpossible()
+          ? Fit.NO_SUCH_DAY
+          : inText.isPresent() ? readDayNumber(text, start, end, inText.get()) : misfit();
     }
     Habit shown = written.shown();
     if (!fits(shown, written.isEither())) {
@@ -106,16 +108,16 @@ final class CalendarReader extends HabitReader {
   private Fit readDayNumber(char[] text, int start, int end, DateSystem system) {
     BigDecimal number;
     try {
-      number = new BigDecimal(text, start, end - start);
+      number = StoredNumber.exact(text, start, end);
     } catch (NumberFormatException e) {
       return misfit();
     }
     if (number.signum() <= 0 || number.compareTo(LARGEST_DAY_NUMBER) > 0) {
-      return misfit();
+      return Fit.DAY_NUMBER_BEYOND;
     }
     long day = system.epochDay(number.longValue());
     if (day < FIRST_BELIEVED || day > LAST_BELIEVED) {
-      return misfit();
+      return Fit.DAY_NUMBER_BEYOND;
     }
     BigDecimal ofDay = number.remainder(BigDecimal.ONE).multiply(MILLIS_PER_DAY);
     long millis = ofDay.setScale(0, RoundingMode.HALF_UP).longValueExact();

@@ -24,6 +24,10 @@ public enum Fit {
   TOO_LARGE("a number of at most 18 digits"),
   /** Not a date. */
   NOT_A_DATE("a date such as 2026-03-14"),
+  /** A day that the calendar doesn't have, such as 30 February. */
+  NO_SUCH_DAY("a day that exists"),
+  /** A number far from the days that are believed. */
+  DAY_NUMBER_BEYOND("a date, or a day number of the years 1950 to 2099"),
   /** The day first in a column that has the month first. */
   OTHER_ORDER_DAY("a date with the month first, as the column has elsewhere or the plan says"),
   /** The month first in a column that has the day first. */
@@ -36,6 +40,9 @@ public enum Fit {
   NOT_A_BOOLEAN("true or false, yes or no, 1 or 0"),
   /** A workbook's error cell. */
   ERROR_CELL("a value, not an error cell"),
+  /** A workbook's formula whose result isn't stored. */
+  FORMULA_WITHOUT_RESULT(
+      "a stored result, not a formula without one; open the workbook, save it, and send it again"),
   /** A blank that would take the value from above, which doesn't fit its column. */
   NOT_CARRIED("a value, for the one above it that would be carried down doesn't fit"),
   /** A row with more cells than there are headings. */
@@ -45,6 +52,11 @@ public enum Fit {
 
   Fit(String expectation) {
     this.expectation = expectation;
+  }
+
+  /** Whether there is a value, and it can't be read. */
+  public boolean isUnreadable() {
+    return this != FITS && this != BLANK && this != MEANS_BLANK;
   }
 
   /** What a column of a type expected instead, as a noun phrase. */

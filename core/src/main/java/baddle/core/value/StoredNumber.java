@@ -11,6 +11,9 @@ import java.math.RoundingMode;
  */
 public final class StoredNumber {
 
+  /** Places beyond those of any number that a workbook can hold. */
+  private static final int MOST_PLACES = 400;
+
   private static final MathContext SEEN = new MathContext(15, RoundingMode.HALF_UP);
 
   private StoredNumber() {}
@@ -35,10 +38,24 @@ public final class StoredNumber {
   /**
    * The number a person sees.
    *
-   * @throws NumberFormatException if the characters are no number
+   * @throws NumberFormatException if the characters are no number, or one that no workbook can hold
    */
   static BigDecimal seen(char[] text, int start, int end) {
-    return new BigDecimal(text, start, end - start).round(SEEN);
+    return exact(text, start, end).round(SEEN);
+  }
+
+  /**
+   * The number as it is stored.
+   *
+   * @throws NumberFormatException if the characters are no number, or one that no workbook can hold
+   */
+  static BigDecimal exact(char[] text, int start, int end) {
+    BigDecimal number = new BigDecimal(text, start, end - start);
+    long places = number.scale();
+    if (Math.abs(places) > MOST_PLACES || number.precision() - places > MOST_PLACES) {
+      throw new NumberFormatException("beyond what a workbook can hold");
+    }
+    return number;
   }
 
   /** The number a person sees, as plain text without an exponent or trailing zeros. */

@@ -59,6 +59,7 @@ public final class ValueProfile {
   private long blank;
   private long filled;
   private long errors;
+  private long formulas;
   private long storedNumbers;
   private long textNumbers;
   private long dates;
@@ -105,6 +106,12 @@ public final class ValueProfile {
   /** Counts error cells. */
   public void addError(String value) {
     errors++;
+    value(value, 1);
+  }
+
+  /** Counts formulas whose result isn't stored. */
+  public void addFormula(String value) {
+    formulas++;
     value(value, 1);
   }
 
@@ -235,7 +242,7 @@ public final class ValueProfile {
   }
 
   private boolean mostAre(long fitting) {
-    return fitting > 0 && fitting * 10 >= (filled - totalLabels) * TENTHS;
+    return fitting > 0 && fitting * 10 >= (filled - totalLabels - formulas) * TENTHS;
   }
 
   /** How the values are written, for a column that isn't text. */
@@ -304,7 +311,11 @@ public final class ValueProfile {
     if (errors > 0) {
       oddities.add(errors == 1 ? "1 error cell" : errors + " error cells");
     }
-    long others = filled - errors - fitting(type);
+    if (formulas > 0) {
+      oddities.add(
+          (formulas == 1 ? "1 formula" : formulas + " formulas") + " without a stored result");
+    }
+    long others = filled - errors - formulas - fitting(type);
     if (type.kind() != ColumnType.Kind.TEXT && others > 0) {
       oddities.add((others == 1 ? "1 value is" : others + " values are") + " no " + type);
     }

@@ -12,7 +12,7 @@ import java.util.Optional;
  * @param years what years of two digits mean
  * @param months how months are named
  * @param dash what a dash alone means
- * @param errorsBlank whether an error cell of a workbook is blank; else it holds its row
+ * @param unreadable what becomes of a value that can't be read, unless its column says otherwise
  * @param serialDates the date system of day numbers in text files; empty for none
  * @param zone where timestamps that state an offset are brought to
  */
@@ -22,7 +22,7 @@ public record ValueRules(
     TwoDigitYears years,
     MonthNames months,
     LoneDash dash,
-    boolean errorsBlank,
+    Unreadable unreadable,
     Optional<DateSystem> serialDates,
     ZoneId zone) {
 
@@ -34,7 +34,7 @@ public record ValueRules(
           TwoDigitYears.STANDARD,
           MonthNames.english(),
           LoneDash.HOLD,
-          false,
+          Unreadable.HOLD,
           Optional.empty(),
           ZoneOffset.UTC);
 
@@ -51,7 +51,12 @@ public record ValueRules(
   /** The same with other names of months and another zone. */
   public ValueRules with(MonthNames otherMonths, ZoneId otherZone) {
     return new ValueRules(
-        decimal, dates, years, otherMonths, dash, errorsBlank, serialDates, otherZone);
+        decimal, dates, years, otherMonths, dash, unreadable, serialDates, otherZone);
+  }
+
+  /** The same where another thing becomes of values that can't be read. */
+  public ValueRules with(Unreadable other) {
+    return new ValueRules(decimal, dates, years, months, dash, other, serialDates, zone);
   }
 
   /** How the columns of numbers are read at first. */
@@ -76,7 +81,7 @@ public record ValueRules(
         + "|"
         + dash.name()
         + "|"
-        + errorsBlank
+        + unreadable.name()
         + "|"
         + serialDates.map(DateSystem::word).orElse("")
         + "|"

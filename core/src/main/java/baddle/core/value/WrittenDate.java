@@ -28,6 +28,7 @@ final class WrittenDate {
   private int day;
   private @Nullable Habit shown;
   private boolean either;
+  private boolean impossible;
   private long microsOfDay;
   private int offsetMinutes;
 
@@ -50,7 +51,13 @@ final class WrittenDate {
     microsOfDay = 0;
     offsetMinutes = NO_OFFSET;
     boolean fields = isCompact() ? readCompact() : readFields() && assign(habit);
+    impossible = fields && !isDay() && month >= 1 && month <= 12 && day >= 1 && day <= 31;
     return fields && isDay() && (at == end || readTime());
+  }
+
+  /** Whether what was read last is written like a date, of a day that the month doesn't have. */
+  boolean isImpossible() {
+    return impossible;
   }
 
   /** Days since 1970-01-01. */

@@ -275,7 +275,16 @@ final class WrittenNumber {
       return true;
     }
     shown = asDecimal;
-    return !otherGroups || groupsAreWhole(start, lastMark);
+    return !otherGroups || (groupsAreWhole(start, lastMark) && isDigits(lastMark + 1, end));
+  }
+
+  private boolean isDigits(int from, int to) {
+    for (int i = from; i < to; i++) {
+      if (!isDigit(text[i])) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Whether one kind of mark sets off groups of three, the first of one to three. */

@@ -13,6 +13,7 @@ import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
+import baddle.core.value.Unreadable;
 import baddle.core.value.ValueRules;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -26,6 +27,8 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** What happens to rows between reading and keeping them. */
 class ShapingTests {
@@ -39,6 +42,22 @@ class ShapingTests {
 
   private final List<String> kept = new ArrayList<>();
   private final List<HeldRow> held = new ArrayList<>();
+  private final List<HeldValue> blanked = new ArrayList<>();
+  private Unreadable feedUnreadable = Unreadable.HOLD;
+
+  /** Keeps what is held or left blank. */
+  private final class Sink implements HeldRowSink {
+
+    @Override
+    public void held(HeldRow row) {
+      held.add(row);
+    }
+
+    @Override
+    public void blanked(int rowNumber, HeldValue value) {
+      blanked.add(value);
+    }
+  }
 
   private static IntakeColumn column(String name, ColumnType type, boolean required) {
     return new IntakeColumn(new Column(name, type), List.of(), required);
@@ -66,8 +85,7 @@ class ShapingTests {
         new IntakeSpec(
             columns,
             Map.of(),
-            ValueRules.STANDARD,
-            Optional.empty(),
+            ValueRules.STANDARD.with(feedUnreadable),
             Map.of(),
             shaping,
             MendedRows.NONE,
@@ -79,7 +97,7 @@ class ShapingTests {
             (block, from, to) -> kept.addAll(rows(block, spec.schema().size())));
     TextSheet sheet = new TextSheet(true, List.of(lines));
     Intake intake =
-        new Intake(spec, Place.file("in.csv"), sheet, CellRange.EVERYTHING, blocks, held::add);
+        new Intake(spec, Place.file("in.csv"), sheet, CellRange.EVERYTHING, blocks, new Sink());
     sheet.read(intake);
     SourceIntake result = intake.result();
     blocks.flush();
@@ -298,7 +316,13 @@ class ShapingTests {
   void a_default_is_for_rows_of_the_table_and_not_for_what_a_total_states() throws IOException {
     IntakeColumn units =
         new IntakeColumn(
-            UNITS.column(), List.of(), false, Optional.empty(), Optional.of("1"), Map.of());
+            UNITS.column(),
+            List.of(),
+            false,
+            Optional.empty(),
+            Optional.of("1"),
+            Optional.empty(),
+            Map.of());
 
     SourceIntake result =
         read(
@@ -374,6 +398,161 @@ class ShapingTests {
     assertThat(result.outcome()).isNotEqualTo(SourceIntake.Outcome.READ);
   }
 
+  private static Shaping blocks(String column, LeaveOut... rules) {
+    return new Shaping(
+        List.of("doc", "code"),
+        false,
+        Optional.of(column),
+        List.of(rules),
+        Optional.empty(),
+        Map.of(),
+        Calendar.standard());
+  }
+
+  @Test
+  void nothing_is_carried_from_one_block_into_the_next() throws IOException {
+    String[] lines = {
+      "doc|code|units|amount", "A1|x|1|2.00", "||2|3.00", "A2||3|4.00", "||4|5.00", "A3|y|5|6.00"
+    };
+
+    read(ORDERS, blocks("doc"), lines);
+
+    assertThat(kept)
+        .containsExactly(
+            "2 A1|x|1|2.00", "3 A1|x|2|3.00", "4 A2||3|4.00", "5 A2||4|5.00", "6 A3|y|5|6.00");
+  }
+
+  @Test
+  void a_subtotal_of_a_block_is_of_no_row_of_the_block_before() throws IOException {
+    String when = "code = 'Subtotal'";
+    LeaveOut ofBlock =
+        new LeaveOut(Expression.parse(when), when, Map.of("amount", ""), LeaveOut.Span.BLOCK);
+    String[] lines = {
+      "doc|code|units|amount", "A1|x|1|2.00", "A2|x|1|4.00", "|x|1|1.00", "|Subtotal||5.00"
+    };
+
+    assertThat(read(ORDERS, blocks("doc", ofBlock), lines).treated().totals())
+        .singleElement()
+        .matches(ControlTotal::ties);
+    assertThat(read(ORDERS, blocks("doc", rule(when, "amount", "")), lines).treated().totals())
+        .singleElement()
+        .matches(total -> !total.ties());
+  }
+
+  /** Tables broken over pages: how the break looks, and whether the table goes on. */
+  @ParameterizedTest
+  @CsvSource({
+    "'/doc|code|units|amount', true",
+    "'//doc|code|units|amount', true",
+    "'doc|code|units|amount', true",
+    "'/|Page 2||/doc|code|units|amount', false",
+    "'/doc|units|code|amount', false",
+    "'/DOC|code|units|amount|', false",
+  })
+  void a_page_break_goes_on_with_the_table(String pageBreak, boolean goesOn) throws IOException {
+    List<String> lines = new ArrayList<>(List.of("doc|code|units|amount", "A1|x|1|2.00"));
+    lines.addAll(List.of(pageBreak.split("/", -1)));
+    lines.addAll(List.of("|y|2|3.00", "Total|||5.00"));
+
+    SourceIntake result =
+        read(
+            ORDERS,
+            shaping(List.of("doc"), rule("doc = 'Total'", "amount", "")),
+            lines.toArray(new String[0]));
+
+    assertThat(result.more()).hasSize(goesOn ? 0 : 1);
+    if (goesOn) {
+      int row = lines.size() - 1;
+      assertThat(kept).containsExactly("2 A1|x|1|2.00", row + " A1|y|2|3.00");
+      assertThat(result.treated().totals()).singleElement().matches(ControlTotal::ties);
+    }
+  }
+
+  @Test
+  void a_page_break_repeats_headings_of_two_lines() throws IOException {
+    IntakeColumn first = new IntakeColumn(UNITS.column(), List.of("Sold no"), false);
+    IntakeColumn second = new IntakeColumn(AMOUNT.column(), List.of("Sold value"), true);
+
+    SourceIntake result =
+        read(
+            List.of(DOC, first, second),
+            shaping(List.of("doc")),
+            "|Sold|",
+            "doc|no|value",
+            "A1|1|2.00",
+            "",
+            "|Sold|",
+            "doc|no|value",
+            "|2|3.00");
+
+    assertThat(kept).containsExactly("3 A1|1|2.00", "7 A1|2|3.00");
+    assertThat(result.more()).isEmpty();
+    assertThat(result.counts()).isEqualTo(new RowCounts(5, 2, 3, 0));
+  }
+
+  /** A column that says what becomes of values that can't be read, against a feed that says so. */
+  @ParameterizedTest
+  @CsvSource({"HOLD, BLANK, true", "BLANK, , true", "BLANK, HOLD, false", "HOLD, , false"})
+  void a_value_that_cannot_be_read_is_blank_or_holds_its_row(
+      Unreadable ofFeed, Unreadable ofColumn, boolean kept) throws IOException {
+    IntakeColumn units =
+        new IntakeColumn(
+            UNITS.column(),
+            List.of(),
+            false,
+            Optional.empty(),
+            Optional.of("1"),
+            Optional.ofNullable(ofColumn),
+            Map.of());
+    feedUnreadable = ofFeed;
+
+    SourceIntake result =
+        read(
+            List.of(DOC, units, CODE),
+            shaping(List.of("units")),
+            "doc|units|code",
+            "A|7|x",
+            "B|n/a|y",
+            "C||z",
+            "D|3|#N/A");
+
+    String rowsOfC = kept ? "4 C||z" : "";
+    assertThat(this.kept).contains("2 A|7|x").doesNotContain("4 C|7|z", "4 C|1|z");
+    assertThat(this.kept.contains("3 B||y")).isEqualTo(kept);
+    assertThat(this.kept.contains(rowsOfC)).isEqualTo(kept);
+    List<String> values = new ArrayList<>(kept ? List.of("n/a", "") : List.of());
+    values.addAll(ofFeed == Unreadable.BLANK ? List.of("#N/A") : List.of());
+    assertThat(blanked.stream().map(HeldValue::value).toList()).isEqualTo(values);
+    assertThat(findings(result))
+        .anyMatch(text -> text.startsWith((kept ? "values-blanked" : "rows-held") + " 3: 1 row"));
+  }
+
+  @Test
+  void a_required_value_that_cannot_be_read_holds_its_row_whatever_is_said() throws IOException {
+    feedUnreadable = Unreadable.BLANK;
+
+    read(List.of(DOC, AMOUNT), Shaping.NONE, "doc|amount", "#N/A|1.00", "A|x");
+
+    assertThat(kept).containsExactly("3 A|");
+    assertThat(held).singleElement().extracting(HeldRow::rowNumber).isEqualTo(2);
+  }
+
+  @Test
+  void values_of_one_cause_are_told_apart_up_to_a_few() throws IOException {
+    List<String> lines = new ArrayList<>(List.of("doc|amount"));
+    for (int i = 0; i < 9; i++) {
+      lines.add("A|x" + i);
+      lines.add("A|x" + i);
+    }
+
+    List<String> found =
+        findings(read(List.of(DOC, AMOUNT), Shaping.NONE, lines.toArray(String[]::new)));
+
+    assertThat(found).hasSize(Misfits.MOST_VALUES + 1);
+    assertThat(found.get(0)).startsWith("rows-held 2: 2 rows held: found \"x0\", expected");
+    assertThat(found.get(5)).startsWith("rows-held 12: 8 rows held: found \"x5\" and others, ");
+  }
+
   @Test
   void corrections_replace_values_and_keep_what_was_sent() throws IOException {
     IntakeColumn site =
@@ -381,6 +560,7 @@ class ShapingTests {
             new Column("site", ColumnType.text()),
             List.of(),
             true,
+            Optional.empty(),
             Optional.empty(),
             Optional.empty(),
             Map.of("Aldermill", "Alder Mill", "?", ""));
@@ -391,6 +571,7 @@ class ShapingTests {
             false,
             Optional.empty(),
             Optional.of("1"),
+            Optional.empty(),
             Map.of("several", "7"));
 
     SourceIntake result =
@@ -418,6 +599,7 @@ class ShapingTests {
             true,
             Optional.empty(),
             Optional.empty(),
+            Optional.empty(),
             Map.of("Aldermill", "Alder Mill"));
     for (String named : List.of("Aldermill", "Foxholt")) {
       kept.clear();
@@ -426,7 +608,7 @@ class ShapingTests {
           new BlockBuilder(spec.schema(), 64, (block, from, to) -> kept.addAll(rows(block, 3)));
       TextSheet sheet = new TextSheet(true, List.of("units|x", "1|", "2|"));
       Intake intake =
-          new Intake(spec, Place.file("in.csv"), sheet, CellRange.EVERYTHING, blocks, held::add);
+          new Intake(spec, Place.file("in.csv"), sheet, CellRange.EVERYTHING, blocks, new Sink());
       sheet.read(intake);
       intake.result();
       blocks.flush();

@@ -6,8 +6,11 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.temporal.ChronoUnit;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
 import net.jqwik.api.constraints.BigRange;
 import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.LongRange;
@@ -87,6 +90,10 @@ class ValueReaderTests {
     "-2.5, 2, -250, FITS",
     "1E30, 0, 0, TOO_LARGE",
     "1E-30, 2, 0, TOO_MANY_PLACES",
+    "1E2147483647, 2, 0, NOT_A_NUMBER",
+    "1E-2147483647, 2, 0, NOT_A_NUMBER",
+    "1E999999999, 2, 0, NOT_A_NUMBER",
+    "1E308, 2, 0, TOO_LARGE",
     "0E10, 2, 0, FITS",
     "123456789012345678, 0, 123456789012345678, FITS",
   })
@@ -100,6 +107,17 @@ class ValueReaderTests {
     }
   }
 
+  @ParameterizedTest
+  @CsvSource({
+    "1E999999999, 1E999999999",
+    "1E-2147483647, 1E-2147483647",
+    "1E3, 1000",
+    "0.30000000000000004, 0.3",
+  })
+  void a_stored_number_is_text_of_a_length_that_a_person_can_read(String stored, String text) {
+    assertThat(StoredNumber.asText(stored.toCharArray(), 0, stored.length())).isEqualTo(text);
+  }
+
   @Property
   void reads_back_every_decimal_it_can_hold(
       @ForAll @BigRange(min = "-99999999999999", max = "99999999999999") @Scale(4)
@@ -108,6 +126,23 @@ class ValueReaderTests {
 
     assertThat(read(reader, number.toPlainString())).isEqualTo(Fit.FITS);
     assertThat(BigDecimal.valueOf(reader.value(), 4)).isEqualByComparingTo(number);
+  }
+
+  @Property
+  void groups_only_the_digits_before_the_decimal_mark(
+      @ForAll("groupMarks") char group,
+      @ForAll @IntRange(min = 1, max = 9999) int whole,
+      @ForAll @IntRange(min = 1, max = 6) int before,
+      @ForAll @IntRange(min = 1, max = 6) int after) {
+    String text = whole + "." + "1".repeat(before) + group + "0".repeat(after);
+
+    assertThat(read(decimal(12), text)).isEqualTo(Fit.NOT_A_NUMBER);
+    assertThat(read(decimal(12), text.replace('.', ','))).isEqualTo(Fit.NOT_A_NUMBER);
+  }
+
+  @Provide
+  Arbitrary<Character> groupMarks() {
+    return Arbitraries.of(' ', '\u00a0', '\u2009', '\u202f', '\'', '\u2019');
   }
 
   @Property
@@ -147,7 +182,7 @@ class ValueReaderTests {
     "14/03-2026, FITS",
     "03/14/2026, OTHER_ORDER_MONTH",
     "2026-3-14, FITS",
-    "31.02.2026, NOT_A_DATE",
+    "31.02.2026, NO_SUCH_DAY",
     "14 Brumaire 2026, NOT_A_DATE",
     "2026-03-14T25:00, NOT_A_DATE",
     "2026-03-14Z, NOT_A_DATE",

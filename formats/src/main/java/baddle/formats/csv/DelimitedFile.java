@@ -1,7 +1,10 @@
 package baddle.formats.csv;
 
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Severity;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.Dialect;
+import baddle.core.grid.GridRemark;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.ReadAgainException;
 import baddle.core.grid.RowSink;
@@ -18,6 +21,8 @@ import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -32,16 +37,28 @@ public final class DelimitedFile implements SingleSheet {
   /** Of more control characters than one in so many, a file is no text. */
   private static final int TEXT_PER_CONTROL = 20;
 
+  /** The most columns that are read, as many as a workbook has. */
+  private static final int MOST_COLUMNS = 16_384;
+
+  /** A quoted cell of more lines than this may well be one whose quote isn't closed. */
+  private static final int MANY_LINES = 50;
+
   private final Path file;
   private final boolean charsetStated;
   private final TextShape shape;
+  private final boolean apostrophes;
   private TextCharset charset;
+  private int manyLinesAt;
+  private int manyLines;
+  private int cellsOfManyLines;
 
-  private DelimitedFile(Path file, boolean charsetStated, TextCharset charset, TextShape shape) {
+  private DelimitedFile(
+      Path file, boolean charsetStated, TextCharset charset, TextShape shape, boolean apostrophes) {
     this.file = file;
     this.charsetStated = charsetStated;
     this.charset = charset;
     this.shape = shape;
+    this.apostrophes = apostrophes;
   }
 
   /**
@@ -64,7 +81,8 @@ public final class DelimitedFile implements SingleSheet {
         new String(head, charset.mark(), head.length - charset.mark(), charset.charset());
     checkIsText(start);
     TextShape shape = TextShape.of(start, head.length < HEAD, stated);
-    return new DelimitedFile(file, stated.charset().isPresent(), charset, shape);
+    boolean apostrophes = stated.quote().isEmpty() && TextShape.seemsInApostrophes(start);
+    return new DelimitedFile(file, stated.charset().isPresent(), charset, shape, apostrophes);
   }
 
   private static void checkIsText(String start) throws IOException {
@@ -92,6 +110,51 @@ public final class DelimitedFile implements SingleSheet {
   }
 
   @Override
+  public List<GridRemark> remarks() {
+    List<GridRemark> remarks = new ArrayList<>();
+    if (!charsetStated && charset.guess() != TextCharset.Guess.NONE) {
+      boolean mixed = charset.guess() == TextCharset.Guess.MIXED;
+      remarks.add(
+          new GridRemark(
+              FindingCode.TEXT_GUESSED,
+              mixed ? Severity.WARNING : Severity.NOTE,
+              0,
+              "read as "
+                  + charset.words()
+                  + (mixed
+                      ? ", but some of its characters look like UTF-8; letters beyond English may"
+                          + " be wrong"
+                      : ", a guess by its characters"),
+              mixed
+                  ? "ask the sender for one charset, or say text: {charset: ...} in the feed"
+                  : ""));
+    }
+    if (apostrophes) {
+      remarks.add(
+          new GridRemark(
+              FindingCode.TEXT_GUESSED,
+              Severity.WARNING,
+              0,
+              "cells seem to be wrapped in apostrophes, which are read as part of their text",
+              "say text: {quote: \"'\"} in the feed if they are quotes, or {quote: none} if not"));
+    }
+    if (cellsOfManyLines > 0) {
+      remarks.add(
+          new GridRemark(
+              FindingCode.CELL_OF_MANY_LINES,
+              Severity.WARNING,
+              manyLinesAt,
+              "a quoted cell of "
+                  + manyLines
+                  + " lines begins here"
+                  + (cellsOfManyLines > 1 ? ", and there are more such cells" : "")
+                  + "; a quote may be missing",
+              "look at the file there; text: {quote: none} reads quotes as characters"));
+    }
+    return remarks;
+  }
+
+  @Override
   public boolean fixedWidth() {
     return true;
   }
@@ -106,6 +169,8 @@ public final class DelimitedFile implements SingleSheet {
             .allowUnclosedQuote(false)
             .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
             .missingFieldStrategy(FieldMismatchStrategy.IGNORE);
+    manyLinesAt = 0;
+    cellsOfManyLines = 0;
     GridRowHandler handler = new GridRowHandler(sink);
     try (CsvReader<GridRow> reader = format.build(handler, charset.reader(file));
         CloseableIterator<GridRow> rows = reader.iterator()) {
@@ -137,6 +202,9 @@ public final class DelimitedFile implements SingleSheet {
     if (e.getCause() instanceof CharacterCodingException) {
       return undecodable(handler);
     }
+    if (e.getCause() instanceof UncheckedIOException unchecked) {
+      return unchecked.getCause();
+    }
     if (e.getCause() instanceof IOException cause) {
       return cause;
     }
@@ -148,7 +216,7 @@ public final class DelimitedFile implements SingleSheet {
   public void close() {}
 
   /** Gathers the fields of a record in a row, without a string for each. */
-  private static final class GridRowHandler
+  private final class GridRowHandler
       extends de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler<GridRow> {
 
     private final RowSink sink;
@@ -174,7 +242,25 @@ public final class DelimitedFile implements SingleSheet {
 
     @Override
     protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
+      if (index >= MOST_COLUMNS) {
+        throw new UncheckedIOException(
+            new UnreadableFileException("more than 16,384 columns", line));
+      }
       row.add(index, CellKind.TEXT, buffer, offset, length);
+      if (quoted && length > MANY_LINES) {
+        countLines(buffer, offset, length);
+      }
+    }
+
+    private void countLines(char[] buffer, int offset, int length) {
+      int lines = 1;
+      for (int i = offset; i < offset + length; i++) {
+        lines += buffer[i] == '\n' ? 1 : 0;
+      }
+      if (lines > MANY_LINES && cellsOfManyLines++ == 0) {
+        manyLinesAt = line;
+        manyLines = lines;
+      }
     }
 
     @Override

@@ -29,7 +29,7 @@ record TextShape(char separator, char quote, String lineEnds, boolean told) {
           default -> "pipe";
         };
     return (told ? name : "one column")
-        + (quote == '\'' ? ", single quotes" : "")
+        + (quote == '\'' ? ", single quotes" : quote == Dialect.NO_QUOTE ? ", no quotes" : "")
         + ", "
         + lineEnds;
   }
@@ -41,7 +41,7 @@ record TextShape(char separator, char quote, String lineEnds, boolean told) {
    * @param whole whether this is all of the text, so that its last line is complete
    */
   static TextShape of(String head, boolean whole, Dialect stated) {
-    char quote = stated.quote().orElseGet(() -> quote(head));
+    char quote = stated.quote().orElse('"');
     char best = stated.separator().orElse(',');
     boolean told = stated.separator().isPresent();
     double bestScore = 0;
@@ -146,19 +146,19 @@ record TextShape(char separator, char quote, String lineEnds, boolean told) {
     return false;
   }
 
-  /** The single quote where cells are wrapped in it and none is wrapped in the double one. */
-  private static char quote(String head) {
+  /** Whether cells seem to be wrapped in apostrophes, and none is wrapped in double quotes. */
+  static boolean seemsInApostrophes(String head) {
     int opened = 0;
     int closed = 0;
     for (int i = 0; i < head.length(); i++) {
       char c = head.charAt(i);
       if (c == '"' && isBoundary(head, i - 1)) {
-        return '"';
+        return false;
       }
       opened += c == '\'' && isBoundary(head, i - 1) ? 1 : 0;
       closed += c == '\'' && isBoundary(head, i + 1) ? 1 : 0;
     }
-    return opened > 1 && Math.abs(opened - closed) <= 1 ? '\'' : '"';
+    return opened > 1 && Math.abs(opened - closed) <= 1;
   }
 
   private static boolean isBoundary(String head, int at) {

@@ -1,6 +1,9 @@
 package baddle.formats.html;
 
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Severity;
 import baddle.core.grid.CellKind;
+import baddle.core.grid.GridRemark;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.ReadAgainException;
 import baddle.core.grid.RowSink;
@@ -14,6 +17,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.jsoup.nodes.Element;
 import org.jsoup.parser.Parser;
 import org.jsoup.parser.StreamParser;
@@ -46,6 +50,21 @@ public final class HtmlFile implements SingleSheet {
   @Override
   public String kind() {
     return "page (HTML)";
+  }
+
+  @Override
+  public List<GridRemark> remarks() {
+    if (charset.guess() == TextCharset.Guess.NONE) {
+      return List.of();
+    }
+    boolean mixed = charset.guess() == TextCharset.Guess.MIXED;
+    return List.of(
+        new GridRemark(
+            FindingCode.TEXT_GUESSED,
+            mixed ? Severity.WARNING : Severity.NOTE,
+            0,
+            "read as " + charset.words() + ", a guess by its characters",
+            mixed ? "ask the sender for one charset" : ""));
   }
 
   @Override

@@ -3,28 +3,34 @@ package baddle.formats.mail;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
+import baddle.core.grid.GridRemark;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.MessageHead;
 import baddle.core.grid.UnreadableFileException;
+import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import org.apache.james.mime4j.dom.Entity;
 import org.apache.james.mime4j.dom.Message;
 import org.apache.james.mime4j.dom.Multipart;
 import org.apache.james.mime4j.dom.SingleBody;
 import org.apache.james.mime4j.dom.address.MailboxList;
+import org.apache.james.mime4j.dom.field.ContentTypeField;
 import org.apache.james.mime4j.message.DefaultMessageBuilder;
+import org.apache.james.mime4j.stream.Field;
 import org.apache.james.mime4j.stream.MimeConfig;
 import org.jspecify.annotations.Nullable;
 
@@ -36,6 +42,10 @@ public final class MailFile implements GridFile {
 
   private static final int MOST_ATTACHMENTS = 1000;
   private static final int DEEPEST = 20;
+
+  /** Endings of attachments that are rows, so that one that can't be read is missed. */
+  private static final Set<String> READ =
+      Set.of(".csv", ".txt", ".tsv", ".tab", ".xlsx", ".xlsm", ".xls", ".ods", ".html", ".htm");
 
   private final Path folder;
   private final MessageHead head;
@@ -56,6 +66,7 @@ public final class MailFile implements GridFile {
    */
   public static MailFile open(Path file, GridOpener opener, Dialect dialect) throws IOException {
     Message message = parse(file);
+    checkIsWhole(file, message);
     MailFile mail = new MailFile(Files.createTempDirectory("baddle-mail"), head(message));
     try {
       mail.unpack(message, opener, dialect, 0);
@@ -85,10 +96,43 @@ public final class MailFile implements GridFile {
   private static MessageHead head(Message message) {
     MailboxList from = message.getFrom();
     String sender = from == null || from.isEmpty() ? "" : from.get(0).getAddress();
-    Optional<LocalDate> date =
-        Optional.ofNullable(message.getDate())
-            .map(sent -> sent.toInstant().atZone(ZoneOffset.UTC).toLocalDate());
-    return new MessageHead(date, sender);
+    Field date = message.getHeader().getField("Date");
+    return new MessageHead(date == null ? Optional.empty() : SentDay.of(date.getBody()), sender);
+  }
+
+  /** Refuses a message that ends before its last part does. */
+  private static void checkIsWhole(Path file, Message message) throws IOException {
+    Set<String> ends = new HashSet<>();
+    addEnds(message, ends, 0);
+    if (ends.isEmpty()) {
+      return;
+    }
+    try (BufferedReader lines =
+        new BufferedReader(
+            new InputStreamReader(Files.newInputStream(file), StandardCharsets.ISO_8859_1))) {
+      for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+        if (line.startsWith("--")) {
+          ends.remove(line.stripTrailing());
+        }
+      }
+    }
+    if (!ends.isEmpty()) {
+      throw new UnreadableFileException(
+          "a message that is cut off: the end of its attachments is missing", 0);
+    }
+  }
+
+  /** The lines that end the parts of a message (RFC 2046, 5.1.1). */
+  private static void addEnds(Entity entity, Set<String> ends, int depth) {
+    if (entity.getBody() instanceof Multipart parts && depth < DEEPEST) {
+      if (entity.getHeader().getField("Content-Type") instanceof ContentTypeField type
+          && type.getBoundary() != null) {
+        ends.add("--" + type.getBoundary() + "--");
+      }
+      for (Entity part : parts.getBodyParts()) {
+        addEnds(part, ends, depth + 1);
+      }
+    }
   }
 
   private void unpack(Entity entity, GridOpener opener, Dialect dialect, int depth)
@@ -99,7 +143,10 @@ public final class MailFile implements GridFile {
       }
     } else if (entity.getBody() instanceof SingleBody body) {
       String name = name(entity);
-      if (!name.isEmpty() && attachments.size() < MOST_ATTACHMENTS) {
+      if (!name.isEmpty()) {
+        if (attachments.size() == MOST_ATTACHMENTS) {
+          throw new UnreadableFileException("a message of more than 1,000 attachments", 0);
+        }
         attach(name, body, opener, dialect);
       }
     }
@@ -121,6 +168,10 @@ public final class MailFile implements GridFile {
     try {
       file = opener.open(target, dialect);
     } catch (UnreadableFileException e) {
+      if (READ.contains(extension(name))) {
+        throw new UnreadableFileException(
+            "the attachment " + name + " can't be read: " + e.getMessage(), e.row());
+      }
       oddities.add("the attachment " + name + " can't be read: " + e.getMessage());
       return;
     }
@@ -152,6 +203,11 @@ public final class MailFile implements GridFile {
   @Override
   public Optional<MessageHead> message() {
     return Optional.of(head);
+  }
+
+  @Override
+  public List<GridRemark> remarks() {
+    return attachments.stream().flatMap(file -> file.remarks().stream()).toList();
   }
 
   @Override

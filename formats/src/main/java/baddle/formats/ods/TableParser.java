@@ -126,6 +126,7 @@ final class TableParser {
     int repeated = count("number-columns-repeated", MOST_COLUMNS);
     String type = "";
     String value = "";
+    String formula = "";
     for (int i = 0; i < xml.getAttributeCount(); i++) {
       String name = xml.getAttributeLocalName(i);
       if (name.equals("value-type")) {
@@ -133,17 +134,30 @@ final class TableParser {
         type = type.equals("error") || error ? "error" : xml.getAttributeValue(i);
       } else if (name.equals("value") || name.endsWith("-value")) {
         value = xml.getAttributeValue(i);
+      } else if (name.equals("formula")) {
+        formula = xml.getAttributeValue(i);
       }
     }
     boolean stated = !value.isEmpty() && !type.equals("string") && !type.equals("error");
     String text = stated ? skipText() : text();
-    if (!type.isEmpty() && column + repeated <= MOST_COLUMNS) {
+    boolean noResult = type.isEmpty() || (value.isEmpty() && text.isEmpty() && !isText(type));
+    if (column + repeated <= MOST_COLUMNS && !formula.isEmpty() && noResult) {
+      add(CellKind.FORMULA, formula.substring(Math.max(0, formula.indexOf('='))), repeated);
+    } else if (!type.isEmpty() && column + repeated <= MOST_COLUMNS) {
       add(type, value, text, repeated);
     }
     column += repeated;
   }
 
+  private static boolean isText(String type) {
+    return type.equals("string");
+  }
+
   private void add(String type, String value, String text, int repeated) {
+    if (value.isEmpty() && !type.equals("error")) {
+      add(CellKind.TEXT, text, repeated);
+      return;
+    }
     switch (type) {
       case "float", "percentage", "currency" -> add(CellKind.NUMBER, value, repeated);
       case "date" -> add(CellKind.DATE, value, repeated);

@@ -17,10 +17,21 @@ import org.jspecify.annotations.Nullable;
  *
  * @param charset the encoding
  * @param mark the length in bytes of the byte-order mark at the file's start
+ * @param guess whether it was guessed
  * @param assumed whether nothing speaks against it in the part that was looked at, and nothing for
  *     it either
  */
-public record TextCharset(Charset charset, int mark, boolean assumed) {
+public record TextCharset(Charset charset, int mark, Guess guess, boolean assumed) {
+
+  /** How sure an encoding is. */
+  public enum Guess {
+    /** It is stated, or every character beyond ASCII shows it. */
+    NONE,
+    /** Any character could be meant in it. */
+    GUESSED,
+    /** Some characters speak for it, others for UTF-8. */
+    MIXED
+  }
 
   private static final Charset WINDOWS = Charset.forName("windows-1252");
   private static final Charset LATIN_9 = Charset.forName("ISO-8859-15");
@@ -58,7 +69,7 @@ public record TextCharset(Charset charset, int mark, boolean assumed) {
   /** One stated by the plan; a byte-order mark is skipped all the same. */
   public static TextCharset stated(Charset charset, byte[] head, int length) {
     TextCharset told = ofMark(head, length);
-    return new TextCharset(charset, told.mark, false);
+    return new TextCharset(charset, told.mark, Guess.NONE, false);
   }
 
   /** Tells the encoding by the beginning of a file. */
@@ -69,16 +80,16 @@ public record TextCharset(Charset charset, int mark, boolean assumed) {
     }
     Charset wide = wide(head, length);
     if (wide != null) {
-      return new TextCharset(wide, 0, false);
+      return new TextCharset(wide, 0, Guess.GUESSED, false);
     }
     Utf8Check check = new Utf8Check();
     check.add(head, length);
     if (check.malformed() == 0) {
-      return new TextCharset(StandardCharsets.UTF_8, 0, true);
+      return new TextCharset(StandardCharsets.UTF_8, 0, Guess.NONE, true);
     }
     return check.multiByte() > check.malformed()
-        ? new TextCharset(StandardCharsets.UTF_8, 0, false)
-        : eightBit(head, length);
+        ? new TextCharset(StandardCharsets.UTF_8, 0, Guess.NONE, false)
+        : eightBit(head, length, check.guess());
   }
 
   /** Looks through the whole of a file that began like UTF-8 and turned out not to be. */
@@ -94,22 +105,23 @@ public record TextCharset(Charset charset, int mark, boolean assumed) {
         }
       }
     }
-    return check.malformed() == 0 || check.multiByte() > 0
-        ? new TextCharset(StandardCharsets.UTF_8, 0, false)
-        : new TextCharset(eightBit(seen), 0, false);
+    check.end();
+    return check.malformed() == 0 || check.multiByte() > check.malformed()
+        ? new TextCharset(StandardCharsets.UTF_8, 0, Guess.NONE, false)
+        : new TextCharset(eightBit(seen), 0, check.guess(), false);
   }
 
   private static TextCharset ofMark(byte[] head, int length) {
     if (length >= 3 && head[0] == (byte) 0xef && head[1] == (byte) 0xbb && head[2] == (byte) 0xbf) {
-      return new TextCharset(StandardCharsets.UTF_8, 3, false);
+      return new TextCharset(StandardCharsets.UTF_8, 3, Guess.NONE, false);
     }
     if (length >= 2 && head[0] == (byte) 0xff && head[1] == (byte) 0xfe) {
-      return new TextCharset(StandardCharsets.UTF_16LE, 2, false);
+      return new TextCharset(StandardCharsets.UTF_16LE, 2, Guess.NONE, false);
     }
     if (length >= 2 && head[0] == (byte) 0xfe && head[1] == (byte) 0xff) {
-      return new TextCharset(StandardCharsets.UTF_16BE, 2, false);
+      return new TextCharset(StandardCharsets.UTF_16BE, 2, Guess.NONE, false);
     }
-    return new TextCharset(StandardCharsets.UTF_8, 0, true);
+    return new TextCharset(StandardCharsets.UTF_8, 0, Guess.NONE, true);
   }
 
   /** UTF-16 without a mark: most of the bytes in every other place are zero, the others aren't. */
@@ -129,12 +141,12 @@ public record TextCharset(Charset charset, int mark, boolean assumed) {
     return length >= 4 && even * 2 > half && odd * 10 < half ? StandardCharsets.UTF_16BE : null;
   }
 
-  private static TextCharset eightBit(byte[] head, int length) {
+  private static TextCharset eightBit(byte[] head, int length, Guess guess) {
     boolean[] seen = new boolean[256];
     for (int i = 0; i < length; i++) {
       seen[head[i] & 0xff] = true;
     }
-    return new TextCharset(eightBit(seen), 0, false);
+    return new TextCharset(eightBit(seen), 0, guess, false);
   }
 
   /**
@@ -185,6 +197,16 @@ public record TextCharset(Charset charset, int mark, boolean assumed) {
       if (b < 0) {
         begin(b & 0xff);
       }
+    }
+
+    /** Says that no more bytes follow. */
+    void end() {
+      malformed += expected > 0 ? 1 : 0;
+      expected = 0;
+    }
+
+    Guess guess() {
+      return multiByte > 0 ? Guess.MIXED : Guess.GUESSED;
     }
 
     long multiByte() {

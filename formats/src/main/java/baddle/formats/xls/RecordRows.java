@@ -27,6 +27,12 @@ import org.jspecify.annotations.Nullable;
 /** Gathers the cell records of a sheet into rows. */
 final class RecordRows {
 
+  /**
+   * A formula's option by which the writer leaves computing it to whoever opens the workbook; such
+   * a formula's result is stored as nought.
+   */
+  private static final int CALCULATE_ON_LOAD = 0x2;
+
   private final XlsFile workbook;
   private final DateSystem dateSystem;
   private final RowSink sink;
@@ -76,13 +82,18 @@ final class RecordRows {
   }
 
   private void formula(FormulaRecord formula) throws IOException {
-    if (formula.hasCachedResultString()) {
+    boolean computedWhenOpened = (formula.getOptions() & CALCULATE_ON_LOAD) != 0;
+    if (computedWhenOpened
+        && formula.getCachedResultTypeEnum() == CellType.NUMERIC
+        && formula.getValue() == 0) {
+      at(formula, CellKind.FORMULA, "= a formula");
+    } else if (formula.hasCachedResultString()) {
       textFormula = formula;
     } else if (formula.getCachedResultTypeEnum() == CellType.BOOLEAN) {
       at(formula, CellKind.BOOLEAN, String.valueOf(formula.getCachedBooleanValue()));
     } else if (formula.getCachedResultTypeEnum() == CellType.ERROR) {
       error(formula, formula.getCachedErrorValue());
-    } else {
+    } else if (formula.getCachedResultTypeEnum() == CellType.NUMERIC) {
       number(formula, formula.getValue());
     }
   }

@@ -33,6 +33,14 @@ import org.jspecify.annotations.Nullable;
 /** An old binary workbook (BIFF8), read record by record: only the shared texts are held. */
 public final class XlsFile implements GridFile {
 
+  /** Said of a workbook that is older than the format that is read. */
+  public static final String OLDER_FORMAT =
+      "a workbook of an older format than that of 1997 (BIFF8); open it and save it as .xlsx or"
+          + " .xls";
+
+  private static final int VERSION_AT = 4;
+  private static final int BIFF8 = 0x06;
+
   private static final String[] STREAMS = {"Workbook", "WORKBOOK", "Book"};
 
   private final POIFSFileSystem files;
@@ -59,6 +67,7 @@ public final class XlsFile implements GridFile {
     POIFSFileSystem files = guarded(() -> new POIFSFileSystem(file.toFile(), true));
     try {
       XlsFile workbook = new XlsFile(files, streamName(files.getRoot()));
+      workbook.checkVersion();
       workbook.readGlobals();
       return workbook;
     } catch (IOException | RuntimeException e) {
@@ -106,6 +115,19 @@ public final class XlsFile implements GridFile {
 
   InputStream stream() throws IOException {
     return files.getRoot().createDocumentInputStream(stream);
+  }
+
+  private void checkVersion() throws IOException {
+    byte[] begin =
+        guarded(
+            () -> {
+              try (InputStream in = stream()) {
+                return in.readNBytes(VERSION_AT + 2);
+              }
+            });
+    if (begin.length > VERSION_AT + 1 && begin[0] == 9 && begin[VERSION_AT + 1] < BIFF8) {
+      throw new UnreadableFileException(OLDER_FORMAT, 0);
+    }
   }
 
   private void readGlobals() throws IOException {

@@ -26,6 +26,9 @@ final class SheetParser {
   /** The element of a cell's value. */
   private static final char VALUE = 'v';
 
+  /** The element of a cell's formula. */
+  private static final char FORMULA = 'f';
+
   private final SharedStrings sharedStrings;
   private final DateFormats dateFormats;
   private final DateSystem dateSystem;
@@ -33,12 +36,16 @@ final class SheetParser {
   private final RowSink sink;
   private GridRow row;
   private final TextBuffer text = new TextBuffer();
+  private final TextBuffer formula = new TextBuffer();
   private final AttributeText attribute = new AttributeText();
 
   private int rowNumber;
   private int column;
   private CellType type = CellType.NUMBER;
   private int style;
+  private boolean hasFormula;
+  private boolean inFormula;
+  private boolean hasValue;
 
   SheetParser(
       SharedStrings sharedStrings, DateFormats dateFormats, DateSystem dateSystem, RowSink sink) {
@@ -58,11 +65,12 @@ final class SheetParser {
         inValue = startElement(xml);
       } else if (event == XMLStreamConstants.END_ELEMENT) {
         inValue = false;
+        inFormula = false;
         if (endElement(xml.getLocalName())) {
           return;
         }
       } else if (inValue && Xml.isText(event)) {
-        text.append(xml);
+        (inFormula ? formula : text).append(xml);
       }
     }
   }
@@ -74,8 +82,13 @@ final class SheetParser {
       char letter = name.charAt(0);
       if (letter == CELL) {
         startCell(xml);
+      } else if (letter == FORMULA) {
+        formula.clear();
+        hasFormula = true;
+        inFormula = true;
       }
-      return letter == VALUE;
+      hasValue |= letter == VALUE;
+      return letter == VALUE || letter == FORMULA;
     }
     if (name.equals("row")) {
       startRow(xml);
@@ -119,6 +132,8 @@ final class SheetParser {
     int next = column + 1;
     type = CellType.NUMBER;
     style = 0;
+    hasFormula = false;
+    hasValue = false;
     for (int i = 0; i < xml.getAttributeCount(); i++) {
       String name = xml.getAttributeLocalName(i);
       if (name.length() == 1) {
@@ -140,6 +155,11 @@ final class SheetParser {
 
   private void addCell() throws IOException {
     if (text.length() == 0) {
+      boolean emptyText = type == CellType.FORMULA_TEXT && hasValue;
+      if (hasFormula && !emptyText) {
+        String written = new String(formula.characters(), 0, formula.length());
+        row.add(column, CellKind.FORMULA, "=" + written);
+      }
       return;
     }
     switch (type) {

@@ -8,6 +8,7 @@ import javax.xml.stream.XMLStreamReader;
 /** Gathers the characters of one cell, in memory that is reused. */
 final class TextBuffer {
 
+  /** The most characters of a cell that are read; the docs state it. */
   private static final int MOST_CHARACTERS = 1 << 24;
 
   private char[] characters = new char[256];

@@ -37,7 +37,7 @@ public final class Xml {
 
   /** Reads a part and closes it. */
   public static void read(InputStream part, String name, Use use) throws IOException {
-    try (InputStream in = part) {
+    try (InputStream in = new MarkupGuard(part)) {
       XMLStreamReader2 xml = (XMLStreamReader2) FACTORY.createXMLStreamReader(in);
       try {
         use.with(xml);
@@ -45,6 +45,9 @@ public final class Xml {
         xml.close();
       }
     } catch (XMLStreamException | UncheckedStreamException | ZipException | EOFException e) {
+      if (e.getCause() instanceof UnreadableFileException unreadable) {
+        throw unreadable;
+      }
       throw new UnreadableFileException(
           "part " + name + " of the workbook is damaged (" + firstLine(e) + ")", 0);
     }

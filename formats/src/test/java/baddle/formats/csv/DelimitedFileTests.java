@@ -68,7 +68,6 @@ class DelimitedFileTests {
         "UTF-16 ! a|b\\r1|2 ! text, UTF-16BE with byte-order mark, pipe, CR",
         "UTF-8 ! a;b\\n1,5;2,5\\n3,5;4,5 ! text, UTF-8, semicolon, LF",
         "UTF-8 ! Sales, all\\na;b;c\\n1;2;3\\n4;5;6 ! text, UTF-8, semicolon, LF",
-        "UTF-8 ! 'a';'b'\\n'1;2';'3' ! text, UTF-8, semicolon, single quotes, LF",
         "UTF-8 ! \"a;1\",\"b;2\"\\n\"1\",\"2\" ! text, UTF-8, comma, LF",
         "UTF-8 ! \";;\",\"b;;\"\\n\";;\",\"2;;\" ! text, UTF-8, comma, LF",
         "UTF-8 ! a\\n1\\n ! text, UTF-8, one column, LF",
@@ -125,6 +124,69 @@ class DelimitedFileTests {
 
     assertThat(rows.get(0)).hasSize(3 + 500 + 499 * 3);
     assertThat(rows.get(1)).hasSize(3 + (1 << 20) + 6).endsWith("a\u0000b");
+  }
+
+  /** How a text may be mistaken, and what is said of it. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '!',
+      value = {
+        "UTF-8 ! caf\u00e9,1 ! ",
+        "UTF-16LE ! a,b\\n1,2 ! NOTE: read as UTF-16LE, a guess by its characters",
+        "windows-1252 ! caf\u00e9,1 ! NOTE: read as Windows-1252, a guess by its characters",
+        "windows-1252 ! ok \u00c3\u00a9,caf\u00e9,1 ! WARNING: read as Windows-1252, but some of its"
+            + " characters look like UTF-8; letters beyond English may be wrong",
+        "UTF-8 ! 'a,1'\\n'b,2' ! WARNING: cells seem to be wrapped in apostrophes, which are read"
+            + " as part of their text",
+        "UTF-8 ! it's,5\\n'til,6 ! ",
+      })
+  void a_guess_is_said(String charset, String text, String said) throws IOException {
+    String content = text.strip().replace("\\n", "\n");
+    Path file = folder.resolve("in.csv");
+    Files.write(file, content.getBytes(Charset.forName(charset.strip())));
+
+    try (DelimitedFile opened = DelimitedFile.open(file, Dialect.TOLD_BY_CONTENT)) {
+      GridText.of(opened, 99);
+      assertThat(opened.remarks().stream().map(r -> r.severity() + ": " + r.message()))
+          .isEqualTo(said == null ? List.of() : List.of(said));
+    }
+  }
+
+  @Test
+  void an_apostrophe_wraps_nothing_unless_the_plan_says_so() throws IOException {
+    assertThat(read("who,amount\n'Ada',70\n'Bo,80\nCy',60\n"))
+        .containsExactly("1: who | amount", "2: 'Ada' | 70", "3: 'Bo | 80", "4: Cy' | 60");
+  }
+
+  @Test
+  void without_quotes_a_quote_is_a_character() throws IOException {
+    Path file = Files.writeString(folder.resolve("in.csv"), "a,b\n\"7,x\n8\",y\n");
+    Dialect stated = new Dialect(Optional.empty(), Optional.of(Dialect.NO_QUOTE), Optional.empty());
+
+    assertThat(GridText.of(DelimitedFile.open(file, stated), 9))
+        .containsExactly("1: a | b", "2: \"7 | x", "3: 8\" | y");
+  }
+
+  @Test
+  void a_cell_of_very_many_lines_is_said_with_where_it_begins() throws IOException {
+    String content = "a,b\n1,2\n3,\"open\n" + "4,5\n".repeat(60) + "6,\"7\n";
+    Path file = Files.writeString(folder.resolve("in.csv"), content);
+    DelimitedFile opened = DelimitedFile.open(file, Dialect.TOLD_BY_CONTENT);
+
+    assertThatThrownBy(() -> GridText.of(opened, 99)).isInstanceOf(UnreadableFileException.class);
+    Files.writeString(file, content.replace("\"7", "\"") + "8,9\n");
+    GridText.of(opened, 99);
+    assertThat(opened.remarks())
+        .singleElement()
+        .matches(r -> r.row() == 3 && r.message().startsWith("a quoted cell of 62 lines"));
+  }
+
+  @Test
+  void more_columns_than_a_sheet_has_are_refused() throws IOException {
+    assertThat(read("a,".repeat(16_383) + "a\n")).hasSize(1);
+    assertThatThrownBy(() -> read("a,".repeat(16_384) + "a\n"))
+        .isInstanceOf(UnreadableFileException.class)
+        .hasMessage("more than 16,384 columns");
   }
 
   @Test

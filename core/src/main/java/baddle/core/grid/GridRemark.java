@@ -1,0 +1,16 @@
+package baddle.core.grid;
+
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Severity;
+
+/**
+ * Something to say of how a file is read, which shows only while it is: a guess, say.
+ *
+ * @param code the kind of finding
+ * @param severity how grave it is here
+ * @param row where, from 1; 0 for the file as a whole
+ * @param message one sentence without a full stop
+ * @param remedy an imperative without a full stop; empty where nothing needs doing
+ */
+public record GridRemark(
+    FindingCode code, Severity severity, int row, String message, String remedy) {}

@@ -1,0 +1,43 @@
+package baddle.core.intake;
+
+import baddle.core.value.Fit;
+import baddle.core.value.Unreadable;
+import baddle.core.value.ValueProfile;
+
+/** What to do about a value that doesn't fit. */
+final class Remedies {
+
+  private Remedies() {}
+
+  /**
+   * An imperative without a full stop.
+   *
+   * @param value what is written there
+   * @param policy what became of it
+   */
+  static String of(Fit fit, String value, Unreadable policy) {
+    String again = policy == Unreadable.HOLD ? ", and consolidate again" : "";
+    if (ValueProfile.isTotalLabel(value)) {
+      return "leave such rows out with a rule of leave_out:, and check them with control_total:";
+    }
+    return switch (fit) {
+      case BLANK -> "ask the sender for it, or take required: from the column" + again;
+      case NO_SUCH_DAY -> "ask the sender which day is meant" + again;
+      case DAY_NUMBER_BEYOND -> "ask the sender for a date, or give the column another type";
+      case TOO_MANY_PLACES -> "give the column more places:, or correct the file" + again;
+      case TOO_LARGE -> "give the column the type text if it holds codes, or correct the file";
+      case UNCLEAR_MARK, OTHER_MARK_COMMA, OTHER_MARK_POINT ->
+          "say decimal: point or decimal: comma in the feed, or correct the file" + again;
+      case UNCLEAR_ORDER, OTHER_ORDER_DAY, OTHER_ORDER_MONTH ->
+          "say dates: day first or dates: month first in the feed, or correct the file" + again;
+      case LONE_DASH -> "say lone_dash: zero or lone_dash: blank in the feed" + again;
+      case ERROR_CELL, FORMULA_WITHOUT_RESULT ->
+          "correct the workbook"
+              + (policy == Unreadable.HOLD ? ", or say unreadable: blank for the column" : "")
+              + again;
+      case NOT_CARRIED -> "correct the value above it" + again;
+      case BEYOND_HEADINGS -> "give the cell a heading, or ask the sender for a whole file" + again;
+      default -> "correct the file, or give the column a type that fits" + again;
+    };
+  }
+}
