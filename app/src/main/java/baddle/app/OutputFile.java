@@ -4,8 +4,10 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
 import java.util.LinkedHashSet;
 import java.util.Locale;
 import java.util.Optional;
@@ -70,7 +72,13 @@ public final class OutputFile {
     Project.findPlan(absolute.resolveSibling("")).ifPresent(plans::add);
     Path beside = absolute.resolveSibling("." + absolute.getFileName() + ".part");
     try {
-      try (OutputStream out = Files.newOutputStream(beside)) {
+      Files.deleteIfExists(beside);
+      try (OutputStream out =
+          Files.newOutputStream(
+              beside,
+              StandardOpenOption.CREATE_NEW,
+              StandardOpenOption.WRITE,
+              LinkOption.NOFOLLOW_LINKS)) {
         content.write(out);
       }
     } catch (IOException | RuntimeException e) {

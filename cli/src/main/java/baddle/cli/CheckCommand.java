@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.Inputs;
 import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
@@ -85,6 +86,10 @@ final class CheckCommand implements Command {
       throw new UsageException("--suspense: " + problem.get());
     }
     Project project = options.project();
+    Optional<String> input = suspense.flatMap(Inputs.of(project)::problem);
+    if (input.isPresent()) {
+      throw new UsageException("--suspense: " + input.get());
+    }
     CheckResult result =
         Checking.run(
             project,
@@ -94,7 +99,7 @@ final class CheckCommand implements Command {
       SuspenseFile.write(suspense.get(), project.planFile(), result.held());
     }
     if (options.json()) {
-      console.out().println(CheckJson.of(result));
+      console.out().print(CheckJson.of(result) + "\n");
     } else if (options.quiet()) {
       List<Finding> errors = result.findings().stream().filter(Finding::isError).toList();
       FindingLines.of(errors, true).forEach(console.err()::println);
@@ -106,12 +111,12 @@ final class CheckCommand implements Command {
           file ->
               console
                   .out()
-                  .println(
+                  .print(
                       "\nwritten: "
                           + file
                           + "; correct its cells, put it into "
                           + MendedFiles.FOLDER
-                          + "/ beside the plan, and consolidate again"));
+                          + "/ beside the plan, and consolidate again\n"));
     }
     boolean fails = result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
     return fails ? Status.FINDINGS : Status.DONE;

@@ -127,6 +127,7 @@ final class CheckJson {
     json.writeNumberField("there", coverage.present());
     texts("missing", coverage.missing());
     texts("unexpected", coverage.unexpected());
+    texts("not_readable", coverage.notReadable());
     json.writeEndObject();
   }
 

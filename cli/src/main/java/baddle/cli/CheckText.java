@@ -170,6 +170,7 @@ final class CheckText {
     for (Coverage feed : result.coverage()) {
       some(feed.feed() + " missing: ", feed.missing());
       some(feed.feed() + " unexpected: ", feed.unexpected());
+      some(feed.feed() + " arrived, not readable: ", feed.notReadable());
     }
   }
 

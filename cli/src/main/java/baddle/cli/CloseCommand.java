@@ -79,7 +79,7 @@ final class CloseCommand implements Command {
       throw new UsageException(e.getMessage());
     }
     if (options.json()) {
-      console.out().println(json(result));
+      console.out().print(json(result) + "\n");
     } else if (!options.quiet()) {
       print(result, console.out());
     }
@@ -129,7 +129,7 @@ final class CloseCommand implements Command {
   private static void list(List<ClosingLine> closings, CommandOptions options, Console console)
       throws IOException {
     if (options.json()) {
-      console.out().println(json(closings));
+      console.out().print(json(closings) + "\n");
       return;
     }
     if (closings.isEmpty()) {

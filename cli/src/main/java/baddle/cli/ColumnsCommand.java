@@ -65,7 +65,7 @@ final class ColumnsCommand implements Command {
       surveys.add(ColumnSurvey.of(project, name));
     }
     if (options.json()) {
-      console.out().println(json(surveys));
+      console.out().print(json(surveys) + "\n");
       return Status.DONE;
     }
     for (int i = 0; i < surveys.size() && !options.quiet(); i++) {

@@ -59,7 +59,8 @@ final class CommandOptions {
           .argName("WHEN")
           .desc("bold headings: auto, always or never (default: auto)")
           .get();
-  private static final Option HELP = Option.builder().longOpt("help").desc("print this help").get();
+  private static final Option HELP =
+      Option.builder("h").longOpt("help").desc("print this help").get();
   private static final Set<String> REPEATABLE =
       Set.of("with", "out", "down", "across", "measure", "order", "keep", "show-empty", "total");
   private static final List<String> COLORS = List.of("auto", "always", "never");
@@ -170,6 +171,10 @@ final class CommandOptions {
     List<Path> files = new ArrayList<>();
     for (String name : arguments()) {
       Path file = console.folder().resolve(name);
+      if (Files.isDirectory(file)) {
+        throw new UsageException(
+            file + " is a folder; name files in it, such as " + Path.of(name, "*"));
+      }
       if (!Files.isRegularFile(file)) {
         throw new UsageException("there is no file " + file);
       }
@@ -207,6 +212,9 @@ final class CommandOptions {
       return Project.findPlan(console.folder());
     }
     Path file = console.folder().resolve(given.get());
+    if (Files.isDirectory(file)) {
+      throw new UsageException(file + " is a folder; name the plan in it");
+    }
     if (!Files.isRegularFile(file)) {
       throw new UsageException("there is no plan " + file);
     }

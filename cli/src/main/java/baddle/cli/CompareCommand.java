@@ -82,7 +82,7 @@ final class CompareCommand implements Command {
             ? sinceClose(project, summaries, options)
             : compare(project, summaries, given);
     if (options.json()) {
-      console.out().println(CompareText.json(comparison, least));
+      console.out().print(CompareText.json(comparison, least) + "\n");
     } else if (!options.quiet()) {
       new CompareText(options.style(), least, options.verbose() ? Integer.MAX_VALUE : 12)
           .lines(comparison)

@@ -49,7 +49,15 @@ final class ConsolidateCommand implements Command {
         Option.builder()
             .longOpt("rebuild")
             .desc("look for rows that are damaged on disk, and read them from their files again")
-            .get());
+            .get(),
+        byContentOption());
+  }
+
+  static Option byContentOption() {
+    return Option.builder()
+        .longOpt("by-content")
+        .desc("look at the content of every file, whatever its size and times say")
+        .get();
   }
 
   static Option threadsOption() {
@@ -70,7 +78,7 @@ final class ConsolidateCommand implements Command {
     ConsolidateResult result =
         standing.isPresent() ? standing.get() : run(options.project(), options, console, threads);
     if (options.json()) {
-      console.out().println(ConsolidateJson.of(result));
+      console.out().print(ConsolidateJson.of(result) + "\n");
     } else if (options.quiet()) {
       List<Finding> errors = result.findings().stream().filter(Finding::isError).toList();
       FindingLines.of(errors, true).forEach(console.err()::println);
@@ -83,7 +91,8 @@ final class ConsolidateCommand implements Command {
 
   private static Optional<ConsolidateResult> standing(CommandOptions options)
       throws UsageException {
-    boolean plain = !options.has("rebuild") && options.parameters().isEmpty();
+    boolean plain =
+        !options.has("rebuild") && !options.has("by-content") && options.parameters().isEmpty();
     return plain ? options.planFile().flatMap(StandingResult::of) : Optional.empty();
   }
 
@@ -92,7 +101,8 @@ final class ConsolidateCommand implements Command {
     Consolidation consolidation =
         Consolidation.of(
             project, Clock.systemUTC(), ProgressLine.of(console, options.quiet()), threads);
-    return (options.has("rebuild") ? consolidation.rebuilding() : consolidation).run();
+    Consolidation looking = options.has("by-content") ? consolidation.byContent() : consolidation;
+    return (options.has("rebuild") ? looking.rebuilding() : looking).run();
   }
 
   static int threads(CommandOptions options) throws UsageException {

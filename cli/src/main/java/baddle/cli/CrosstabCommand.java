@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.Inputs;
 import baddle.app.Project;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.FilesCrosstab;
@@ -13,6 +14,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle crosstab}. */
@@ -107,13 +109,15 @@ final class CrosstabCommand implements Command {
       throw new UsageException(
           "needs the files to read, or a plan here or in a folder above; --help has an example");
     }
-    FigureOutput output = FigureOutput.of(options, console, 1);
+    List<Path> files = options.arguments().isEmpty() ? List.of() : options.files();
+    Optional<Project> own =
+        files.isEmpty() ? Optional.of(options.project()) : Optional.<Project>empty();
+    FigureOutput output = FigureOutput.of(options, console, 1, Inputs.of(own, files));
     Figures figures;
-    if (options.arguments().isEmpty()) {
-      Project project = options.project();
+    if (own.isPresent()) {
+      Project project = own.get();
       figures = new Summarizing(project).figures(List.of(draft.of(project.plan())));
     } else {
-      List<Path> files = options.files();
       figures = FilesCrosstab.of(draft.spec()).figures(files);
     }
     if (!figures.crosstabs().isEmpty()) {

@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.Inputs;
 import baddle.app.Project;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.demo.DemoProject;
@@ -68,7 +69,7 @@ final class DemoCommand implements Command {
       return Status.DONE;
     }
     print(laid, given, console.out());
-    console.out().println("\n$ baddle consolidate");
+    console.out().print("\n$ baddle consolidate\n");
     ConsolidateResult result =
         ConsolidateCommand.run(
             project, options, console, Runtime.getRuntime().availableProcessors());
@@ -99,9 +100,9 @@ final class DemoCommand implements Command {
     if (summaries.isEmpty()) {
       return;
     }
-    console.out().println("\n$ baddle summarize " + summaries.get(0).name());
+    console.out().print("\n$ baddle summarize " + summaries.get(0).name() + "\n");
     Figures figures = new Summarizing(project).figures(summaries);
-    FigureOutput.of(options, console, summaries.size()).write(figures);
+    FigureOutput.of(options, console, summaries.size(), Inputs.of(project)).write(figures);
   }
 
   private static void printNext(String folder, PrintStream out) {

@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.Inputs;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.ReportFile;
 import baddle.core.crosstab.Crosstab;
@@ -49,13 +50,17 @@ final class FigureOutput {
             .get());
   }
 
-  /** Checks everything before anything is read. */
-  static FigureOutput of(CommandOptions options, Console console, int summaries)
+  /**
+   * Checks everything before anything is read.
+   *
+   * @param inputs what mustn't be written onto
+   */
+  static FigureOutput of(CommandOptions options, Console console, int summaries, Inputs inputs)
       throws UsageException {
     List<Path> files = new ArrayList<>();
     for (String name : options.values("out")) {
       Path file = console.folder().resolve(name);
-      Optional<String> problem = ReportFile.problem(file, summaries);
+      Optional<String> problem = ReportFile.problem(file, summaries).or(() -> inputs.problem(file));
       if (problem.isPresent()) {
         throw new UsageException("--out: " + problem.get());
       }
@@ -88,7 +93,7 @@ final class FigureOutput {
       print(crosstab);
       console.out().println();
     }
-    console.out().println(source(figures));
+    console.out().print(source(figures) + "\n");
   }
 
   private void print(Crosstab crosstab) {

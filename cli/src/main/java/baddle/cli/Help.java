@@ -54,7 +54,8 @@ final class Help {
   }
 
   private static String usage(Option option) {
-    String name = "--" + option.getLongOpt();
+    String letter = option.getOpt() == null ? "" : "-" + option.getOpt() + ", ";
+    String name = letter + "--" + option.getLongOpt();
     return option.hasArg() ? name + " " + option.getArgName() : name;
   }
 

@@ -99,7 +99,7 @@ final class HistoryCommand implements Command {
     if (backTo.isPresent()) {
       Returning returning = Returning.to(backTo.getAsInt(), project, Clock.systemUTC());
       if (options.json()) {
-        console.out().println(json(returning));
+        console.out().print(json(returning) + "\n");
       } else if (!options.quiet()) {
         print(returning, options, console);
       }
@@ -116,7 +116,7 @@ final class HistoryCommand implements Command {
               + history.batches().get(0).batch().number());
     }
     if (options.json()) {
-      console.out().println(json(history));
+      console.out().print(json(history) + "\n");
     } else if (wanted.isPresent()) {
       history.batches().stream()
           .filter(line -> line.batch().number() == wanted.getAsInt())

@@ -83,7 +83,7 @@ final class LookCommand implements Command {
       }
     }
     if (options.json()) {
-      console.out().println(LookJson.of(looked));
+      console.out().print(LookJson.of(looked) + "\n");
     } else if (!options.quiet()) {
       for (LookedFile file : looked) {
         new LookText(options.style(), console.terminal().width())

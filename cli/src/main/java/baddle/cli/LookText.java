@@ -146,7 +146,7 @@ final class LookText {
   }
 
   private static int plainWidth(String line) {
-    return TextStyle.width(line.replaceAll("\u001b\\[[0-9]*m", ""));
+    return TextStyle.width(line.replaceAll("[" + TextStyle.STRONG + TextStyle.PLAIN + "]", ""));
   }
 
   private void addFirstRows(TableProfile table, List<String> lines) {

@@ -3,7 +3,6 @@ package baddle.cli;
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
 import java.io.PrintStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 
 /**
@@ -25,9 +24,6 @@ public final class Main {
   }
 
   private static PrintStream stream(FileDescriptor descriptor) {
-    return new PrintStream(
-        new java.io.BufferedOutputStream(new FileOutputStream(descriptor), 1 << 14),
-        false,
-        StandardCharsets.UTF_8);
+    return new HarmlessStream(new FileOutputStream(descriptor));
   }
 }

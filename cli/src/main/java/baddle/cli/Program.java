@@ -47,7 +47,13 @@ final class Program {
 
   /** Runs one command line and returns the process status. */
   int run(String[] args) {
-    if (args.length == 0 || args[0].equals("--help") || args[0].equals("help")) {
+    boolean help = args.length > 0 && List.of("--help", "-h", "help").contains(args[0]);
+    if (help && args.length > 1) {
+      Optional<Command> asked = command(args[1]);
+      asked.ifPresent(command -> Help.of(command).forEach(console.out()::println));
+      return asked.isPresent() ? Status.DONE : unknown(args[1]);
+    }
+    if (args.length == 0 || help) {
       Help.ofProgram(COMMANDS).forEach(console.out()::println);
       return args.length == 0 ? Status.USAGE : Status.DONE;
     }
@@ -55,12 +61,15 @@ final class Program {
       console.out().println(Help.version());
       return Status.DONE;
     }
-    Optional<Command> command =
-        COMMANDS.stream().filter(known -> known.name().equals(args[0])).findFirst();
+    Optional<Command> command = command(args[0]);
     if (command.isEmpty()) {
       return unknown(args[0]);
     }
     return run(command.get(), Arrays.copyOfRange(args, 1, args.length));
+  }
+
+  private static Optional<Command> command(String name) {
+    return COMMANDS.stream().filter(known -> known.name().equals(name)).findFirst();
   }
 
   private int unknown(String word) {
@@ -110,7 +119,7 @@ final class Program {
 
   private int failed(String message, int status) {
     console.out().flush();
-    console.err().println("baddle: " + message);
+    console.err().print("baddle: " + message + "\n");
     return status;
   }
 

@@ -11,7 +11,7 @@ final class ProgressLine implements Progress {
 
   private static final long FIRST_NANOS = 1_000_000_000L;
   private static final long BETWEEN_NANOS = 200_000_000L;
-  private static final String CLEAR_LINE = "\r\u001b[K";
+  private static final String CLEAR_LINE = String.valueOf(HarmlessStream.CLEAR_LINE);
 
   private final PrintStream err;
   private final int width;

@@ -51,6 +51,7 @@ final class RunCommand implements Command {
   public List<Option> options() {
     return List.of(
         ConsolidateCommand.threadsOption(),
+        ConsolidateCommand.byContentOption(),
         CheckCommand.failOnOption(),
         Option.builder()
             .longOpt("for-each")
@@ -85,7 +86,7 @@ final class RunCommand implements Command {
     }
     RunText text = new RunText(result, options.style(), project.folder());
     if (options.json()) {
-      console.out().println(text.json());
+      console.out().print(text.json() + "\n");
     } else if (options.quiet()) {
       List<Finding> errors = result.findings().stream().filter(Finding::isError).toList();
       FindingLines.of(errors, true).forEach(console.err()::println);
@@ -101,8 +102,10 @@ final class RunCommand implements Command {
 
   private static Consolidation consolidation(
       Project project, CommandOptions options, Console console, int threads) {
-    return Consolidation.of(
-        project, Clock.systemUTC(), ProgressLine.of(console, options.quiet()), threads);
+    Consolidation consolidation =
+        Consolidation.of(
+            project, Clock.systemUTC(), ProgressLine.of(console, options.quiet()), threads);
+    return options.has("by-content") ? consolidation.byContent() : consolidation;
   }
 
   private static int runEach(
@@ -130,13 +133,13 @@ final class RunCommand implements Command {
             lines,
             outcome -> {
               if (!options.json() && !(options.quiet() && outcome.result().isPresent())) {
-                console.out().println(EachText.of(outcome, folder));
+                console.out().print(EachText.of(outcome, folder) + "\n");
               }
             });
     if (options.json()) {
-      console.out().println(EachText.json(outcomes, folder));
+      console.out().print(EachText.json(outcomes, folder) + "\n");
     } else if (!options.quiet()) {
-      console.out().println(EachText.summary(outcomes));
+      console.out().print(EachText.summary(outcomes) + "\n");
     }
     return outcomes.stream().mapToInt(outcome -> status(outcome, failOn)).max().orElse(Status.DONE);
   }

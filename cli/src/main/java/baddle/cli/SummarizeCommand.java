@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.Inputs;
 import baddle.app.Project;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.Summarizing;
@@ -51,7 +52,7 @@ final class SummarizeCommand implements Command {
       throws UsageException, PlanException, IOException {
     Project project = options.project();
     List<SummaryPlan> wanted = wanted(project, options.arguments());
-    FigureOutput output = FigureOutput.of(options, console, wanted.size());
+    FigureOutput output = FigureOutput.of(options, console, wanted.size(), Inputs.of(project));
     Figures figures = new Summarizing(project).figures(wanted, HistoryCommand.batch(options));
     output.write(figures);
     return Status.DONE;

@@ -63,9 +63,9 @@ final class TidyCommand implements Command {
     options.refuseArguments("tidy");
     Tidy tidy = Tidy.of(options.project(), kept(options), options.has("yes"));
     if (options.json()) {
-      console.out().println(json(tidy));
+      console.out().print(json(tidy) + "\n");
     } else if (!options.quiet()) {
-      console.out().println(text(tidy));
+      console.out().print(text(tidy) + "\n");
     }
     return Status.DONE;
   }

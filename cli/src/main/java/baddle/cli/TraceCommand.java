@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.Inputs;
 import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.trace.FigureTrace;
@@ -101,7 +102,8 @@ final class TraceCommand implements Command {
     }
     SummaryPlan summary = SummarizeCommand.wanted(project, options.arguments()).get(0);
     Optional<Path> file = options.value("out").map(console.folder()::resolve);
-    Optional<String> problem = file.flatMap(OutputFile::tableProblem);
+    Optional<String> problem =
+        file.flatMap(OutputFile::tableProblem).or(() -> file.flatMap(Inputs.of(project)::problem));
     if (problem.isPresent()) {
       throw new UsageException("--out: " + problem.get());
     }
@@ -122,7 +124,7 @@ final class TraceCommand implements Command {
     TraceText text = new TraceText(options.verbose() ? Integer.MAX_VALUE : ROWS_SHOWN);
     TracedFigure figure = trace.run(text);
     if (options.json()) {
-      console.out().println(text.json(figure));
+      console.out().print(text.json(figure) + "\n");
     } else if (!options.quiet()) {
       text.lines(figure, options.style()).forEach(console.out()::println);
     }

@@ -100,7 +100,8 @@ class PlanReaderTests {
     assertThat(feed.dialect().text()).isEqualTo("\t'windows-1252");
     assertThat(feed.cells().get("site").address().orElseThrow()).hasToString("C4");
     assertThat(feed.cells().get("revenue").address()).isEmpty();
-    assertThat(feed.rules().text()).isEqualTo("comma|month first|1950 to 2049|en|ZERO|true|1904|Z");
+    assertThat(feed.rules().text())
+        .isEqualTo("comma|month first|1950 to 2049|en|ZERO|BLANK|1904|Z");
   }
 
   @Test

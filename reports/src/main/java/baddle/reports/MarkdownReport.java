@@ -13,6 +13,9 @@ import java.util.Map;
 /** Cross-tabs as Markdown, with the tables that most readers of it know. */
 public final class MarkdownReport {
 
+  /** What would be markup in the middle of a line; a tag is never passed through. */
+  private static final String MARKUP = "\\|`[]";
+
   private MarkdownReport() {}
 
   /** Writes cross-tabs; the stream is closed. */
@@ -52,6 +55,17 @@ public final class MarkdownReport {
   }
 
   private static String text(String cell) {
-    return cell.replace("|", "\\|").replace("\n", " ");
+    StringBuilder text = new StringBuilder();
+    for (int i = 0; i < cell.length(); i++) {
+      char c = cell.charAt(i);
+      if (MARKUP.indexOf(c) >= 0) {
+        text.append('\\').append(c);
+      } else if (c == '<' || c == '&') {
+        text.append(c == '<' ? "&lt;" : "&amp;");
+      } else {
+        text.append(Character.isISOControl(c) ? ' ' : c);
+      }
+    }
+    return text.toString();
   }
 }

@@ -3,13 +3,23 @@ package baddle.reports;
 /**
  * How text is dressed up and measured for a terminal.
  *
- * @param styled whether escape sequences (ECMA-48) may be used
+ * @param styled whether text is dressed up at all
  */
 public record TextStyle(boolean styled) {
 
+  /**
+   * Stands where bold text begins, until the stream to the terminal makes an escape sequence
+   * (ECMA-48) of it. It is no character of any text (Unicode's noncharacters are for internal use),
+   * so that no value can pass for a style.
+   */
+  public static final char STRONG = '\ufdd0';
+
+  /** Stands where plain text begins again. */
+  public static final char PLAIN = '\ufdd1';
+
   /** Text in bold, or as it is. */
   public String strong(String text) {
-    return styled && !text.isBlank() ? "\u001b[1m" + text + "\u001b[0m" : text;
+    return styled && !text.isBlank() ? STRONG + text + PLAIN : text;
   }
 
   /** How many columns of a terminal a text takes: wide East Asian characters take two. */

@@ -173,13 +173,13 @@ class ReportTests {
 
     assertThat(new TextCrosstab(layout, new TextStyle(true)).lines(0))
         .containsExactly(
-            "\u001b[1mrevenue\u001b[0m",
-            "\u001b[1mregion  Lines\u001b[0m",
+            "\ufdd0revenue\ufdd1",
+            "\ufdd0region  Lines\ufdd1",
             "─────────────",
             "north       3",
             "south       1",
             "─────────────",
-            "\u001b[1mTotal       4\u001b[0m");
+            "\ufdd0Total       4\ufdd1");
   }
 
   @Test

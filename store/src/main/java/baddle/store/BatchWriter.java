@@ -247,8 +247,8 @@ public final class BatchWriter implements Closeable {
     long id = nextFile++;
     OptionalLong modified = file.modified();
     database.execute(
-        "INSERT INTO file (id, dataset, feed, path, content, size, modified, intake, live_from,"
-            + " read_in) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?9, ?9)",
+        "INSERT INTO file (id, dataset, feed, path, content, size, modified, seen, intake,"
+            + " live_from, read_in) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?10, ?10)",
         id,
         file.dataset(),
         file.feed(),
@@ -256,6 +256,7 @@ public final class BatchWriter implements Closeable {
         file.content(),
         file.size(),
         modified.isPresent() ? modified.getAsLong() : null,
+        file.place(),
         file.intake(),
         batch.number());
     return id;

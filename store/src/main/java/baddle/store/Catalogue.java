@@ -69,7 +69,7 @@ public final class Catalogue {
   /** The files whose rows were in the datasets at a batch, in the order they came. */
   public List<StoredFile> files(int batch) throws IOException {
     return database.query(
-        "SELECT id, dataset, feed, path, content, size, modified, intake FROM file f WHERE"
+        "SELECT id, dataset, feed, path, content, size, modified, intake, seen FROM file f WHERE"
             + LIVE
             + "ORDER BY id",
         Catalogue::file,
@@ -87,6 +87,7 @@ public final class Catalogue {
         row.getString(5),
         row.getLong(6),
         known,
+        row.getString(9),
         row.getString(8));
   }
 
@@ -210,6 +211,22 @@ public final class Catalogue {
             + " AND (live_until IS NULL OR live_until > ?1) ORDER BY rowid",
         Catalogue::finding,
         batch);
+  }
+
+  /** The files that couldn't be read when the folders were looked at last. */
+  public List<StoredRefusal> refused() throws IOException {
+    return database.query(
+        "SELECT code, severity, path, place_sheet, place_row, place_heading, message, remedy,"
+            + " NULL, NULL, NULL, dataset, feed, period, seen, has_rows FROM refused ORDER BY rowid",
+        row ->
+            new StoredRefusal(
+                row.getString(12),
+                row.getString(13),
+                row.getString(3),
+                row.getString(14),
+                row.getString(15),
+                row.getBoolean(16),
+                finding(row)));
   }
 
   /** How many rows of a dataset were read and are in no figure at a batch. */

@@ -1,11 +1,13 @@
 package baddle.store;
 
+import baddle.core.finding.Finding;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -76,9 +78,12 @@ public final class Store implements Closeable {
     return new BatchWriter(database, madeAt);
   }
 
-  /** Remembers when a file of the same content was modified, so that it isn't hashed again. */
-  public void touch(long file, long modified) throws IOException {
-    database.execute("UPDATE file SET modified = ? WHERE id = ?", modified, file);
+  /**
+   * Remembers when a file of the same content was modified and what it is known by now, so that it
+   * isn't hashed again.
+   */
+  public void touch(long file, long modified, String place) throws IOException {
+    database.execute("UPDATE file SET modified = ?, seen = ? WHERE id = ?", modified, place, file);
   }
 
   /**
@@ -98,6 +103,41 @@ public final class Store implements Closeable {
               + " ON CONFLICT (report) DO UPDATE SET batch = excluded.batch",
           report,
           batch);
+    }
+  }
+
+  /** Remembers the files that can't be read as the folders are now, and no others. */
+  public void setRefused(List<StoredRefusal> refused) throws IOException {
+    if (refused.equals(catalogue().refused())) {
+      return;
+    }
+    database.execute("BEGIN IMMEDIATE");
+    try {
+      database.execute("DELETE FROM refused");
+      for (StoredRefusal one : refused) {
+        Finding finding = one.finding();
+        database.execute(
+            "INSERT INTO refused (dataset, feed, path, period, seen, has_rows, code, severity,"
+                + " place_sheet, place_row, place_heading, message, remedy)"
+                + " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+            one.dataset(),
+            one.feed(),
+            one.path(),
+            one.period(),
+            one.seen(),
+            one.hasRows() ? 1 : 0,
+            finding.code().name(),
+            finding.severity().name(),
+            finding.place().sheet(),
+            finding.place().row(),
+            finding.place().heading(),
+            finding.message(),
+            finding.remedy());
+      }
+      database.execute("COMMIT");
+    } catch (IOException e) {
+      database.execute("ROLLBACK");
+      throw e;
     }
   }
 

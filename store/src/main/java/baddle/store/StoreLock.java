@@ -8,6 +8,7 @@ import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -59,7 +60,8 @@ final class StoreLock implements Closeable {
             file(folder),
             StandardOpenOption.CREATE,
             StandardOpenOption.READ,
-            StandardOpenOption.WRITE);
+            StandardOpenOption.WRITE,
+            LinkOption.NOFOLLOW_LINKS);
     if (tryLock(channel) == null) {
       String holder = holder(folder);
       channel.close();

@@ -13,6 +13,7 @@ import java.util.OptionalLong;
  * @param size its length in bytes
  * @param modified when it was last modified, in nanoseconds since 1970; empty where it may have
  *     changed since within the clock's grain, so that its content must be looked at again
+ * @param place what the file system knew it by; empty where that isn't known
  * @param intake everything in the plan and in its name that its rows depend on, shortened; only
  *     equality matters
  */
@@ -24,10 +25,11 @@ public record StoredFile(
     String content,
     long size,
     OptionalLong modified,
+    String place,
     String intake) {
 
   /** The same as it is known when it has to be read again, whatever it holds. */
   public StoredFile unread() {
-    return new StoredFile(id, dataset, feed, path, content, size, OptionalLong.empty(), "");
+    return new StoredFile(id, dataset, feed, path, content, size, OptionalLong.empty(), "", "");
   }
 }

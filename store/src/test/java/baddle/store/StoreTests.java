@@ -41,7 +41,7 @@ class StoreTests {
 
   private static StoredFile file(String path) {
     return new StoredFile(
-        0, "sales", "tills", path, "hash of " + path, 10, OptionalLong.of(5), "i");
+        0, "sales", "tills", path, "hash of " + path, 10, OptionalLong.of(5), "1:2:3", "i");
   }
 
   /** Writes sources of so many rows into one part, and returns the numbers of their files. */

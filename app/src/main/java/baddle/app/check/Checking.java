@@ -41,6 +41,7 @@ import baddle.store.StoreException;
 import baddle.store.StoredFile;
 import baddle.store.StoredLeftOut;
 import baddle.store.StoredMended;
+import baddle.store.StoredRefusal;
 import baddle.store.StoredSource;
 import baddle.store.StoredSuspense;
 import java.io.IOException;
@@ -138,11 +139,14 @@ public final class Checking {
       }
     }
     List<StoredLeftOut> leftOut = catalogue.leftOut(number);
+    List<StoredRefusal> refused = now ? catalogue.refused() : List.of();
     List<Coverage> coverage = new ArrayList<>();
     for (FeedPlan feed : plan.feeds().values()) {
       findings.addAll(RuleCounts.findings(feed, leftOut));
       feed.expect()
-          .map(expect -> coverage(feed, expect, covered.getOrDefault(feed.name(), List.of())))
+          .map(
+              expect ->
+                  coverage(feed, expect, covered.getOrDefault(feed.name(), List.of()), refused))
           .ifPresent(coverage::add);
     }
     coverage.forEach(one -> findings.addAll(one.findings()));
@@ -303,8 +307,13 @@ public final class Checking {
     return Place.source(origin.get(0), origin.get(1)).atRow(Long.parseLong(origin.get(2)));
   }
 
-  private Coverage coverage(FeedPlan feed, ExpectPlan expect, List<Coverage.Covered> covered) {
-    return Coverage.of(feed.name(), expect, covered, plan.periods(), plan.calendar());
+  private Coverage coverage(
+      FeedPlan feed,
+      ExpectPlan expect,
+      List<Coverage.Covered> covered,
+      List<StoredRefusal> refused) {
+    List<StoredRefusal> own = refused.stream().filter(r -> r.feed().equals(feed.name())).toList();
+    return Coverage.of(feed.name(), expect, covered, own, plan.periods(), plan.calendar());
   }
 
   /** The sources of each feed of a dataset that is expected to have periods. */

@@ -8,6 +8,7 @@ import baddle.core.value.Grain;
 import baddle.core.value.Period;
 import baddle.core.value.PeriodText;
 import baddle.plan.ExpectPlan;
+import baddle.store.StoredRefusal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -26,6 +27,7 @@ import java.util.stream.Collectors;
  * @param present how many periods are there, for all that one is expected for
  * @param missing those that aren't, by what they are of and in the order of time
  * @param unexpected sources that don't belong, in words
+ * @param notReadable files that have arrived and can't be read, with their periods
  */
 public record Coverage(
     String feed,
@@ -34,12 +36,14 @@ public record Coverage(
     String last,
     int present,
     List<String> missing,
-    List<String> unexpected) {
+    List<String> unexpected,
+    List<String> notReadable) {
 
   /** Copies the lists. */
   public Coverage {
     missing = List.copyOf(missing);
     unexpected = List.copyOf(unexpected);
+    notReadable = List.copyOf(notReadable);
   }
 
   /**
@@ -56,6 +60,7 @@ public record Coverage(
       String feed,
       ExpectPlan expect,
       List<Covered> sources,
+      List<StoredRefusal> refused,
       PeriodText periods,
       Calendar calendar) {
     Map<String, TreeMap<Integer, List<Covered>>> found = new LinkedHashMap<>();
@@ -114,7 +119,11 @@ public record Coverage(
         any ? calendar.label(every, last) : "",
         present,
         missing,
-        unexpected);
+        unexpected,
+        refused.stream()
+            .map(one -> one.path() + (one.period().isEmpty() ? "" : " of " + one.period()))
+            .distinct()
+            .toList());
   }
 
   List<Finding> findings() {

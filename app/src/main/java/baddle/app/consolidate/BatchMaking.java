@@ -14,10 +14,8 @@ import baddle.store.StoredSource;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -33,7 +31,7 @@ final class BatchMaking {
   private final int threads;
   private final Look look;
   private final List<Finding> findings;
-  private final Map<String, Integer> failed;
+  private final List<Refusal> refused;
 
   /**
    * A batch that is yet to be made.
@@ -47,7 +45,7 @@ final class BatchMaking {
     this.threads = threads;
     this.look = look;
     this.findings = look.findings();
-    this.failed = new HashMap<>(look.changes().unreadable());
+    this.refused = new ArrayList<>(look.changes().refused());
   }
 
   /** What wants a person's eye so far. */
@@ -55,9 +53,9 @@ final class BatchMaking {
     return findings;
   }
 
-  /** How many files of each feed couldn't be read. */
-  Map<String, Integer> failed() {
-    return failed;
+  /** The files that couldn't be read. */
+  List<Refusal> refused() {
+    return refused;
   }
 
   /** Writes the batch; empty if no file could be read and none had to go. */
@@ -98,9 +96,8 @@ final class BatchMaking {
         filesRead += outcomes.size();
         List<ClosedSources.Added> added = new ArrayList<>();
         for (FileOutcome outcome : outcomes) {
-          findings.addAll(outcome.failed() ? withOldRows(outcome) : List.of());
           if (outcome.failed()) {
-            failed.merge(outcome.file().file().feed().name(), 1, Integer::sum);
+            refuse(outcome);
           } else {
             added.add(add(batch, outcome));
             changed = true;
@@ -123,13 +120,18 @@ final class BatchMaking {
     }
   }
 
-  private static List<Finding> withOldRows(FileOutcome outcome) {
-    if (outcome.file().known().isEmpty()) {
-      return outcome.findings();
+  /** Notes a file that couldn't be read by each of the reasons. */
+  private void refuse(FileOutcome outcome) {
+    boolean hasRows = outcome.file().known().isPresent();
+    for (Finding finding : outcome.findings()) {
+      if (finding.isError()) {
+        Refusal refusal = Refusal.of(outcome.file().file(), hasRows, finding);
+        refused.add(refusal);
+        findings.add(refusal.finding());
+      } else {
+        findings.add(finding);
+      }
     }
-    return outcome.findings().stream()
-        .map(finding -> finding.adding("; the rows it had before stay in the dataset"))
-        .toList();
   }
 
   private static ClosedSources.Added add(BatchWriter batch, FileOutcome outcome)

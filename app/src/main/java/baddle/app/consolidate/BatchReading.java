@@ -22,6 +22,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 
 /** Reads the files of a batch, several parts at a time; results come in the order of the files. */
 final class BatchReading {
@@ -67,8 +68,25 @@ final class BatchReading {
       }
       return outcomes;
     } finally {
-      workers.shutdownNow();
+      end(workers);
       progress.end();
+    }
+  }
+
+  /** Ends the workers, so that none of them writes after this. */
+  private static void end(ExecutorService workers) {
+    workers.shutdownNow();
+    boolean interrupted = false;
+    boolean ended = false;
+    while (!ended) {
+      try {
+        ended = workers.awaitTermination(1, TimeUnit.MINUTES);
+      } catch (InterruptedException e) {
+        interrupted = true;
+      }
+    }
+    if (interrupted) {
+      Thread.currentThread().interrupt();
     }
   }
 
@@ -102,9 +120,13 @@ final class BatchReading {
               spec.workingSchema(cellColumns(dataset)),
               rows,
               (block, from, to) -> {
-                Block whole = whole(block, derivation, schema);
-                periods.accept(whole);
-                part.accept(whole, from, to);
+                try {
+                  Block whole = whole(block, derivation, schema);
+                  periods.accept(whole);
+                  part.accept(whole, from, to);
+                } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
+                  throw new BlockFailure(e);
+                }
               });
       sources.into(blocks);
       FileIntake intake = new FileIntake(plan, dataset, opener, blocks, sources);

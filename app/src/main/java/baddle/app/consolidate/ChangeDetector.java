@@ -1,11 +1,13 @@
 package baddle.app.consolidate;
 
 import baddle.app.ContentHash;
+import baddle.app.Fingerprint;
 import baddle.app.reading.FoundFile;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.plan.FeedPlan;
+import baddle.plan.NamePattern;
 import baddle.plan.Plan;
 import baddle.store.StoredFile;
 import java.io.IOException;
@@ -20,10 +22,11 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /**
- * Compares the files found with those in the store. A file of the same size and time of
- * modification is taken to be unchanged; any other is known by the hash of its content.
+ * Compares the files found with those in the store. A file with the fingerprint it had is taken to
+ * be unchanged; any other is known by the hash of its content.
  */
 final class ChangeDetector {
 
@@ -39,19 +42,23 @@ final class ChangeDetector {
   private final Map<String, StoredFile> knownByPlace = new HashMap<>();
   private final Map<String, String> feedHashes = new HashMap<>();
   private final long now;
+  private final boolean byContent;
   private final List<Finding> findings = new ArrayList<>();
-  private final Map<String, Integer> unreadable = new HashMap<>();
+  private final List<Refusal> refused = new ArrayList<>();
 
   /**
    * A detector.
    *
    * @param outputs hashes of the contents of files written for the project
    * @param now in nanoseconds since 1970
+   * @param byContent whether the content of every file is looked at, whatever its fingerprint
    */
-  ChangeDetector(Plan plan, List<StoredFile> known, Set<String> outputs, long now) {
+  ChangeDetector(
+      Plan plan, List<StoredFile> known, Set<String> outputs, long now, boolean byContent) {
     this.plan = plan;
     this.outputs = outputs;
     this.now = now;
+    this.byContent = byContent;
     known.forEach(file -> knownByPlace.put(place(file.dataset(), file.path()), file));
   }
 
@@ -69,9 +76,9 @@ final class ChangeDetector {
     return reports;
   }
 
-  /** How many files of each feed couldn't be read at all. */
-  Map<String, Integer> unreadable() {
-    return unreadable;
+  /** The files that couldn't be read at all. */
+  List<Refusal> refused() {
+    return refused;
   }
 
   /** What became of the files, in the order given; a file that can't be read is left out. */
@@ -87,8 +94,8 @@ final class ChangeDetector {
           checked.add(one);
         }
       } catch (IOException e) {
-        findings.add(FileIntake.unreadable(file.path(), e, 0));
-        unreadable.merge(file.feed().name(), 1, Integer::sum);
+        boolean hasRows = knownByPlace.containsKey(place(file.feed().dataset(), file.path()));
+        refused.add(Refusal.of(file, hasRows, FileIntake.unreadable(file.path(), e)));
       }
     }
     markDuplicates(checked);
@@ -108,8 +115,10 @@ final class ChangeDetector {
     Optional<StoredFile> known =
         Optional.ofNullable(knownByPlace.get(place(file.feed().dataset(), file.path())));
     OptionalLong modified =
-        isSettled(file.modified(), now) ? OptionalLong.of(file.modified()) : OptionalLong.empty();
-    if (known.isPresent() && looksTheSame(file, known.get())) {
+        isSettled(file.seen().modified(), now)
+            ? OptionalLong.of(file.seen().modified())
+            : OptionalLong.empty();
+    if (known.isPresent() && !byContent && looksTheSame(file.seen(), known.get())) {
       boolean samePlan = known.get().intake().equals(intake);
       FileChange change = samePlan ? FileChange.UNCHANGED : FileChange.CHANGED;
       return new CheckedFile(file, change, known.get().content(), modified, intake, known);
@@ -129,10 +138,11 @@ final class ChangeDetector {
     return modified < now - GRAIN_NANOS;
   }
 
-  private static boolean looksTheSame(FoundFile file, StoredFile known) {
-    return known.size() == file.size()
+  private static boolean looksTheSame(Fingerprint seen, StoredFile known) {
+    return known.size() == seen.size()
         && known.modified().isPresent()
-        && known.modified().getAsLong() == file.modified();
+        && known.modified().getAsLong() == seen.modified()
+        && known.place().equals(seen.place());
   }
 
   /**
@@ -158,12 +168,18 @@ final class ChangeDetector {
             Objects.requireNonNull(plan.datasets().get(feed.dataset())).intakeText()));
   }
 
-  /** Of several files with one content, the one in the store already counts, else the first. */
+  /**
+   * Of several files with one content, whose names state the same, one counts: one whose name isn't
+   * that of a copy, then the one in the store already, else the first.
+   */
   private void markDuplicates(List<CheckedFile> checked) {
     Map<String, CheckedFile> first = new HashMap<>();
     checked.stream()
-        .sorted(Comparator.comparing(file -> file.change() != FileChange.UNCHANGED))
+        .sorted(
+            Comparator.comparing((CheckedFile file) -> CopyName.is(file.file().path()))
+                .thenComparing(file -> file.change() != FileChange.UNCHANGED))
         .forEach(file -> first.putIfAbsent(key(file), file));
+    noteAlike(checked, first);
     for (int i = 0; i < checked.size(); i++) {
       CheckedFile file = checked.get(i);
       CheckedFile counted = first.getOrDefault(key(file), file);
@@ -179,7 +195,48 @@ final class ChangeDetector {
     }
   }
 
-  private static String key(CheckedFile file) {
+  /** Notes files of one content that all count, for their names state other values. */
+  private void noteAlike(List<CheckedFile> checked, Map<String, CheckedFile> counted) {
+    Map<String, CheckedFile> ofContent = new HashMap<>();
+    for (CheckedFile file : checked) {
+      if (file.equals(counted.get(key(file)))) {
+        CheckedFile other = ofContent.putIfAbsent(content(file), file);
+        if (other != null) {
+          findings.add(
+              Finding.of(
+                  FindingCode.FILE_ALIKE,
+                  Place.file(file.file().path()),
+                  "the same content as "
+                      + other.file().path()
+                      + "; both count, for their names state "
+                      + stated(file)
+                      + " and "
+                      + stated(other),
+                  "ask the sender whether the right file was sent"));
+        }
+      }
+    }
+  }
+
+  private static String stated(CheckedFile file) {
+    return new TreeMap<>(columns(file))
+        .entrySet().stream()
+            .map(part -> part.getKey() + " " + part.getValue())
+            .collect(Collectors.joining(", "));
+  }
+
+  /** The values that a file's name states for columns of its rows. */
+  private static Map<String, String> columns(CheckedFile file) {
+    Map<String, String> columns = new HashMap<>(file.file().named());
+    columns.remove(NamePattern.PERIOD);
+    return columns;
+  }
+
+  private static String content(CheckedFile file) {
     return file.file().feed().dataset() + "\n" + file.file().size() + "\n" + file.content();
+  }
+
+  private static String key(CheckedFile file) {
+    return content(file) + "\n" + new TreeMap<>(columns(file));
   }
 }

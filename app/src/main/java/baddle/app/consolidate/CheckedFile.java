@@ -49,6 +49,7 @@ record CheckedFile(
         content,
         file.size(),
         modified,
+        file.seen().place(),
         intake);
   }
 }

@@ -26,6 +26,7 @@ public final class Consolidation {
   private final Progress progress;
   private final int threads;
   private boolean rebuilds;
+  private boolean byContent;
 
   /**
    * A consolidation that is yet to run.
@@ -51,7 +52,16 @@ public final class Consolidation {
   public Consolidation rebuilding() {
     Consolidation rebuilding = new Consolidation(project, opener, clock, progress, threads);
     rebuilding.rebuilds = true;
+    rebuilding.byContent = byContent;
     return rebuilding;
+  }
+
+  /** The same, but the content of every file is looked at, whatever its size and times are. */
+  public Consolidation byContent() {
+    Consolidation comparing = new Consolidation(project, opener, clock, progress, threads);
+    comparing.rebuilds = rebuilds;
+    comparing.byContent = true;
+    return comparing;
   }
 
   /**
@@ -61,7 +71,7 @@ public final class Consolidation {
    */
   public ConsolidateResult run() throws IOException {
     Optional<StandingResult> standing =
-        rebuilds ? Optional.empty() : StandingResult.begin(project, clock.instant());
+        rebuilds || byContent ? Optional.empty() : StandingResult.begin(project, clock.instant());
     References references = References.of(project, opener);
     project = new Project(project.planFile(), references.plan());
     ConsolidateResult result;
@@ -82,7 +92,8 @@ public final class Consolidation {
   }
 
   private Look look(Store store, References references) throws IOException {
-    return Look.of(project, opener, references, store, clock.instant(), rebuilds);
+    return Look.of(
+        project, opener, references, store, clock.instant(), new Look.How(rebuilds, byContent));
   }
 
   private ConsolidateResult bring(Store store, Look look) throws IOException {
@@ -90,15 +101,17 @@ public final class Consolidation {
     Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
     Optional<Batch> made = making.make(store, now);
     touch(store, look.changes().checked());
+    refused(store, making.refused());
     return new ResultMaking(project.plan(), store, look)
-        .of(made, making.findings(), making.failed());
+        .of(made, making.findings(), making.refused());
   }
 
   /** What there is to say where nothing is to do. */
   private ConsolidateResult unchanged(Store store, Look look) throws IOException {
     touch(store, look.changes().checked());
+    refused(store, look.changes().refused());
     return new ResultMaking(project.plan(), store, look)
-        .of(Optional.empty(), look.findings(), look.changes().unreadable());
+        .of(Optional.empty(), look.findings(), look.changes().refused());
   }
 
   /**
@@ -119,13 +132,19 @@ public final class Consolidation {
     }
   }
 
+  private static void refused(Store store, List<Refusal> refused) throws IOException {
+    store.setRefused(refused.stream().map(Refusal::stored).toList());
+  }
+
   private static void touch(Store store, List<CheckedFile> checked) throws IOException {
     for (CheckedFile file : checked) {
       boolean unchanged = file.change() == FileChange.UNCHANGED && file.known().isPresent();
       if (unchanged
           && file.modified().isPresent()
-          && !file.known().get().modified().equals(file.modified())) {
-        store.touch(file.known().get().id(), file.modified().getAsLong());
+          && !(file.known().get().modified().equals(file.modified())
+              && file.known().get().place().equals(file.file().seen().place()))) {
+        store.touch(
+            file.known().get().id(), file.modified().getAsLong(), file.file().seen().place());
       }
     }
   }

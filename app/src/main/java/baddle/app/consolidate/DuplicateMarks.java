@@ -33,6 +33,9 @@ final class DuplicateMarks {
 
   private static final int MOST_EXAMPLES = 3;
 
+  /** So many stored rows, as a power of two, may be made of one row of a source. */
+  private static final int BITS_OF_ROWS_MADE = 16;
+
   /** How rows with one key lie to each other. */
   private enum Kind {
     WITHIN_SOURCE(
@@ -116,11 +119,33 @@ final class DuplicateMarks {
 
   @FunctionalInterface
   private interface RowUse {
-    void use(DatasetReader.PartBlock rows, int row, int rank, long number);
+    void use(DatasetReader.PartBlock rows, int row, int rank, long at);
+  }
+
+  /**
+   * Tells stored rows of a source apart, also those that were made of one row of it: the row's
+   * number, and which of those made of it, in the order they are stored.
+   */
+  private static final class Identity {
+    private int rank = -1;
+    private long number;
+    private long made;
+
+    long of(int newRank, long newNumber) {
+      made = newRank == rank && newNumber == number ? made + 1 : 0;
+      rank = newRank;
+      number = newNumber;
+      return number << BITS_OF_ROWS_MADE | made;
+    }
+
+    static long number(long identity) {
+      return identity >> BITS_OF_ROWS_MADE;
+    }
   }
 
   /** Goes over the rows that aren't held for another reason. */
   private void scan(KeyIndex index, RowUse use) throws IOException {
+    Identity identity = new Identity();
     int sourceRow = wanted.size() - 2;
     reader.scanParts(
         wanted,
@@ -132,8 +157,9 @@ final class DuplicateMarks {
           for (DatasetReader.LiveRange range : rows.live()) {
             int rank = ranks.of(rows.part(), range.source());
             for (int row = range.from(); row < range.to(); row++) {
+              long at = identity.of(rank, numbers[row]);
               if (held.isBlank(row)) {
-                use.use(rows, row, rank, numbers[row]);
+                use.use(rows, row, rank, at);
               }
             }
           }
@@ -157,8 +183,8 @@ final class DuplicateMarks {
             : ranks.samePeriod(rank, counted.source())
                 ? Kind.BETWEEN_SOURCES
                 : Kind.BETWEEN_PERIODS;
-    Place here = ranks.place(rank).atRow(number);
-    Place other = ranks.place(counted.source()).atRow(counted.row());
+    Place here = ranks.place(rank).atRow(Identity.number(number));
+    Place other = ranks.place(counted.source()).atRow(Identity.number(counted.row()));
     boolean latest = rule.policy() == DuplicateRule.Policy.KEEP_LATEST;
     if (!(latest && kind == Kind.BETWEEN_PERIODS)) {
       tally(kind, key(rows.block(), row), here, other);

@@ -9,7 +9,8 @@ import baddle.store.StoredFile;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * What has become of the feeds' files since a batch.
@@ -19,7 +20,7 @@ import java.util.Map;
  * @param gone those that aren't there any more
  * @param leaving the files whose rows leave the datasets: they are gone, or copies of others by now
  * @param findings what there is to say of files that are there, or whose rows stay
- * @param unreadable how many files of each feed couldn't be read at all
+ * @param refused the files that couldn't be read at all
  */
 record FileChanges(
     List<StoredFile> known,
@@ -27,14 +28,14 @@ record FileChanges(
     GoneFiles gone,
     List<StoredFile> leaving,
     List<Finding> findings,
-    Map<String, Integer> unreadable) {
+    List<Refusal> refused) {
 
   FileChanges {
     known = List.copyOf(known);
     checked = List.copyOf(checked);
     leaving = List.copyOf(leaving);
     findings = List.copyOf(findings);
-    unreadable = Map.copyOf(unreadable);
+    refused = List.copyOf(refused);
   }
 
   /**
@@ -43,21 +44,30 @@ record FileChanges(
    * @param known the files the store has rows of
    * @param closed lets those of closed periods stay
    * @param now in nanoseconds since 1970
+   * @param byContent whether the content of every file is looked at
    */
   static FileChanges of(
-      Project project, List<StoredFile> known, ClosedSources closed, MendedFiles mended, long now)
+      Project project,
+      List<StoredFile> known,
+      ClosedSources closed,
+      MendedFiles mended,
+      long now,
+      boolean byContent)
       throws IOException {
-    SourceFinder finder = new SourceFinder(project, mended);
+    Set<String> feedsWithFiles =
+        known.stream().map(StoredFile::feed).collect(Collectors.toUnmodifiableSet());
+    SourceFinder finder = new SourceFinder(project, mended, feedsWithFiles);
     List<FoundFile> found = finder.find();
     ChangeDetector detector =
-        new ChangeDetector(project.plan(), known, OutputList.of(project.planFile()).hashes(), now);
+        new ChangeDetector(
+            project.plan(), known, OutputList.of(project.planFile()).hashes(), now, byContent);
     List<CheckedFile> checked = detector.check(found);
     GoneFiles gone =
         GoneFiles.of(
             project.plan(),
             known,
             found,
-            finder.missing(),
+            finder::isUnseen,
             detector.reports(),
             checked,
             closed::isClosed);
@@ -70,8 +80,9 @@ record FileChanges(
     List<Finding> findings = new ArrayList<>(finder.findings());
     findings.addAll(detector.findings());
     findings.addAll(gone.findingsOfKept());
-    return new FileChanges(
-        known, checked, gone, closed.leaving(leaving), findings, detector.unreadable());
+    List<Refusal> refused = new ArrayList<>(finder.refused());
+    refused.addAll(detector.refused());
+    return new FileChanges(known, checked, gone, closed.leaving(leaving), findings, refused);
   }
 
   /** Whether a batch has to be made. */

@@ -1,5 +1,6 @@
 package baddle.app.consolidate;
 
+import baddle.app.reading.FileFailure;
 import baddle.app.reading.FileReading;
 import baddle.core.derivation.StoppedException;
 import baddle.core.finding.Finding;
@@ -13,8 +14,6 @@ import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.store.StoreException;
 import java.io.IOException;
-import java.nio.file.AccessDeniedException;
-import java.nio.file.NoSuchFileException;
 
 /** Reads the files of one part into it, one after the other. */
 final class FileIntake {
@@ -47,25 +46,21 @@ final class FileIntake {
       reading.read(grid);
     } catch (StoreException | StoppedException e) {
       throw e;
-    } catch (IOException e) {
-      long row = e instanceof UnreadableFileException broken ? broken.row() : 0;
+    } catch (BlockFailure e) {
+      throw e;
+    } catch (IOException | RuntimeException | OutOfMemoryError | StackOverflowError e) {
       sources.dropFile();
-      reading.fail(unreadable(file.file().path(), e, row));
+      reading.fail(unreadable(file.file().path(), e));
     }
     return new FileOutcome(file, sources.part(), reading.sources(), reading.findings());
   }
 
-  static Finding unreadable(String path, IOException e, long row) {
-    String what =
-        e instanceof NoSuchFileException
-            ? "it vanished while it was being read"
-            : e instanceof AccessDeniedException
-                ? "no permission to read it"
-                : String.valueOf(e.getMessage());
+  static Finding unreadable(String path, Throwable e) {
+    long row = e instanceof UnreadableFileException broken ? broken.row() : 0;
     return Finding.of(
         FindingCode.FILE_UNREADABLE,
         Place.file(path).atRow(row),
-        what + "; none of its rows are taken",
-        "mend the file or ask the sender for it again, then consolidate again");
+        FileFailure.words(e) + "; none of its rows are taken",
+        "correct the file or ask the sender for it again, then consolidate again");
   }
 }

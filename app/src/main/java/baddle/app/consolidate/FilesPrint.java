@@ -1,22 +1,20 @@
 package baddle.app.consolidate;
 
 import baddle.app.FileWalk;
+import baddle.app.Fingerprint;
 import baddle.app.ProjectFiles;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
-import java.util.concurrent.TimeUnit;
 
 /**
- * Files and folders as they lie there: of each file its name, size, time of modification and what
- * the file system knows it by. Nothing is opened, and no plan is needed to look again.
+ * Files and folders as they lie there: of each file its name and fingerprint. Nothing is opened,
+ * and no plan is needed to look again.
  *
  * @param parts what is seen of each folder, whose path ends in a separator, and of each file
  * @param youngest the latest time of modification, in nanoseconds since 1970
@@ -63,7 +61,7 @@ record FilesPrint(Map<String, String> parts, long youngest) {
     Seen(String key) throws IOException {
       Path path = Path.of(key);
       if (!key.endsWith(SEPARATOR) && Files.isRegularFile(path)) {
-        add("", Files.readAttributes(path, BasicFileAttributes.class));
+        add("", Fingerprint.of(path));
       } else if (key.endsWith(SEPARATOR) && Files.isDirectory(path)) {
         text.append(SEPARATOR);
         int base = path.toString().length();
@@ -71,11 +69,9 @@ record FilesPrint(Map<String, String> parts, long youngest) {
       }
     }
 
-    private void add(String name, BasicFileAttributes found) {
-      long modified = found.lastModifiedTime().to(TimeUnit.NANOSECONDS);
-      youngest = Math.max(youngest, modified);
-      text.append(name).append('\n').append(found.size()).append(' ').append(modified);
-      text.append(' ').append(Objects.hashCode(found.fileKey())).append('\n');
+    private void add(String name, Fingerprint found) {
+      youngest = Math.max(youngest, found.modified());
+      text.append(name).append('\n').append(found.text()).append('\n');
     }
 
     String text() {

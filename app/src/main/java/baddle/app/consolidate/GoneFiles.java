@@ -40,7 +40,7 @@ final class GoneFiles {
    *
    * @param known the files the store has rows of
    * @param found the files there are
-   * @param missingFeeds feeds whose folder is missing; none of their files counts as gone
+   * @param isUnseen tells files that can't be looked for, and so don't count as gone
    * @param reports places of files that are reports of this program
    * @param checked what became of the files there are; those that were renamed and needn't be read
    *     are replaced by such as say so
@@ -51,7 +51,7 @@ final class GoneFiles {
       Plan plan,
       List<StoredFile> known,
       List<FoundFile> found,
-      Set<String> missingFeeds,
+      Predicate<StoredFile> isUnseen,
       Set<String> reports,
       List<CheckedFile> checked,
       Predicate<StoredFile> isClosed)
@@ -69,7 +69,7 @@ final class GoneFiles {
     GoneFiles gone = new GoneFiles(plan);
     for (StoredFile file : known) {
       boolean isFound = places.contains(ChangeDetector.place(file.dataset(), file.path()));
-      if (!isFound && !missingFeeds.contains(file.feed())) {
+      if (!isFound && !isUnseen.test(file)) {
         Integer now = arrived.remove(file.dataset() + file.content());
         if (now == null) {
           gone.add(file, isClosed.test(file));

@@ -42,30 +42,34 @@ record Look(
    * Looks.
    *
    * @param now when
-   * @param forDamage whether stored rows are looked at too
+   * @param how how closely
    */
   static Look of(
-      Project project,
-      GridOpener opener,
-      References references,
-      Store store,
-      Instant now,
-      boolean forDamage)
+      Project project, GridOpener opener, References references, Store store, Instant now, How how)
       throws IOException {
     int last = store.catalogue().lastBatch().map(Batch::number).orElse(0);
-    Damage damage = forDamage ? Damage.find(project.plan(), store, last) : Damage.NONE;
+    Damage damage = how.forDamage() ? Damage.find(project.plan(), store, last) : Damage.NONE;
     ClosedSources closed = new ClosedSources(project.plan(), store, last, damage.parts());
     List<StoredFile> known = damage.known(closed.known(store.catalogue().files(last)));
     MendedFiles mended = MendedFiles.of(project, opener);
-    FileChanges changes = FileChanges.of(project, known, closed, mended, nanos(now));
+    FileChanges changes =
+        FileChanges.of(project, known, closed, mended, nanos(now), how.byContent());
     Derived derived = new Derived(project, references, store, closed);
     boolean isToDo = changes.any() || derived.isOutOfDate(known);
     return new Look(known, closed, damage, mended, changes, derived, isToDo);
   }
 
+  /**
+   * How closely it is looked.
+   *
+   * @param forDamage whether stored rows are looked at too
+   * @param byContent whether the content of every file is looked at
+   */
+  record How(boolean forDamage, boolean byContent) {}
+
   /** Whether nothing changed, and what is said of it depends on what the print of files shows. */
   boolean isStanding() {
-    return !isToDo && changes.unreadable().isEmpty() && mended.findings().isEmpty();
+    return !isToDo && changes.refused().isEmpty() && mended.findings().isEmpty();
   }
 
   /** A time in nanoseconds since 1970. */
@@ -78,6 +82,7 @@ record Look(
     List<Finding> findings = new ArrayList<>(changes.findings());
     findings.addAll(damage.findings(known, changes.checked()));
     findings.addAll(changes.gone().findings());
+    changes.refused().forEach(one -> findings.add(one.finding()));
     return findings;
   }
 }

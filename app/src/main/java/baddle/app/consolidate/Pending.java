@@ -7,9 +7,12 @@ import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.store.Store;
 import baddle.store.StoredFile;
+import baddle.store.StoredRefusal;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /** What lies in the feeds' folders and isn't in the datasets yet. */
 public final class Pending {
@@ -26,9 +29,20 @@ public final class Pending {
       throws IOException {
     ClosedSources closed = new ClosedSources(project.plan(), store, batch);
     List<StoredFile> known = closed.known(store.catalogue().files(batch));
-    FileChanges changes = FileChanges.of(project, known, closed, mended, Long.MAX_VALUE);
+    FileChanges changes = FileChanges.of(project, known, closed, mended, Long.MAX_VALUE, false);
     List<Finding> findings = new ArrayList<>(changes.findings());
-    long toRead = changes.checked().stream().filter(CheckedFile::isToRead).count();
+    Map<String, StoredRefusal> refused = new HashMap<>();
+    store.catalogue().refused().forEach(one -> refused.put(one.path() + one.seen(), one));
+    changes.refused().forEach(one -> findings.add(one.finding()));
+    long toRead = 0;
+    for (CheckedFile file : changes.checked()) {
+      StoredRefusal same = refused.get(file.file().path() + file.file().seen().text());
+      if (file.isToRead() && same != null) {
+        findings.add(same.finding());
+      } else if (file.isToRead() || file.change() == FileChange.RENAMED) {
+        toRead++;
+      }
+    }
     long gone = changes.leaving().size();
     if (toRead + gone > 0) {
       findings.add(

@@ -39,9 +39,9 @@ final class ResultMaking {
    *
    * @param made the batch that was made
    * @param shown what has been found on the way
-   * @param failed how many files of each feed couldn't be read
+   * @param refused the files that couldn't be read
    */
-  ConsolidateResult of(Optional<Batch> made, List<Finding> shown, Map<String, Integer> failed)
+  ConsolidateResult of(Optional<Batch> made, List<Finding> shown, List<Refusal> refused)
       throws IOException {
     List<Finding> findings = new ArrayList<>(shown);
     Optional<Batch> current = catalogue.lastBatch();
@@ -56,7 +56,11 @@ final class ResultMaking {
           line(
               feed,
               look.changes(),
-              failed.getOrDefault(feed.name(), 0),
+              refused.stream()
+                  .filter(one -> one.feed().equals(feed.name()))
+                  .map(one -> one.stored().path())
+                  .collect(Collectors.toSet())
+                  .size(),
               rowsOfFeed.getOrDefault(feed.name(), RowCounts.NONE)));
     }
     findings.addAll(catalogue.findings(number));

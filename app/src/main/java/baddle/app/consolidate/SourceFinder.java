@@ -1,6 +1,7 @@
 package baddle.app.consolidate;
 
 import baddle.app.FileWalk;
+import baddle.app.Fingerprint;
 import baddle.app.Project;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
@@ -8,30 +9,33 @@ import baddle.app.reading.NameOrder;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
+import baddle.core.finding.Severity;
 import baddle.core.value.Period;
 import baddle.core.value.PeriodText;
 import baddle.plan.FeedPlan;
 import baddle.plan.NamePattern;
+import baddle.store.StoredFile;
+import baddle.store.StoredRefusal;
 import java.io.File;
 import java.io.IOException;
+import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 
 /** Finds the files of all feeds, each in the order of time. */
 final class SourceFinder {
 
-  private record Seen(Path file, BasicFileAttributes attributes) {}
+  private record Seen(Path file, Fingerprint found) {}
 
   private static final String SEPARATOR = File.separator;
 
@@ -43,9 +47,25 @@ final class SourceFinder {
   private final Set<String> walked = new HashSet<>();
   private final Set<String> wanted = new HashSet<>();
   private final Set<String> missing = new HashSet<>();
+  private final Set<String> feedsWithFiles;
+
+  /** Paths that can't be looked at; what lies below them is neither there nor gone. */
+  private final Set<String> unseen = new HashSet<>();
+
+  private final List<Refusal> refused = new ArrayList<>();
   private final Map<String, FeedPlan> feedOfFile = new HashMap<>();
 
   SourceFinder(Project project, MendedFiles mended) {
+    this(project, mended, Set.of());
+  }
+
+  /**
+   * A finder.
+   *
+   * @param feedsWithFiles the feeds that had files when they were looked for last
+   */
+  SourceFinder(Project project, MendedFiles mended, Set<String> feedsWithFiles) {
+    this.feedsWithFiles = feedsWithFiles;
     this.project = project;
     this.mended = mended;
     this.base = project.folder() + SEPARATOR;
@@ -56,9 +76,16 @@ final class SourceFinder {
     return findings;
   }
 
-  /** Names of feeds of which a folder isn't there, so that nothing can be said of their files. */
-  Set<String> missing() {
-    return missing;
+  /** The files that no feed can read although they have the names of one's files. */
+  List<Refusal> refused() {
+    return refused;
+  }
+
+  /** Whether nothing can be said of a file, for the folder it was in can't be looked at. */
+  boolean isUnseen(StoredFile file) {
+    return missing.contains(file.feed())
+        || unseen.stream()
+            .anyMatch(path -> file.path().equals(path) || file.path().startsWith(path + "/"));
   }
 
   /** The files feed by feed, each feed's in order. */
@@ -100,15 +127,62 @@ final class SourceFinder {
           FindingCode.FOLDER_MISSING,
           Place.file(folder.isEmpty() ? "." : folder),
           "the folder of feed " + feed.name() + " isn't there; its rows stay as they were",
-          "bring the folder back, or mend files: in the plan");
-    } else if (walked.add(folder)) {
-      FileWalk.of(root, this::see);
+          "bring the folder back, or correct files: in the plan");
+      return;
+    }
+    if (walked.add(folder)) {
+      FileWalk.of(root, new Collector());
+    }
+    boolean isEmpty = seen.values().stream().noneMatch(file -> file.file().startsWith(root));
+    if (isEmpty && feedsWithFiles.contains(feed.name()) && missing.add(feed.name())) {
+      add(
+          FindingCode.FOLDER_EMPTY,
+          Place.file(folder.isEmpty() ? "." : folder),
+          "the folder of feed "
+              + feed.name()
+              + " is empty, and held files before; its rows stay as they were",
+          "put the files back, or take the feed out of the plan if its rows are to go");
     }
   }
 
-  private void see(Path file, BasicFileAttributes attributes) {
-    if (attributes.isRegularFile() && !String.valueOf(file.getFileName()).startsWith("~$")) {
-      seen.put(relative(file), new Seen(file, attributes));
+  private final class Collector implements FileWalk.Visit {
+
+    @Override
+    public void file(Path file, Fingerprint found) {
+      if (found.isFile() && !NotForPeople.is(String.valueOf(file.getFileName()))) {
+        seen.put(relative(file), new Seen(file, found));
+      }
+    }
+
+    @Override
+    public void failed(Path path, IOException why) {
+      String relative = relative(path);
+      unseen.add(relative);
+      boolean denied = why instanceof AccessDeniedException;
+      findings.add(
+          new Finding(
+              FindingCode.PATH_UNREADABLE,
+              isNeeded(relative) ? Severity.ERROR : Severity.NOTE,
+              Place.file(relative),
+              (denied ? "no permission to look at it" : why.getMessage())
+                  + "; what lies there isn't read, and rows that came from there stay",
+              "let it be looked at, or move it out of the feed's folder",
+              Optional.empty()));
+    }
+
+    /** Whether a feed may want what lies at a path, or below it. */
+    private boolean isNeeded(String path) {
+      return project.plan().feeds().values().stream()
+          .flatMap(feed -> feed.files().stream())
+          .anyMatch(
+              pattern ->
+                  pattern.match(path).isPresent()
+                      || pattern.toString().contains("**")
+                      || slashes(pattern.toString()) > slashes(path));
+    }
+
+    private static long slashes(String path) {
+      return path.chars().filter(c -> c == '/').count();
     }
   }
 
@@ -163,8 +237,7 @@ final class SourceFinder {
             feed,
             path,
             file.file(),
-            file.attributes().size(),
-            file.attributes().lastModifiedTime().to(TimeUnit.NANOSECONDS),
+            file.found(),
             parts,
             period,
             period.isPresent()
@@ -196,13 +269,24 @@ final class SourceFinder {
         Optional<String> stated = pattern.unreadablePeriod(path);
         if (stated.isPresent()) {
           wanted.add(path);
-          add(
-              FindingCode.PERIOD_UNREADABLE,
-              Place.file(path),
-              "\""
-                  + stated.get()
-                  + "\" is no period; expected one such as 2026-03; the file is not read",
-              "rename the file");
+          Finding finding =
+              Finding.of(
+                  FindingCode.PERIOD_UNREADABLE,
+                  Place.file(path),
+                  "\""
+                      + stated.get()
+                      + "\" is no period; expected one such as 2026-03; the file is not read",
+                  "rename the file");
+          refused.add(
+              new Refusal(
+                  new StoredRefusal(
+                      feed.dataset(),
+                      feed.name(),
+                      path,
+                      "",
+                      Objects.requireNonNull(seen.get(path)).found().text(),
+                      false,
+                      finding)));
           return;
         }
       }

@@ -94,6 +94,9 @@ public record History(List<BatchLine> batches) {
         }
         List<Finding> findings = new ArrayList<>(catalogue.findings(batch.number()));
         findings.addAll(catalogue.findingsOfDatasets(batch.number()));
+        if (batch.equals(batches.get(batches.size() - 1))) {
+          catalogue.refused().forEach(one -> findings.add(one.finding()));
+        }
         lines.add(
             0,
             new BatchLine(

@@ -1,5 +1,6 @@
 package baddle.app.reading;
 
+import baddle.app.Fingerprint;
 import baddle.core.value.Period;
 import baddle.plan.FeedPlan;
 import java.nio.file.Path;
@@ -13,8 +14,7 @@ import java.util.Optional;
  * @param feed the feed
  * @param path relative to the plan's folder, with slashes
  * @param file where it is
- * @param size in bytes
- * @param modified in nanoseconds since 1970
+ * @param seen what it was known by when it was found
  * @param named what its name carries, by column
  * @param period the period its name states
  * @param order where its path stands among others
@@ -24,8 +24,7 @@ public record FoundFile(
     FeedPlan feed,
     String path,
     Path file,
-    long size,
-    long modified,
+    Fingerprint seen,
     Map<String, String> named,
     Optional<Period> period,
     NameOrder order,
@@ -38,6 +37,11 @@ public record FoundFile(
               Comparator.comparing(
                   p -> p.orElse(null), Comparator.nullsFirst(Comparator.naturalOrder())))
           .thenComparing(FoundFile::order);
+
+  /** Its length in bytes. */
+  public long size() {
+    return seen.size();
+  }
 
   /** Copies the map. */
   public FoundFile {

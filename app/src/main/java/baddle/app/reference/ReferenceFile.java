@@ -1,5 +1,6 @@
 package baddle.app.reference;
 
+import baddle.app.Fingerprint;
 import baddle.app.Project;
 import baddle.app.reading.FileReading;
 import baddle.app.reading.FoundFile;
@@ -75,8 +76,7 @@ final class ReferenceFile {
             feed,
             path(),
             file,
-            Files.size(file),
-            0,
+            Fingerprint.of(file),
             new HashMap<>(),
             Optional.empty(),
             NameOrder.plain(path()),

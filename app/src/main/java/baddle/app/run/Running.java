@@ -1,6 +1,7 @@
 package baddle.app.run;
 
 import baddle.app.BatchStamp;
+import baddle.app.Inputs;
 import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
@@ -56,8 +57,17 @@ public final class Running {
 
   /** Why the plan's reports can't be written; empty where they can. */
   public static Optional<String> problem(Project project) {
+    Inputs inputs = Inputs.of(project);
+    Set<Path> places = new HashSet<>();
     for (ReportPlan report : project.plan().reports()) {
       Path file = file(project, report);
+      if (!places.add(file)) {
+        return Optional.of("two reports are called " + report.file());
+      }
+      Optional<String> input = inputs.problem(file);
+      if (input.isPresent()) {
+        return input;
+      }
       boolean folderIsMade =
           file.startsWith(project.folder()) && Files.notExists(file.resolveSibling(""));
       Path looked = folderIsMade ? project.folder().resolve(file.getFileName()) : file;

@@ -1,20 +1,20 @@
 package baddle.app.watch;
 
 import baddle.app.FileWalk;
+import baddle.app.Fingerprint;
 import baddle.app.Project;
 import baddle.app.ProjectFiles;
 import baddle.plan.ReportPlan;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.util.HashMap;
 import java.util.Map;
 import org.slf4j.LoggerFactory;
 
 /**
- * The files of a project's folders as they lie there, by size and time of modification. Whether a
- * feed wants a file isn't asked, so that looking costs next to nothing.
+ * The files of a project's folders as they lie there, by their fingerprints. Whether a feed wants a
+ * file isn't asked, so that looking costs next to nothing.
  *
  * @param files by path
  */
@@ -41,25 +41,21 @@ record FolderState(Map<String, String> files) {
 
   private static void add(Path file, Map<String, String> files) {
     try {
-      add(file, Files.readAttributes(file, BasicFileAttributes.class), files);
+      files.put(file.toString(), Fingerprint.of(file).text());
     } catch (IOException e) {
       files.remove(file.toString());
     }
   }
 
-  private static void add(Path file, BasicFileAttributes attributes, Map<String, String> files) {
-    files.put(file.toString(), attributes.size() + " " + attributes.lastModifiedTime().toMillis());
-  }
-
   private record Collector(Map<String, String> files) implements FileWalk.Visit {
 
     @Override
-    public void file(Path file, BasicFileAttributes attributes) {
-      add(file, attributes, files);
+    public void file(Path file, Fingerprint found) {
+      files.put(file.toString(), found.text());
     }
 
     @Override
-    public void failed(IOException why) {
+    public void failed(Path path, IOException why) {
       LoggerFactory.getLogger(FolderState.class).debug("passed over", why);
     }
   }

@@ -44,6 +44,7 @@ class CoverageTests {
             "tills",
             new ExpectPlan(Grain.of(every).orElseThrow(), List.of("site")),
             covered,
+            List.of(),
             PeriodText.english(),
             Calendar.standard());
 

@@ -2,6 +2,7 @@ package baddle.app.consolidate;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.app.Fingerprint;
 import baddle.app.Project;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
@@ -75,8 +76,7 @@ class PartsTests {
             like.feed(),
             number + ".csv",
             like.file(),
-            size,
-            like.modified(),
+            new Fingerprint(Fingerprint.Kind.FILE, size, 0, ""),
             like.named(),
             like.period(),
             like.order(),

@@ -6,10 +6,12 @@ import baddle.app.Project;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
 import baddle.core.finding.Finding;
+import baddle.store.StoredFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalLong;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -73,7 +75,12 @@ class SourceFinderTests {
             "tills in/Foxholt 2026-10.csv 2026-10",
             "all in/sub/notes.csv -",
             "all in/sub/stock 2025.csv 2025");
-    assertThat(finder.missing()).containsExactly("gone");
+    assertThat(finder.isUnseen(stored("gone"))).isTrue();
+    assertThat(finder.isUnseen(stored("tills"))).isFalse();
+  }
+
+  private static StoredFile stored(String feed) {
+    return new StoredFile(0, "sales", feed, "x.csv", "", 0, OptionalLong.empty(), "", "");
   }
 
   @Test

@@ -77,7 +77,7 @@ public enum FindingCode {
   /** Stored rows that were damaged on disk, and whose file isn't there any more. */
   ROWS_LOST(Severity.ERROR),
   /** Files that a check can't speak of, because they came or changed since. */
-  OUT_OF_DATE(Severity.WARNING),
+  OUT_OF_DATE(Severity.ERROR),
   /** A rule of checks: that has expired. */
   CHECK_EXPIRED(Severity.WARNING),
   /** Rows that are hidden in a workbook; they are read. */
@@ -120,12 +120,20 @@ public enum FindingCode {
   FILE_GONE(Severity.WARNING),
   /** The same content under two names. */
   FILE_DUPLICATE(Severity.WARNING),
+  /** The same content under names that state other values, so that both count. */
+  FILE_ALIKE(Severity.WARNING),
+  /** Rows of a file that stand in another of its feed too, nearly all of them. */
+  FILE_REPEATS(Severity.WARNING),
   /** One file or sheet that two feeds of one dataset want. */
   FILE_OF_TWO_FEEDS(Severity.ERROR),
   /** A file whose name has the feed's pattern, but whose period can't be read. */
   PERIOD_UNREADABLE(Severity.ERROR),
   /** A feed's folder that isn't there; its rows stay as they were. */
   FOLDER_MISSING(Severity.ERROR),
+  /** A feed's folder that holds nothing although it did; its rows stay as they were. */
+  FOLDER_EMPTY(Severity.ERROR),
+  /** A file, folder or link in a feed's folder that can't be looked at. */
+  PATH_UNREADABLE(Severity.ERROR),
   /** A feed whose pattern finds no file. */
   FEED_EMPTY(Severity.WARNING),
   /** Rows read that are not all accounted for: a defect of the program. */

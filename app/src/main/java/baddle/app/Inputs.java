@@ -1,0 +1,93 @@
+package baddle.app;
+
+import baddle.app.reading.MendedFiles;
+import baddle.plan.FeedPlan;
+import baddle.plan.NamePattern;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * The files that a command or its plan reads, onto which nothing may be written: the plan, the
+ * files it names, those that its feeds want, mended rows, the store. An output of an earlier time
+ * isn't one of them, wherever it lies.
+ */
+public final class Inputs {
+
+  private final Optional<Project> project;
+  private final Set<Path> files = new LinkedHashSet<>();
+
+  private Inputs(Optional<Project> project, Collection<Path> more) {
+    this.project = project;
+    files.addAll(more);
+    project.ifPresent(one -> files.addAll(ProjectFiles.of(one).files()));
+  }
+
+  /** Those of a project. */
+  public static Inputs of(Project project) {
+    return new Inputs(Optional.of(project), Set.of());
+  }
+
+  /**
+   * Those of a command that is given files.
+   *
+   * @param project the project it belongs to besides, if any
+   */
+  public static Inputs of(Optional<Project> project, Collection<Path> files) {
+    return new Inputs(project, files);
+  }
+
+  /** Why a file can't be written; empty where it is no input. */
+  public Optional<String> problem(Path output) {
+    Path file = output.toAbsolutePath().normalize();
+    try {
+      if (isSameAsOne(file)) {
+        return Optional.of(output + " is read by this command or its plan; name another file");
+      }
+      if (project.isPresent() && file.startsWith(Project.storeFolder(project.get().planFile()))) {
+        return Optional.of(output + " lies in the store's folder; name another place");
+      }
+      if (project.isPresent() && Files.exists(file) && isSource(project.get(), file)) {
+        return Optional.of(
+            output + " is a file that was sent, and the plan reads it; name another file");
+      }
+    } catch (IOException e) {
+      return Optional.of(output + " can't be looked at: " + e.getMessage());
+    }
+    return Optional.empty();
+  }
+
+  private boolean isSameAsOne(Path file) throws IOException {
+    for (Path input : files) {
+      boolean both = Files.exists(file) && Files.exists(input);
+      if (input.toAbsolutePath().normalize().equals(file)
+          || (both && Files.isSameFile(input, file))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whether a file that is there is one of a feed's, and none that was written by a command. */
+  private static boolean isSource(Project project, Path file) throws IOException {
+    Path home = project.folder();
+    String path = home.relativize(file).toString().replace('\\', '/');
+    boolean wanted =
+        file.startsWith(home.resolve(MendedFiles.FOLDER))
+            || project.plan().feeds().values().stream()
+                .map(FeedPlan::files)
+                .flatMap(Collection::stream)
+                .anyMatch(pattern -> wants(pattern, path));
+    return wanted
+        && Files.isRegularFile(file)
+        && !OutputList.of(project.planFile()).hashes().contains(ContentHash.of(file));
+  }
+
+  private static boolean wants(NamePattern pattern, String path) {
+    return pattern.match(path).isPresent() || pattern.unreadablePeriod(path).isPresent();
+  }
+}
