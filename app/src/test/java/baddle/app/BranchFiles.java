@@ -67,7 +67,7 @@ public final class BranchFiles {
   private final Map<String, String> contents = new TreeMap<>();
   private final Map<String, String> regions = new HashMap<>();
 
-  /** For each content that stands under several names the one that counts. */
+  /** For each content of a branch that stands under several names the one that counts. */
   private Map<String, String> counted = new HashMap<>();
 
   /**
@@ -173,22 +173,26 @@ public final class BranchFiles {
   }
 
   /**
-   * What a consolidation that is done now should come to. Of files with one content the one that
-   * counted before counts on, else the first by period and name.
+   * What a consolidation that is done now should come to. Of files with one content of one branch
+   * the one that counted before counts on, else the first by period and name.
    */
   public Expected expected() {
     Map<String, List<String>> pathsOf = new TreeMap<>();
     contents.forEach(
-        (path, content) -> pathsOf.computeIfAbsent(content, c -> new ArrayList<>()).add(path));
+        (path, content) ->
+            pathsOf
+                .computeIfAbsent(branch(path) + "\n" + content, c -> new ArrayList<>())
+                .add(path));
     Map<String, String> counting = new HashMap<>();
     Map<String, BigDecimal> cells = new TreeMap<>();
     long[] counts = new long[3];
     pathsOf.forEach(
-        (content, paths) -> {
-          String before = counted.get(content);
+        (key, paths) -> {
+          String before = counted.get(key);
           String path = paths.contains(before) ? before : first(paths);
-          counting.put(content, path);
-          for (String line : content.substring(HEADINGS.length()).split("\n")) {
+          counting.put(key, path);
+          int rows = key.indexOf(HEADINGS) + HEADINGS.length();
+          for (String line : key.substring(rows).split("\n")) {
             String code = line.substring(0, line.indexOf(','));
             String amount = line.substring(line.indexOf(',') + 1);
             if (code.equals("Total")) {

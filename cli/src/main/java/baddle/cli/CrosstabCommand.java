@@ -6,13 +6,18 @@ import baddle.app.summarize.Figures;
 import baddle.app.summarize.FilesCrosstab;
 import baddle.app.summarize.Summarizing;
 import baddle.core.finding.Finding;
+import baddle.core.finding.Nearest;
+import baddle.core.value.Calendar;
 import baddle.plan.PlanException;
 import baddle.plan.SummaryDraft;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Month;
+import java.time.format.TextStyle;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.apache.commons.cli.Option;
@@ -85,6 +90,13 @@ final class CrosstabCommand implements Command {
                     .get()));
     options.add(
         Option.builder().longOpt("as-plan").desc("print it as a summary of a plan instead").get());
+    options.add(
+        Option.builder()
+            .longOpt("fiscal-year-starts")
+            .hasArg()
+            .argName("MONTH")
+            .desc("of files: the month whose first day begins the fiscal year (default: January)")
+            .get());
     options.addAll(FigureOutput.options());
     return options;
   }
@@ -96,6 +108,10 @@ final class CrosstabCommand implements Command {
       options.refuseParameters();
     }
     SummaryDraft draft = draft(options);
+    if (options.arguments().isEmpty() && options.has("fiscal-year-starts")) {
+      throw new UsageException(
+          "--fiscal-year-starts is for files; the plan's calendar: says it for datasets");
+    }
     if (options.has("as-plan")) {
       if (options.arguments().isEmpty()) {
         draft.of(options.project().plan());
@@ -118,7 +134,7 @@ final class CrosstabCommand implements Command {
       Project project = own.get();
       figures = new Summarizing(project).figures(List.of(draft.of(project.plan())));
     } else {
-      figures = FilesCrosstab.of(draft.spec()).figures(files);
+      figures = FilesCrosstab.of(draft.spec(), calendar(options)).figures(files);
     }
     if (!figures.crosstabs().isEmpty()) {
       output.write(figures);
@@ -126,6 +142,25 @@ final class CrosstabCommand implements Command {
     List<Finding> findings = figures.findings();
     FindingLines.of(findings, options.verbose()).forEach(console.err()::println);
     return findings.stream().anyMatch(Finding::isError) ? Status.FINDINGS : Status.DONE;
+  }
+
+  private static Calendar calendar(CommandOptions options) throws UsageException {
+    Optional<String> given = options.value("fiscal-year-starts");
+    if (given.isEmpty()) {
+      return Calendar.standard();
+    }
+    List<String> names = new ArrayList<>();
+    for (Month month : Month.values()) {
+      String name = month.getDisplayName(TextStyle.FULL, Locale.ENGLISH);
+      if (name.equalsIgnoreCase(given.get())) {
+        return new Calendar(month);
+      }
+      names.add(name);
+    }
+    throw new UsageException(
+        "--fiscal-year-starts takes a month's name, not "
+            + given.get()
+            + Nearest.hint(given.get(), names));
   }
 
   private static SummaryDraft draft(CommandOptions options) throws UsageException, PlanException {

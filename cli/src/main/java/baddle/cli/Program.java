@@ -100,7 +100,7 @@ final class Program {
       return failed(message(e), Status.FAILED);
     } catch (UncheckedIOException e) {
       return failed(message(e.getCause()), Status.FAILED);
-    } catch (RuntimeException | OutOfMemoryError e) {
+    } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
       return bug(e, log);
     } finally {
       log.close();

@@ -6,6 +6,7 @@ import baddle.core.intake.IntakeSpec;
 import baddle.core.table.Column;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
+import baddle.core.value.ValueRules;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -111,6 +112,18 @@ public record DatasetPlan(
   public Schema schemaWithOrigin() {
     return new Schema(
         Stream.concat(schema().columns().stream(), Origin.columns().stream()).toList());
+  }
+
+  /** The same, where calculations cast texts that are written in a way. */
+  DatasetPlan readingBy(ValueRules rules) {
+    List<Step> reading = new ArrayList<>();
+    for (Step step : steps) {
+      reading.add(
+          step instanceof Step.Calculated calc
+              ? new Step.Calculated(calc.column(), calc.expression().readingBy(rules))
+              : step);
+    }
+    return withSteps(reading);
   }
 
   /** The same with the steps that make its derived columns. */

@@ -275,7 +275,7 @@ final class DatasetReader {
     return new IntakeColumn(
         new Column(name, type),
         headings,
-        required,
+        required ? IntakeColumn.Need.VALUES : IntakeColumn.Need.NONE,
         currencyOf,
         otherwise,
         new WritingReader(nodes, ValueRules.STANDARD).unreadable(keys),

@@ -200,7 +200,7 @@ final class FeedReader {
                     new IntakeColumn(
                         new Column(heading, ColumnType.decimal(MOST_STATED_PLACES)),
                         List.of(),
-                        false)));
+                        IntakeColumn.Need.HEADING)));
     DatasetPlan read = new DatasetPlan("control list of " + feed, shape);
     return Optional.of(
         new ControlList(

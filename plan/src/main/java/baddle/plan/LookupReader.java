@@ -281,7 +281,8 @@ final class LookupReader {
   private static void add(
       List<String> wanted, Map<String, IntakeColumn> shape, String heading, ColumnType type) {
     wanted.add(heading);
-    shape.putIfAbsent(heading, new IntakeColumn(new Column(heading, type), List.of(), false));
+    shape.putIfAbsent(
+        heading, new IntakeColumn(new Column(heading, type), List.of(), IntakeColumn.Need.HEADING));
   }
 
   private Map<String, Map<String, String>> corrections(Map<String, PlanNode> keys) {

@@ -22,7 +22,19 @@ import org.jspecify.annotations.Nullable;
 final class MeasureReader {
 
   static final List<String> KEYS =
-      List.of("value", "show", "in", "currency", "sign", "as", "against", "good", "of", "on");
+      List.of(
+          "value",
+          "show",
+          "in",
+          "currency",
+          "sign",
+          "as",
+          "against",
+          "along",
+          "good",
+          "of",
+          "on",
+          "blanks");
 
   private final NodeReader nodes;
   private final Map<String, DatasetPlan> datasets;
@@ -100,7 +112,13 @@ final class MeasureReader {
     return nodes
         .text(Objects.requireNonNull(keys.get("value")), "value")
         .flatMap(this::value)
-        .map(value -> new Measure(name, value, dataset, on, view, style));
+        .map(value -> new Measure(name, value, dataset, on, view, style, blanks(keys)));
+  }
+
+  private Optional<String> blanks(Map<String, PlanNode> keys) {
+    return Optional.ofNullable(keys.get("blanks"))
+        .flatMap(node -> nodes.text(node, "blanks"))
+        .map(PlanNode.Text::text);
   }
 
   private Optional<MeasureExpression> value(PlanNode.Text text) {
@@ -140,8 +158,23 @@ final class MeasureReader {
           Objects.requireNonNull(keys.get("as")),
           "a variance needs against:, the name of a measure such as Budget");
     }
+    if (kind == View.Kind.RUNNING_TOTAL) {
+      Along along =
+          nodes.choice(keys, "along", List.of(Along.values()), MeasureReader::word, Along.TIME);
+      return new View(kind, along == Along.TIME ? "" : word(along), true);
+    }
+    if (keys.containsKey("along")) {
+      nodes.problem(Objects.requireNonNull(keys.get("along")), "along: belongs to a running total");
+    }
     Good good = nodes.choice(keys, "good", List.of(Good.values()), Good::words, Good.UP);
     return new View(kind, against.orElse(kind.isChange() ? View.PREVIOUS : ""), good == Good.UP);
+  }
+
+  /** What a running total goes along. */
+  private enum Along {
+    TIME,
+    DOWN,
+    ACROSS
   }
 
   private enum Good {

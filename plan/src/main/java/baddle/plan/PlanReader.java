@@ -2,6 +2,7 @@ package baddle.plan;
 
 import baddle.core.finding.Nearest;
 import baddle.core.value.Calendar;
+import baddle.core.value.Habit;
 import baddle.core.value.MonthNames;
 import baddle.core.value.PeriodText;
 import baddle.core.value.ValueRules;
@@ -179,6 +180,7 @@ public final class PlanReader {
         keys,
         "feeds",
         (name, node) -> feedReader.read(name, node).ifPresent(feed -> feeds.put(name, feed)));
+    datasets.replaceAll((name, dataset) -> dataset.readingBy(writing(name, feeds, rules)));
     Map<String, SummaryPlan> summaries = new LinkedHashMap<>();
     SummaryReader summaryReader = new SummaryReader(nodes, datasets, lookups, calendar);
     forEach(
@@ -207,6 +209,29 @@ public final class PlanReader {
         restatement(keys),
         store(keys),
         parameters);
+  }
+
+  /** How the values of a dataset are written, as far as all of its feeds state the same. */
+  private static ValueRules writing(
+      String dataset, Map<String, FeedPlan> feeds, ValueRules standard) {
+    List<ValueRules> stated =
+        feeds.values().stream()
+            .filter(feed -> feed.dataset().equals(dataset))
+            .map(FeedPlan::rules)
+            .toList();
+    return new ValueRules(
+        common(stated.stream().map(ValueRules::decimal).distinct().toList()),
+        common(stated.stream().map(ValueRules::dates).distinct().toList()),
+        standard.years(),
+        standard.months(),
+        standard.dash(),
+        standard.unreadable(),
+        Optional.empty(),
+        standard.zone());
+  }
+
+  private static Optional<Habit> common(List<Optional<Habit>> stated) {
+    return stated.size() == 1 ? stated.get(0) : Optional.empty();
   }
 
   private String store(Map<String, PlanNode> plan) {

@@ -3,6 +3,7 @@ package baddle.plan;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Level;
 import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.Order;
 import baddle.core.crosstab.RollForward;
 import baddle.core.crosstab.SpecException;
 import baddle.core.crosstab.Totals;
@@ -15,6 +16,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.BiFunction;
 
@@ -22,10 +24,30 @@ import java.util.function.BiFunction;
 final class RollForwardReader {
 
   static final List<String> KEYS =
-      List.of("opening", "in", "out", "amount", "detail", "account", "balance", "carry_closings");
+      List.of(
+          "opening",
+          "in",
+          "out",
+          "amount",
+          "detail",
+          "account",
+          "balance",
+          "carry_closings",
+          "labels");
+
+  private static final Map<String, RollForward.Kind> LABELS =
+      Map.of(
+          "opening", RollForward.Kind.OPENING,
+          "in", RollForward.Kind.TOTAL_IN,
+          "out", RollForward.Kind.TOTAL_OUT,
+          "net", RollForward.Kind.NET,
+          "neither", RollForward.Kind.TOTAL_NEITHER,
+          "closing", RollForward.Kind.CLOSING,
+          "balance", RollForward.Kind.STATED,
+          "difference", RollForward.Kind.DIFFERENCE);
 
   private static final List<String> NOT_WITH =
-      List.of("down", "measures", "order", "keep", "show_empty", "totals");
+      List.of("measures", "order", "keep", "show_empty", "totals");
 
   private final NodeReader nodes;
   private final BiFunction<Map<String, PlanNode>, String, List<AxisItem>> axis;
@@ -50,10 +72,15 @@ final class RollForwardReader {
       }
     }
     Map<String, PlanNode> keys = nodes.keys(node, "roll_forward", KEYS);
-    List<AxisItem> across = axis.apply(summary, "across");
-    boolean byPeriod = across.size() == 1 && across.get(0).grain().isPresent();
+    boolean periodsDown = summary.containsKey("down");
+    List<AxisItem> across = axis.apply(summary, periodsDown ? "down" : "across");
+    boolean byPeriod =
+        across.size() == 1
+            && across.get(0).grain().isPresent()
+            && !(periodsDown && summary.containsKey("across"));
     if (!byPeriod) {
-      nodes.problem(node, "roll_forward: needs across: one period, such as booked_on by month");
+      nodes.problem(
+          node, "roll_forward: needs across: or down: one period, such as booked_on by month");
     }
     Optional<String> in = text(keys, "in");
     Optional<String> out = text(keys, "out");
@@ -85,7 +112,16 @@ final class RollForwardReader {
                   .map(AxisItem::parse)
                   .orElseGet(() -> AxisItem.parse("'all'").called("detail"))));
       List<Measure> measures = new ArrayList<>();
-      measures.add(Measure.of("Amount", "sum(" + amount.get() + ")"));
+      String taken = "case when (%s) then %s when (%s) then %s else %s end";
+      String value = "(" + amount.get() + ")";
+      measures.add(
+          Measure.of(
+              "Net",
+              "sum(" + taken.formatted(in.get(), value, out.get(), "-" + value, "null") + ")"));
+      measures.add(
+          Measure.of(
+              "Neither",
+              "sum(" + taken.formatted(in.get(), "null", out.get(), "null", value) + ")"));
       balance.ifPresent(
           text ->
               measures.add(
@@ -94,19 +130,47 @@ final class RollForwardReader {
           new CrosstabSpec(
               name,
               down,
-              List.of(Level.of(across.get(0))),
+              List.of(withGaps(across.get(0))),
               measures,
               CrosstabSpec.MeasurePlace.INNERMOST,
               Totals.both(),
               "",
               where,
               Optional.of(
-                  new RollForward(opening, account.isPresent(), carries, balance.isPresent())),
+                  new RollForward(
+                      opening,
+                      account.isPresent(),
+                      carries,
+                      balance.isPresent(),
+                      periodsDown,
+                      labels(keys))),
               locale));
     } catch (ExpressionException | SpecException e) {
       nodes.problem(node, "roll_forward: " + e.getMessage());
       return Optional.empty();
     }
+  }
+
+  /** Periods without rows are shown: their closing is their opening. */
+  private static Level withGaps(AxisItem period) {
+    return new Level(
+        period, Order.NATURAL, Optional.empty(), new Level.Empty(Level.Empty.Kind.GAPS, List.of()));
+  }
+
+  private Map<RollForward.Kind, String> labels(Map<String, PlanNode> keys) {
+    Map<RollForward.Kind, String> labels = new LinkedHashMap<>();
+    if (keys.containsKey("labels")) {
+      nodes
+          .keys(keys.get("labels"), "labels", LABELS.keySet().stream().sorted().toList())
+          .forEach(
+              (key, node) ->
+                  nodes
+                      .text(node, key)
+                      .ifPresent(
+                          text ->
+                              labels.put(Objects.requireNonNull(LABELS.get(key)), text.text())));
+    }
+    return labels;
   }
 
   private Optional<String> text(Map<String, PlanNode> keys, String key) {

@@ -95,7 +95,7 @@ class SummaryPlanTests {
     assertThat(spec.down())
         .extracting(level -> level.item().heading())
         .containsExactly("direction", "what");
-    assertThat(spec.measures().get(1).value()).hasToString("last(balance, day)");
+    assertThat(spec.measures().get(2).value()).hasToString("last(balance, day)");
   }
 
   @ParameterizedTest
@@ -128,9 +128,9 @@ class SummaryPlanTests {
         "{of: sales, down: [site, units], totals: {subtotals: {units: above}}} # units is the innermost level, and has no subtotals",
         "{of: sales, down: site, measures: {A: sum(amount)}, locale: xx} # locale should be a language tag",
         "{of: sales, down: site, where: amount, measures: {A: sum(amount)}} # amount is decimal(2), not a condition",
-        "{of: cash, across: what, roll_forward: {opening: 1, in: a, out: b, amount: amount}} # roll_forward: needs across: one period",
+        "{of: cash, across: what, roll_forward: {opening: 1, in: a, out: b, amount: amount}} # roll_forward: needs across: or down: one period",
         "{of: cash, across: day by month, roll_forward: {opening: 1, in: way = 'in', amount: amount}} # roll_forward: needs opening:, in:, out: and amount:",
-        "{of: cash, across: day by month, down: what, roll_forward: {opening: 1, in: way = 'i', out: way = 'o', amount: amount}} # down: has no place beside roll_forward:",
+        "{of: cash, across: day by month, measures: count(*), roll_forward: {opening: 1, in: way = 'i', out: way = 'o', amount: amount}} # measures: has no place beside roll_forward:",
         "{of: cash, across: day by month, roll_forward: {opening: much, in: way = 'i', out: way = 'o', amount: amount}} # opening should be a number such as 1500.00",
       })
   void says_what_is_wrong(String summary, String message) {

@@ -8,6 +8,7 @@ import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.RollForward;
 import baddle.core.crosstab.Subtotals;
 import baddle.core.crosstab.Totals;
+import baddle.core.expression.AxisItem;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -107,8 +108,7 @@ public final class CrosstabLayout {
   }
 
   private void addHeadings() {
-    List<String> headings = spec.down().stream().map(level -> level.item().heading()).toList();
-    downHeadings.addAll(headings);
+    downHeadings.addAll(names(spec.down()));
     if (measuresDown) {
       downHeadings.add(measuresOutside ? 0 : downHeadings.size(), "");
     }
@@ -266,6 +266,11 @@ public final class CrosstabLayout {
   }
 
   private void addRollForward(RollForward rollForward) {
+    List<RollForward.Line> rolled = rollForward.lines(crosstab);
+    if (rollForward.periodsDown()) {
+      addRolledDown(rollForward, rolled);
+      return;
+    }
     if (rollForward.byAccount()) {
       downHeadings.add(spec.down().get(0).item().heading());
     }
@@ -275,7 +280,7 @@ public final class CrosstabLayout {
     }
     columns.add(new Column(List.of(totals.label()), crosstab.across(), 0, true));
     String account = "";
-    for (RollForward.Line line : rollForward.lines(crosstab)) {
+    for (RollForward.Line line : rolled) {
       if (!lines.isEmpty() && !line.account().equals(account)) {
         addGap();
       }
@@ -284,16 +289,83 @@ public final class CrosstabLayout {
       if (rollForward.byAccount()) {
         labels.add(account);
       }
-      boolean detail = line.kind() == RollForward.Kind.DETAIL;
+      boolean detail = line.kind().isDetail();
       labels.add((detail ? "  " : "") + line.label());
-      Kind kind =
-          switch (line.kind()) {
-            case DETAIL, STATED -> Kind.ITEM;
-            case CLOSING -> Kind.TOTAL;
-            case OPENING, SUBTOTAL, DIFFERENCE -> Kind.SUBTOTAL;
-          };
-      lines.add(new Line(labels, crosstab.down(), NO_MEASURE, kind, detail ? 1 : 0, line.values()));
+      lines.add(
+          new Line(
+              labels,
+              crosstab.down(),
+              NO_MEASURE,
+              kind(line.kind()),
+              detail ? 1 : 0,
+              line.values()));
     }
+  }
+
+  /** A line for each period, a column for each line of the roll-forward. */
+  private void addRolledDown(RollForward rollForward, List<RollForward.Line> rolled) {
+    downHeadings.addAll(names(spec.across()));
+    for (RollForward.Line line : rolled) {
+      List<String> labels =
+          rollForward.byAccount() ? List.of(line.account(), line.label()) : List.of(line.label());
+      columns.add(
+          new Column(labels, crosstab.across(), 0, line.kind() == RollForward.Kind.CLOSING));
+    }
+    List<Item> periods = crosstab.across().children();
+    for (int at = 0; at <= periods.size(); at++) {
+      int index = at;
+      boolean total = at == periods.size();
+      lines.add(
+          new Line(
+              List.of(total ? totals.label() : periods.get(at).label()),
+              crosstab.down(),
+              NO_MEASURE,
+              total ? Kind.TOTAL : Kind.ITEM,
+              0,
+              rolled.stream().map(line -> line.values().get(index)).toList()));
+    }
+  }
+
+  private static Kind kind(RollForward.Kind kind) {
+    return switch (kind) {
+      case DETAIL_IN, DETAIL_OUT, DETAIL_NEITHER, STATED -> Kind.ITEM;
+      case CLOSING -> Kind.TOTAL;
+      default -> Kind.SUBTOTAL;
+    };
+  }
+
+  /** What levels are called: their names, or, where two have one name, how they are written. */
+  static List<String> names(List<Level> levels) {
+    List<String> headings = levels.stream().map(level -> level.item().heading()).toList();
+    List<String> names = new ArrayList<>();
+    for (Level level : levels) {
+      String heading = level.item().heading();
+      boolean alone = Collections.frequency(headings, heading) == 1;
+      names.add(alone ? heading : level.item().text());
+    }
+    return names;
+  }
+
+  /** What levels are called in data: by the name the plan gives one, else as it is written. */
+  static List<String> dataNames(List<Level> levels) {
+    return levels.stream().map(Level::item).map(CrosstabLayout::dataName).toList();
+  }
+
+  private static String dataName(AxisItem item) {
+    String own = item.value().isName() ? item.value().names().get(0) : item.value().toString();
+    boolean named = !item.heading().equals(own);
+    boolean plain = item.value().isName() && item.grain().isEmpty();
+    return named || plain ? item.heading() : item.text();
+  }
+
+  /** The name of each level down, in data. */
+  List<String> downNames() {
+    return dataNames(spec.down());
+  }
+
+  /** The name of each level across, in data. */
+  List<String> acrossNames() {
+    return dataNames(spec.across());
   }
 
   /** The cross-tab's name. */
@@ -318,11 +390,14 @@ public final class CrosstabLayout {
 
   /** The heading of each level across. */
   public List<String> acrossHeadings() {
-    return spec.across().stream().map(Level::item).map(item -> item.text()).toList();
+    return names(spec.across());
   }
 
   /** How many heading lines there are above the body. */
   public int headingLines() {
+    if (spec.rollForward().filter(RollForward::periodsDown).isPresent()) {
+      return columns.get(0).labels().size();
+    }
     int lines = spec.across().size() + (measuresNamed && !measuresDown ? 1 : 0);
     return lines == 0 ? 1 : lines;
   }
@@ -362,10 +437,15 @@ public final class CrosstabLayout {
     return numbers.get(measure(line, column));
   }
 
+  /** What stands where a line and a column meet without a value. */
+  public String blanks(Line line, Column column) {
+    return spec.measures().get(measure(line, column)).blanks().orElse(spec.blanks());
+  }
+
   /** What is shown where a line and a column meet; the text for blanks where there is no value. */
   public String shown(Line line, Column column) {
     return line.kind() == Kind.GAP
         ? ""
-        : number(line, column).show(value(line, column), spec.blanks());
+        : number(line, column).show(value(line, column), blanks(line, column));
   }
 }

@@ -2,6 +2,7 @@ package baddle.reports;
 
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
+import baddle.core.crosstab.RollForward;
 import baddle.core.crosstab.View;
 import baddle.formats.csv.CsvRowWriter;
 import java.io.IOException;
@@ -27,12 +28,13 @@ public final class CsvReport {
           continue;
         }
         List<String> cells = new ArrayList<>(line.labels());
+        cells.replaceAll(CsvReport::label);
         for (CrosstabLayout.Column column : layout.columns()) {
           cells.add(
               layout
                   .value(line, column)
                   .map(layout.number(line, column)::exact)
-                  .orElse(layout.spec().blanks()));
+                  .orElseGet(() -> layout.blanks(line, column)));
         }
         writer.row(cells);
       }
@@ -45,19 +47,57 @@ public final class CsvReport {
    */
   public static void writeFlat(CrosstabLayout layout, OutputStream out) throws IOException {
     try (CsvRowWriter writer = new CsvRowWriter(out)) {
-      List<String> headings = new ArrayList<>();
-      layout.spec().levels().forEach(level -> headings.add(level.item().text()));
+      Optional<RollForward> roll = layout.spec().rollForward();
+      if (roll.isPresent()) {
+        writeRolled(layout, roll.get(), writer);
+        return;
+      }
+      List<String> headings = new ArrayList<>(CrosstabLayout.dataNames(layout.spec().levels()));
       headings.addAll(List.of("measure", "value"));
       writer.row(headings);
       flat(layout, layout.crosstab().down(), new ArrayList<>(), writer);
     }
   }
 
+  /** A roll-forward as a list: opening and closing are lines like what came in and went out. */
+  private static void writeRolled(CrosstabLayout layout, RollForward roll, CsvRowWriter writer) {
+    List<String> headings = new ArrayList<>();
+    if (roll.byAccount()) {
+      headings.add(layout.spec().down().get(0).item().heading());
+    }
+    headings.addAll(List.of("side", "detail"));
+    headings.addAll(layout.acrossNames());
+    headings.add("value");
+    writer.row(headings);
+    List<Item> periods = layout.crosstab().across().children();
+    for (RollForward.Line line : roll.lines(layout.crosstab())) {
+      for (int i = 0; i < periods.size(); i++) {
+        List<String> cells = new ArrayList<>();
+        if (roll.byAccount()) {
+          cells.add(label(line.account()));
+        }
+        cells.add(line.kind().side());
+        cells.add(line.kind().isDetail() ? label(line.label()) : "");
+        cells.add(label(periods.get(i).label()));
+        cells.add(line.values().get(i).map(BigDecimal::toPlainString).orElse(""));
+        boolean total = line.kind().standardLabel().startsWith("Total");
+        if (!total && line.values().get(i).isPresent()) {
+          writer.row(cells);
+        }
+      }
+    }
+  }
+
+  /** A blank item is a blank in data. */
+  private static String label(String label) {
+    return label.equals(Item.BLANK_LABEL) ? "" : label;
+  }
+
   private static void flat(
       CrosstabLayout layout, Item down, List<String> labels, CsvRowWriter writer) {
     if (labels.size() < layout.spec().down().size()) {
       for (Item child : down.children()) {
-        labels.add(child.label());
+        labels.add(label(child.label()));
         flat(layout, child, labels, writer);
         labels.remove(labels.size() - 1);
       }
@@ -71,7 +111,7 @@ public final class CsvReport {
     CrosstabSpec spec = layout.spec();
     if (labels.size() < spec.levels().size()) {
       for (Item child : across.children()) {
-        labels.add(child.label());
+        labels.add(label(child.label()));
         flat(layout, down, child, labels, writer);
         labels.remove(labels.size() - 1);
       }

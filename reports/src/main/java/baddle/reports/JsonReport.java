@@ -1,5 +1,6 @@
 package baddle.reports;
 
+import baddle.core.crosstab.Item;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
 import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
@@ -51,8 +52,8 @@ public final class JsonReport {
   private void write(CrosstabLayout layout) throws IOException {
     json.writeStartObject();
     json.writeStringField("summary", layout.title());
-    strings("down", layout.spec().down().stream().map(l -> l.item().text()).toList());
-    strings("across", layout.spec().across().stream().map(l -> l.item().text()).toList());
+    strings("down", layout.downNames());
+    strings("across", layout.acrossNames());
     json.writeArrayFieldStart("columns");
     for (CrosstabLayout.Column column : layout.columns()) {
       json.writeStartObject();
@@ -102,7 +103,11 @@ public final class JsonReport {
   private void strings(String field, List<String> values) throws IOException {
     json.writeArrayFieldStart(field);
     for (String value : values) {
-      json.writeString(value);
+      if (value.equals(Item.BLANK_LABEL)) {
+        json.writeNull();
+      } else {
+        json.writeString(value);
+      }
     }
     json.writeEndArray();
   }

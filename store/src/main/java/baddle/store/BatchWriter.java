@@ -301,6 +301,11 @@ public final class BatchWriter implements Closeable {
           source.part(),
           source.number());
     }
+    database.execute(
+        "UPDATE source SET absent = ? WHERE part = ? AND number = ?",
+        String.join("\t", treated.absent()),
+        source.part(),
+        source.number());
     for (SourceIntake.LeftOut leftOut : treated.leftOut()) {
       database.execute(
           "INSERT INTO left_out (part, source, because, rows) VALUES (?, ?, ?, ?)",

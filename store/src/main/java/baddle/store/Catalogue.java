@@ -14,6 +14,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -21,6 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
@@ -152,6 +154,29 @@ public final class Catalogue {
         message(row.getString(13), row.getString(14)),
         new RowCounts(row.getLong(7), row.getLong(8), row.getLong(9), row.getLong(10)),
         row.getLong(11));
+  }
+
+  /**
+   * The columns that sources live at a batch lack a heading for: by feed, and for each path, once
+   * for each of its sources. Sources that an older program read aren't among them.
+   */
+  public Map<String, Map<String, List<Set<String>>>> absentHeadings(int batch) throws IOException {
+    Map<String, Map<String, List<Set<String>>>> absent = new LinkedHashMap<>();
+    database.query(
+        "SELECT f.feed, f.path, s.absent FROM source s JOIN file f ON f.id = s.file"
+            + " WHERE s.absent IS NOT NULL AND"
+            + LIVE
+            + "ORDER BY f.id, s.part, s.number",
+        row ->
+            absent
+                .computeIfAbsent(row.getString(1), feed -> new LinkedHashMap<>())
+                .computeIfAbsent(row.getString(2), path -> new ArrayList<>())
+                .add(
+                    row.getString(3).isEmpty()
+                        ? Set.of()
+                        : Set.of(row.getString(3).split("\t", -1))),
+        batch);
+    return absent;
   }
 
   private static Optional<MessageHead> message(@Nullable String sender, @Nullable String sent) {

@@ -195,6 +195,7 @@ final class CatalogueTables {
 
   private static final List<String> SINCE_FORMAT_6 =
       List.of(
+          "ALTER TABLE source ADD COLUMN absent TEXT",
           """
           CREATE TABLE blanked (
             part INTEGER NOT NULL,

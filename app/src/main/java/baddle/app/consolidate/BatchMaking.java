@@ -16,6 +16,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -63,6 +64,7 @@ final class BatchMaking {
     FileChanges changes = look.changes();
     ClosedSources closed = look.closed();
     Derived derived = look.derived();
+    EarlierHeadings headings = new EarlierHeadings(absentHeadings(store));
     try (BatchWriter batch = store.beginBatch(now)) {
       boolean changed = !changes.leaving().isEmpty();
       List<CheckedFile> checked = changes.checked();
@@ -99,7 +101,7 @@ final class BatchMaking {
           if (outcome.failed()) {
             refuse(outcome);
           } else {
-            added.add(add(batch, outcome));
+            added.add(add(batch, outcome, headings.judged(outcome)));
             changed = true;
           }
         }
@@ -134,8 +136,14 @@ final class BatchMaking {
     }
   }
 
-  private static ClosedSources.Added add(BatchWriter batch, FileOutcome outcome)
+  private static Map<String, Map<String, List<Set<String>>>> absentHeadings(Store store)
       throws IOException {
+    Optional<Batch> last = store.catalogue().lastBatch();
+    return last.isEmpty() ? Map.of() : store.catalogue().absentHeadings(last.get().number());
+  }
+
+  private static ClosedSources.Added add(
+      BatchWriter batch, FileOutcome outcome, List<Finding> findings) throws IOException {
     if (outcome.file().known().isPresent()) {
       batch.retire(outcome.file().known().get().id());
     }
@@ -158,7 +166,7 @@ final class BatchMaking {
       batch.addSource(stored);
       batch.addTreated(stored, source.intake().treated());
     }
-    for (Finding finding : outcome.findings()) {
+    for (Finding finding : findings) {
       batch.addFinding(file, finding);
     }
     return new ClosedSources.Added(

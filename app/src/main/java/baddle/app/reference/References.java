@@ -82,7 +82,8 @@ public final class References {
             "corrections",
             List.of(
                 new IntakeColumn(new Column(WRONG, ColumnType.text()), List.of(), true),
-                new IntakeColumn(new Column(RIGHT, ColumnType.text()), List.of(), false)));
+                new IntakeColumn(
+                    new Column(RIGHT, ColumnType.text()), List.of(), IntakeColumn.Need.HEADING)));
     Map<String, String> corrections = new LinkedHashMap<>();
     Set<String> twice = new LinkedHashSet<>();
     List<Finding> findings =

@@ -32,21 +32,23 @@ import java.util.stream.Collectors;
 public final class FilesCrosstab {
 
   private static final Set<FindingCode> OF_FIRST_READING =
-      Set.of(FindingCode.FILE_DUPLICATE, FindingCode.FILE_UNREADABLE);
+      Set.of(FindingCode.FILE_DUPLICATE, FindingCode.FILE_UNREADABLE, FindingCode.NO_TABLE);
 
   private final GridOpener opener;
   private final CrosstabSpec spec;
+  private final Calendar calendar;
   private final List<Finding> findings = new ArrayList<>();
 
   /** Of a specification. */
-  public FilesCrosstab(GridOpener opener, CrosstabSpec spec) {
+  public FilesCrosstab(GridOpener opener, CrosstabSpec spec, Calendar calendar) {
+    this.calendar = calendar;
     this.opener = opener;
     this.spec = spec;
   }
 
   /** Of files of every format there is. */
-  public static FilesCrosstab of(CrosstabSpec spec) {
-    return new FilesCrosstab(new Formats(), spec);
+  public static FilesCrosstab of(CrosstabSpec spec, Calendar calendar) {
+    return new FilesCrosstab(new Formats(), spec, calendar);
   }
 
   /**
@@ -65,7 +67,7 @@ public final class FilesCrosstab {
     findings.removeIf(finding -> !OF_FIRST_READING.contains(finding.code()));
     List<IntakeColumn> typed = first.typed();
     Schema schema = new IntakeSpec(typed, Map.of()).schema();
-    CrosstabBuilder builder = new CrosstabBuilder(spec, schema, Calendar.standard());
+    CrosstabBuilder builder = new CrosstabBuilder(spec, schema, calendar);
     FilesReading second = new FilesReading(opener, names, findings);
     second.read(readable, typed, builder);
     RowCounts counts = second.counts();

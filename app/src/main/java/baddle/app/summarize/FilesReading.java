@@ -1,5 +1,6 @@
 package baddle.app.summarize;
 
+import baddle.app.reading.FileFailure;
 import baddle.app.reading.SheetTables;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
@@ -50,7 +51,7 @@ final class FilesReading {
   private final GridOpener opener;
   private final List<String> names;
   private final List<Finding> findings;
-  private final Map<String, ColumnType> types = new HashMap<>();
+  private final Map<String, TypeVote> votes = new HashMap<>();
   private RowCounts counts = RowCounts.NONE;
 
   FilesReading(GridOpener opener, List<String> names, List<Finding> findings) {
@@ -66,6 +67,8 @@ final class FilesReading {
 
   /** The columns with the types that the first reading found. */
   List<IntakeColumn> typed() {
+    Map<String, ColumnType> types = new HashMap<>();
+    votes.forEach((name, vote) -> types.put(name, vote.decide()));
     return columns(types);
   }
 
@@ -79,7 +82,10 @@ final class FilesReading {
             name -> {
               boolean origin = ORIGIN.contains(name);
               ColumnType type = known.getOrDefault(name, ColumnType.text());
-              return new IntakeColumn(new Column(name, type), List.of(), !origin);
+              return new IntakeColumn(
+                  new Column(name, type),
+                  List.of(),
+                  origin ? IntakeColumn.Need.NONE : IntakeColumn.Need.HEADING);
             })
         .toList();
   }
@@ -93,10 +99,11 @@ final class FilesReading {
       Dialect dialect = Dialect.TOLD_BY_CONTENT;
       try (GridFile grid = opener.open(file, dialect)) {
         for (GridSheet sheet : sheets(grid)) {
-          new Survey(file, sheet, understandings).read(grid.sheets().size() == 1);
+          new Survey(file, sheet, understandings).read(grid.sheets().size());
         }
         dialect = grid.dialect();
-      } catch (IOException e) {
+        checkAnyTable(file, understandings);
+      } catch (IOException | RuntimeException | OutOfMemoryError | StackOverflowError e) {
         counts = before;
         unreadable(file, e);
         continue;
@@ -106,14 +113,33 @@ final class FilesReading {
     return readable;
   }
 
-  private void unreadable(Path file, IOException e) {
+  /** A file none of whose sheets has the headings is an error, whatever each of them holds. */
+  private void checkAnyTable(Path file, List<Map<String, Understanding>> understandings) {
+    boolean told =
+        findings.stream()
+            .anyMatch(f -> f.isError() && String.valueOf(f.place().file()).equals(file.toString()));
+    if (understandings.isEmpty() && !told) {
+      findings.add(
+          Finding.of(
+              FindingCode.NO_TABLE,
+              Place.file(file.toString()),
+              "no sheet has the headings " + String.join(", ", wanted()) + "; none of it counts",
+              "leave it out, or name columns that it has"));
+    }
+  }
+
+  private List<String> wanted() {
+    return names.stream().filter(name -> !ORIGIN.contains(name)).toList();
+  }
+
+  private void unreadable(Path file, Throwable e) {
     long row = e instanceof UnreadableFileException broken ? broken.row() : 0;
     findings.add(
         Finding.of(
             FindingCode.FILE_UNREADABLE,
             Place.file(file.toString()).atRow(row),
-            String.valueOf(e.getMessage()),
-            "mend the file or leave it out"));
+            FileFailure.words(e) + "; none of its rows count",
+            "correct the file or leave it out"));
   }
 
   private static List<GridSheet> sheets(GridFile grid) {
@@ -173,7 +199,7 @@ final class FilesReading {
           @Override
           public void end(SourceIntake result) {
             table[0] += result.outcome() == SourceIntake.Outcome.READ ? 1 : 0;
-            took(result, grid.sheets().size() == 1);
+            took(result, Place.source(file.path.toString(), sheet.name()), grid.sheets().size());
           }
         };
     Place place = Place.source(file.path.toString(), sheet.name());
@@ -181,10 +207,16 @@ final class FilesReading {
     return table[0];
   }
 
-  private void took(SourceIntake result, boolean onlySheet) {
+  private void took(SourceIntake result, Place place, int sheets) {
     counts = counts.plus(result.counts());
-    boolean stray = !onlySheet && result.outcome() == SourceIntake.Outcome.NO_TABLE;
-    if (!stray) {
+    boolean stray =
+        sheets > 1
+            && result.outcome() == SourceIntake.Outcome.NO_TABLE
+            && !result.nearest().anyHeading();
+    if (stray) {
+      findings.add(
+          Finding.of(FindingCode.SHEET_PASSED_OVER, place, "no row has any of the headings", ""));
+    } else {
       result.findings().stream()
           .filter(finding -> finding.code() != FindingCode.HEADING_NOT_USED)
           .forEach(findings::add);
@@ -207,7 +239,7 @@ final class FilesReading {
     private final List<Map<String, Understanding>> understandings;
     private TypeDetector detector = new TypeDetector();
     private final BlockBuilder blocks;
-    private boolean onlySheet;
+    private int sheets;
 
     Survey(Path file, GridSheet sheet, List<Map<String, Understanding>> understandings) {
       this.file = file;
@@ -220,8 +252,8 @@ final class FilesReading {
               (block, from, to) -> detector.accept(block, from, to));
     }
 
-    void read(boolean only) throws IOException {
-      onlySheet = only;
+    void read(int ofSheets) throws IOException {
+      sheets = ofSheets;
       IntakeSpec spec = new IntakeSpec(asText(), named(file, sheet, asText()));
       Place place = Place.source(file.toString(), sheet.name());
       new SheetTables(spec, place, sheet, blocks, this).read(CellRange.EVERYTHING);
@@ -241,14 +273,16 @@ final class FilesReading {
     @Override
     public void end(SourceIntake result) throws IOException {
       blocks.flush();
-      took(result, onlySheet);
+      took(result, Place.source(file.toString(), sheet.name()), sheets);
       if (result.outcome() == SourceIntake.Outcome.READ) {
         Map<String, Understanding> shown = new HashMap<>();
         for (int i = 0; i < names.size(); i++) {
           String name = names.get(i);
           detector.understanding(i).ifPresent(taken -> shown.put(name, taken));
           if (detector.filled(i) > 0 && !ORIGIN.contains(name)) {
-            types.merge(name, detector.type(i), ColumnType::common);
+            votes
+                .computeIfAbsent(name, n -> new TypeVote())
+                .add(detector.type(i), detector.filled(i));
           }
         }
         understandings.add(shown);

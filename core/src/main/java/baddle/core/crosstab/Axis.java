@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.function.IntPredicate;
 import org.jspecify.annotations.Nullable;
@@ -274,6 +275,80 @@ final class Axis {
     Map<List<Long>, Integer> nodes =
         byPeriod.computeIfAbsent(depth(node) << 8 | depth, key -> periodNodes(depth(node), depth));
     return nodes.get(key(node, depth, wanted));
+  }
+
+  /** The outermost level of the calendar, from 1; 0 where there is none. */
+  int calendarLevel() {
+    for (int depth = 1; depth <= levels.size(); depth++) {
+      if (grain(depth).isPresent() && grain(depth).get() != Grain.WEEKDAY) {
+        return depth;
+      }
+    }
+    return 0;
+  }
+
+  /** Whether the axis has an earlier period than the one that {@link #earlier} looks for. */
+  boolean isAfterFirst(int node, boolean yearBefore) {
+    int depth = calendarDepth(node);
+    OptionalLong number = depth == 0 ? OptionalLong.empty() : number(above(node, depth));
+    if (number.isEmpty()) {
+      return false;
+    }
+    long period = number.getAsLong();
+    long wanted = yearBefore ? Periods.yearBefore(grain(depth).orElseThrow(), period) : period - 1;
+    for (int other = 1; other < size(); other++) {
+      OptionalLong of = depth(other) == depth ? number(other) : OptionalLong.empty();
+      if (of.isPresent() && of.getAsLong() < wanted) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /**
+   * A node and those that come before it: where it is of a period, its like in the earlier periods
+   * of the same parent; else, where the axis has no periods, the nodes shown before it.
+   */
+  List<Integer> upTo(int node) {
+    int calendar = calendarLevel();
+    if (node == ROOT || (calendar > 0 && depth(node) < calendar)) {
+      return List.of(node);
+    }
+    List<Integer> nodes = new ArrayList<>();
+    if (calendar == 0) {
+      for (int child : children(parent(node))) {
+        nodes.add(child);
+        if (child == node) {
+          break;
+        }
+      }
+      return nodes;
+    }
+    int depth = calendarDepth(node);
+    int period = above(node, depth);
+    for (int child : children(parent(period))) {
+      if (compare(child, period) <= 0 && number(child).isPresent()) {
+        like(node, depth, child).ifPresent(nodes::add);
+      }
+    }
+    return number(period).isPresent() ? nodes : List.of(node);
+  }
+
+  /** The node below another period that has the items of a node below its own. */
+  private OptionalInt like(int node, int periodDepth, int period) {
+    if (depth(node) == periodDepth) {
+      return OptionalInt.of(period);
+    }
+    OptionalInt above = like(parent(node), periodDepth, period);
+    if (above.isEmpty()) {
+      return above;
+    }
+    for (int child : children(above.getAsInt())) {
+      if (code(child) == code(node)) {
+        return OptionalInt.of(child);
+      }
+    }
+    return OptionalInt.empty();
   }
 
   private Map<List<Long>, Integer> periodNodes(int nodeDepth, int depth) {

@@ -58,6 +58,9 @@ final class Cells {
     }
   }
 
+  /** The key of a layer that has one cell without rows. */
+  private static final int NO_LAYER = -1;
+
   private final CrosstabSpec spec;
   private final Map<Source, ColumnType> types;
   private final Map<Source, Accumulator> accumulators;
@@ -66,6 +69,7 @@ final class Cells {
   private final Axis across;
   private final Map<Integer, Layer> layers = new HashMap<>();
   private final Map<List<Integer>, Vector> computed = new HashMap<>();
+  private final Map<Integer, Optional<BigDecimal>> noRows = new HashMap<>();
   private final Map<Integer, ColumnType> typeOf = new HashMap<>();
   private final Map<Integer, Integer> placesOf = new HashMap<>();
 
@@ -110,10 +114,10 @@ final class Cells {
     int acrossDepth = across.depth(acrossNode);
     Layer layer = layer(downDepth, acrossDepth);
     int cell = layer.table.find(downNode, acrossNode);
-    if (cell == CellTable.DISCARD) {
-      return Optional.empty();
-    }
     MeasureExpression expression = spec.measures().get(measure).value();
+    if (cell == CellTable.DISCARD) {
+      return expression.isOneCall() ? Optional.empty() : withoutRows(measure);
+    }
     if (expression.isOneCall()) {
       return aggregate(layer, source(measure, expression.calls().get(0)), cell);
     }
@@ -124,6 +128,26 @@ final class Cells {
             Aggregates.trimmed(
                 BigDecimal.valueOf(vector.values()[cell], type(measure).places()),
                 shownPlaces(measure)));
+  }
+
+  /** What a calculation comes to where there is no row: {@code coalesce(sum(x), 0)} is 0. */
+  private Optional<BigDecimal> withoutRows(int measure) {
+    Optional<BigDecimal> known = noRows.get(measure);
+    if (known == null) {
+      Layer nothing = new Layer(0);
+      nothing.table.cell(Axis.ROOT, Axis.ROOT);
+      LongVector vector = (LongVector) compute(nothing, NO_LAYER, measure);
+      int cell = nothing.table.size() - 1;
+      known =
+          vector.isBlank(cell)
+              ? Optional.empty()
+              : Optional.of(
+                  Aggregates.trimmed(
+                      BigDecimal.valueOf(vector.values()[cell], type(measure).places()),
+                      shownPlaces(measure)));
+      noRows.put(measure, known);
+    }
+    return known;
   }
 
   private Source source(int measure, AggregateCall call) {

@@ -2,6 +2,7 @@ package baddle.core.crosstab;
 
 import baddle.core.expression.MeasureExpression;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * What stands in the body of a cross-tab.
@@ -12,6 +13,7 @@ import java.util.Map;
  * @param on for columns of the axes that have another name in that dataset, the name there
  * @param view how its values are seen
  * @param style how they are written
+ * @param blanks what stands in a cell without a value; empty for what the cross-tab says
  */
 public record Measure(
     String name,
@@ -19,7 +21,19 @@ public record Measure(
     String dataset,
     Map<String, String> on,
     View view,
-    NumberStyle style) {
+    NumberStyle style,
+    Optional<String> blanks) {
+
+  /** A measure without a word of its own for blanks. */
+  public Measure(
+      String name,
+      MeasureExpression value,
+      String dataset,
+      Map<String, String> on,
+      View view,
+      NumberStyle style) {
+    this(name, value, dataset, on, view, style, Optional.empty());
+  }
 
   /** Copies the map. */
   public Measure {

@@ -16,10 +16,25 @@ import java.util.Optional;
  * @param opening the first opening of each account; that of the empty name where there is one only
  * @param byAccount whether the outermost level down is the account
  * @param carries whether a closed period's closing takes the place of the first opening
- * @param stated whether the second measure is a balance that the closing must tie to
+ * @param stated whether there is a third measure, a balance that the closing must tie to
+ * @param periodsDown whether the periods stand down the side, and the lines across the top
+ * @param labels what its lines are called, where that is said
  */
 public record RollForward(
-    Map<String, BigDecimal> opening, boolean byAccount, boolean carries, boolean stated) {
+    Map<String, BigDecimal> opening,
+    boolean byAccount,
+    boolean carries,
+    boolean stated,
+    boolean periodsDown,
+    Map<Kind, String> labels) {
+
+  /** The measure of what came in less what went out. */
+  private static final int NET_MEASURE = 0;
+
+  /** The measure of rows that are neither. */
+  private static final int NEITHER_MEASURE = 1;
+
+  private static final int BALANCE_MEASURE = 2;
 
   /** What the direction of rows that come in is called. */
   public static final String IN = "in";
@@ -33,29 +48,74 @@ public record RollForward(
   /** Copies the map. */
   public RollForward {
     opening = Map.copyOf(opening);
+    labels = Map.copyOf(labels);
   }
 
   /** The same with other openings; accounts that have none here keep theirs. */
   public RollForward openingWith(Map<String, BigDecimal> others) {
     Map<String, BigDecimal> all = new HashMap<>(opening);
     all.putAll(others);
-    return new RollForward(all, byAccount, carries, stated);
+    return new RollForward(all, byAccount, carries, stated, periodsDown, labels);
   }
 
   /** What a line of a roll-forward says. */
   public enum Kind {
     /** What there was before. */
     OPENING,
-    /** A detail of what came in or went out. */
-    DETAIL,
-    /** All that came in or went out. */
-    SUBTOTAL,
+    /** A detail of what came in. */
+    DETAIL_IN,
+    /** All that came in. */
+    TOTAL_IN,
+    /** A detail of what went out. */
+    DETAIL_OUT,
+    /** All that went out. */
+    TOTAL_OUT,
+    /** A detail of what is neither. */
+    DETAIL_NEITHER,
+    /** All that is neither in nor out, and isn't counted. */
+    TOTAL_NEITHER,
+    /** What came in less what went out. */
+    NET,
     /** What there is then. */
     CLOSING,
     /** What the source says there is. */
     STATED,
     /** How far the two are apart. */
-    DIFFERENCE
+    DIFFERENCE;
+
+    /** Whether it is one of several that add up to the next. */
+    public boolean isDetail() {
+      return this == DETAIL_IN || this == DETAIL_OUT || this == DETAIL_NEITHER;
+    }
+
+    /** What it is called where nothing else is said; empty for a detail. */
+    public String standardLabel() {
+      return switch (this) {
+        case OPENING -> "Opening";
+        case TOTAL_IN -> "Total in";
+        case TOTAL_OUT -> "Total out";
+        case TOTAL_NEITHER -> "Neither in nor out, not counted";
+        case NET -> "Net";
+        case CLOSING -> "Closing";
+        case STATED -> "Balance stated";
+        case DIFFERENCE -> "Difference";
+        default -> "";
+      };
+    }
+
+    /** Which side of the account it is of, in a word. */
+    public String side() {
+      return switch (this) {
+        case DETAIL_IN, TOTAL_IN -> IN;
+        case DETAIL_OUT, TOTAL_OUT -> OUT;
+        case DETAIL_NEITHER, TOTAL_NEITHER -> NEITHER;
+        case OPENING -> "opening";
+        case NET -> "net";
+        case CLOSING -> "closing";
+        case STATED -> "stated";
+        case DIFFERENCE -> "difference";
+      };
+    }
   }
 
   /**
@@ -87,53 +147,59 @@ public record RollForward(
     List<Item> periods = crosstab.across().children();
     List<Optional<BigDecimal>> openings = new ArrayList<>();
     List<Optional<BigDecimal>> closings = new ArrayList<>();
+    BigDecimal stated = opening.getOrDefault(account.label(), BigDecimal.ZERO);
     BigDecimal balance =
-        opening
-            .getOrDefault(account.label(), BigDecimal.ZERO)
-            .setScale(
-                Math.max(
-                    crosstab.places(0),
-                    opening.getOrDefault(account.label(), BigDecimal.ZERO).scale()),
-                RoundingMode.UNNECESSARY);
+        stated.setScale(
+            Math.max(crosstab.places(NET_MEASURE), stated.scale()), RoundingMode.UNNECESSARY);
     BigDecimal first = balance;
     for (Item period : periods) {
       openings.add(Optional.of(balance));
-      for (Item direction : account.children()) {
-        BigDecimal moved = crosstab.plainValue(direction, period, 0).orElse(BigDecimal.ZERO);
-        balance =
-            direction.label().equals(IN)
-                ? balance.add(moved)
-                : direction.label().equals(OUT) ? balance.subtract(moved) : balance;
-      }
+      balance =
+          balance.add(crosstab.plainValue(account, period, NET_MEASURE).orElse(BigDecimal.ZERO));
       closings.add(Optional.of(balance));
     }
     openings.add(Optional.of(first));
     closings.add(Optional.of(balance));
     String name = account.label();
-    lines.add(new Line(name, Kind.OPENING, "Opening", openings));
-    for (String direction : List.of(IN, OUT, NEITHER)) {
-      account.children().stream()
-          .filter(item -> item.label().equals(direction))
-          .forEach(item -> addDetails(crosstab, name, item, lines));
-    }
-    lines.add(new Line(name, Kind.CLOSING, "Closing", closings));
-    if (stated) {
+    lines.add(line(name, Kind.OPENING, openings));
+    addSide(crosstab, account, IN, Kind.DETAIL_IN, Kind.TOTAL_IN, lines);
+    addSide(crosstab, account, OUT, Kind.DETAIL_OUT, Kind.TOTAL_OUT, lines);
+    lines.add(line(name, Kind.NET, values(crosstab, account, NET_MEASURE)));
+    addSide(crosstab, account, NEITHER, Kind.DETAIL_NEITHER, Kind.TOTAL_NEITHER, lines);
+    lines.add(line(name, Kind.CLOSING, closings));
+    if (this.stated) {
       addStated(crosstab, account, closings, lines);
     }
   }
 
-  private static void addDetails(
-      Crosstab crosstab, String account, Item direction, List<Line> lines) {
-    for (Item detail : direction.children()) {
-      lines.add(new Line(account, Kind.DETAIL, detail.label(), values(crosstab, detail, 0)));
+  private Line line(String account, Kind kind, List<Optional<BigDecimal>> values) {
+    return new Line(account, kind, labels.getOrDefault(kind, kind.standardLabel()), values);
+  }
+
+  private void addSide(
+      Crosstab crosstab, Item account, String side, Kind detail, Kind total, List<Line> lines) {
+    int measure = side.equals(NEITHER) ? NEITHER_MEASURE : NET_MEASURE;
+    boolean negated = side.equals(OUT);
+    for (Item direction : account.children()) {
+      if (direction.label().equals(side)) {
+        for (Item of : direction.children()) {
+          lines.add(
+              new Line(
+                  account.label(),
+                  detail,
+                  of.label(),
+                  signed(values(crosstab, of, measure), negated)));
+        }
+        lines.add(
+            line(account.label(), total, signed(values(crosstab, direction, measure), negated)));
+      }
     }
-    String label =
-        switch (direction.label()) {
-          case IN -> "Total in";
-          case OUT -> "Total out";
-          default -> "Neither in nor out, not counted";
-        };
-    lines.add(new Line(account, Kind.SUBTOTAL, label, values(crosstab, direction, 0)));
+  }
+
+  /** What went out is shown as it was paid, not with a minus. */
+  private static List<Optional<BigDecimal>> signed(
+      List<Optional<BigDecimal>> values, boolean negated) {
+    return negated ? values.stream().map(v -> v.map(BigDecimal::negate)).toList() : values;
   }
 
   private static List<Optional<BigDecimal>> values(Crosstab crosstab, Item item, int measure) {
@@ -145,20 +211,20 @@ public record RollForward(
     return values;
   }
 
-  private static void addStated(
+  private void addStated(
       Crosstab crosstab, Item account, List<Optional<BigDecimal>> closings, List<Line> lines) {
-    List<Optional<BigDecimal>> stated = values(crosstab, account, 1);
-    lines.add(new Line(account.label(), Kind.STATED, "Balance stated", stated));
+    List<Optional<BigDecimal>> balances = values(crosstab, account, BALANCE_MEASURE);
+    lines.add(line(account.label(), Kind.STATED, balances));
     List<Optional<BigDecimal>> differences = new ArrayList<>();
     boolean any = false;
-    for (int i = 0; i < stated.size(); i++) {
+    for (int i = 0; i < balances.size(); i++) {
       BigDecimal closing = closings.get(i).orElse(BigDecimal.ZERO);
-      Optional<BigDecimal> difference = stated.get(i).map(closing::subtract);
+      Optional<BigDecimal> difference = balances.get(i).map(closing::subtract);
       any |= difference.filter(d -> d.signum() != 0).isPresent();
       differences.add(difference);
     }
     if (any) {
-      lines.add(new Line(account.label(), Kind.DIFFERENCE, "Difference", differences));
+      lines.add(line(account.label(), Kind.DIFFERENCE, differences));
     }
   }
 }

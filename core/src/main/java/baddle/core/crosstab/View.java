@@ -5,7 +5,8 @@ package baddle.core.crosstab;
  *
  * @param kind what is made of them
  * @param against what a change or variance is against: {@link #PREVIOUS}, {@link #YEAR_BEFORE}, the
- *     label of an item, or for a variance the name of a measure; empty where nothing is
+ *     label of an item, for a variance the name of a measure, for a running total {@link #DOWN} or
+ *     {@link #ACROSS}; empty where nothing is said
  * @param upIsGood whether more is better, for a variance
  */
 public record View(Kind kind, String against, boolean upIsGood) {
@@ -15,6 +16,12 @@ public record View(Kind kind, String against, boolean upIsGood) {
 
   /** Against the same period a year before. */
   public static final String YEAR_BEFORE = "year before";
+
+  /** A running total along the levels down. */
+  public static final String DOWN = "down";
+
+  /** A running total along the levels across. */
+  public static final String ACROSS = "across";
 
   /** The values themselves. */
   public static final View PLAIN = new View(Kind.VALUE, "", true);
@@ -35,7 +42,7 @@ public record View(Kind kind, String against, boolean upIsGood) {
     CHANGE("change"),
     /** The change divided by the value it is against. */
     CHANGE_PERCENT("change %"),
-    /** With all that stand before it. */
+    /** With all that come before it in time, or else stand before it. */
     RUNNING_TOTAL("running total"),
     /** Its place among its like, 1 for the greatest. */
     RANK("rank"),

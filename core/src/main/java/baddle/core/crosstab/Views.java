@@ -1,5 +1,6 @@
 package baddle.core.crosstab;
 
+import baddle.core.expression.Expression;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Optional;
@@ -44,6 +45,18 @@ final class Views {
         throw new SpecException(
             measure.name() + ": no measure " + view.against() + " to take the variance against");
       }
+      for (Expression.Reference name : measure.value().measures()) {
+        int other = spec.measure(name.name());
+        if (other >= 0 && spec.measures().get(other).view().kind() != View.Kind.VALUE) {
+          throw new SpecException(
+              measure.name()
+                  + ": "
+                  + name.name()
+                  + " is seen as "
+                  + spec.measures().get(other).view().kind().words()
+                  + ", and a calculation takes values; give the plain value a measure of its own");
+        }
+      }
       if (view.kind() == View.Kind.RUNNING_TOTAL && !measure.value().addsUp()) {
         throw new SpecException(
             measure.name() + ": only sums and counts have a running total, not " + measure.value());
@@ -59,9 +72,9 @@ final class Views {
       case SHARE_OF_ACROSS -> cells.value(downNode, Axis.ROOT, measure);
       case SHARE_OF_GRAND_TOTAL -> cells.value(Axis.ROOT, Axis.ROOT, measure);
       case SHARE_OF_PARENT ->
-          downNode != Axis.ROOT
-              ? cells.value(down.parent(downNode), acrossNode, measure)
-              : cells.value(downNode, across.parent(acrossNode), measure);
+          down.levels().isEmpty()
+              ? cells.value(downNode, across.parent(acrossNode), measure)
+              : cells.value(down.parent(downNode), acrossNode, measure);
       case CHANGE, CHANGE_PERCENT -> before(view, downNode, acrossNode, measure);
       case VARIANCE, VARIANCE_PERCENT ->
           cells.value(downNode, acrossNode, spec.measure(view.against()));
@@ -82,7 +95,7 @@ final class Views {
               plain,
               basis(downNode, acrossNode, measure),
               view.kind() == View.Kind.VARIANCE_PERCENT);
-      case RUNNING_TOTAL -> runningTotal(downNode, acrossNode, measure);
+      case RUNNING_TOTAL -> runningTotal(view, downNode, acrossNode, measure);
       case RANK -> rank(plain, downNode, acrossNode, measure);
     };
   }
@@ -112,12 +125,9 @@ final class Views {
     boolean yearBefore = view.against().equals(View.YEAR_BEFORE);
     Integer node;
     if (yearBefore || view.against().equals(View.PREVIOUS)) {
-      if (across.calendarDepth(acrossNode) > 0) {
-        node = across.earlier(acrossNode, yearBefore);
-        return node == null ? null : new Cell(downNode, node);
-      }
-      node = down.earlier(downNode, yearBefore);
-      return node == null ? null : new Cell(node, acrossNode);
+      boolean isAcross = across.calendarDepth(acrossNode) > 0;
+      node = isAcross ? across.earlier(acrossNode, yearBefore) : down.earlier(downNode, yearBefore);
+      return node == null ? null : isAcross ? new Cell(downNode, node) : new Cell(node, acrossNode);
     }
     node = sibling(across, acrossNode, view.against());
     if (node != null) {
@@ -136,12 +146,25 @@ final class Views {
 
   private Optional<BigDecimal> change(
       Optional<BigDecimal> plain, View view, int downNode, int acrossNode, int measure) {
-    return earlier(view, downNode, acrossNode) == null
+    boolean none =
+        earlier(view, downNode, acrossNode) == null && !isAfterGap(view, downNode, acrossNode);
+    return none
         ? Optional.empty()
         : difference(
             plain,
             before(view, downNode, acrossNode, measure),
             view.kind() == View.Kind.CHANGE_PERCENT);
+  }
+
+  /** Whether the period that a change is from has no rows, though there are earlier ones. */
+  private boolean isAfterGap(View view, int downNode, int acrossNode) {
+    boolean yearBefore = view.against().equals(View.YEAR_BEFORE);
+    if (!yearBefore && !view.against().equals(View.PREVIOUS)) {
+      return false;
+    }
+    return across.calendarDepth(acrossNode) > 0
+        ? across.isAfterFirst(acrossNode, yearBefore)
+        : down.isAfterFirst(downNode, yearBefore);
   }
 
   private static @Nullable Integer sibling(Axis axis, int node, String label) {
@@ -155,27 +178,32 @@ final class Views {
     return null;
   }
 
-  private boolean runsAcross() {
-    return !across.levels().isEmpty();
+  /** Along the axis that is told, else that of the calendar, else across, else down. */
+  private boolean runsAcross(View view) {
+    if (view.against().equals(View.DOWN) || view.against().equals(View.ACROSS)) {
+      return view.against().equals(View.ACROSS);
+    }
+    boolean calendarAcross = across.calendarLevel() > 0;
+    boolean calendarDown = down.calendarLevel() > 0;
+    return calendarAcross || (!calendarDown && !across.levels().isEmpty());
   }
 
-  private Optional<BigDecimal> runningTotal(int downNode, int acrossNode, int measure) {
-    Axis axis = runsAcross() ? across : down;
-    int node = runsAcross() ? acrossNode : downNode;
-    if (node == Axis.ROOT) {
-      return cells.value(downNode, acrossNode, measure);
-    }
+  /**
+   * The values of a cell and of its like before it: in time's order where the axis has a level of
+   * the calendar, however it is shown; else in the order shown. It begins anew within each item of
+   * the level above.
+   */
+  private Optional<BigDecimal> runningTotal(View view, int downNode, int acrossNode, int measure) {
+    boolean runsAcross = runsAcross(view);
+    Axis axis = runsAcross ? across : down;
     BigDecimal total = null;
-    for (int child : axis.children(axis.parent(node))) {
+    for (int node : axis.upTo(runsAcross ? acrossNode : downNode)) {
       Optional<BigDecimal> value =
-          runsAcross()
-              ? cells.value(downNode, child, measure)
-              : cells.value(child, acrossNode, measure);
+          runsAcross
+              ? cells.value(downNode, node, measure)
+              : cells.value(node, acrossNode, measure);
       if (value.isPresent()) {
         total = total == null ? value.get() : total.add(value.get());
-      }
-      if (child == node) {
-        break;
       }
     }
     return Optional.ofNullable(total);

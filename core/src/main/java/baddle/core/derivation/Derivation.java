@@ -13,6 +13,7 @@ import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.Calendar;
+import baddle.core.value.ColumnType;
 import baddle.core.value.Fit;
 import java.util.ArrayList;
 import java.util.List;
@@ -145,6 +146,22 @@ public final class Derivation {
 
   private record BoundCalc(Step.Calculated calc, BoundExpression bound) implements Bound {
 
+    /** The calculation, with the values of a row that it was made of. */
+    private String shown(Block block, int row) {
+      List<String> values = new ArrayList<>();
+      for (String name : calc.expression().names()) {
+        block
+            .schema()
+            .indexOf(name)
+            .ifPresent(
+                at -> {
+                  ColumnType type = block.schema().column(at).type();
+                  values.add(name + " " + block.vector(at).shown(row, type));
+                });
+      }
+      return calc.expression() + (values.isEmpty() ? "" : ", with " + String.join(", ", values));
+    }
+
     @Override
     public List<Vector> apply(Block block, Holder holder) {
       Vector vector = bound.vector(block);
@@ -153,8 +170,7 @@ public final class Derivation {
           Optional<Failure> failure = bound.failure(row);
           if (failure.isPresent()) {
             String expected = failure.get().expectation();
-            holder.hold(
-                row, new HeldBecause(calc.column().name(), calc.expression().toString(), expected));
+            holder.hold(row, new HeldBecause(calc.column().name(), shown(block, row), expected));
           }
         }
       }

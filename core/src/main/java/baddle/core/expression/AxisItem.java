@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /**
  * One level of an axis: a column or calculation, perhaps seen at a grain of the calendar ({@code
@@ -24,6 +25,9 @@ public record AxisItem(
   /** The word that stands for the measures where they are a level of their own. */
   public static final String MEASURES = "measures";
 
+  private static final Pattern WORDS =
+      Pattern.compile("[\\p{L}_][\\p{L}\\p{N}_]*( [\\p{L}\\p{N}_]+)*");
+
   /** Copies the list. */
   public AxisItem {
     bands = List.copyOf(bands);
@@ -38,7 +42,7 @@ public record AxisItem(
     List<Token> tokens = Lexer.tokens(text);
     int by = lastBy(tokens);
     String left = by < 0 ? text.strip() : text.substring(0, tokens.get(by).offset()).strip();
-    Expression value = Expression.parse(left);
+    Expression value = value(left);
     String heading = value.isName() ? value.names().get(0) : left;
     if (by < 0) {
       return new AxisItem(heading, value, Optional.empty(), List.of(), text.strip());
@@ -62,9 +66,22 @@ public record AxisItem(
     return new AxisItem(heading, value, grain, List.of(), text.strip());
   }
 
+  /** A calculation, or a column whose name is words that are no calculation. */
+  private static Expression value(String text) {
+    try {
+      return Expression.parse(text);
+    } catch (ExpressionException e) {
+      if (WORDS.matcher(text).matches()) {
+        return Expression.ofColumn(text);
+      }
+      throw e;
+    }
+  }
+
   /** A column as it is. */
   public static AxisItem ofColumn(String name) {
-    return parse(Expression.quoted(name));
+    Expression value = Expression.ofColumn(name);
+    return new AxisItem(name, value, Optional.empty(), List.of(), value.toString());
   }
 
   /** The same under another name. */

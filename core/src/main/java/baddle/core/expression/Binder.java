@@ -4,6 +4,7 @@ import baddle.core.finding.Nearest;
 import baddle.core.table.Schema;
 import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
+import baddle.core.value.ValueRules;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -22,12 +23,19 @@ final class Binder {
 
   private final String text;
   private final Schema schema;
+  private final ValueRules rules;
   private final Functions functions;
 
-  Binder(String text, Schema schema, Calendar calendar) {
+  Binder(String text, Schema schema, Calendar calendar, ValueRules rules) {
     this.text = text;
+    this.rules = rules;
     this.schema = schema;
     this.functions = new Functions(this, calendar);
+  }
+
+  /** How the texts are written that are cast. */
+  ValueRules rules() {
+    return rules;
   }
 
   ExpressionException problem(String message, Tree at) {
@@ -84,6 +92,7 @@ final class Binder {
           "no column "
               + name.name()
               + Nearest.hint(name.name(), schema.names())
+              + (name.quoted() ? "; a text stands in single quotes: '" + name.name() + "'" : "")
               + " (columns: "
               + String.join(", ", schema.names())
               + ")",

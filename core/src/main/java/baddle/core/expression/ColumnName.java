@@ -18,6 +18,7 @@ final class ColumnName {
   }
 
   static String quote(String name) {
-    return PLAIN.matcher(name).matches() ? name : '"' + name.replace("\"", "\"\"") + '"';
+    boolean plain = PLAIN.matcher(name).matches() && !TreeParser.isReserved(name);
+    return plain ? name : '"' + name.replace("\"", "\"\"") + '"';
   }
 }

@@ -2,6 +2,7 @@ package baddle.core.expression;
 
 import baddle.core.table.Schema;
 import baddle.core.value.Calendar;
+import baddle.core.value.ValueRules;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
@@ -15,10 +16,26 @@ public final class Expression {
 
   private final String text;
   private final Tree tree;
+  private final ValueRules rules;
 
   Expression(String text, Tree tree) {
+    this(text, tree, ValueRules.STANDARD);
+  }
+
+  private Expression(String text, Tree tree, ValueRules rules) {
     this.text = text;
     this.tree = tree;
+    this.rules = rules;
+  }
+
+  /** The name of a column and nothing more, whatever its characters. */
+  public static Expression ofColumn(String name) {
+    return new Expression(quoted(name), new Tree.Name(name, true, 0));
+  }
+
+  /** The same, for texts that are written in a way where it casts them. */
+  public Expression readingBy(ValueRules writing) {
+    return new Expression(text, tree, writing);
   }
 
   /**
@@ -75,7 +92,9 @@ public final class Expression {
    */
   public Expression withQuotedNames(UnaryOperator<String> rename) {
     return new Expression(
-        text, renamed(tree, name -> name.quoted() ? rename.apply(name.name()) : name.name()));
+        text,
+        renamed(tree, name -> name.quoted() ? rename.apply(name.name()) : name.name()),
+        rules);
   }
 
   /**
@@ -84,7 +103,7 @@ public final class Expression {
    * @param rename the name for one
    */
   public Expression withNames(UnaryOperator<String> rename) {
-    return new Expression(text, renamed(tree, name -> rename.apply(name.name())));
+    return new Expression(text, renamed(tree, name -> rename.apply(name.name())), rules);
   }
 
   private static Tree renamed(Tree tree, Function<Tree.Name, String> rename) {
@@ -119,7 +138,7 @@ public final class Expression {
    * @throws ExpressionException if a column isn't there, or the types don't go together
    */
   public BoundExpression bind(Schema schema, Calendar calendar) {
-    return new BoundExpression(new Binder(text, schema, calendar).bind(tree), text);
+    return new BoundExpression(new Binder(text, schema, calendar, rules).bind(tree), text);
   }
 
   /** As it was written. */

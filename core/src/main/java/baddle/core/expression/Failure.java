@@ -13,7 +13,9 @@ public enum Failure {
   /** A text that is no truth value. */
   NOT_A_BOOLEAN(6, "a text that is true or false"),
   /** An argument that a function can't take, such as a negative length. */
-  OUT_OF_RANGE(7, "an argument that the function can take");
+  OUT_OF_RANGE(7, "an argument that the function can take"),
+  /** A text that could be two numbers or two dates. */
+  UNCLEAR(8, "a text that means one thing only, or decimal: or dates: in every feed");
 
   private final byte state;
   private final String expectation;

@@ -3,9 +3,8 @@ package baddle.core.expression;
 import baddle.core.finding.Nearest;
 import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
-import baddle.core.value.Fit;
 import baddle.core.value.Grain;
-import baddle.core.value.ValueReader;
+import baddle.core.value.ValueRules;
 import com.google.re2j.Pattern;
 import com.google.re2j.PatternSyntaxException;
 import java.util.ArrayList;
@@ -149,9 +148,7 @@ final class Functions {
               a -> Dates.plusMonths(Function.number(a[0]), Function.number(a[1])),
               "dn",
               DATE);
-      default ->
-          throw binder.problem(
-              "no function " + call.name() + Nearest.hint(call.name(), NAMES), call);
+      default -> throw binder.problem("no function " + call.name() + known(call.name()), call);
     };
   }
 
@@ -389,7 +386,7 @@ final class Functions {
       return new Applied.ToText(a -> type.shown(Function.number(a[0])), List.of(node), false);
     }
     if (type.kind() == ColumnType.Kind.TEXT) {
-      return fromText(node, wanted);
+      return fromText(node, wanted, binder.rules());
     }
     if (type.isNumber() && wanted.isNumber()) {
       return Conversions.withPlaces(node, wanted.places());
@@ -400,26 +397,22 @@ final class Functions {
     throw binder.problem("no cast from " + type + " to " + wanted, call);
   }
 
-  private static Node fromText(Node node, ColumnType wanted) {
-    ValueReader reader = ValueReader.of(wanted);
-    Failure failure =
-        wanted.isNumber()
-            ? Failure.NOT_A_NUMBER
-            : wanted.isCalendar() ? Failure.NOT_A_DATE : Failure.NOT_A_BOOLEAN;
+  private static Node fromText(Node node, ColumnType wanted, ValueRules rules) {
+    CastReader reader = new CastReader(wanted, rules);
     return new Applied.ToNumber(
         wanted,
         a -> {
           char[] text = Function.text(a[0]).strip().toCharArray();
-          if (text.length == 0) {
-            return null;
-          }
-          if (reader.read(text, 0, text.length) != Fit.FITS) {
-            throw new Failure.Thrown(failure);
-          }
-          return reader.value();
+          return text.length == 0 ? null : reader.read(text);
         },
         List.of(node),
         false);
+  }
+
+  /** The function that is meant, or all there are. */
+  private static String known(String name) {
+    String hint = Nearest.hint(name, NAMES);
+    return hint.isEmpty() ? " (functions: " + String.join(", ", NAMES) + ")" : hint;
   }
 
   private ColumnType castType(Tree.Call call) {

@@ -2,6 +2,7 @@ package baddle.core.expression;
 
 import baddle.core.table.Schema;
 import baddle.core.value.Calendar;
+import baddle.core.value.ValueRules;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -100,7 +101,8 @@ public final class MeasureExpression {
    * @throws ExpressionException if the types don't go together
    */
   public BoundExpression bind(Schema schema) {
-    return new BoundExpression(new Binder(text, schema, Calendar.standard()).bind(tree), text);
+    return new BoundExpression(
+        new Binder(text, schema, Calendar.standard(), ValueRules.STANDARD).bind(tree), text);
   }
 
   /** An exception that points at a name in it. */

@@ -7,6 +7,7 @@ import baddle.core.value.ValueReader;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 
@@ -18,11 +19,21 @@ final class TreeParser {
           "and", "or", "not", "is", "in", "like", "between", "case", "when", "then", "else", "end",
           "from", "for", "escape", "flag");
   private static final int DEEPEST = 100;
+
+  /** How many operators of one kind may stand in a row. */
+  private static final int MOST_IN_A_ROW = 200;
+
   private final String text;
   private final List<Token> tokens;
   private int at;
   private int depth;
   private int aggregatesOpen;
+
+  /** Whether a word means something else than a column where a value is expected. */
+  static boolean isReserved(String word) {
+    String lower = word.toLowerCase(Locale.ROOT);
+    return RESERVED.contains(lower) || List.of("true", "false", "null").contains(lower);
+  }
 
   private TreeParser(String text) {
     this.text = text;
@@ -80,28 +91,60 @@ final class TreeParser {
     if (++depth > DEEPEST) {
       throw new ExpressionException("nested too deeply", text, token().offset());
     }
-    Tree left = and();
+    List<Tree> terms = new ArrayList<>(List.of(and()));
+    List<Integer> offsets = new ArrayList<>();
     while (token().isWord("or")) {
-      int offset = next().offset();
-      left = call("or", offset, left, and());
+      offsets.add(next().offset());
+      terms.add(and());
     }
     depth--;
-    return left;
+    return balanced("or", terms, offsets);
   }
 
   private Tree and() {
-    Tree left = not();
+    List<Tree> terms = new ArrayList<>(List.of(not()));
+    List<Integer> offsets = new ArrayList<>();
     while (token().isWord("and")) {
-      int offset = next().offset();
-      left = call("and", offset, left, not());
+      offsets.add(next().offset());
+      terms.add(not());
     }
-    return left;
+    return balanced("and", terms, offsets);
+  }
+
+  /** Any number of terms in a tree that isn't deep; the operator gives the same in any order. */
+  private static Tree balanced(String operator, List<Tree> terms, List<Integer> offsets) {
+    if (terms.size() == 1) {
+      return terms.get(0);
+    }
+    int half = terms.size() / 2;
+    return call(
+        operator,
+        offsets.get(half - 1),
+        balanced(operator, terms.subList(0, half), offsets.subList(0, half - 1)),
+        balanced(
+            operator, terms.subList(half, terms.size()), offsets.subList(half, offsets.size())));
+  }
+
+  private void checkLength(int operators) {
+    if (operators > MOST_IN_A_ROW) {
+      throw new ExpressionException(
+          "more than "
+              + MOST_IN_A_ROW
+              + " operators in a row; calculate parts of it in columns of their own",
+          text,
+          token().offset());
+    }
   }
 
   private Tree not() {
     if (token().isWord("not")) {
       int offset = next().offset();
-      return call("not", offset, not());
+      if (++depth > DEEPEST) {
+        throw new ExpressionException("nested too deeply", text, offset);
+      }
+      Tree negated = call("not", offset, not());
+      depth--;
+      return negated;
     }
     return predicate();
   }
@@ -182,7 +225,8 @@ final class TreeParser {
 
   private Tree sum() {
     Tree left = product();
-    while (token().isSign("+") || token().isSign("-") || token().isSign("||")) {
+    for (int i = 1; token().isSign("+") || token().isSign("-") || token().isSign("||"); i++) {
+      checkLength(i);
       Token operator = next();
       left = call(operator.text(), operator.offset(), left, product());
     }
@@ -191,7 +235,8 @@ final class TreeParser {
 
   private Tree product() {
     Tree left = signed();
-    while (token().isSign("*") || token().isSign("/")) {
+    for (int i = 1; token().isSign("*") || token().isSign("/"); i++) {
+      checkLength(i);
       Token operator = next();
       left = call(operator.text(), operator.offset(), left, signed());
     }
@@ -199,6 +244,15 @@ final class TreeParser {
   }
 
   private Tree signed() {
+    if (++depth > DEEPEST) {
+      throw new ExpressionException("nested too deeply", text, token().offset());
+    }
+    Tree part = signedPart();
+    depth--;
+    return part;
+  }
+
+  private Tree signedPart() {
     if (token().isSign("-")) {
       int offset = next().offset();
       Tree part = signed();
@@ -232,6 +286,10 @@ final class TreeParser {
           Tree inside = or();
           expectSign(")");
           return inside;
+        }
+        if (token.isSign("=") && at > 0 && tokens.get(at - 1).isSign("=")) {
+          throw new ExpressionException(
+              "equal is written =, not ==", text, tokens.get(at - 1).offset());
         }
         throw unexpected("a value");
       }

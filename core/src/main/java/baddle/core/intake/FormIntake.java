@@ -118,6 +118,7 @@ public final class FormIntake implements RowSink {
             List.of(),
             List.of(),
             List.of(),
+            List.of(),
             Map.of());
     long before = blocks.rowsEnded();
     TableRows rows =
@@ -133,10 +134,12 @@ public final class FormIntake implements RowSink {
         findings,
         rows.shown(),
         List.of(),
+        SourceIntake.Nearest.NONE,
         new SourceIntake.Treated(
             rows.leftOutByRule(),
             rows.totals().totals(),
             rows.corrected(),
+            List.of(),
             List.of(),
             rows.mended()));
   }

@@ -4,12 +4,15 @@ import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
@@ -18,6 +21,7 @@ final class HeadingMatcher {
 
   private final List<IntakeColumn> columns;
   private final Map<String, Integer> columnOf = new HashMap<>();
+  private final BitSet lookedFor = new BitSet();
   private final int wanted;
   private final Optional<HeadingsToRows> turning;
 
@@ -33,6 +37,7 @@ final class HeadingMatcher {
               || isTurned(column.column().name());
       if (!elsewhere) {
         fromHeadings++;
+        lookedFor.set(i);
         columnOf.put(Headings.comparable(column.column().name()), i);
         for (String heading : column.headings()) {
           columnOf.put(Headings.comparable(heading), i);
@@ -94,7 +99,7 @@ final class HeadingMatcher {
     private final Map<String, Integer> times = new HashMap<>();
     private final List<String> unused = new ArrayList<>();
     private final List<String> clashes = new ArrayList<>();
-    private final List<String> repeated = new ArrayList<>();
+    private final Set<String> repeated = new LinkedHashSet<>();
     private final Map<Integer, String> turned = new TreeMap<>();
 
     Alignment(int rowNumber, NavigableMap<Integer, String> headings, Map<Integer, String> lower) {
@@ -121,8 +126,9 @@ final class HeadingMatcher {
           headings,
           unused,
           clashes,
-          repeated,
+          List.copyOf(repeated),
           missing(),
+          absent(false),
           lines.stream().map(line -> Map.copyOf(line)).toList(),
           turned);
     }
@@ -168,16 +174,21 @@ final class HeadingMatcher {
     }
 
     private List<String> missing() {
-      List<String> missing = new ArrayList<>();
-      for (int i = 0; i < columns.size(); i++) {
-        if (columns.get(i).required()
-            && cells.get(i) == HeadingRow.ABSENT
-            && columnOf.containsValue(i)) {
-          missing.add(columns.get(i).column().name());
-        }
-      }
+      List<String> missing = new ArrayList<>(absent(true));
       turning.filter(turn -> turned.isEmpty()).ifPresent(turn -> missing.add(turn.value()));
       return missing;
+    }
+
+    /** The columns whose heading isn't there: those that need it, or the others. */
+    private List<String> absent(boolean needed) {
+      List<String> absent = new ArrayList<>();
+      for (int i = 0; i < columns.size(); i++) {
+        boolean needs = columns.get(i).need() != IntakeColumn.Need.NONE;
+        if (needs == needed && cells.get(i) == HeadingRow.ABSENT && lookedFor.get(i)) {
+          absent.add(columns.get(i).column().name());
+        }
+      }
+      return absent;
     }
   }
 

@@ -15,7 +15,8 @@ import java.util.Map;
  * @param unused the headings that no column wants
  * @param clashes pairs of headings that one column wants, as a person reads them
  * @param repeated headings that stand again, with the number they got
- * @param missing names of required columns without a heading
+ * @param missing names of columns that need a heading and have none
+ * @param absent names of other columns without a heading
  * @param lines the rows of headings as they stand, one or two, each by column (from 0)
  * @param turned for headings that become rows, the label, by their column (from 0)
  */
@@ -29,6 +30,7 @@ record HeadingRow(
     List<String> clashes,
     List<String> repeated,
     List<String> missing,
+    List<String> absent,
     List<Map<Integer, String>> lines,
     Map<Integer, String> turned) {
 

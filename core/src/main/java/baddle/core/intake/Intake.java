@@ -318,6 +318,7 @@ public final class Intake implements RowSink {
         findings.all(),
         shown,
         more,
+        SourceIntake.Nearest.NONE,
         new SourceIntake.Treated(
             leftOut(rows),
             rows.totals().totals(),
@@ -325,6 +326,7 @@ public final class Intake implements RowSink {
             IntStream.range(0, found.end())
                 .mapToObj(cell -> found.headings().getOrDefault(cell, ""))
                 .toList(),
+            found.absent(),
             rows.mended()));
   }
 
@@ -355,6 +357,9 @@ public final class Intake implements RowSink {
         findings.all(),
         Map.of(),
         List.of(),
+        nearest == null
+            ? SourceIntake.Nearest.NONE
+            : new SourceIntake.Nearest(nearest.matched(), nearest.headings().size()),
         SourceIntake.Treated.NOTHING);
   }
 }

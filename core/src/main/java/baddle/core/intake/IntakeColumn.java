@@ -11,7 +11,7 @@ import java.util.Optional;
  *
  * @param column its name and type
  * @param headings the spellings its heading may have besides its own name
- * @param required whether every source must have it and every row must fill it
+ * @param need what every source must have of it
  * @param currencyOf the column of numbers whose currency sign or code this one keeps
  * @param otherwise what stands where a row has no value
  * @param unreadable what becomes of a value that can't be read; empty for what the feed says
@@ -20,16 +20,30 @@ import java.util.Optional;
 public record IntakeColumn(
     Column column,
     List<String> headings,
-    boolean required,
+    Need need,
     Optional<String> currencyOf,
     Optional<String> otherwise,
     Optional<Unreadable> unreadable,
     Map<String, String> corrections) {
 
+  /** What every source must have of a column. */
+  public enum Need {
+    /** Nothing: where its heading is absent, it is blank. */
+    NONE,
+    /** Its heading; its values may be blank. */
+    HEADING,
+    /** Its heading, and a value in every row. */
+    VALUES
+  }
+
   /** A column that takes its own values. */
   public IntakeColumn(Column column, List<String> headings, boolean required) {
-    this(
-        column, headings, required, Optional.empty(), Optional.empty(), Optional.empty(), Map.of());
+    this(column, headings, required ? Need.VALUES : Need.NONE);
+  }
+
+  /** A column that takes its own values. */
+  public IntakeColumn(Column column, List<String> headings, Need need) {
+    this(column, headings, need, Optional.empty(), Optional.empty(), Optional.empty(), Map.of());
   }
 
   /** Copies the collections. */
@@ -38,9 +52,14 @@ public record IntakeColumn(
     corrections = Map.copyOf(corrections);
   }
 
+  /** Whether every row must fill it. */
+  public boolean required() {
+    return need == Need.VALUES;
+  }
+
   /** The same with other corrections. */
   public IntakeColumn with(Map<String, String> newCorrections) {
     return new IntakeColumn(
-        column, headings, required, currencyOf, otherwise, unreadable, newCorrections);
+        column, headings, need, currencyOf, otherwise, unreadable, newCorrections);
   }
 }

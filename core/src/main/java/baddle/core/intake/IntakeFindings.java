@@ -112,7 +112,18 @@ final class IntakeFindings {
             "mend the rule in the plan, or ask the sender for the column");
       }
     }
-    List<String> notChosen = found.repeated().stream().filter(found.unused()::contains).toList();
+    if (!found.absent().isEmpty()) {
+      add(
+          FindingCode.HEADING_ABSENT,
+          source.atRow(found.rowNumber()),
+          "no heading for "
+              + String.join(", ", found.absent())
+              + Nearest.hint(found.absent().get(0), unused)
+              + "; blank in all its rows",
+          "");
+    }
+    Set<String> unusedOnes = Set.copyOf(found.unused());
+    List<String> notChosen = found.repeated().stream().filter(unusedOnes::contains).toList();
     if (!notChosen.isEmpty()) {
       add(
           FindingCode.HEADING_REPEATED,
@@ -321,7 +332,7 @@ final class IntakeFindings {
     add(
         FindingCode.HEADING_MISSING,
         source.atRow(nearest.rowNumber()),
-        "no heading for the required column "
+        "no heading for the column "
             + column
             + " (looked for "
             + quoted(spellings)

@@ -17,6 +17,7 @@ import java.util.Map;
  * @param shown how values turned out to be written, by column; if any, nothing that was read
  *     counts, and the source has to be read again with this known
  * @param more where other tables of the same sheet begin
+ * @param nearest of a source without a table, the row most like its headings
  * @param treated what the shaping did
  */
 public record SourceIntake(
@@ -27,7 +28,25 @@ public record SourceIntake(
     List<Finding> findings,
     Map<String, Understanding> shown,
     List<CellRange> more,
+    Nearest nearest,
     Treated treated) {
+
+  /**
+   * A row that might have been the headings.
+   *
+   * @param matched how many columns have their heading there
+   * @param filled how many cells are filled
+   */
+  public record Nearest(int matched, int filled) {
+
+    /** None. */
+    public static final Nearest NONE = new Nearest(0, 0);
+
+    /** Whether it is a row of several cells, of which one is a heading. */
+    public boolean anyHeading() {
+      return matched > 0 && filled > 1;
+    }
+  }
 
   /**
    * Rows that a rule has left out.
@@ -44,6 +63,7 @@ public record SourceIntake(
    * @param totals the control totals that were compared
    * @param corrected the values that were replaced
    * @param headings the source's headings by column from 0, empty where a column has none
+   * @param absent the columns whose heading the source doesn't have
    * @param mended the values that were read as a person mended them
    */
   public record Treated(
@@ -51,11 +71,12 @@ public record SourceIntake(
       List<ControlTotal> totals,
       List<Corrected> corrected,
       List<String> headings,
+      List<String> absent,
       List<MendedValue> mended) {
 
     /** Nothing. */
     public static final Treated NOTHING =
-        new Treated(List.of(), List.of(), List.of(), List.of(), List.of());
+        new Treated(List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
 
     /** Copies the lists. */
     public Treated {
@@ -63,6 +84,7 @@ public record SourceIntake(
       totals = List.copyOf(totals);
       corrected = List.copyOf(corrected);
       headings = List.copyOf(headings);
+      absent = List.copyOf(absent);
       mended = List.copyOf(mended);
     }
   }

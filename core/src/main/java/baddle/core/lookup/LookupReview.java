@@ -23,7 +23,7 @@ public final class LookupReview implements BlockSink {
   /**
    * A key that isn't there, or that is ambiguous.
    *
-   * @param key as a person reads it
+   * @param key as a person reads it, in the first of its spellings
    * @param comparable as it is compared
    * @param rows how many rows have it
    * @param amount what they carry
@@ -31,11 +31,13 @@ public final class LookupReview implements BlockSink {
   public record Key(String key, String comparable, long rows, BigDecimal amount) {}
 
   private static final class Tally {
+    private final String written;
     private final String comparable;
     private long rows;
     private final WideSum amount = new WideSum();
 
-    Tally(String comparable) {
+    Tally(String written, String comparable) {
+      this.written = written;
       this.comparable = comparable;
     }
   }
@@ -82,11 +84,15 @@ public final class LookupReview implements BlockSink {
   }
 
   private void add(Map<String, Tally> tallies, Block block, int row) {
-    String key = columns.key(block, row);
+    String key = columns.comparableKey(block, row);
     if (tallies.size() >= MOST_KEYS && !tallies.containsKey(key)) {
       key = OTHERS;
     }
-    Tally tally = tallies.computeIfAbsent(key, k -> new Tally(columns.comparableKey(block, row)));
+    String comparable = key;
+    Tally tally =
+        tallies.computeIfAbsent(
+            comparable,
+            k -> new Tally(k.equals(OTHERS) ? OTHERS : columns.key(block, row), comparable));
     tally.rows++;
     if (amount.isPresent()) {
       LongVector amounts = block.numbers(amount.getAsInt());
@@ -120,7 +126,8 @@ public final class LookupReview implements BlockSink {
     List<Key> keys = new ArrayList<>();
     tallies.forEach(
         (key, tally) ->
-            keys.add(new Key(key, tally.comparable, tally.rows, tally.amount.value(places))));
+            keys.add(
+                new Key(tally.written, tally.comparable, tally.rows, tally.amount.value(places))));
     keys.sort(Comparator.comparingLong(Key::rows).reversed().thenComparing(Key::key));
     return keys;
   }

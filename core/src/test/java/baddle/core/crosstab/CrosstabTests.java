@@ -12,6 +12,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.Month;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
@@ -308,8 +309,8 @@ class CrosstabTests {
         "SHARE_OF_ACROSS | | Alder Mill 0.3333333333 0.1666666667 0.5 1",
         "SHARE_OF_GRAND_TOTAL | | Alder Mill 0.1418439716 0.0709219858 0.2127659574 0.4255319149",
         "SHARE_OF_PARENT | | Brackenford - 0.7462686567 - 0.3546099291",
-        "CHANGE | previous | Alder Mill - - 20.00 -",
-        "CHANGE | year before | Alder Mill - -10.00 - -",
+        "CHANGE | previous | Alder Mill - 10.00 20.00 -",
+        "CHANGE | year before | Alder Mill - -10.00 30.00 -",
         "CHANGE_PERCENT | previous | Dunmere - - -0.3333333333 -",
         "CHANGE | Dunmere | Alder Mill 20.00 4.00 26.00 50.00",
         "RUNNING_TOTAL | | Alder Mill 20.00 30.00 60.00 60.00",
@@ -478,7 +479,13 @@ class CrosstabTests {
   @Test
   void a_roll_forward_carries_each_closing_into_the_next_opening() throws IOException {
     RollForward rollForward =
-        new RollForward(Map.of("", new BigDecimal("15.00")), false, false, true);
+        new RollForward(
+            Map.of("", new BigDecimal("15.00")),
+            false,
+            false,
+            true,
+            false,
+            Map.of(RollForward.Kind.TOTAL_OUT, "Paid"));
     String direction =
         "case when site = 'Dunmere' then 'out' when site <> 'Eldergate' then 'in'"
             + " else 'neither' end";
@@ -486,7 +493,11 @@ class CrosstabTests {
         spec(
             List.of(level(direction), level("site")),
             List.of(level("sold_on by month")),
-            Measure.of("Amount", "sum(amount)"),
+            Measure.of(
+                "Net",
+                "sum(case when site = 'Dunmere' then -amount when site <> 'Eldergate' then amount"
+                    + " end)"),
+            Measure.of("Neither", "sum(amount) filter (where site = 'Eldergate')"),
             Measure.of("Balance", "last(amount, sold_on)"));
     Crosstab crosstab = build(plain, SALES);
 
@@ -499,12 +510,99 @@ class CrosstabTests {
             "Copse End - - 20.00 20.00",
             "Total in 20.00 60.00 50.00 130.00",
             "Dunmere - 6.00 4.00 10.00",
-            "Total out - 6.00 4.00 10.00",
+            "Paid - 6.00 4.00 10.00",
+            "Net 20.00 54.00 46.00 120.00",
             "Eldergate - 1.00 - 1.00",
             "Neither in nor out, not counted - 1.00 - 1.00",
             "Closing 35.00 89.00 135.00 135.00",
             "Balance stated 20.00 1.00 4.00 4.00",
             "Difference 15.00 88.00 131.00 131.00");
+  }
+
+  /** Along which axis a running total goes, and in which order, whatever the order shown. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "sold_on by month; site |  | 2026-02 Alder Mill 60.00, 2026-01 Alder Mill 30.00",
+        "site; sold_on by month |  | Alder Mill 2026-02 60.00, Alder Mill 2026-01 30.00",
+        "sold_on by year; sold_on by month | | 2026 2026-02 121.00, 2026 2026-01 67.00",
+        "site | | Alder Mill 60.00, Brackenford 110.00, Copse End 130.00",
+      })
+  void a_running_total_goes_in_times_order(String down, String along, String expected)
+      throws IOException {
+    Order latestFirst = new Order("", "", true, List.of());
+    List<Level> levels =
+        Arrays.stream(down.split("; "))
+            .map(item -> item.contains(" by ") ? ordered(item, latestFirst) : level(item))
+            .toList();
+    Measure running = seen("m", "sum(amount)", View.Kind.RUNNING_TOTAL, along == null ? "" : along);
+
+    Crosstab crosstab = build(spec(levels, List.of(), running), SALES);
+
+    List<String> leaves = new ArrayList<>();
+    addLeaves(crosstab, crosstab.down(), "", leaves);
+    assertThat(leaves).containsSubsequence(expected.split(", "));
+  }
+
+  private static void addLeaves(Crosstab crosstab, Item item, String path, List<String> leaves) {
+    if (item.children().isEmpty()) {
+      BigDecimal value = crosstab.value(item, crosstab.across(), 0).orElseThrow();
+      leaves.add(path.strip() + " " + value.toPlainString());
+    }
+    item.children().forEach(c -> addLeaves(crosstab, c, path + " " + c.label(), leaves));
+  }
+
+  @Test
+  void a_share_of_the_parent_is_the_whole_in_the_total() throws IOException {
+    Measure share = seen("m", "sum(amount)", View.Kind.SHARE_OF_PARENT, "");
+    Crosstab crosstab =
+        build(spec(List.of(level("site")), List.of(level("sold_on by year")), share), SALES);
+
+    assertThat(shown(crosstab, 0)).last().isEqualTo(" 1 1 1");
+  }
+
+  @Test
+  void a_calculation_with_a_measure_that_is_seen_otherwise_is_refused() {
+    Measure share = seen("Share", "sum(amount)", View.Kind.SHARE_OF_DOWN, "");
+
+    assertThatThrownBy(
+            () ->
+                build(
+                    spec(List.of(level("site")), List.of(), share, Measure.of("m", "Share * 2")),
+                    SALES))
+        .isInstanceOf(SpecException.class)
+        .hasMessageContaining("Share is seen as share of down");
+  }
+
+  @Test
+  void a_calculation_may_give_cells_without_rows_a_value() throws IOException {
+    Measure filled = Measure.of("m", "coalesce(sum(amount), 0)");
+
+    assertThat(
+            shown(
+                build(
+                    spec(List.of(level("site")), List.of(level("sold_on by year")), filled), SALES),
+                0))
+        .contains("Brackenford 0.00 50.00 50.00");
+  }
+
+  @Test
+  void a_change_after_a_period_without_rows_is_from_nothing() throws IOException {
+    Measure change = seen("m", "sum(amount)", View.Kind.CHANGE, View.PREVIOUS);
+    List<Sale> sales =
+        List.of(
+            Sale.of("A", "2026-01-05", "1000"),
+            Sale.of("A", "2026-03-05", "3000"),
+            Sale.of("A", "2026-04-05", "3500"));
+
+    assertThat(
+            shown(
+                build(
+                    spec(List.of(level("site")), List.of(level("sold_on by month")), change),
+                    sales),
+                0))
+        .contains("A - 30.00 5.00 -");
   }
 
   private static String values(RollForward.Line line) {

@@ -67,12 +67,24 @@ class ExpressionTests {
     assertThat(AxisItem.parse(text)).hasToString(text);
   }
 
+  /** Names that are words of the language, or several words, are columns where one is named. */
+  @ParameterizedTest
+  @ValueSource(strings = {"flag", "from", "end", "in", "case", "Order Date", "null"})
+  void a_columns_name_is_no_expression(String name) {
+    assertThat(AxisItem.ofColumn(name).value().names()).containsExactly(name);
+    assertThat(AxisItem.ofColumn(name).heading()).isEqualTo(name);
+    assertThat(Expression.parse(Expression.quoted(name)).names()).containsExactly(name);
+    if (!name.equals("null")) {
+      assertThat(AxisItem.parse(name + " by month").value().names()).containsExactly(name);
+    }
+  }
+
   @ParameterizedTest
   @CsvSource(
       delimiter = '|',
       value = {
         "sold_on by moth | no grain of the calendar: moth; did you mean month?; or by bands 0, 10, 50",
-        "sold on | expected an operator or the end, found \"on\"",
+        "sold - | expected a value, found the end",
         "units by bands 5, 1 | bands begin one after the other, in ascending order",
         "units by bands | bands need numbers, such as 0, 10, 50",
         "units by bands a | expected numbers such as 0, 10, 50",

@@ -101,7 +101,10 @@ class IntakeTests {
   }
 
   private static List<String> texts(SourceIntake result) {
-    return result.findings().stream().map(f -> f.code().id() + ": " + f.message()).toList();
+    return result.findings().stream()
+        .filter(f -> f.code() != FindingCode.HEADING_ABSENT)
+        .map(f -> f.code().id() + ": " + f.message())
+        .toList();
   }
 
   @Test
@@ -147,13 +150,24 @@ class IntakeTests {
   }
 
   @Test
+  void a_heading_that_may_be_absent_is_noted_with_one_that_may_be_it() throws IOException {
+    SourceIntake result = read("Date|Qty|Cod", "1970-01-01|1|x");
+
+    assertThat(result.treated().absent()).containsExactly("code");
+    assertThat(result.findings())
+        .extracting(f -> f.code() + " " + f.severity() + " " + f.message())
+        .contains(
+            "HEADING_ABSENT NOTE no heading for code; did you mean Cod?; blank in all its rows");
+  }
+
+  @Test
   void says_which_required_heading_is_missing_and_which_is_near() throws IOException {
     SourceIntake result = read("Dat|Code|Qty", "1970-01-01|a|1");
 
     assertThat(result.outcome()).isEqualTo(SourceIntake.Outcome.HEADINGS_DIFFER);
     assertThat(texts(result))
         .containsExactly(
-            "heading-missing: no heading for the required column sold_on (looked for \"Date\","
+            "heading-missing: no heading for the column sold_on (looked for \"Date\","
                 + " \"Sale date\"); found \"Dat\", \"Code\", \"Qty\"; the nearest is \"Dat\"");
   }
 

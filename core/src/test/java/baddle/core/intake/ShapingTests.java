@@ -318,7 +318,7 @@ class ShapingTests {
         new IntakeColumn(
             UNITS.column(),
             List.of(),
-            false,
+            IntakeColumn.Need.NONE,
             Optional.empty(),
             Optional.of("1"),
             Optional.empty(),
@@ -499,7 +499,7 @@ class ShapingTests {
         new IntakeColumn(
             UNITS.column(),
             List.of(),
-            false,
+            IntakeColumn.Need.NONE,
             Optional.empty(),
             Optional.of("1"),
             Optional.ofNullable(ofColumn),
@@ -559,7 +559,7 @@ class ShapingTests {
         new IntakeColumn(
             new Column("site", ColumnType.text()),
             List.of(),
-            true,
+            IntakeColumn.Need.VALUES,
             Optional.empty(),
             Optional.empty(),
             Optional.empty(),
@@ -568,7 +568,7 @@ class ShapingTests {
         new IntakeColumn(
             UNITS.column(),
             List.of(),
-            false,
+            IntakeColumn.Need.NONE,
             Optional.empty(),
             Optional.of("1"),
             Optional.empty(),
@@ -596,7 +596,7 @@ class ShapingTests {
         new IntakeColumn(
             new Column("site", ColumnType.text()),
             List.of(),
-            true,
+            IntakeColumn.Need.VALUES,
             Optional.empty(),
             Optional.empty(),
             Optional.empty(),

@@ -1,0 +1,57 @@
+package baddle.core.expression;
+
+import baddle.core.value.ColumnType;
+import baddle.core.value.DateSystem;
+import baddle.core.value.Fit;
+import baddle.core.value.Habit;
+import baddle.core.value.Understanding;
+import baddle.core.value.ValueReader;
+import baddle.core.value.ValueRules;
+import java.util.Optional;
+
+/**
+ * Reads texts that are cast: as the feeds say they are written, and where they don't say, only
+ * those that can be read in one way.
+ */
+final class CastReader {
+
+  private final ColumnType type;
+  private final ValueReader reader;
+
+  /** For texts of the other habit, where none is stated. */
+  private final Optional<ValueReader> other;
+
+  CastReader(ColumnType type, ValueRules rules) {
+    this.type = type;
+    this.reader = ValueReader.of(type, rules, DateSystem.FROM_1900);
+    boolean assumed = reader.understanding().filter(Understanding::isAssumed).isPresent();
+    if (assumed) {
+      Understanding undecidable = Understanding.undecidable(type);
+      reader.understand(undecidable);
+      ValueReader second = ValueReader.of(type, rules, DateSystem.FROM_1900);
+      Habit habit = undecidable.habit().other();
+      second.understand(new Understanding(habit, Understanding.Certainty.UNDECIDABLE));
+      other = Optional.of(second);
+    } else {
+      other = Optional.empty();
+    }
+  }
+
+  /** The value; a failure where the text is none, or could be two. */
+  Long read(char[] text) throws Failure.Thrown {
+    Fit fit = reader.read(text, 0, text.length);
+    if (fit == Fit.FITS) {
+      return reader.value();
+    }
+    if (other.isPresent() && other.get().read(text, 0, text.length) == Fit.FITS) {
+      return other.get().value();
+    }
+    boolean unclear = fit == Fit.UNCLEAR_MARK || fit == Fit.UNCLEAR_ORDER;
+    throw new Failure.Thrown(
+        unclear
+            ? Failure.UNCLEAR
+            : type.isNumber()
+                ? Failure.NOT_A_NUMBER
+                : type.isCalendar() ? Failure.NOT_A_DATE : Failure.NOT_A_BOOLEAN);
+  }
+}
