@@ -122,8 +122,13 @@ final class CompareCommand implements Command {
     if (given.size() < 2) {
       throw new UsageException("compare needs two periods, such as 2026-02 2026-03");
     }
-    return comparing.periods(
-        summaries, period(project, given.get(0)), period(project, given.get(1)));
+    Period first = period(project, given.get(0));
+    Period second = period(project, given.get(1));
+    try {
+      return comparing.periods(summaries, first, second);
+    } catch (CompareException e) {
+      throw new UsageException(e.getMessage());
+    }
   }
 
   /** Whether a text is a batch's number; four digits may be a year. */

@@ -8,6 +8,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.stream.Stream;
 import org.dhatim.fastexcel.Workbook;
@@ -106,8 +107,7 @@ class AnyFileProgramTests {
         .contains("read with decimal comma: \"Amount\"", "read with month first: \"Date\"")
         .contains("4 rows read = 4 in the dataset");
     assertThat(sums("site, money"))
-        .isEqualTo(
-            "North,(blank),1235.50,2 South,\u20ac,1234.50,1 West,(blank),-2.50,1 Total,,2467.50,4");
+        .isEqualTo("North,,1235.50,2 South,\u20ac,1234.50,1 West,,-2.50,1 Total,,2467.50,4");
   }
 
   @Test
@@ -209,12 +209,12 @@ class AnyFileProgramTests {
   @Test
   void one_cause_in_many_files_is_one_finding() throws Exception {
     plan("  a: {files: 'in/*.csv'}");
-    baddle.write("in/a.csv", "Date,Code,Amount", "2026-03-14,1,much", "2026-03-14,1,more");
-    baddle.write("in/b.csv", "Date,Code,Amount", "2026-03-14,1,most");
+    baddle.write("in/a.csv", "Date,Code,Amount", "2026-03-14,1,much", "2026-03-14,1,much");
+    baddle.write("in/b.csv", "Date,Code,Amount", "2026-03-14,1,much");
 
     assertThat(baddle.run("consolidate").out())
         .contains("rows-held: in/a.csv, row 2, Amount and 1 more place")
-        .contains("3 rows held: found \"much\", the first of them, expected a number");
+        .contains("3 rows held: found \"much\", expected a number");
   }
 
   @Test
@@ -222,7 +222,7 @@ class AnyFileProgramTests {
     plan("  a: {files: 'in/**'}");
     baddle.write("in/a.csv", "Date,Code,Amount", "2026-03-14,1,1.50");
     assertThat(baddle.run("consolidate").status()).isZero();
-    assertThat(sums("site")).isEqualTo("(blank),1.50,1 Total,1.50,1");
+    assertThat(sums("site")).isEqualTo(",1.50,1 Total,1.50,1");
     for (String name : List.of("in/out.csv", "in/out.xlsx")) {
       assertThat(
               baddle
@@ -246,9 +246,15 @@ class AnyFileProgramTests {
     baddle.write("in/b.csv", "Date,Code,Amount", "2026-03-15,1,2.50");
     baddle.run("consolidate");
     sums("code");
-    baddle.run("summarize", "--plan", "sums.yaml", "--out", folder.resolve("in/b.csv").toString());
+    String source = folder.resolve("in/b.csv").toString();
+    Baddle.Run refused = baddle.run("summarize", "--plan", "sums.yaml", "--out", source);
+    baddle.run("summarize", "--plan", "sums.yaml", "--out", folder.resolve("out.csv").toString());
+    Files.copy(folder.resolve("out.csv"), Path.of(source), StandardCopyOption.REPLACE_EXISTING);
 
     Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(refused.status()).isEqualTo(2);
+    assertThat(refused.err()).contains("in/b.csv");
 
     assertThat(run.out()).contains("report-as-source: in/b.csv", "file-gone: in/b.csv");
     assertThat(sums("code")).isEqualTo("1,1.50,1 Total,1.50,1");

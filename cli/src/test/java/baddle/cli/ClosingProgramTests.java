@@ -209,7 +209,7 @@ class ClosingProgramTests {
     month("2026-03", MARCH, "2026-03-06,Dunmere,c2,6.50", "2026-03-07,Dunmere,c2,1.00");
 
     assertThat(baddle.run("consolidate").out())
-        .contains("restated: in/tills-2026-03.csv", "2 rows then, 3 now");
+        .contains("restated: in/tills-2026-03.csv", "2 rows then, 3 rows now");
     assertThat(baddle.run("check").out()).contains("restated: in/tills-2026-03.csv");
     assertThat(baddle.run("compare", "--since-close").out())
         .contains("From 2026-03 as closed with batch 1 to 2026-03 in batch 2")

@@ -130,7 +130,8 @@ class ConsolidateProgramTests {
     JsonNode json = consolidate(0);
 
     assertThat(counts(json)).isEqualTo("1 0 0 1 0 0 1: 1");
-    assertThat(codes(json)).containsExactly("file-gone in/Alder-2026-02.csv");
+    assertThat(codes(json))
+        .containsExactly("file-gone in/Alder-2026-02.csv", "heading-absent in/Birch-2026-03.csv");
     assertThat(summary("s")).doesNotContain("Alder");
     try (Connection sql =
             DriverManager.getConnection("jdbc:sqlite:" + folder.resolve(".baddle/dataset.db"));
@@ -146,12 +147,27 @@ class ConsolidateProgramTests {
   @Test
   void the_same_content_under_two_names_counts_once() throws Exception {
     consolidate(0);
-    Files.copy(folder.resolve("in/Birch-2026-03.csv"), folder.resolve("in/A copy-2026-03.csv"));
+    Path file = folder.resolve("in/Birch-2026-03.csv");
+    Files.copy(file, folder.resolve("in/Copy of Birch-2026-03.csv"));
 
     JsonNode json = consolidate(0);
 
     assertThat(counts(json)).isEqualTo("3 0 0 2 1 0 0: 3");
-    assertThat(codes(json)).containsExactly("file-duplicate in/A copy-2026-03.csv");
+    assertThat(codes(json))
+        .containsExactly(
+            "file-duplicate in/Copy of Birch-2026-03.csv", "heading-absent in/Birch-2026-03.csv");
+  }
+
+  @Test
+  void the_same_content_of_two_sites_counts_for_both_and_is_said() throws Exception {
+    consolidate(0);
+    Path file = folder.resolve("in/Birch-2026-03.csv");
+    Files.copy(file, folder.resolve("in/Elm-2026-03.csv"));
+
+    JsonNode json = consolidate(0);
+
+    assertThat(counts(json)).isEqualTo("3 1 0 2 0 0 0: 4");
+    assertThat(codes(json)).contains("file-alike in/Elm-2026-03.csv");
   }
 
   @Test
@@ -161,7 +177,8 @@ class ConsolidateProgramTests {
 
     JsonNode json = consolidate(1);
 
-    assertThat(codes(json)).containsExactly("folder-missing in");
+    assertThat(codes(json))
+        .containsExactly("folder-missing in", "heading-absent in/Birch-2026-03.csv");
     assertThat(json.at("/completeness/in_dataset").asInt()).isEqualTo(3);
   }
 
@@ -176,7 +193,7 @@ class ConsolidateProgramTests {
 
     JsonNode json = consolidate(1);
 
-    assertThat(counts(json)).isEqualTo("5 5 0 0 0 2 0: 4");
+    assertThat(counts(json)).isEqualTo("5 5 0 0 0 3 0: 4");
     assertThat(codes(json))
         .containsExactlyInAnyOrder(
             "period-unreadable in/Fox-2026-13.csv",
@@ -184,12 +201,14 @@ class ConsolidateProgramTests {
             "file-unreadable in/East-2026-02.csv",
             "rows-held in/Copse-2026-02.csv",
             "rows-held in/Copse-2026-02.csv",
+            "heading-absent in/Copse-2026-02.csv",
+            "heading-absent in/Birch-2026-03.csv",
             "file-not-wanted in/notes.txt");
     assertThat(json.at("/completeness/held").asInt()).isEqualTo(2);
     Baddle.Run quiet = baddle.run("consolidate", "--quiet");
     assertThat(quiet.out()).isEmpty();
     assertThat(quiet.err()).contains("rows-held: in/Copse-2026-02.csv").doesNotContain("note");
-    assertThat(codes(consolidate(1))).hasSize(6);
+    assertThat(codes(consolidate(1))).hasSize(8);
 
     baddle.write("in/Copse-2026-02.csv", "Date,Total", "2026-02-20,5");
     assertThat(consolidate(1).at("/completeness/held").asInt()).isZero();

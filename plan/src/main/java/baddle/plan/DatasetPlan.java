@@ -27,6 +27,8 @@ import java.util.stream.Stream;
  * @param steps how the derived ones are made, in an order in which each finds what it needs
  * @param correctionFiles files that list a column's corrections, by column
  * @param duplicates when rows are the same
+ * @param datedBy the column of dates that says which period a row is of; empty for that of its
+ *     source
  * @param amount the column whose sums say what rows are worth, where reports of rows name one
  */
 public record DatasetPlan(
@@ -37,6 +39,7 @@ public record DatasetPlan(
     List<Step> steps,
     Map<String, String> correctionFiles,
     DuplicateRule duplicates,
+    Optional<String> datedBy,
     Optional<String> amount) {
 
   /** A dataset of columns that are all read. */
@@ -49,6 +52,7 @@ public record DatasetPlan(
         List.of(),
         Map.of(),
         DuplicateRule.NONE,
+        Optional.empty(),
         Optional.empty());
   }
 
@@ -86,7 +90,7 @@ public record DatasetPlan(
       corrected.add(ofColumn == null ? column : column.with(ofColumn));
     }
     return new DatasetPlan(
-        name, corrected, derived, order, steps, correctionFiles, duplicates, amount);
+        name, corrected, derived, order, steps, correctionFiles, duplicates, datedBy, amount);
   }
 
   /** The columns that are read, and those that keep what corrections replaced. */
@@ -129,7 +133,7 @@ public record DatasetPlan(
   /** The same with the steps that make its derived columns. */
   DatasetPlan withSteps(List<Step> ordered) {
     return new DatasetPlan(
-        name, columns, derived, order, ordered, correctionFiles, duplicates, amount);
+        name, columns, derived, order, ordered, correctionFiles, duplicates, datedBy, amount);
   }
 
   /** The derived columns without which a row is held. */

@@ -36,7 +36,8 @@ final class DatasetReader {
           "corrections",
           "calc",
           "lookup");
-  private static final List<String> KEYS = List.of("columns", "key", "on_duplicate", "amount");
+  private static final List<String> KEYS =
+      List.of("columns", "key", "on_duplicate", "dated_by", "amount");
   private static final List<String> KINDS =
       Arrays.stream(ColumnType.Kind.values()).map(ColumnType.Kind::word).toList();
 
@@ -87,6 +88,7 @@ final class DatasetReader {
         List.of(),
         correctionFiles,
         duplicates(keys, order),
+        datedBy(keys, read, derived),
         amount(keys, read, derived));
   }
 
@@ -168,6 +170,31 @@ final class DatasetReader {
             List.of(DuplicateRule.Policy.values()),
             DuplicateRule.Policy::words,
             DuplicateRule.Policy.REPORT));
+  }
+
+  /** The column of dates that says which period a row is of. */
+  private Optional<String> datedBy(
+      Map<String, PlanNode> keys, List<IntakeColumn> read, List<DerivedColumn> derived) {
+    PlanNode node = keys.get("dated_by");
+    if (node == null) {
+      return Optional.empty();
+    }
+    List<String> dates = new ArrayList<>();
+    read.stream()
+        .map(IntakeColumn::column)
+        .filter(column -> column.type().isCalendar())
+        .forEach(column -> dates.add(column.name()));
+    derived.stream()
+        .map(DerivedColumn::column)
+        .filter(column -> column.type().isCalendar())
+        .forEach(column -> dates.add(column.name()));
+    Optional<String> name = nodes.text(node, "dated_by").map(PlanNode.Text::text);
+    name.filter(column -> !dates.contains(column))
+        .ifPresent(
+            column ->
+                nodes.problem(
+                    node, "dated_by: no column of dates " + column + Nearest.hint(column, dates)));
+    return name.filter(dates::contains);
   }
 
   /** The column named, else the last required decimal, else the last that is no lookup's. */

@@ -320,10 +320,10 @@ final class FeedReader {
         }
       }
     }
-    for (IntakeColumn column : dataset.columns()) {
-      if (column.column().type().isCalendar()) {
-        known.add(column.column().name());
-        if (column.column().name().equals(stated)) {
+    for (Column column : dataset.schema().columns()) {
+      if (column.type().isCalendar()) {
+        known.add(column.name());
+        if (column.name().equals(stated)) {
           return new PeriodChoice(PeriodChoice.Kind.COLUMN, stated);
         }
       }

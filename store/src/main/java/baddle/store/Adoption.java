@@ -37,7 +37,8 @@ public final class Adoption {
     copySources("file = ?1", from, id);
     copyFindings(from, id, null);
     database.execute(
-        "INSERT INTO kept_out (file, sheet, period, derived) SELECT ?2, sheet, period, derived"
+        "INSERT INTO kept_out (file, sheet, period, derived, why)"
+            + " SELECT ?2, sheet, period, derived, why"
             + " FROM kept_out WHERE file = ?1",
         from,
         id);
@@ -85,16 +86,19 @@ public final class Adoption {
    * Notes that what a file has of a closed period isn't taken.
    *
    * @param derived whether it is what would be computed anew, and not what is read
+   * @param why what has happened, in words
    */
-  public void keepOut(long file, String sheet, String period, boolean derived) throws IOException {
+  public void keepOut(long file, String sheet, String period, boolean derived, String why)
+      throws IOException {
     database.execute(
-        "INSERT INTO kept_out (file, sheet, period, derived) SELECT ?1, ?2, ?3, ?4"
+        "INSERT INTO kept_out (file, sheet, period, derived, why) SELECT ?1, ?2, ?3, ?4, ?5"
             + " WHERE NOT EXISTS (SELECT 1 FROM kept_out WHERE file = ?1 AND sheet = ?2"
             + " AND period = ?3 AND derived = ?4)",
         file,
         sheet,
         period,
-        derived ? 1 : 0);
+        derived ? 1 : 0,
+        why);
   }
 
   /** Notes no longer that values of a file's sheet which would be computed anew are kept out. */

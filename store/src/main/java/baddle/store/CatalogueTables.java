@@ -196,6 +196,7 @@ final class CatalogueTables {
   private static final List<String> SINCE_FORMAT_6 =
       List.of(
           "ALTER TABLE source ADD COLUMN absent TEXT",
+          "ALTER TABLE kept_out ADD COLUMN why TEXT NOT NULL DEFAULT ''",
           """
           CREATE TABLE blanked (
             part INTEGER NOT NULL,

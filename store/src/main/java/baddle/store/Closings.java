@@ -21,8 +21,10 @@ public final class Closings {
    * @param feed its feed
    * @param sheet the sheet; empty for a file without sheets
    * @param period its period
+   * @param why what has happened, in words; empty where that isn't known
    */
-  public record KeptOut(long file, String path, String feed, String sheet, String period) {}
+  public record KeptOut(
+      long file, String path, String feed, String sheet, String period, String why) {}
 
   private final Database database;
 
@@ -113,17 +115,18 @@ public final class Closings {
   /** What was kept out of the datasets at a batch. */
   public List<KeptOut> keptOut(int batch) throws IOException {
     return database.query(
-        "SELECT DISTINCT f.id, f.path, f.feed, k.sheet, k.period FROM kept_out k"
+        "SELECT DISTINCT f.id, f.path, f.feed, k.sheet, k.period, k.why FROM kept_out k"
             + " JOIN file f ON f.id = k.file WHERE"
             + Catalogue.LIVE
-            + "ORDER BY f.path, k.sheet, k.period",
+            + "ORDER BY f.path, k.sheet, k.period, k.why",
         row ->
             new KeptOut(
                 row.getLong(1),
                 row.getString(2),
                 row.getString(3),
                 row.getString(4),
-                row.getString(5)),
+                row.getString(5),
+                row.getString(6)),
         batch);
   }
 }

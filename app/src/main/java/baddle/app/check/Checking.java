@@ -18,6 +18,7 @@ import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
 import baddle.core.crosstab.Measure;
 import baddle.core.expression.AxisItem;
+import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -27,6 +28,7 @@ import baddle.core.lookup.LookupReview;
 import baddle.core.lookup.LookupTable;
 import baddle.core.table.Block;
 import baddle.core.table.Origin;
+import baddle.core.value.Grain;
 import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
 import baddle.plan.ExpectPlan;
@@ -224,6 +226,7 @@ public final class Checking {
       totals.addAll(control.totals());
     }
     findings.addAll(new UnusualFigures(plan, dataset).findings(reader));
+    findings.addAll(new DatesOutside(plan, dataset).findings(reader));
     addHiddenRows(dataset, reader);
   }
 
@@ -313,7 +316,9 @@ public final class Checking {
       List<Coverage.Covered> covered,
       List<StoredRefusal> refused) {
     List<StoredRefusal> own = refused.stream().filter(r -> r.feed().equals(feed.name())).toList();
-    return Coverage.of(feed.name(), expect, covered, own, plan.periods(), plan.calendar());
+    boolean byRow =
+        Objects.requireNonNull(plan.datasets().get(feed.dataset())).datedBy().isPresent();
+    return Coverage.of(feed.name(), expect, covered, own, plan.periods(), plan.calendar(), byRow);
   }
 
   /** The sources of each feed of a dataset that is expected to have periods. */
@@ -330,9 +335,16 @@ public final class Checking {
         List<String> per = feed.expect().get().per();
         covered.put(
             feed.name(),
-            per.isEmpty()
+            per.isEmpty() && dataset.datedBy().isEmpty()
                 ? ofSources(sources, pathOfFile)
-                : ofValues(reader, Set.copyOf(pathOfFile.values()), per));
+                : ofValues(
+                    reader,
+                    Set.copyOf(pathOfFile.values()),
+                    per,
+                    dataset
+                        .datedBy()
+                        .map(date -> by(date, feed.expect().get().every()))
+                        .orElse(AxisItem.ofColumn(Origin.SOURCE_PERIOD.name()))));
       }
     }
     return covered;
@@ -352,15 +364,18 @@ public final class Checking {
         .toList();
   }
 
-  private List<Coverage.Covered> ofValues(DatasetReader reader, Set<String> paths, List<String> per)
+  private static AxisItem by(String date, Grain grain) {
+    return AxisItem.parse(Expression.quoted(date) + " by " + grain.words());
+  }
+
+  private List<Coverage.Covered> ofValues(
+      DatasetReader reader, Set<String> paths, List<String> per, AxisItem period)
       throws IOException {
-    List<AxisItem> down =
-        Stream.concat(
-                Stream.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_PERIOD)
-                    .map(column -> column.name()),
-                per.stream())
-            .map(AxisItem::ofColumn)
-            .toList();
+    List<AxisItem> down = new ArrayList<>();
+    down.add(AxisItem.ofColumn(Origin.SOURCE_FILE.name()));
+    down.add(AxisItem.ofColumn(Origin.SOURCE_SHEET.name()));
+    down.add(period);
+    per.stream().map(AxisItem::ofColumn).forEach(down::add);
     CrosstabSpec spec =
         CrosstabSpec.of("coverage", down, List.of(), List.of(Measure.of("rows", "count(*)")));
     List<String> columns = spec.columns("");
@@ -372,11 +387,11 @@ public final class Checking {
     for (Item file : crosstab.down().children()) {
       if (paths.contains(file.label())) {
         for (Item sheet : file.children()) {
-          for (Item period : sheet.children()) {
+          for (Item ofPeriod : sheet.children()) {
             boolean blank = sheet.label().equals(Item.BLANK_LABEL);
             Place place = Place.source(file.label(), blank ? "" : sheet.label());
-            leaves(period, List.of())
-                .forEach(of -> covered.add(new Coverage.Covered(place, period.label(), of)));
+            leaves(ofPeriod, List.of())
+                .forEach(of -> covered.add(new Coverage.Covered(place, ofPeriod.label(), of)));
           }
         }
       }

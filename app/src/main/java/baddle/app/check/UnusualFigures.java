@@ -60,7 +60,11 @@ final class UnusualFigures {
     CrosstabSpec spec =
         CrosstabSpec.of(
             "unusual",
-            List.of(AxisItem.ofColumn(Origin.SOURCE_PERIOD.name())),
+            List.of(
+                dataset
+                    .datedBy()
+                    .map(date -> AxisItem.parse(Expression.quoted(date) + " by month"))
+                    .orElse(AxisItem.ofColumn(Origin.SOURCE_PERIOD.name()))),
             List.of(),
             measures);
     List<String> names = spec.columns("");

@@ -13,8 +13,10 @@ import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.Order;
 import baddle.core.crosstab.View;
 import baddle.core.expression.AxisItem;
+import baddle.core.expression.Expression;
 import baddle.core.table.Origin;
 import baddle.core.value.Period;
+import baddle.plan.DatasetPlan;
 import baddle.plan.SummaryPlan;
 import baddle.store.Batch;
 import baddle.store.Store;
@@ -23,10 +25,13 @@ import baddle.store.StoredSource;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /** Compares summaries of two batches, or of two periods. */
 public final class Comparing {
@@ -121,24 +126,13 @@ public final class Comparing {
                               + "; baddle close --list shows what is"));
       int then = wanted.closing().batch();
       Batch now = BatchChoice.of(store, project, OptionalInt.empty());
-      Set<String> names = new TreeSet<>();
-      for (int batch : new int[] {then, now.number()}) {
-        for (StoredSource source : store.catalogue().sources(batch)) {
-          if (closed.of(source.period()).filter(wanted::equals).isPresent()) {
-            names.add("'" + source.period().replace("'", "''") + "'");
-          }
-        }
-      }
-      String condition =
-          Origin.SOURCE_PERIOD.name()
-              + " in ("
-              + (names.isEmpty() ? "''" : String.join(", ", names))
-              + ")";
+      Function<SummaryPlan, String> condition =
+          condition(wanted, bySource(store, closed, wanted, then, now.number()));
       List<SourceChange> sources = SourceChange.between(store.catalogue(), then, now.number());
       List<Comparison.Summary> compared = new ArrayList<>();
       for (SummaryPlan summary : summaries) {
         if (!plainMeasures(summary.crosstab()).isEmpty() && isThere(summary, store, then)) {
-          SummaryPlan of = of(summary, where(summary.crosstab(), condition));
+          SummaryPlan of = of(summary, where(summary.crosstab(), condition.apply(summary)));
           compared.add(compare(of, store, then, now.number(), sources));
         }
       }
@@ -152,33 +146,84 @@ public final class Comparing {
     }
   }
 
+  /** What rows of a summary are of a closed period. */
+  private Function<SummaryPlan, String> condition(ClosedPeriods.Closed closed, String bySource) {
+    return summary ->
+        dataset(summary).datedBy().map(date -> dated(date, closed.period())).orElse(bySource);
+  }
+
+  private DatasetPlan dataset(SummaryPlan summary) {
+    return Objects.requireNonNull(project.plan().datasets().get(summary.dataset()));
+  }
+
+  private static String dated(String date, Period period) {
+    String column = Expression.quoted(date);
+    return column
+        + " >= date '"
+        + period.start()
+        + "' and "
+        + column
+        + " < date '"
+        + period.end()
+        + "'";
+  }
+
+  /** The rows whose sources are of a closed period at two batches, as a condition. */
+  private static String bySource(
+      Store store, ClosedPeriods closed, ClosedPeriods.Closed wanted, int then, int now)
+      throws IOException {
+    Set<String> names = new TreeSet<>();
+    for (int batch : new int[] {then, now}) {
+      for (StoredSource source : store.catalogue().sources(batch)) {
+        if (closed.of(source.period()).filter(wanted::equals).isPresent()) {
+          names.add("'" + source.period().replace("'", "''") + "'");
+        }
+      }
+    }
+    return Origin.SOURCE_PERIOD.name()
+        + " in ("
+        + (names.isEmpty() ? "''" : String.join(", ", names))
+        + ")";
+  }
+
   /** The plain measures of the rows of a condition. */
   private static CrosstabSpec where(CrosstabSpec spec, String condition) {
     return spec.plainly(plainMeasures(spec)).whereAlso(condition);
   }
 
-  /** Compares two periods, by the periods that the sources are of. */
+  /**
+   * Compares two periods, by the dates of the rows where a dataset says which date a row is of, by
+   * the periods that the sources are of otherwise.
+   */
   public Comparison periods(List<SummaryPlan> summaries, Period before, Period after)
-      throws IOException {
+      throws IOException, CompareException {
     try (Store store = Store.openToRead(project.storeFolder())) {
       Batch now = BatchChoice.of(store, project, OptionalInt.empty());
+      boolean anyBefore = false;
+      boolean anyAfter = false;
       List<Comparison.Summary> compared = new ArrayList<>();
       for (SummaryPlan summary : summaries) {
         if (plainMeasures(summary.crosstab()).isEmpty()) {
           continue;
         }
         Crosstab old =
-            summarizing.crosstab(
-                of(summary, ofPeriod(summary.crosstab(), before)), store, now.number());
+            summarizing.crosstab(of(summary, ofPeriod(summary, before)), store, now.number());
         Crosstab then =
-            summarizing.crosstab(
-                of(summary, ofPeriod(summary.crosstab(), after)), store, now.number());
+            summarizing.crosstab(of(summary, ofPeriod(summary, after)), store, now.number());
+        anyBefore = anyBefore || hasRows(summary, before, store, now.number());
+        anyAfter = anyAfter || hasRows(summary, after, store, now.number());
         compared.add(
             new Comparison.Summary(
                 summary.name(),
                 Movements.of(old, then, true),
                 sorted(Movements.of(old, then, false)),
                 List.of()));
+      }
+      if (!compared.isEmpty() && !(anyBefore && anyAfter)) {
+        throw new CompareException(
+            "no summary has a row of "
+                + (anyBefore ? after : before)
+                + "; which periods there are: baddle check");
       }
       return new Comparison(before.toString(), after.toString(), List.of(), compared);
     }
@@ -201,31 +246,66 @@ public final class Comparing {
         .toList();
   }
 
-  /** The measures of the summary's own rows that no other measure is needed for. */
+  /** The measures of the summary's own rows, and those that are calculated from such. */
   private static List<Measure> plainMeasures(CrosstabSpec spec) {
-    return spec.measures().stream()
-        .filter(measure -> measure.dataset().isEmpty())
-        .filter(measure -> measure.value().measures().isEmpty())
-        .filter(measure -> measure.view().kind() == View.Kind.VALUE)
-        .toList();
+    List<Measure> plain =
+        new ArrayList<>(
+            spec.measures().stream()
+                .filter(measure -> measure.dataset().isEmpty())
+                .filter(measure -> measure.view().kind() == View.Kind.VALUE)
+                .toList());
+    boolean dropped;
+    do {
+      Set<String> names = plain.stream().map(Measure::name).collect(Collectors.toSet());
+      dropped =
+          plain.removeIf(
+              measure ->
+                  measure.value().measures().stream()
+                      .anyMatch(other -> !names.contains(other.name())));
+    } while (dropped);
+    return plain;
   }
 
   /** The measures that add up, by source. */
   private static CrosstabSpec bySource(CrosstabSpec spec) {
     List<Measure> measures =
-        plainMeasures(spec).stream().filter(measure -> measure.value().addsUp()).toList();
+        plainMeasures(spec).stream()
+            .filter(measure -> measure.value().measures().isEmpty())
+            .filter(measure -> measure.value().addsUp())
+            .toList();
     Level source = Level.of(AxisItem.ofColumn(Origin.SOURCE_FILE.name()));
     List<Measure> some = measures.isEmpty() ? List.of(Measure.of("Rows", "count(*)")) : measures;
     return spec.plainly(some).with(List.of(source), List.of());
   }
 
-  /** Without its levels of the calendar, of the sources of one period. */
-  private static CrosstabSpec ofPeriod(CrosstabSpec spec, Period period) {
-    CrosstabSpec rows = where(spec, Origin.SOURCE_PERIOD.name() + " = '" + period + "'");
-    return rows.with(whole(withoutPeriods(spec.down())), whole(withoutPeriods(spec.across())));
+  private boolean hasRows(SummaryPlan summary, Period period, Store store, int batch)
+      throws IOException {
+    CrosstabSpec counting =
+        ofPeriod(summary, period)
+            .plainly(List.of(Measure.of("rows", "count(*)")))
+            .with(List.of(), List.of());
+    Crosstab counted = summarizing.crosstab(of(summary, counting), store, batch);
+    return counted
+        .value(counted.down(), counted.across(), 0)
+        .filter(rows -> rows.signum() > 0)
+        .isPresent();
+  }
+
+  /** Without its levels of the calendar, of the rows of one period. */
+  private CrosstabSpec ofPeriod(SummaryPlan summary, Period period) {
+    String condition =
+        dataset(summary)
+            .datedBy()
+            .map(date -> dated(date, period))
+            .orElse(Origin.SOURCE_PERIOD.name() + " = '" + period + "'");
+    CrosstabSpec rows = where(summary.crosstab(), condition);
+    return rows.with(whole(withoutPeriods(rows.down())), whole(withoutPeriods(rows.across())));
   }
 
   private static List<Level> withoutPeriods(List<Level> levels) {
-    return levels.stream().filter(level -> level.item().grain().isEmpty()).toList();
+    return levels.stream()
+        .filter(level -> level.item().grain().isEmpty())
+        .filter(level -> !level.item().value().names().contains(Origin.SOURCE_PERIOD.name()))
+        .toList();
   }
 }

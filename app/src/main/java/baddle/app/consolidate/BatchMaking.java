@@ -65,6 +65,14 @@ final class BatchMaking {
     ClosedSources closed = look.closed();
     Derived derived = look.derived();
     EarlierHeadings headings = new EarlierHeadings(absentHeadings(store));
+    DatedSources dated =
+        DatedSources.of(
+            plan,
+            store,
+            store.catalogue().lastBatch().map(Batch::number).orElse(0),
+            changes.checked(),
+            changes.leaving(),
+            look.damage().parts());
     try (BatchWriter batch = store.beginBatch(now)) {
       boolean changed = !changes.leaving().isEmpty();
       List<CheckedFile> checked = changes.checked();
@@ -83,7 +91,8 @@ final class BatchMaking {
           closed.retire(batch, file);
         }
       }
-      BatchReading reading = new BatchReading(plan, opener, batch, progress, derived.derivations());
+      BatchReading reading =
+          new BatchReading(plan, opener, batch, progress, derived.derivations(), dated);
       int filesRead = 0;
       for (List<DatasetPlan> wave : derived.waves()) {
         Set<String> names = wave.stream().map(DatasetPlan::name).collect(Collectors.toSet());
@@ -106,6 +115,7 @@ final class BatchMaking {
           }
         }
         closed.settle(batch, wave, added);
+        dated.settle(batch, wave, added, reading::part);
         changed |= derived.finish(wave, batch);
       }
       if (!changed) {
@@ -170,6 +180,10 @@ final class BatchMaking {
       batch.addFinding(file, finding);
     }
     return new ClosedSources.Added(
-        file, outcome.file().file().feed().dataset(), outcome.file().known(), sources);
+        file,
+        outcome.file().file().feed().dataset(),
+        outcome.file().known(),
+        sources,
+        outcome.keptOut().keptOut());
   }
 }

@@ -35,10 +35,17 @@ final class BatchReading {
   private final BatchWriter batch;
   private final Progress progress;
   private final Derivations derivations;
+  private final DatedSources dated;
   private int partsBegun;
 
   BatchReading(
-      Plan plan, GridOpener opener, BatchWriter batch, Progress progress, Derivations derivations) {
+      Plan plan,
+      GridOpener opener,
+      BatchWriter batch,
+      Progress progress,
+      Derivations derivations,
+      DatedSources dated) {
+    this.dated = dated;
     this.derivations = derivations;
     this.plan = plan;
     this.opener = opener;
@@ -71,6 +78,11 @@ final class BatchReading {
       end(workers);
       progress.end();
     }
+  }
+
+  /** A part for rows that aren't read from files; call it when no file is being read. */
+  PartWriter part(DatasetPlan dataset, Schema schema) {
+    return batch.part(partsBegun++, dataset.name(), schema);
   }
 
   /** Ends the workers, so that none of them writes after this. */
@@ -108,20 +120,23 @@ final class BatchReading {
     DatasetPlan dataset =
         Objects.requireNonNull(plan.datasets().get(files.get(0).file().feed().dataset()));
     IntakeSpec spec = new IntakeSpec(dataset.columns(), Map.of());
-    Optional<Derivation> derivation = derivations.of(dataset);
+    Optional<Derivation> derivation =
+        dated.canBeLate(dataset) ? Optional.of(derivations.even(dataset)) : derivations.of(dataset);
     Schema schema = derivation.map(Derivation::schema).orElseGet(dataset::schema);
     int rows = Math.max(LEAST_ROWS, Math.min(Block.MOST_ROWS, CELLS_PER_BLOCK / schema.size()));
     List<FileOutcome> outcomes = new ArrayList<>();
     try (PartWriter part = batch.part(index, dataset.name(), schema)) {
       PartSources sources = new PartSources(part);
       SourcePeriods periods = new SourcePeriods(sources, feeds(dataset));
+      Optional<LateRows> late = dated.rowsOf(dataset, sources);
       BlockBuilder blocks =
           new BlockBuilder(
               spec.workingSchema(cellColumns(dataset)),
               rows,
               (block, from, to) -> {
                 try {
-                  Block whole = whole(block, derivation, schema);
+                  Block derived = whole(block, derivation, schema);
+                  Block whole = late.isPresent() ? late.get().apply(derived) : derived;
                   periods.accept(whole);
                   part.accept(whole, from, to);
                 } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
@@ -138,7 +153,8 @@ final class BatchReading {
       }
       blocks.flush();
       part.end();
-      return periods.settle(outcomes);
+      List<FileOutcome> settled = periods.settle(outcomes);
+      return late.isPresent() ? late.get().settle(settled) : settled;
     }
   }
 

@@ -22,6 +22,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /**
@@ -169,20 +170,28 @@ final class ChangeDetector {
   }
 
   /**
-   * Of several files with one content, whose names state the same, one counts: one whose name isn't
-   * that of a copy, then the one in the store already, else the first.
+   * Of several files with one content, whose names state the same or are those of one file and its
+   * copies, one counts: one whose name isn't that of a copy, then the one in the store already,
+   * else the first.
    */
   private void markDuplicates(List<CheckedFile> checked) {
+    Map<String, CheckedFile> originals = new HashMap<>();
+    for (CheckedFile file : checked) {
+      if (!CopyName.is(file.file().path())) {
+        originals.putIfAbsent(original(file), file);
+      }
+    }
+    Function<CheckedFile, String> key = file -> key(originals.getOrDefault(original(file), file));
     Map<String, CheckedFile> first = new HashMap<>();
     checked.stream()
         .sorted(
             Comparator.comparing((CheckedFile file) -> CopyName.is(file.file().path()))
                 .thenComparing(file -> file.change() != FileChange.UNCHANGED))
-        .forEach(file -> first.putIfAbsent(key(file), file));
+        .forEach(file -> first.putIfAbsent(key.apply(file), file));
     noteAlike(checked, first);
     for (int i = 0; i < checked.size(); i++) {
       CheckedFile file = checked.get(i);
-      CheckedFile counted = first.getOrDefault(key(file), file);
+      CheckedFile counted = first.getOrDefault(key.apply(file), file);
       if (!counted.file().path().equals(file.file().path())) {
         checked.set(i, file.asDuplicate());
         findings.add(
@@ -234,6 +243,10 @@ final class ChangeDetector {
 
   private static String content(CheckedFile file) {
     return file.file().feed().dataset() + "\n" + file.file().size() + "\n" + file.content();
+  }
+
+  private static String original(CheckedFile file) {
+    return content(file) + "\n" + CopyName.original(file.file().path());
   }
 
   private static String key(CheckedFile file) {

@@ -38,10 +38,17 @@ final class ClosedSources {
    * @param dataset the dataset its rows are in
    * @param known what it was before
    * @param sources its sources
+   * @param keptOut by closed period, what it has of rows that aren't taken, in words
    */
-  record Added(long file, String dataset, Optional<StoredFile> known, List<StoredSource> sources) {
+  record Added(
+      long file,
+      String dataset,
+      Optional<StoredFile> known,
+      List<StoredSource> sources,
+      Map<String, String> keptOut) {
 
     Added {
+      keptOut = Map.copyOf(keptOut);
       sources = List.copyOf(sources);
     }
   }
@@ -54,6 +61,10 @@ final class ClosedSources {
     }
   }
 
+  private static final String DERIVED_ANEW =
+      "a lookup or the plan has changed, and columns would have other values now";
+
+  private final Plan plan;
   private final Store store;
   private final int last;
   private final boolean keeps;
@@ -77,14 +88,21 @@ final class ClosedSources {
    * @param damaged parts whose rows can't stay what they were
    */
   ClosedSources(Plan plan, Store store, int last, Set<Integer> damaged) throws IOException {
+    this.plan = plan;
     this.store = store;
     this.last = last;
     this.closed = ClosedPeriods.of(store, plan);
     this.keeps = plan.restatement() == Restatement.KEEP_OUT && !closed.all().isEmpty();
     this.keptOut = store.closings().keptOut(last);
     if (keeps) {
+      Set<Long> dated = new HashSet<>();
+      for (StoredFile file : store.catalogue().files(last)) {
+        if (DatedSources.isDated(plan, file.dataset())) {
+          dated.add(file.id());
+        }
+      }
       for (StoredSource source : store.catalogue().sources(last)) {
-        if (damaged.contains(source.part())) {
+        if (damaged.contains(source.part()) || dated.contains(source.file())) {
           continue;
         }
         sources.computeIfAbsent(source.file(), file -> new ArrayList<>()).add(source);
@@ -118,8 +136,19 @@ final class ClosedSources {
 
   /** Whether all that a file has is of closed periods, and stays. */
   boolean isClosed(StoredFile file) {
+    if (DatedSources.isDated(plan, file.dataset())) {
+      return keeps && isAllKept(file);
+    }
     List<StoredSource> all = sources.getOrDefault(file.id(), List.of());
     return !all.isEmpty() && all.stream().allMatch(this::keeps);
+  }
+
+  /** Whether all that there still is of a file are rows that were kept when it went. */
+  private boolean isAllKept(StoredFile file) {
+    List<Closings.KeptOut> own = keptOut.stream().filter(one -> one.file() == file.id()).toList();
+    return file.intake().isEmpty()
+        && !own.isEmpty()
+        && own.stream().allMatch(one -> closed.of(one.period()).isPresent());
   }
 
   /** Takes a file's rows out of the datasets, but for those of closed periods. */
@@ -139,7 +168,8 @@ final class ClosedSources {
       }
     }
     for (StoredSource source : kept) {
-      adoption.keepOut(now, source.sheet(), source.period(), false);
+      adoption.keepOut(
+          now, source.sheet(), source.period(), false, "the file is gone, or no feed wants it now");
     }
   }
 
@@ -163,7 +193,8 @@ final class ClosedSources {
         old.addAll(before(file));
         file.sources().stream().filter(this::keeps).forEach(now::add);
       }
-      if (!old.isEmpty() || !now.isEmpty()) {
+      boolean byRow = dataset.datedBy().isPresent();
+      if (!byRow && !(old.isEmpty() && now.isEmpty())) {
         Optional<DatasetReader> then = reader(dataset, last);
         Optional<DatasetReader> here = reader(dataset, batch.batch().number());
         settle(batch, own, prints(dataset, then, old), prints(dataset, here, now), dataset, then);
@@ -231,8 +262,23 @@ final class ClosedSources {
       batch.adoption().keepSource(source, file.file());
     }
     if (!same) {
-      batch.adoption().keepOut(file.file(), place.sheet(), place.period(), false);
+      batch
+          .adoption()
+          .keepOut(
+              file.file(),
+              place.sheet(),
+              place.period(),
+              false,
+              "the file has changed: "
+                  + rows(old)
+                  + " rows in the dataset, "
+                  + rows(fresh)
+                  + " rows in the file now");
     }
+  }
+
+  private static long rows(List<StoredSource> sources) {
+    return sources.stream().mapToLong(source -> source.counts().kept()).sum();
   }
 
   /** Rows that lack a column the dataset has by now can't stay as they were. */
@@ -293,21 +339,36 @@ final class ClosedSources {
     return frozen;
   }
 
+  /** Which rows of a dataset keep their derived values by their date. */
+  Optional<FrozenDays> frozenDays(DatasetPlan dataset) {
+    return dataset
+        .datedBy()
+        .filter(date -> plan.restatement() == Restatement.KEEP_OUT && !closed.all().isEmpty())
+        .map(date -> new FrozenDays(closed, date));
+  }
+
   /**
    * Notes of which sources of closed periods values computed anew are kept out.
    *
-   * @param looked those whose values were computed anew, by part and number
+   * @param looked those whose values were computed anew, by part and number, and the periods of
+   *     their rows; an empty one for the source's own
    * @param differing those of them that have other values
    */
-  void keepOutDerived(BatchWriter batch, Set<List<Integer>> looked, Set<List<Integer>> differing)
+  void keepOutDerived(
+      BatchWriter batch,
+      Map<List<Integer>, Set<String>> looked,
+      Map<List<Integer>, Set<String>> differing)
       throws IOException {
     int number = batch.batch().number();
     for (StoredSource source : store.catalogue().sources(number)) {
       List<Integer> at = List.of(source.part(), source.number());
-      if (differing.contains(at)) {
-        batch.adoption().keepOut(source.file(), source.sheet(), source.period(), true);
-      } else if (looked.contains(at)) {
-        batch.adoption().takeDerived(source.file(), source.sheet(), source.period());
+      for (String period : looked.getOrDefault(at, Set.of())) {
+        String own = period.isEmpty() ? source.period() : period;
+        if (differing.getOrDefault(at, Set.of()).contains(period)) {
+          batch.adoption().keepOut(source.file(), source.sheet(), own, true, DERIVED_ANEW);
+        } else {
+          batch.adoption().takeDerived(source.file(), source.sheet(), own);
+        }
       }
     }
   }

@@ -1,5 +1,6 @@
 package baddle.app.consolidate;
 
+import java.util.Locale;
 import java.util.regex.Pattern;
 
 /**
@@ -7,16 +8,25 @@ import java.util.regex.Pattern;
  */
 final class CopyName {
 
-  private static final Pattern COPY =
+  private static final Pattern MARKS =
       Pattern.compile(
-          "(^|/)copy of .*|.*([ _-]|\\()copy\\)?( ?\\(?\\d+\\)?)?(\\.[^./]*)?"
-              + "|.* ?\\(\\d{1,2}\\)(\\.[^./]*)?|.*[ _-]v(ersion)? ?\\d{1,2}(\\.[^./]*)?",
+          "^copy of |([ _-]|\\()+copy\\)?( ?\\(?\\d+\\)?)?(?=\\.[^.]*$|$)"
+              + "| ?\\(\\d{1,2}\\)(?=\\.[^.]*$|$)|[ _-]v(ersion)? ?\\d{1,2}(?=\\.[^.]*$|$)",
           Pattern.CASE_INSENSITIVE);
 
   private CopyName() {}
 
   /** Whether a path is that of a copy, by its name. */
   static boolean is(String path) {
-    return COPY.matcher(path.substring(path.lastIndexOf('/') + 1)).matches();
+    return MARKS.matcher(name(path)).find();
+  }
+
+  /** The name of the file that a file is a copy of, by its name and in lower case. */
+  static String original(String path) {
+    return MARKS.matcher(name(path)).replaceAll("").toLowerCase(Locale.ROOT);
+  }
+
+  private static String name(String path) {
+    return path.substring(path.lastIndexOf('/') + 1);
   }
 }

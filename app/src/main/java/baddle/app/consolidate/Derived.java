@@ -145,7 +145,13 @@ final class Derived {
         boolean anyBefore = reader.get().parts().stream().anyMatch(part -> !batch.wrote(part));
         if (anyBefore) {
           Rederivation again =
-              new Rederivation(batch, reader.get(), dataset, derivation, closed.frozen());
+              new Rederivation(
+                  batch,
+                  reader.get(),
+                  dataset,
+                  derivation,
+                  closed.frozen(),
+                  closed.frozenDays(dataset));
           changedRows.put(dataset.name(), again.run());
           closed.keepOutDerived(batch, again.looked(), again.keptAsTheyWere());
         }

@@ -40,7 +40,7 @@ final class FileIntake {
    * @throws StoppedException if a lookup that is to stop has no answer
    */
   FileOutcome read(CheckedFile file) throws StoreException, StoppedException {
-    sources.beginFile();
+    sources.beginFile(file);
     FileReading reading = new FileReading(plan, dataset, file.file(), blocks, sources);
     try (GridFile grid = opener.open(file.file().file(), file.file().feed().dialect())) {
       reading.read(grid);

@@ -3,6 +3,7 @@ package baddle.app.consolidate;
 import baddle.app.reading.ReadSource;
 import baddle.core.finding.Finding;
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * What came of reading one file.
@@ -11,12 +12,28 @@ import java.util.List;
  * @param part the part its rows are in
  * @param sources its sources that were read; none where the file failed
  * @param findings what wants a person's eye
+ * @param keptOut rows of closed periods that it has and that aren't taken
  */
-record FileOutcome(CheckedFile file, int part, List<ReadSource> sources, List<Finding> findings) {
+record FileOutcome(
+    CheckedFile file,
+    int part,
+    List<ReadSource> sources,
+    List<Finding> findings,
+    LateOfFile keptOut) {
 
   FileOutcome {
     sources = List.copyOf(sources);
     findings = List.copyOf(findings);
+  }
+
+  FileOutcome(CheckedFile file, int part, List<ReadSource> sources, List<Finding> findings) {
+    this(file, part, sources, findings, LateOfFile.NONE);
+  }
+
+  /** The same, with what came of looking for rows of closed periods. */
+  FileOutcome with(LateOfFile late) {
+    List<Finding> all = Stream.concat(findings.stream(), late.findings().stream()).toList();
+    return new FileOutcome(file, part, sources, all, late);
   }
 
   /** Whether nothing of the file could be brought in. */

@@ -23,6 +23,8 @@ final class PartSources implements SourceNumbers {
   private int last;
   private int lastOfOtherFiles;
   private final List<Long> firstRows = new ArrayList<>();
+  private final List<CheckedFile> files = new ArrayList<>();
+  private @Nullable CheckedFile current;
 
   PartSources(PartWriter part) {
     this.part = part;
@@ -37,13 +39,68 @@ final class PartSources implements SourceNumbers {
     return part.part();
   }
 
-  void beginFile() {
+  void beginFile(CheckedFile file) {
     lastOfOtherFiles = last;
+    current = file;
+  }
+
+  /** The file that a source is of. */
+  CheckedFile file(int source) {
+    return files.get(source - 1);
+  }
+
+  /** Takes rows of a block that are of one source. */
+  @FunctionalInterface
+  interface Run {
+
+    /**
+     * Takes them.
+     *
+     * @param source the source's number in the part, from 1
+     * @param from the first row, inclusive
+     * @param to the end, exclusive
+     */
+    void rows(int source, int from, int to);
+  }
+
+  /**
+   * Takes the rows of a block apart by source.
+   *
+   * @param before how many rows of the part were stored before the block
+   * @param size how many rows the block has
+   */
+  void eachRun(long before, int size, Run run) {
+    int from = 0;
+    while (from < size) {
+      int source = sourceOf(before + from);
+      long end = source < last ? firstRow(source + 1) : Long.MAX_VALUE;
+      int to = (int) Math.min(size, end - before);
+      if (source > 0) {
+        run.rows(source, from, to);
+      }
+      from = to;
+    }
+  }
+
+  /** The source of a row; of several that begin there, the last. */
+  private int sourceOf(long row) {
+    int low = 0;
+    int high = last;
+    while (low < high) {
+      int middle = (low + high + 1) >>> 1;
+      if (firstRow(middle) <= row) {
+        low = middle;
+      } else {
+        high = middle - 1;
+      }
+    }
+    return low;
   }
 
   @Override
   public HeldRowSink begin() {
     int number = ++last;
+    files.add(Objects.requireNonNull(current));
     firstRows.add(Objects.requireNonNull(blocks).rowsEnded());
     return new HeldRowSink() {
       @Override

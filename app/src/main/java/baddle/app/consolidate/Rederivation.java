@@ -14,13 +14,15 @@ import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -35,8 +37,9 @@ final class Rederivation {
   private final Schema read;
   private final Schema derived;
   private final Set<List<Integer>> frozen;
-  private final Set<List<Integer>> keptAsTheyWere = new HashSet<>();
-  private final Set<List<Integer>> looked = new HashSet<>();
+  private final Optional<FrozenDays> days;
+  private final Map<List<Integer>, Set<String>> keptAsTheyWere = new HashMap<>();
+  private final Map<List<Integer>, Set<String>> looked = new HashMap<>();
   private long changedRows;
   private int part = -1;
   private @Nullable ColumnRevision revision;
@@ -48,8 +51,10 @@ final class Rederivation {
       DatasetReader reader,
       DatasetPlan dataset,
       Derivation derivation,
-      Set<List<Integer>> frozen) {
+      Set<List<Integer>> frozen,
+      Optional<FrozenDays> days) {
     this.frozen = frozen;
+    this.days = days;
     this.batch = batch;
     this.reader = reader;
     this.derivation = derivation;
@@ -117,14 +122,20 @@ final class Rederivation {
     BitSet kept = new BitSet();
     for (DatasetReader.LiveRange range : rows.live()) {
       List<Integer> source = List.of(rows.part(), range.source());
+      BitSet ofRange = new BitSet();
       if (frozen.contains(source)) {
-        looked.add(source);
-        kept.set(range.from(), range.to());
-        if (isToChange(range, vectors, before)) {
-          keptAsTheyWere.add(source);
+        ofRange.set(range.from(), range.to());
+        note(source, "", ofRange, vectors, before);
+      } else if (days.isPresent()) {
+        for (Map.Entry<String, BitSet> period :
+            days.get().rows(rows.block(), range.from(), range.to()).entrySet()) {
+          note(source, period.getKey(), period.getValue(), vectors, before);
+          ofRange.or(period.getValue());
         }
       }
+      kept.or(ofRange);
     }
+    keepLate(vectors, before);
     for (int i = 0; i < vectors.size() && !kept.isEmpty(); i++) {
       if (had(i)) {
         vectors.set(i, vectors.get(i).with(kept, before.get(i)));
@@ -132,9 +143,32 @@ final class Rederivation {
     }
   }
 
-  private boolean isToChange(
-      DatasetReader.LiveRange range, List<Vector> vectors, List<Vector> before) {
-    for (int row = range.from(); row < range.to(); row++) {
+  /** Rows that are held because their period is closed stay so until they are read again. */
+  private void keepLate(List<Vector> vectors, List<Vector> before) {
+    int held = derived.indexOf(HiddenRows.HELD.name()).orElseThrow();
+    TextVector reasons = (TextVector) before.get(held);
+    BitSet late = new BitSet();
+    for (int row = 0; row < reasons.size(); row++) {
+      if (!reasons.isBlank(row)
+          && LateRows.isLate(reasons.dictionary().text(reasons.codes()[row]))) {
+        late.set(row);
+      }
+    }
+    if (!late.isEmpty()) {
+      vectors.set(held, vectors.get(held).with(late, reasons));
+    }
+  }
+
+  private void note(
+      List<Integer> source, String period, BitSet rows, List<Vector> vectors, List<Vector> before) {
+    looked.computeIfAbsent(source, s -> new TreeSet<>()).add(period);
+    if (isToChange(rows, vectors, before)) {
+      keptAsTheyWere.computeIfAbsent(source, s -> new TreeSet<>()).add(period);
+    }
+  }
+
+  private boolean isToChange(BitSet rows, List<Vector> vectors, List<Vector> before) {
+    for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1)) {
       for (int i = 0; i < vectors.size(); i++) {
         if (had(i) && !vectors.get(i).isSame(row, before.get(i))) {
           return true;
@@ -150,13 +184,13 @@ final class Rederivation {
     return HiddenRows.has(one.name()) || reader.hasColumn(part, one);
   }
 
-  /** The frozen sources whose values were computed anew. */
-  Set<List<Integer>> looked() {
+  /** The frozen sources whose values were computed anew, by part and number, and their periods. */
+  Map<List<Integer>, Set<String>> looked() {
     return looked;
   }
 
   /** The sources whose rows would have other values if they weren't frozen. */
-  Set<List<Integer>> keptAsTheyWere() {
+  Map<List<Integer>, Set<String>> keptAsTheyWere() {
     return keptAsTheyWere;
   }
 

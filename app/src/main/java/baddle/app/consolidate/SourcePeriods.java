@@ -46,7 +46,6 @@ final class SourcePeriods {
   private final Map<String, List<Range>> ranges = new HashMap<>();
 
   private long rows;
-  private int source;
 
   /**
    * Periods of the sources of a part.
@@ -71,23 +70,19 @@ final class SourcePeriods {
     if (!ranges.isEmpty()) {
       Optional<TextVector> held =
           block.schema().indexOf(HiddenRows.HELD.name()).stream().mapToObj(block::text).findFirst();
-      int from = 0;
-      while (from < block.size()) {
-        while (source < sources.last() && sources.firstRow(source + 1) <= rows + from) {
-          source++;
-        }
-        long end = source < sources.last() ? sources.firstRow(source + 1) : Long.MAX_VALUE;
-        int to = (int) Math.min(block.size(), end - rows);
-        for (Map.Entry<String, List<Range>> column : ranges.entrySet()) {
-          add(block, column.getKey(), held, range(column.getValue()), from, to);
-        }
-        from = to;
-      }
+      sources.eachRun(
+          rows,
+          block.size(),
+          (source, from, to) -> {
+            for (Map.Entry<String, List<Range>> column : ranges.entrySet()) {
+              add(block, column.getKey(), held, range(column.getValue(), source), from, to);
+            }
+          });
     }
     rows += block.size();
   }
 
-  private Range range(List<Range> ofColumn) {
+  private static Range range(List<Range> ofColumn, int source) {
     while (ofColumn.size() < source) {
       ofColumn.add(new Range());
     }

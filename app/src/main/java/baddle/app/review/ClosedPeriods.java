@@ -19,7 +19,13 @@ public final class ClosedPeriods {
    * @param period which
    * @param closing what the store says of it
    */
-  public record Closed(Period period, StoredClosing closing) {}
+  public record Closed(Period period, StoredClosing closing) {
+
+    /** Whether a day is of it, in days since 1970-01-01. */
+    public boolean holds(long epochDay) {
+      return period.holds(epochDay);
+    }
+  }
 
   private final Plan plan;
   private final List<Closed> closed = new ArrayList<>();
@@ -47,6 +53,16 @@ public final class ClosedPeriods {
   /** The one that ends last. */
   public Optional<Closed> last() {
     return closed.stream().max(Comparator.comparing(one -> one.period().end()));
+  }
+
+  /** The closed period that a day lies in. */
+  public Optional<Closed> of(long epochDay) {
+    for (Closed one : closed) {
+      if (one.holds(epochDay)) {
+        return Optional.of(one);
+      }
+    }
+    return Optional.empty();
   }
 
   /** The closed period that a source is of, by the name of its period. */

@@ -63,7 +63,19 @@ public final class DatasetReview {
                 causes.add(
                     place(block, row),
                     new HeldValue(reason.column(), reason.value(), reason.expectation()),
-                    "correct the file, the lookup or the plan, and consolidate again"));
+                    remedy(reason)));
+  }
+
+  private static String remedy(HeldBecause reason) {
+    return reason
+        .ofClosed()
+        .map(
+            period ->
+                "to take it: baddle reopen "
+                    + period
+                    + " --because REASON, then run again; or let the plan book such rows: closing:"
+                    + " {restatements: book}")
+        .orElse("correct the file, the lookup or the plan, and consolidate again");
   }
 
   /** Why a hidden row is held, if the derived columns are the reason. */

@@ -7,6 +7,7 @@ import baddle.core.table.Column;
 import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
+import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.store.Closings;
 import baddle.store.DatasetReader;
@@ -15,6 +16,7 @@ import baddle.store.StoreException;
 import baddle.store.StoredFile;
 import baddle.store.StoredSource;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -26,6 +28,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /** What has changed about closed periods since they were closed, and what was kept out of them. */
@@ -46,8 +49,11 @@ public final class Restatements {
     ClosedPeriods closed = ClosedPeriods.of(store, plan);
     for (ClosedPeriods.Closed one : closed.all()) {
       if (one.closing().batch() < batch) {
-        for (String dataset : plan.datasets().keySet()) {
-          findings.addAll(restatements.changed(dataset, one, closed));
+        for (DatasetPlan dataset : plan.datasets().values()) {
+          findings.addAll(
+              dataset.datedBy().isPresent()
+                  ? restatements.changedRows(dataset, one)
+                  : restatements.changed(dataset.name(), one, closed));
         }
       }
     }
@@ -61,10 +67,10 @@ public final class Restatements {
           Finding.of(
               FindingCode.RESTATEMENT_KEPT_OUT,
               Place.source(one.path(), one.sheet()),
-              "what it holds of "
-                  + one.period()
-                  + " now isn't in the dataset, for that period is closed; what was there when it"
-                  + " was closed stays",
+              one.period()
+                  + " is closed, and "
+                  + (one.why().isEmpty() ? "what it holds of it has changed" : one.why())
+                  + "; what was in the dataset of that period stays",
               "to take it: baddle reopen " + one.period() + " --because REASON, then run again"));
     }
     return findings;
@@ -74,8 +80,8 @@ public final class Restatements {
   private List<Finding> changed(String dataset, ClosedPeriods.Closed period, ClosedPeriods closed)
       throws IOException {
     int then = period.closing().batch();
-    Map<Place, List<StoredSource>> old = sources(dataset, then, period, closed);
-    Map<Place, List<StoredSource>> now = sources(dataset, batch, period, closed);
+    Map<Place, List<StoredSource>> old = sources(dataset, then, of(period, closed));
+    Map<Place, List<StoredSource>> now = sources(dataset, batch, of(period, closed));
     Optional<DatasetReader> oldRows = reader(dataset, then);
     Optional<DatasetReader> newRows = reader(dataset, batch);
     Map<List<Integer>, Set<Integer>> was = versions(flat(old), oldRows);
@@ -95,14 +101,104 @@ public final class Restatements {
       SourcePrints.Print one = before.getOrDefault(place, SourcePrints.Print.NONE);
       SourcePrints.Print other = after.getOrDefault(place, SourcePrints.Print.NONE);
       if (!one.equals(other)) {
-        findings.add(restated(place, period, one.rows(), other.rows()));
+        findings.add(restated(place, period, one.rows() + " rows", other.rows() + " rows"));
       }
     }
     return findings;
   }
 
+  /** The files whose rows that are dated in a closed period aren't what they were. */
+  private List<Finding> changedRows(DatasetPlan dataset, ClosedPeriods.Closed period)
+      throws IOException {
+    int then = period.closing().batch();
+    Optional<DatasetReader> oldRows = reader(dataset.name(), then);
+    Optional<DatasetReader> newRows = reader(dataset.name(), batch);
+    Map<Place, List<StoredSource>> old = sources(dataset.name(), then, source -> true);
+    Map<Place, List<StoredSource>> now = sources(dataset.name(), batch, source -> true);
+    Map<List<Integer>, Set<Integer>> was = versions(flat(old), oldRows);
+    Map<List<Integer>, Set<Integer>> is = versions(flat(now), newRows);
+    withoutSame(old, was, is);
+    withoutSame(now, is, was);
+    List<String> columns =
+        common(oldRows, newRows).columns().stream()
+            .map(Column::name)
+            .filter(name -> !HiddenRows.has(name))
+            .toList();
+    Map<Place, PeriodRows> before = rows(dataset, oldRows, columns, old.keySet(), period);
+    Map<Place, PeriodRows> after = rows(dataset, newRows, columns, now.keySet(), period);
+    if (sum(before).equals(sum(after))) {
+      return List.of();
+    }
+    Set<Place> places = new LinkedHashSet<>(before.keySet());
+    places.addAll(after.keySet());
+    List<Finding> findings = new ArrayList<>();
+    for (Place place : places) {
+      PeriodRows one = before.getOrDefault(place, PeriodRows.NONE);
+      PeriodRows other = after.getOrDefault(place, PeriodRows.NONE);
+      if (!one.equals(other)) {
+        findings.add(
+            restated(
+                place,
+                period,
+                one.rows() + one.worth(dataset),
+                other.rows() + other.worth(dataset)));
+      }
+    }
+    return findings;
+  }
+
+  /**
+   * Rows of a file that are of a period.
+   *
+   * @param rows how many
+   * @param hashes the sum of their hashes
+   * @param amount what they are worth
+   */
+  private record PeriodRows(long rows, long hashes, BigDecimal amount) {
+
+    static final PeriodRows NONE = new PeriodRows(0, 0, BigDecimal.ZERO);
+
+    PeriodRows plus(PeriodRows other) {
+      return new PeriodRows(rows + other.rows, hashes + other.hashes, amount.add(other.amount));
+    }
+
+    String worth(DatasetPlan dataset) {
+      return dataset
+          .amount()
+          .map(name -> " rows with " + name + " " + amount.toPlainString())
+          .orElse(" rows");
+    }
+  }
+
+  private static PeriodRows sum(Map<Place, PeriodRows> rows) {
+    return rows.values().stream().reduce(PeriodRows.NONE, PeriodRows::plus);
+  }
+
+  private static Map<Place, PeriodRows> rows(
+      DatasetPlan dataset,
+      Optional<DatasetReader> reader,
+      List<String> columns,
+      Set<Place> places,
+      ClosedPeriods.Closed period)
+      throws IOException {
+    Map<Place, PeriodRows> rows = new LinkedHashMap<>();
+    Set<String> files = new HashSet<>();
+    places.forEach(place -> files.add(Objects.requireNonNull(place.file())));
+    if (reader.isPresent()) {
+      new DatedRows(dataset)
+          .scan(
+              reader.get(),
+              columns,
+              files::contains,
+              day -> period.holds(day),
+              (file, sheet, day, hash, amount) ->
+                  rows.merge(Place.file(file), new PeriodRows(1, hash, amount), PeriodRows::plus));
+    }
+    return rows;
+  }
+
   private static Finding restated(
-      Place place, ClosedPeriods.Closed period, long rowsThen, long rowsNow) {
+      Place place, ClosedPeriods.Closed period, String rowsThen, String rowsNow) {
     return Finding.of(
         FindingCode.RESTATED,
         place,
@@ -112,7 +208,7 @@ public final class Restatements {
             + period.closing().batch()
             + ": "
             + rowsThen
-            + " rows then, "
+            + " then, "
             + rowsNow
             + " now",
         "see what moved: baddle compare --since-close "
@@ -153,9 +249,12 @@ public final class Restatements {
     return sources.values().stream().flatMap(List::stream).toList();
   }
 
+  private static Predicate<StoredSource> of(ClosedPeriods.Closed period, ClosedPeriods closed) {
+    return source -> closed.of(source.period()).filter(period::equals).isPresent();
+  }
+
   private Map<Place, List<StoredSource>> sources(
-      String dataset, int at, ClosedPeriods.Closed period, ClosedPeriods closed)
-      throws IOException {
+      String dataset, int at, Predicate<StoredSource> wanted) throws IOException {
     Map<Long, String> paths = new HashMap<>();
     for (StoredFile file : store.catalogue().files(at)) {
       if (file.dataset().equals(dataset)) {
@@ -165,7 +264,7 @@ public final class Restatements {
     Map<Place, List<StoredSource>> sources = new LinkedHashMap<>();
     for (StoredSource source : store.catalogue().sources(at)) {
       String path = paths.get(source.file());
-      if (path != null && closed.of(source.period()).filter(period::equals).isPresent()) {
+      if (path != null && wanted.test(source)) {
         sources
             .computeIfAbsent(Place.source(path, source.sheet()), place -> new ArrayList<>())
             .add(source);

@@ -46,7 +46,8 @@ class CoverageTests {
             covered,
             List.of(),
             PeriodText.english(),
-            Calendar.standard());
+            Calendar.standard(),
+            false);
 
     assertThat(coverage.present()).isEqualTo(present);
     assertThat(String.join(", ", coverage.missing())).isEqualTo(missing);

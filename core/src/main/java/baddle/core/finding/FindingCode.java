@@ -72,6 +72,10 @@ public enum FindingCode {
   RESTATED(Severity.WARNING),
   /** A change to a closed period that isn't taken until the period is opened again. */
   RESTATEMENT_KEPT_OUT(Severity.WARNING),
+  /** Rows dated in a closed period that came in later and were booked, as the plan says. */
+  LATE_ROWS_BOOKED(Severity.WARNING),
+  /** Rows dated outside of the period that their source states. */
+  DATES_OUTSIDE(Severity.WARNING),
   /** Stored rows that were damaged on disk, and were read from their file again. */
   ROWS_REBUILT(Severity.WARNING),
   /** Stored rows that were damaged on disk, and whose file isn't there any more. */

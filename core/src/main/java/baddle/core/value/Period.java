@@ -31,6 +31,11 @@ public record Period(Grain grain, LocalDate start) implements Comparable<Period>
     return !other.start.isBefore(start) && !other.end().isAfter(end());
   }
 
+  /** Whether a day is one of its days, in days since 1970-01-01. */
+  public boolean holds(long epochDay) {
+    return epochDay >= start.toEpochDay() && epochDay < end().toEpochDay();
+  }
+
   /** The day after its last. */
   public LocalDate end() {
     return switch (grain) {

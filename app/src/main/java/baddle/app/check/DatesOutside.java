@@ -1,0 +1,108 @@
+package baddle.app.check;
+
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabBuilder;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Item;
+import baddle.core.crosstab.Measure;
+import baddle.core.expression.AxisItem;
+import baddle.core.expression.Expression;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.table.Origin;
+import baddle.core.value.Period;
+import baddle.plan.DatasetPlan;
+import baddle.plan.Plan;
+import baddle.store.DatasetReader;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+
+/** Looks for rows that are dated outside of the period that their source states. */
+final class DatesOutside {
+
+  private static final int MOST_NAMED = 3;
+
+  private final Plan plan;
+  private final DatasetPlan dataset;
+
+  DatesOutside(Plan plan, DatasetPlan dataset) {
+    this.plan = plan;
+    this.dataset = dataset;
+  }
+
+  List<Finding> findings(DatasetReader reader) throws IOException {
+    Optional<String> date =
+        dataset.datedBy().filter(name -> reader.schema().indexOf(name).isPresent());
+    if (date.isEmpty()) {
+      return List.of();
+    }
+    CrosstabSpec spec =
+        CrosstabSpec.of(
+            "dates",
+            List.of(
+                AxisItem.ofColumn(Origin.SOURCE_FILE.name()),
+                AxisItem.ofColumn(Origin.SOURCE_SHEET.name()),
+                AxisItem.ofColumn(Origin.SOURCE_PERIOD.name()),
+                AxisItem.parse(Expression.quoted(date.get()) + " by day")),
+            List.of(),
+            List.of(Measure.of("rows", "count(*)")));
+    List<String> names = spec.columns("");
+    CrosstabBuilder builder =
+        new CrosstabBuilder(spec, reader.schema().only(names), plan.calendar());
+    reader.scan(names, builder);
+    Crosstab crosstab = builder.build();
+    List<Finding> findings = new ArrayList<>();
+    for (Item file : crosstab.down().children()) {
+      for (Item sheet : file.children()) {
+        String name = sheet.label().equals(Item.BLANK_LABEL) ? "" : sheet.label();
+        for (Item stated : sheet.children()) {
+          plan.periods()
+              .parse(stated.label())
+              .flatMap(period -> outside(crosstab, stated, period, date.get()))
+              .ifPresent(
+                  message ->
+                      findings.add(
+                          Finding.of(
+                              FindingCode.DATES_OUTSIDE,
+                              Place.source(file.label(), name),
+                              message,
+                              "see whether these rows belong here; figures by "
+                                  + date.get()
+                                  + " have them at their own date")));
+        }
+      }
+    }
+    return findings;
+  }
+
+  private Optional<String> outside(Crosstab crosstab, Item stated, Period period, String date) {
+    TreeSet<String> days = new TreeSet<>();
+    long rows = 0;
+    for (Item day : stated.children()) {
+      Optional<Period> own = plan.periods().parse(day.label());
+      if (own.isPresent() && !period.covers(own.get())) {
+        days.add(day.label());
+        rows += crosstab.value(day, crosstab.across(), 0).map(BigDecimal::longValue).orElse(0L);
+      }
+    }
+    if (days.isEmpty()) {
+      return Optional.empty();
+    }
+    List<String> some = days.stream().limit(MOST_NAMED).toList();
+    return Optional.of(
+        "it states "
+            + period
+            + ", and "
+            + (rows == 1 ? "1 row has" : rows + " rows have")
+            + " another "
+            + date
+            + ": "
+            + String.join(", ", some)
+            + (days.size() > some.size() ? ", ..." : ""));
+  }
+}

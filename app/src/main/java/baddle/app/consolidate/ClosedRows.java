@@ -1,0 +1,112 @@
+package baddle.app.consolidate;
+
+import baddle.app.review.ClosedPeriods;
+import baddle.app.review.DatedRows;
+import baddle.plan.DatasetPlan;
+import baddle.store.DatasetReader;
+import java.io.IOException;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * The rows of closed periods that were in a dataset at a batch, of files that are read again or are
+ * gone; rows that are found again are taken out. For several threads.
+ */
+final class ClosedRows {
+
+  /** Those of no dataset. */
+  static final ClosedRows NONE = new ClosedRows(List.of(), Set.of(), Set.of());
+
+  private final List<String> hashed;
+  private final Set<String> gone;
+  private final Set<String> unknown;
+
+  /** By path and hash, how often a row wasn't found again yet. */
+  private final Map<String, Map<Long, Integer>> left = new HashMap<>();
+
+  private ClosedRows(List<String> hashed, Set<String> gone, Set<String> unknown) {
+    this.hashed = List.copyOf(hashed);
+    this.gone = new TreeSet<>(gone);
+    this.unknown = Set.copyOf(unknown);
+  }
+
+  /**
+   * Reads them.
+   *
+   * @param read the paths of files that are read again
+   * @param gone the paths of files that leave the dataset; whoever has their rows now may have them
+   * @param unknown the paths of files whose rows can't be read any more
+   */
+  static ClosedRows of(
+      DatasetPlan dataset,
+      ClosedPeriods closed,
+      DatasetReader reader,
+      Set<String> read,
+      Set<String> gone,
+      Set<String> unknown)
+      throws IOException {
+    List<String> hashed = DatedRows.hashed(dataset, reader.schema());
+    ClosedRows rows = new ClosedRows(hashed, gone, unknown);
+    new DatedRows(dataset)
+        .scan(
+            reader,
+            hashed,
+            path -> (read.contains(path) || gone.contains(path)) && !unknown.contains(path),
+            day -> closed.of(day).isPresent(),
+            (path, sheet, day, hash, amount) ->
+                rows.left.computeIfAbsent(path, p -> new HashMap<>()).merge(hash, 1, Integer::sum));
+    return rows;
+  }
+
+  /** The columns that the hashes are of. */
+  List<String> hashed() {
+    return hashed;
+  }
+
+  /**
+   * Takes a row out that a file has.
+   *
+   * @param ofGone where rows are noted that were those of files that are gone
+   * @return whether it was there, or isn't known to have been missing
+   */
+  synchronized boolean take(String path, long hash, Map<Long, Integer> ofGone) {
+    if (unknown.contains(path) || takeFrom(path, hash)) {
+      return true;
+    }
+    for (String other : gone) {
+      if (takeFrom(other, hash)) {
+        ofGone.merge(hash, 1, Integer::sum);
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Takes a row out of those of a path, if it is there. */
+  synchronized boolean takeFrom(String path, long hash) {
+    Map<Long, Integer> ofPath = left.getOrDefault(path, Map.of());
+    if (!ofPath.containsKey(hash)) {
+      return false;
+    }
+    ofPath.computeIfPresent(hash, (h, times) -> times == 1 ? null : times - 1);
+    return true;
+  }
+
+  /** Puts rows back that a file took which couldn't be read to its end. */
+  synchronized void giveBack(Map<Long, Integer> ofGone) {
+    if (!ofGone.isEmpty()) {
+      String any = gone.iterator().next();
+      ofGone.forEach(
+          (hash, times) ->
+              left.computeIfAbsent(any, p -> new HashMap<>()).merge(hash, times, Integer::sum));
+    }
+  }
+
+  /** How many rows of a path weren't found again. */
+  synchronized long left(String path) {
+    return left.getOrDefault(path, Map.of()).values().stream().mapToLong(Integer::longValue).sum();
+  }
+}

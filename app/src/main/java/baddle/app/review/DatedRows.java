@@ -1,0 +1,147 @@
+package baddle.app.review;
+
+import baddle.core.check.RowHashes;
+import baddle.core.table.Block;
+import baddle.core.table.Column;
+import baddle.core.table.LongVector;
+import baddle.core.table.Origin;
+import baddle.core.table.Schema;
+import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
+import baddle.core.value.ColumnType;
+import baddle.plan.DatasetPlan;
+import baddle.store.DatasetReader;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.LongPredicate;
+import java.util.function.Predicate;
+
+/** The rows of a dataset that says which date a row is of, those of some days. */
+public final class DatedRows {
+
+  /** Takes rows. */
+  @FunctionalInterface
+  public interface Use {
+
+    /**
+     * Takes one.
+     *
+     * @param file its file
+     * @param sheet its sheet; empty for none
+     * @param day the date it is of
+     * @param hash of what was read of it, see {@link #hash}
+     * @param amount what it is worth; zero where it is worth nothing
+     */
+    void row(String file, String sheet, long day, long hash, BigDecimal amount);
+  }
+
+  private final DatasetPlan dataset;
+  private final String date;
+
+  /** Of a dataset that has {@code dated_by}. */
+  public DatedRows(DatasetPlan dataset) {
+    this.dataset = dataset;
+    this.date = dataset.datedBy().orElseThrow();
+  }
+
+  /** 64 bits of the hash of a row: enough to tell the rows of one file apart. */
+  public static long hash(RowHashes hashes, int row) {
+    return hashes.high(row) ^ Long.rotateLeft(hashes.low(row), 32);
+  }
+
+  /** The columns of a dataset that are read, as far as stored rows have them. */
+  public static List<String> hashed(DatasetPlan dataset, Schema stored) {
+    return dataset.readSchema().columns().stream().filter(stored::has).map(Column::name).toList();
+  }
+
+  /**
+   * Goes over rows that are in the dataset.
+   *
+   * @param hashed the columns that the hash is of
+   */
+  public void scan(
+      DatasetReader reader,
+      List<String> hashed,
+      Predicate<String> files,
+      LongPredicate days,
+      Use use)
+      throws IOException {
+    Optional<String> amount =
+        dataset.amount().filter(name -> reader.schema().indexOf(name).isPresent());
+    if (reader.schema().indexOf(date).isEmpty()) {
+      return;
+    }
+    List<String> columns = new ArrayList<>(hashed);
+    columns.add(Origin.SOURCE_FILE.name());
+    columns.add(Origin.SOURCE_SHEET.name());
+    List.of(Optional.of(date), amount).stream()
+        .flatMap(Optional::stream)
+        .filter(name -> !columns.contains(name))
+        .forEach(columns::add);
+    Schema schema = reader.schema().only(columns);
+    RowHashes hashes = new RowHashes(schema, hashed);
+    Block[] last = new Block[1];
+    reader.scanFiles(
+        columns,
+        files,
+        (block, from, to) -> {
+          if (block != last[0]) {
+            hashes.begin(block);
+            last[0] = block;
+          }
+          Days dates = new Days(block, date);
+          for (int i = from; i < to; i++) {
+            int row = i;
+            if (dates.isDated(row) && days.test(dates.day(row))) {
+              use.row(
+                  text(block, hashed.size(), row),
+                  text(block, hashed.size() + 1, row),
+                  dates.day(row),
+                  hash(hashes, row),
+                  amount.map(name -> amount(block, name, row)).orElse(BigDecimal.ZERO));
+            }
+          }
+        });
+  }
+
+  private static String text(Block block, int column, int row) {
+    TextVector texts = block.text(column);
+    return texts.isBlank(row) ? "" : texts.dictionary().text(texts.codes()[row]);
+  }
+
+  private static BigDecimal amount(Block block, String column, int row) {
+    int index = block.schema().indexOf(column).orElseThrow();
+    Vector vector = block.vector(index);
+    return vector.isBlank(row)
+        ? BigDecimal.ZERO
+        : BigDecimal.valueOf(
+            ((LongVector) vector).values()[row], block.schema().column(index).type().places());
+  }
+
+  /** What the rows of a block are dated. */
+  public static final class Days {
+
+    private final LongVector vector;
+    private final ColumnType type;
+
+    /** By a column that the block has. */
+    public Days(Block block, String column) {
+      int index = block.schema().indexOf(column).orElseThrow();
+      vector = block.numbers(index);
+      type = block.schema().column(index).type();
+    }
+
+    /** Whether a row has a date. */
+    public boolean isDated(int row) {
+      return !vector.isBlank(row);
+    }
+
+    /** The date of a row that has one, in days since 1970-01-01. */
+    public long day(int row) {
+      return type.epochDay(vector.values()[row]);
+    }
+  }
+}
