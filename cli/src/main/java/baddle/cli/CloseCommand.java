@@ -5,6 +5,7 @@ import baddle.app.close.CloseException;
 import baddle.app.close.CloseResult;
 import baddle.app.close.Closing;
 import baddle.app.close.ClosingLine;
+import baddle.app.review.PeriodRows;
 import baddle.core.finding.Finding;
 import baddle.plan.PlanException;
 import baddle.reports.TextTable;
@@ -55,6 +56,10 @@ final class CloseCommand implements Command {
             .argName("REASON")
             .desc("close it although errors are open, for this reason")
             .get(),
+        Option.builder()
+            .longOpt("dry-run")
+            .desc("show what would be closed, and close nothing")
+            .get(),
         Option.builder().longOpt("list").desc("list the closed periods, and those reopened").get());
   }
 
@@ -74,30 +79,35 @@ final class CloseCommand implements Command {
     CloseResult result;
     try {
       Optional<String> accepted = options.value("accept").filter(reason -> !reason.isBlank());
-      result = closing.close(options.arguments().get(0), accepted);
+      String period = options.arguments().get(0);
+      result =
+          options.has("dry-run")
+              ? closing.preview(period, accepted)
+              : closing.close(period, accepted);
     } catch (CloseException e) {
       throw new UsageException(e.getMessage());
     }
     if (options.json()) {
       console.out().print(json(result) + "\n");
     } else if (!options.quiet()) {
-      print(result, console.out());
+      print(result, options.has("dry-run"), console.out());
     }
     return result.closed() ? Status.DONE : Status.FINDINGS;
   }
 
-  private static void print(CloseResult result, PrintStream out) {
+  private static void print(CloseResult result, boolean dryRun, PrintStream out) {
     if (!result.closed()) {
       out.println(
           result.period()
-              + " isn't closed: errors are open for it in batch "
+              + (dryRun ? " wouldn't be closed: errors" : " isn't closed: errors")
+              + " are open for it in batch "
               + result.batch().number());
       FindingLines.of(result.open(), true).forEach(line -> out.println("  " + line));
-      out.println("mend them, or close it for a reason: --accept REASON");
+      out.println("correct them, or close it for a reason: --accept REASON");
       return;
     }
     out.println(
-        "Closed "
+        (dryRun ? "Would close " : "Closed ")
             + result.period()
             + " with batch "
             + result.batch()
@@ -106,6 +116,21 @@ final class CloseCommand implements Command {
             + " rows of "
             + NumberText.count(result.sources())
             + " sources");
+    result
+        .sums()
+        .forEach(
+            (dataset, sum) -> {
+              if (sum.rows() > 0) {
+                out.println(
+                    "  "
+                        + dataset
+                        + ": "
+                        + (sum.rows() == 1 ? "1 row" : NumberText.count(sum.rows()) + " rows")
+                        + (sum.amount().signum() == 0
+                            ? ""
+                            : " with " + NumberText.exact(sum.amount())));
+              }
+            });
     for (Finding finding : result.open()) {
       out.println("  accepted: " + finding.place() + ": " + finding.message());
     }
@@ -181,6 +206,15 @@ final class CloseCommand implements Command {
           json.writeNumberField("batch", result.batch().number());
           json.writeNumberField("sources", result.sources());
           json.writeNumberField("rows", result.rows());
+          json.writeObjectFieldStart("datasets");
+          for (Map.Entry<String, PeriodRows.Sum> one : result.sums().entrySet()) {
+            json.writeObjectFieldStart(one.getKey());
+            json.writeNumberField("sources", one.getValue().sources());
+            json.writeNumberField("rows", one.getValue().rows());
+            json.writeNumberField("amount", one.getValue().amount());
+            json.writeEndObject();
+          }
+          json.writeEndObject();
           json.writeArrayFieldStart("open");
           for (Finding finding : result.open()) {
             FindingJson.write(finding, json);

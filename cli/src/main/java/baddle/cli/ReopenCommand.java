@@ -3,6 +3,7 @@ package baddle.cli;
 import baddle.app.close.CloseException;
 import baddle.app.close.Closing;
 import baddle.app.close.ClosingLine;
+import baddle.app.close.KeptOutLine;
 import baddle.plan.PlanException;
 import java.io.IOException;
 import java.time.Clock;
@@ -45,6 +46,10 @@ final class ReopenCommand implements Command {
             .hasArg()
             .argName("REASON")
             .desc("why; it is kept with the closing")
+            .get(),
+        Option.builder()
+            .longOpt("dry-run")
+            .desc("show what was kept out and would come in, and open nothing")
             .get());
   }
 
@@ -53,6 +58,10 @@ final class ReopenCommand implements Command {
       throws UsageException, PlanException, IOException {
     if (options.arguments().size() != 1) {
       throw new UsageException("reopen takes one period, such as 2026-03");
+    }
+    if (options.has("dry-run")) {
+      preview(options, console);
+      return Status.DONE;
     }
     String because = options.value("because").orElse("").strip();
     if (because.isEmpty()) {
@@ -88,5 +97,43 @@ final class ReopenCommand implements Command {
                   + ", is open again; baddle run takes what was kept out");
     }
     return Status.DONE;
+  }
+
+  private static void preview(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    String period = options.arguments().get(0);
+    List<KeptOutLine> keptOut;
+    try {
+      keptOut = new Closing(options.project(), Clock.systemUTC()).keptOut(period);
+    } catch (CloseException e) {
+      throw new UsageException(e.getMessage());
+    }
+    if (options.json()) {
+      console
+          .out()
+          .println(
+              JsonText.of(
+                  json -> {
+                    json.writeStartArray();
+                    for (KeptOutLine one : keptOut) {
+                      json.writeStartObject();
+                      json.writeStringField("place", one.place().toString());
+                      json.writeStringField("period", one.period());
+                      json.writeStringField("because", one.because());
+                      json.writeEndObject();
+                    }
+                    json.writeEndArray();
+                  }));
+    } else if (!options.quiet()) {
+      console
+          .out()
+          .println(
+              keptOut.isEmpty()
+                  ? "Nothing was kept out of " + period
+                  : "Kept out of " + period + "; it comes in once the period is open again:");
+      for (KeptOutLine one : keptOut) {
+        console.out().println("  " + one.place() + ": " + one.because());
+      }
+    }
   }
 }

@@ -204,6 +204,7 @@ class StoreTests {
       }
       drop(statement, "file", "seen");
       drop(statement, "source", "absent");
+      drop(statement, "kept_out", "why");
       if (format < 5) {
         for (String table : List.of("closing", "carried", "kept_out", "reported")) {
           statement.execute("DROP TABLE " + table);

@@ -1,6 +1,7 @@
 package baddle.app.close;
 
 import baddle.app.BatchStamp;
+import baddle.app.review.PeriodRows;
 import baddle.core.finding.Finding;
 import baddle.core.value.Period;
 import java.math.BigDecimal;
@@ -13,8 +14,7 @@ import java.util.Map;
  *
  * @param period which
  * @param batch the batch whose figures are frozen
- * @param sources how many sources are of the period
- * @param rows how many rows of them were read
+ * @param sums the rows of the period that are in each dataset
  * @param openFeeds feeds whose sources state no period, and so are never closed
  * @param open the errors that are open for the period
  * @param closed whether it was closed; it isn't while errors are open that weren't accepted
@@ -23,8 +23,7 @@ import java.util.Map;
 public record CloseResult(
     Period period,
     BatchStamp batch,
-    int sources,
-    long rows,
+    Map<String, PeriodRows.Sum> sums,
     List<String> openFeeds,
     List<Finding> open,
     boolean closed,
@@ -32,8 +31,19 @@ public record CloseResult(
 
   /** Copies the collections. */
   public CloseResult {
+    sums = new LinkedHashMap<>(sums);
     openFeeds = List.copyOf(openFeeds);
     open = List.copyOf(open);
     carried = new LinkedHashMap<>(carried);
+  }
+
+  /** Of how many sources the rows are. */
+  public int sources() {
+    return sums.values().stream().mapToInt(PeriodRows.Sum::sources).sum();
+  }
+
+  /** How many rows of the period are in the datasets. */
+  public long rows() {
+    return sums.values().stream().mapToLong(PeriodRows.Sum::rows).sum();
   }
 }

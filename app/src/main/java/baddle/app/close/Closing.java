@@ -6,15 +6,18 @@ import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Checking;
 import baddle.app.review.ClosedPeriods;
+import baddle.app.review.PeriodRows;
 import baddle.app.summarize.Carrying;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.value.Period;
+import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.plan.SummaryPlan;
 import baddle.store.Batch;
 import baddle.store.Store;
+import baddle.store.StoreException;
 import baddle.store.StoredClosing;
 import baddle.store.StoredFile;
 import baddle.store.StoredSource;
@@ -74,6 +77,21 @@ public final class Closing {
    */
   public CloseResult close(String text, Optional<String> accepted)
       throws IOException, CloseException {
+    return close(text, accepted, true);
+  }
+
+  /**
+   * Shows what closing a period would do, and does nothing.
+   *
+   * @throws CloseException as {@link #close}
+   */
+  public CloseResult preview(String text, Optional<String> accepted)
+      throws IOException, CloseException {
+    return close(text, accepted, false);
+  }
+
+  private CloseResult close(String text, Optional<String> accepted, boolean writes)
+      throws IOException, CloseException {
     Period period = period(text);
     CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
     if (checked.findings().stream().anyMatch(f -> f.code() == FindingCode.OUT_OF_DATE)) {
@@ -82,15 +100,16 @@ public final class Closing {
               + checked.batch().number()
               + "; run baddle run first, then close what it shows");
     }
-    try (Store store = Store.openToWrite(project.storeFolder())) {
+    try (Store store = open(writes)) {
       Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
       if (batch.number() != checked.batch().number()) {
         throw new CloseException("batch " + batch.number() + " was made meanwhile; close again");
       }
       refuseClosed(store, period);
       List<StoredSource> sources = store.catalogue().sources(batch.number());
-      List<StoredSource> own = sources.stream().filter(source -> isOf(source, period)).toList();
-      if (own.isEmpty()) {
+      Map<String, PeriodRows.Sum> sums = sums(store, batch.number(), period, sources);
+      if (sums.values().stream().allMatch(sum -> sum.rows() == 0)
+          && sources.stream().noneMatch(source -> isOf(source, period))) {
         throw new CloseException(
             "no source is of "
                 + period
@@ -110,7 +129,7 @@ public final class Closing {
       boolean closes = open.isEmpty() || accepted.isPresent();
       Map<String, Map<String, BigDecimal>> carried =
           closes ? carried(store, batch.number(), period) : Map.of();
-      if (closes) {
+      if (closes && writes) {
         Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
         store
             .closings()
@@ -125,15 +144,29 @@ public final class Closing {
                 carried);
       }
       return new CloseResult(
-          period,
-          BatchStamp.of(batch),
-          own.size(),
-          own.stream().mapToLong(source -> source.counts().read()).sum(),
-          openFeeds(sources, files),
-          open,
-          closes,
-          carried);
+          period, BatchStamp.of(batch), sums, openFeeds(sources, files), open, closes, carried);
     }
+  }
+
+  private Store open(boolean writes) throws IOException {
+    return writes
+        ? Store.openToWrite(project.storeFolder())
+        : Store.openToRead(project.storeFolder());
+  }
+
+  private Map<String, PeriodRows.Sum> sums(
+      Store store, int batch, Period period, List<StoredSource> sources) throws IOException {
+    Map<String, PeriodRows.Sum> sums = new LinkedHashMap<>();
+    for (DatasetPlan dataset : plan.datasets().values()) {
+      try {
+        sums.put(
+            dataset.name(),
+            PeriodRows.sum(plan, dataset, store.dataset(dataset.name(), batch), period, sources));
+      } catch (StoreException.Absent e) {
+        sums.put(dataset.name(), PeriodRows.Sum.NONE);
+      }
+    }
+    return sums;
   }
 
   private void refuseClosed(Store store, Period period) throws IOException, CloseException {
@@ -175,7 +208,13 @@ public final class Closing {
   private List<String> openFeeds(List<StoredSource> sources, Map<Long, StoredFile> files) {
     return sources.stream()
         .filter(source -> plan.periods().parse(source.period()).isEmpty())
-        .map(source -> Objects.requireNonNull(files.get(source.file())).feed())
+        .map(source -> Objects.requireNonNull(files.get(source.file())))
+        .filter(
+            file ->
+                Optional.ofNullable(plan.datasets().get(file.dataset()))
+                    .flatMap(DatasetPlan::datedBy)
+                    .isEmpty())
+        .map(StoredFile::feed)
         .distinct()
         .toList();
   }
@@ -192,6 +231,19 @@ public final class Closing {
     return carried;
   }
 
+  /** What was kept out of a closed period, and would come in if it was opened again. */
+  public List<KeptOutLine> keptOut(String text) throws IOException, CloseException {
+    Period period = period(text);
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      closed(store, period);
+      Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
+      return store.closings().keptOut(batch.number()).stream()
+          .filter(one -> plan.periods().parse(one.period()).filter(period::covers).isPresent())
+          .map(KeptOutLine::of)
+          .toList();
+    }
+  }
+
   /**
    * Opens a closed period again.
    *
@@ -201,16 +253,22 @@ public final class Closing {
   public ClosingLine reopen(String text, String because) throws IOException, CloseException {
     Period period = period(text);
     try (Store store = Store.openToWrite(project.storeFolder())) {
-      for (ClosedPeriods.Closed closed : ClosedPeriods.of(store, plan).all()) {
-        if (closed.period().equals(period)) {
-          Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
-          store.closings().reopen(closed.closing().id(), new StoredClosing.Reopened(now, because));
-          return ClosingLine.of(closed.closing());
-        }
-        if (closed.period().covers(period)) {
-          throw new CloseException(
-              period + " was closed as part of " + closed.period() + "; reopen that");
-        }
+      ClosedPeriods.Closed closed = closed(store, period);
+      Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
+      store.closings().reopen(closed.closing().id(), new StoredClosing.Reopened(now, because));
+      return ClosingLine.of(closed.closing());
+    }
+  }
+
+  private ClosedPeriods.Closed closed(Store store, Period period)
+      throws IOException, CloseException {
+    for (ClosedPeriods.Closed closed : ClosedPeriods.of(store, plan).all()) {
+      if (closed.period().equals(period)) {
+        return closed;
+      }
+      if (closed.period().covers(period)) {
+        throw new CloseException(
+            period + " was closed as part of " + closed.period() + "; reopen that");
       }
     }
     throw new CloseException(period + " isn't closed; baddle close --list shows what is");

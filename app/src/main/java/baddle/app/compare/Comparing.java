@@ -4,6 +4,7 @@ import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
 import baddle.app.review.ClosedPeriods;
+import baddle.app.review.PeriodRows;
 import baddle.app.summarize.Summarizing;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabSpec;
@@ -13,7 +14,6 @@ import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.Order;
 import baddle.core.crosstab.View;
 import baddle.core.expression.AxisItem;
-import baddle.core.expression.Expression;
 import baddle.core.table.Origin;
 import baddle.core.value.Period;
 import baddle.plan.DatasetPlan;
@@ -29,8 +29,6 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.TreeSet;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /** Compares summaries of two batches, or of two periods. */
@@ -126,13 +124,14 @@ public final class Comparing {
                               + "; baddle close --list shows what is"));
       int then = wanted.closing().batch();
       Batch now = BatchChoice.of(store, project, OptionalInt.empty());
-      Function<SummaryPlan, String> condition =
-          condition(wanted, bySource(store, closed, wanted, then, now.number()));
+      List<StoredSource> all = new ArrayList<>(store.catalogue().sources(then));
+      all.addAll(store.catalogue().sources(now.number()));
       List<SourceChange> sources = SourceChange.between(store.catalogue(), then, now.number());
       List<Comparison.Summary> compared = new ArrayList<>();
       for (SummaryPlan summary : summaries) {
         if (!plainMeasures(summary.crosstab()).isEmpty() && isThere(summary, store, then)) {
-          SummaryPlan of = of(summary, where(summary.crosstab(), condition.apply(summary)));
+          SummaryPlan of =
+              of(summary, where(summary.crosstab(), condition(summary, wanted.period(), all)));
           compared.add(compare(of, store, then, now.number(), sources));
         }
       }
@@ -146,44 +145,12 @@ public final class Comparing {
     }
   }
 
-  /** What rows of a summary are of a closed period. */
-  private Function<SummaryPlan, String> condition(ClosedPeriods.Closed closed, String bySource) {
-    return summary ->
-        dataset(summary).datedBy().map(date -> dated(date, closed.period())).orElse(bySource);
+  private String condition(SummaryPlan summary, Period period, List<StoredSource> sources) {
+    return PeriodRows.condition(project.plan(), dataset(summary), period, sources);
   }
 
   private DatasetPlan dataset(SummaryPlan summary) {
     return Objects.requireNonNull(project.plan().datasets().get(summary.dataset()));
-  }
-
-  private static String dated(String date, Period period) {
-    String column = Expression.quoted(date);
-    return column
-        + " >= date '"
-        + period.start()
-        + "' and "
-        + column
-        + " < date '"
-        + period.end()
-        + "'";
-  }
-
-  /** The rows whose sources are of a closed period at two batches, as a condition. */
-  private static String bySource(
-      Store store, ClosedPeriods closed, ClosedPeriods.Closed wanted, int then, int now)
-      throws IOException {
-    Set<String> names = new TreeSet<>();
-    for (int batch : new int[] {then, now}) {
-      for (StoredSource source : store.catalogue().sources(batch)) {
-        if (closed.of(source.period()).filter(wanted::equals).isPresent()) {
-          names.add("'" + source.period().replace("'", "''") + "'");
-        }
-      }
-    }
-    return Origin.SOURCE_PERIOD.name()
-        + " in ("
-        + (names.isEmpty() ? "''" : String.join(", ", names))
-        + ")";
   }
 
   /** The plain measures of the rows of a condition. */
@@ -199,6 +166,7 @@ public final class Comparing {
       throws IOException, CompareException {
     try (Store store = Store.openToRead(project.storeFolder())) {
       Batch now = BatchChoice.of(store, project, OptionalInt.empty());
+      List<StoredSource> sources = store.catalogue().sources(now.number());
       boolean anyBefore = false;
       boolean anyAfter = false;
       List<Comparison.Summary> compared = new ArrayList<>();
@@ -207,9 +175,11 @@ public final class Comparing {
           continue;
         }
         Crosstab old =
-            summarizing.crosstab(of(summary, ofPeriod(summary, before)), store, now.number());
+            summarizing.crosstab(
+                of(summary, ofPeriod(summary, before, sources)), store, now.number());
         Crosstab then =
-            summarizing.crosstab(of(summary, ofPeriod(summary, after)), store, now.number());
+            summarizing.crosstab(
+                of(summary, ofPeriod(summary, after, sources)), store, now.number());
         anyBefore = anyBefore || hasRows(summary, before, store, now.number());
         anyAfter = anyAfter || hasRows(summary, after, store, now.number());
         compared.add(
@@ -281,7 +251,7 @@ public final class Comparing {
   private boolean hasRows(SummaryPlan summary, Period period, Store store, int batch)
       throws IOException {
     CrosstabSpec counting =
-        ofPeriod(summary, period)
+        ofPeriod(summary, period, store.catalogue().sources(batch))
             .plainly(List.of(Measure.of("rows", "count(*)")))
             .with(List.of(), List.of());
     Crosstab counted = summarizing.crosstab(of(summary, counting), store, batch);
@@ -292,13 +262,8 @@ public final class Comparing {
   }
 
   /** Without its levels of the calendar, of the rows of one period. */
-  private CrosstabSpec ofPeriod(SummaryPlan summary, Period period) {
-    String condition =
-        dataset(summary)
-            .datedBy()
-            .map(date -> dated(date, period))
-            .orElse(Origin.SOURCE_PERIOD.name() + " = '" + period + "'");
-    CrosstabSpec rows = where(summary.crosstab(), condition);
+  private CrosstabSpec ofPeriod(SummaryPlan summary, Period period, List<StoredSource> sources) {
+    CrosstabSpec rows = where(summary.crosstab(), condition(summary, period, sources));
     return rows.with(whole(withoutPeriods(rows.down())), whole(withoutPeriods(rows.across())));
   }
 

@@ -124,8 +124,8 @@ public final class Restatements {
             .map(Column::name)
             .filter(name -> !HiddenRows.has(name))
             .toList();
-    Map<Place, PeriodRows> before = rows(dataset, oldRows, columns, old.keySet(), period);
-    Map<Place, PeriodRows> after = rows(dataset, newRows, columns, now.keySet(), period);
+    Map<Place, RowsThere> before = rows(dataset, oldRows, columns, old.keySet(), period);
+    Map<Place, RowsThere> after = rows(dataset, newRows, columns, now.keySet(), period);
     if (sum(before).equals(sum(after))) {
       return List.of();
     }
@@ -133,8 +133,8 @@ public final class Restatements {
     places.addAll(after.keySet());
     List<Finding> findings = new ArrayList<>();
     for (Place place : places) {
-      PeriodRows one = before.getOrDefault(place, PeriodRows.NONE);
-      PeriodRows other = after.getOrDefault(place, PeriodRows.NONE);
+      RowsThere one = before.getOrDefault(place, RowsThere.NONE);
+      RowsThere other = after.getOrDefault(place, RowsThere.NONE);
       if (!one.equals(other)) {
         findings.add(
             restated(
@@ -154,12 +154,12 @@ public final class Restatements {
    * @param hashes the sum of their hashes
    * @param amount what they are worth
    */
-  private record PeriodRows(long rows, long hashes, BigDecimal amount) {
+  private record RowsThere(long rows, long hashes, BigDecimal amount) {
 
-    static final PeriodRows NONE = new PeriodRows(0, 0, BigDecimal.ZERO);
+    static final RowsThere NONE = new RowsThere(0, 0, BigDecimal.ZERO);
 
-    PeriodRows plus(PeriodRows other) {
-      return new PeriodRows(rows + other.rows, hashes + other.hashes, amount.add(other.amount));
+    RowsThere plus(RowsThere other) {
+      return new RowsThere(rows + other.rows, hashes + other.hashes, amount.add(other.amount));
     }
 
     String worth(DatasetPlan dataset) {
@@ -170,18 +170,18 @@ public final class Restatements {
     }
   }
 
-  private static PeriodRows sum(Map<Place, PeriodRows> rows) {
-    return rows.values().stream().reduce(PeriodRows.NONE, PeriodRows::plus);
+  private static RowsThere sum(Map<Place, RowsThere> rows) {
+    return rows.values().stream().reduce(RowsThere.NONE, RowsThere::plus);
   }
 
-  private static Map<Place, PeriodRows> rows(
+  private static Map<Place, RowsThere> rows(
       DatasetPlan dataset,
       Optional<DatasetReader> reader,
       List<String> columns,
       Set<Place> places,
       ClosedPeriods.Closed period)
       throws IOException {
-    Map<Place, PeriodRows> rows = new LinkedHashMap<>();
+    Map<Place, RowsThere> rows = new LinkedHashMap<>();
     Set<String> files = new HashSet<>();
     places.forEach(place -> files.add(Objects.requireNonNull(place.file())));
     if (reader.isPresent()) {
@@ -192,7 +192,7 @@ public final class Restatements {
               files::contains,
               day -> period.holds(day),
               (file, sheet, day, hash, amount) ->
-                  rows.merge(Place.file(file), new PeriodRows(1, hash, amount), PeriodRows::plus));
+                  rows.merge(Place.file(file), new RowsThere(1, hash, amount), RowsThere::plus));
     }
     return rows;
   }
