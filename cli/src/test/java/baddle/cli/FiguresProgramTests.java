@@ -9,6 +9,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -189,13 +190,38 @@ class FiguresProgramTests {
     Baddle.Run run = inDemo.run("check");
 
     assertThat(run.status()).isEqualTo(1);
-    assertThat(planted).hasSize(9);
+    assertThat(run.out()).contains("headings repeated");
+    assertThat(planted).hasSize(12);
     assertThat(
             run.out()
                 .lines()
                 .filter(line -> line.matches("  (error|warning) .*"))
                 .map(line -> line.replaceFirst("^ +\\w+ +", "")))
         .containsExactlyInAnyOrderElementsOf(planted);
+  }
+
+  @Test
+  void the_late_line_of_the_demo_is_held_for_its_closed_month() throws Exception {
+    Baddle baddle = new Baddle(folder);
+    baddle.run("demo", "closed");
+    Baddle closed = new Baddle(folder.resolve("closed"));
+    String figures = closed.run("summarize", "revenue-by-site", "--batch", "1").out();
+
+    assertThat(closed.run("close", "2026-09", "--accept", "planted").out())
+        .contains("Closed 2026-09 with batch 1");
+    String name = "Alder Mill 2026-09.csv";
+    Files.copy(
+        closed.folder().resolve("later").resolve(name),
+        closed.folder().resolve("inbox/tills").resolve(name),
+        StandardCopyOption.REPLACE_EXISTING);
+    Baddle.Run run = closed.run("consolidate");
+
+    assertThat(run.out())
+        .contains("rows-held: inbox/tills/" + name)
+        .contains("expected a date of an open period; 2026-09 is closed")
+        .contains("1 row is dated in 2026-09, which is closed, and came in later: revenue 25.50");
+    assertThat(closed.run("summarize", "revenue-by-site").out().lines().limit(9))
+        .containsExactlyElementsOf(figures.lines().limit(9).toList());
   }
 
   @Test

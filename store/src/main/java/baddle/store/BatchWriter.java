@@ -1,5 +1,6 @@
 package baddle.store;
 
+import baddle.core.check.RowSample;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Place;
 import baddle.core.grid.MessageHead;
@@ -14,6 +15,7 @@ import baddle.core.table.HiddenRows;
 import baddle.core.table.Schema;
 import java.io.Closeable;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.BitSet;
@@ -260,6 +262,18 @@ public final class BatchWriter implements Closeable {
         file.intake(),
         batch.number());
     return id;
+  }
+
+  /** Adds a sample of the rows of a file that was added before. */
+  public synchronized void addSample(long file, RowSample.Hashes sample) throws IOException {
+    ByteBuffer bytes = ByteBuffer.allocate(sample.values().size() * Long.BYTES);
+    sample.values().forEach(bytes::putLong);
+    database.execute(
+        "INSERT INTO row_sample (file, rows, level, hashes) VALUES (?, ?, ?, ?)",
+        file,
+        sample.rows(),
+        sample.level(),
+        bytes.array());
   }
 
   /** Adds a source of a file that was added before. */

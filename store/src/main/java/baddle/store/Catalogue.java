@@ -1,5 +1,6 @@
 package baddle.store;
 
+import baddle.core.check.RowSample;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -10,6 +11,8 @@ import baddle.core.intake.HeldValue;
 import baddle.core.intake.RowCounts;
 import java.io.IOException;
 import java.math.BigDecimal;
+import java.nio.ByteBuffer;
+import java.nio.LongBuffer;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -177,6 +180,30 @@ public final class Catalogue {
                         : Set.of(row.getString(3).split("\t", -1))),
         batch);
     return absent;
+  }
+
+  /** The samples of the rows of files that are live at a batch. */
+  public List<StoredSample> samples(int batch) throws IOException {
+    return database.query(
+        "SELECT f.path, f.dataset, s.rows, s.level, s.hashes FROM row_sample s"
+            + " JOIN file f ON f.id = s.file WHERE"
+            + LIVE
+            + "ORDER BY f.path",
+        row ->
+            new StoredSample(
+                row.getString(1),
+                row.getString(2),
+                new RowSample.Hashes(row.getLong(3), row.getInt(4), longs(row.getBytes(5)))),
+        batch);
+  }
+
+  private static List<Long> longs(byte[] bytes) {
+    List<Long> longs = new ArrayList<>();
+    LongBuffer buffer = ByteBuffer.wrap(bytes).asLongBuffer();
+    while (buffer.hasRemaining()) {
+      longs.add(buffer.get());
+    }
+    return longs;
   }
 
   private static Optional<MessageHead> message(@Nullable String sender, @Nullable String sent) {

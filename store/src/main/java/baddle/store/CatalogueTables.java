@@ -207,6 +207,12 @@ final class CatalogueTables {
             expected TEXT NOT NULL)""",
           "CREATE INDEX blanked_of_source ON blanked (part, source)",
           """
+          CREATE TABLE row_sample (
+            file INTEGER PRIMARY KEY REFERENCES file,
+            rows INTEGER NOT NULL,
+            level INTEGER NOT NULL,
+            hashes BLOB NOT NULL)""",
+          """
           CREATE TABLE refused (
             dataset TEXT NOT NULL,
             feed TEXT NOT NULL,

@@ -81,6 +81,7 @@ public final class Tidying {
     for (String table : List.of("finding", "kept_out")) {
       database.execute("DELETE FROM " + table + " WHERE file IS NOT NULL AND" + NO_FILE);
     }
+    database.execute("DELETE FROM row_sample WHERE" + NO_FILE);
     database.execute("DELETE FROM source WHERE" + NO_FILE);
     database.execute("DELETE FROM file WHERE id NOT IN (SELECT id FROM kept_file)");
     for (String table : OF_SOURCES) {

@@ -199,7 +199,7 @@ class StoreTests {
     Store.openToWrite(folder).close();
     try (Connection sql = connect();
         Statement statement = sql.createStatement()) {
-      for (String table : List.of("blanked", "refused")) {
+      for (String table : List.of("blanked", "refused", "row_sample")) {
         statement.execute("DROP TABLE " + table);
       }
       drop(statement, "file", "seen");

@@ -179,6 +179,9 @@ final class BatchMaking {
     for (Finding finding : findings) {
       batch.addFinding(file, finding);
     }
+    if (outcome.sample().isPresent()) {
+      batch.addSample(file, outcome.sample().get());
+    }
     return new ClosedSources.Added(
         file,
         outcome.file().file().feed().dataset(),

@@ -129,6 +129,7 @@ final class BatchReading {
       PartSources sources = new PartSources(part);
       SourcePeriods periods = new SourcePeriods(sources, feeds(dataset));
       Optional<LateRows> late = dated.rowsOf(dataset, sources);
+      FileSamples samples = new FileSamples(sources, dataset, schema);
       BlockBuilder blocks =
           new BlockBuilder(
               spec.workingSchema(cellColumns(dataset)),
@@ -138,6 +139,7 @@ final class BatchReading {
                   Block derived = whole(block, derivation, schema);
                   Block whole = late.isPresent() ? late.get().apply(derived) : derived;
                   periods.accept(whole);
+                  samples.accept(whole);
                   part.accept(whole, from, to);
                 } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
                   throw new BlockFailure(e);
@@ -153,7 +155,7 @@ final class BatchReading {
       }
       blocks.flush();
       part.end();
-      List<FileOutcome> settled = periods.settle(outcomes);
+      List<FileOutcome> settled = samples.settle(periods.settle(outcomes));
       return late.isPresent() ? late.get().settle(settled) : settled;
     }
   }

@@ -288,7 +288,7 @@ final class DatedSources {
                   days.isDated(row) && held.isBlank(row) && duplicate.isBlank(row)
                       ? closed.of(days.day(row))
                       : Optional.empty();
-              if (period.isPresent() && left.takeFrom(path, DatedRows.hash(hashes, row))) {
+              if (period.isPresent() && left.takeFrom(path, hashes.shortened(row))) {
                 chosen[size++] = row;
                 periods.add(period.get().period().toString());
               }

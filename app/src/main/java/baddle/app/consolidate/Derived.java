@@ -4,6 +4,7 @@ import baddle.app.ContentHash;
 import baddle.app.Project;
 import baddle.app.reference.References;
 import baddle.app.review.DatasetReview;
+import baddle.app.review.RepeatedFiles;
 import baddle.core.derivation.Derivation;
 import baddle.core.finding.Finding;
 import baddle.core.lookup.LookupTable;
@@ -183,6 +184,9 @@ final class Derived {
       findings.addAll(new DuplicateMarks(batch, reader, dataset, ranks).run());
       current = reader(dataset.name(), batch).orElseThrow();
     }
+    findings.addAll(
+        RepeatedFiles.findings(
+            dataset, current, store.catalogue().samples(batch.batch().number())));
     findings.addAll(DatasetReview.findings(dataset, current, references, derivations::lookup));
     return findings;
   }

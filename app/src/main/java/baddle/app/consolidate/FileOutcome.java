@@ -1,8 +1,10 @@
 package baddle.app.consolidate;
 
 import baddle.app.reading.ReadSource;
+import baddle.core.check.RowSample;
 import baddle.core.finding.Finding;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
@@ -13,13 +15,15 @@ import java.util.stream.Stream;
  * @param sources its sources that were read; none where the file failed
  * @param findings what wants a person's eye
  * @param keptOut rows of closed periods that it has and that aren't taken
+ * @param sample some of its rows
  */
 record FileOutcome(
     CheckedFile file,
     int part,
     List<ReadSource> sources,
     List<Finding> findings,
-    LateOfFile keptOut) {
+    LateOfFile keptOut,
+    Optional<RowSample.Hashes> sample) {
 
   FileOutcome {
     sources = List.copyOf(sources);
@@ -27,13 +31,18 @@ record FileOutcome(
   }
 
   FileOutcome(CheckedFile file, int part, List<ReadSource> sources, List<Finding> findings) {
-    this(file, part, sources, findings, LateOfFile.NONE);
+    this(file, part, sources, findings, LateOfFile.NONE, Optional.empty());
   }
 
   /** The same, with what came of looking for rows of closed periods. */
   FileOutcome with(LateOfFile late) {
     List<Finding> all = Stream.concat(findings.stream(), late.findings().stream()).toList();
-    return new FileOutcome(file, part, sources, all, late);
+    return new FileOutcome(file, part, sources, all, late, sample);
+  }
+
+  /** The same, with a sample of its rows. */
+  FileOutcome with(Optional<RowSample.Hashes> rows) {
+    return new FileOutcome(file, part, sources, findings, keptOut, rows);
   }
 
   /** Whether nothing of the file could be brought in. */

@@ -87,7 +87,7 @@ final class LateRows {
                 held.isBlank(row) && days.isDated(row)
                     ? closed.of(days.day(row))
                     : Optional.empty();
-            if (period.isPresent() && !before.take(path, DatedRows.hash(hashes, row), taken)) {
+            if (period.isPresent() && !before.take(path, hashes.shortened(row), taken)) {
               tally(path, period.get(), block, row);
               if (holds) {
                 LocalDate day = LocalDate.ofEpochDay(days.day(row));

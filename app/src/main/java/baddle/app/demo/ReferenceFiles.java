@@ -44,6 +44,8 @@ final class ReferenceFiles {
     files.put("reference/customers.csv", customers());
     files.put("inbox/budget/Budget 2025.csv", budget(2025));
     files.put("inbox/budget/Budget 2026.csv", budget(2026));
+    String again = new String(budget(2026), StandardCharsets.UTF_8) + "\n";
+    files.put("inbox/budget/Budget 2026 sent again.csv", again.getBytes(StandardCharsets.UTF_8));
   }
 
   private static byte[] bytes(StringBuilder text) {

@@ -11,6 +11,7 @@ import java.util.Map;
 /** The form that each site fills in for each month. */
 final class ReturnForms {
 
+  private static final String NOT_COMPUTED = "Brackenford 2026-02";
   private static final String EMPTY_CELL = "Foxholt 2026-09";
 
   private ReturnForms() {}
@@ -33,7 +34,9 @@ final class ReturnForms {
       form.text(1, 0, site + ", " + month, CellStyle.PLAIN);
       line(form, 3, 0, "People employed", BigDecimal.valueOf(figures.headcount()));
       form.text(4, 0, "Visitors counted", CellStyle.PLAIN);
-      if (!empty) {
+      if ((site + " " + month).equals(NOT_COMPUTED)) {
+        form.formula(4, 2, "SUM(H5:H9)");
+      } else if (!empty) {
         line(form, 4, 0, "Visitors counted", BigDecimal.valueOf(figures.footfall()));
       }
       line(form, 11, 3, "Wages paid", figures.wages());

@@ -25,6 +25,8 @@ final class TillFiles {
   private static final YearMonth GAP = YearMonth.of(2025, 2);
   private static final String BAD_VALUE = "Foxholt 2026-08";
   private static final int BAD_LINE = 12;
+  private static final String NO_PRICE = "Alder Mill 2026-03";
+  private static final String CLOSED_MONTH = "Alder Mill 2026-09";
 
   private TillFiles() {}
 
@@ -42,6 +44,7 @@ final class TillFiles {
     if (twice != null) {
       files.put("inbox/tills/Copy of Copse End 2026-05.ods", twice);
     }
+    files.put("later/" + CLOSED_MONTH + ".csv", late());
   }
 
   private static String extension(String site) {
@@ -60,7 +63,7 @@ final class TillFiles {
       case "Dunmere" -> dunmere(sales);
       case "Eldergate" -> eldergate(sales);
       case "Foxholt" -> foxholt(sales, (site + " " + month).equals(BAD_VALUE));
-      default -> ordinary(sales);
+      default -> ordinary(sales, !(site + " " + month).equals(NO_PRICE));
     };
   }
 
@@ -71,19 +74,33 @@ final class TillFiles {
     return text.toString().getBytes(charset);
   }
 
-  private static byte[] ordinary(List<DemoData.Sale> sales) {
-    List<List<String>> rows = new ArrayList<>(List.of(HEADINGS));
+  private static byte[] ordinary(List<DemoData.Sale> sales, boolean withPrice) {
+    List<List<String>> rows = new ArrayList<>(List.of(new ArrayList<>(HEADINGS)));
     for (DemoData.Sale sale : sales) {
       rows.add(
-          List.of(
-              sale.date().toString(),
-              sale.document(),
-              sale.product().code(),
-              String.valueOf(sale.units()),
-              sale.product().price().toString(),
-              sale.amount().toString()));
+          new ArrayList<>(
+              List.of(
+                  sale.date().toString(),
+                  sale.document(),
+                  sale.product().code(),
+                  String.valueOf(sale.units()),
+                  sale.product().price().toString(),
+                  sale.amount().toString())));
+    }
+    if (!withPrice) {
+      rows.forEach(row -> row.remove(HEADINGS.indexOf("Price")));
     }
     return text(rows, ",", "\n", StandardCharsets.UTF_8);
+  }
+
+  /** What a till sends once the month is closed: the same with one line more. */
+  private static byte[] late() {
+    List<DemoData.Sale> sales = new ArrayList<>(DemoData.till("Alder Mill", YearMonth.of(2026, 9)));
+    DemoData.Sale last = sales.get(sales.size() - 1);
+    sales.add(
+        new DemoData.Sale(
+            last.date(), "019999", last.customer(), last.site(), DemoData.PRODUCTS.get(2), 2));
+    return ordinary(sales, true);
   }
 
   /** Other headings in another order, a byte-order mark, other line ends. */

@@ -16,6 +16,8 @@ final class TradeFiles {
       List.of("Doc no", "Customer", "Date", "Site", "Product code", "Units", "Price", "Amount");
   private static final YearMonth BAD_MONTH = YearMonth.of(2026, 6);
   private static final YearMonth WRONG_TOTAL = YearMonth.of(2025, 11);
+  private static final YearMonth PAGE_BREAK = YearMonth.of(2025, 4);
+  private static final int LINES_OF_PAGE = 12;
   private static final int FIRST_ROW = 3;
   private static final int BAD_ROW = 8;
 
@@ -47,14 +49,16 @@ final class TradeFiles {
   private static void write(XlsxWriter writer, YearMonth month) {
     writer.text(0, 1, "Fernhollow Nurseries", CellStyle.PLAIN.withBold());
     writer.text(1, 1, "Trade orders of " + month, CellStyle.PLAIN);
-    for (int i = 0; i < HEADINGS.size(); i++) {
-      writer.text(FIRST_ROW, 1 + i, HEADINGS.get(i), CellStyle.PLAIN.withBold());
-    }
+    headings(writer, FIRST_ROW);
     int row = FIRST_ROW + 1;
     int units = 0;
     BigDecimal amount = BigDecimal.ZERO;
     String document = "";
     for (DemoData.Sale sale : DemoData.trade(month)) {
+      if (month.equals(PAGE_BREAK) && row == FIRST_ROW + 1 + LINES_OF_PAGE) {
+        headings(writer, row + 1);
+        row += 2;
+      }
       if (!sale.document().equals(document)) {
         document = sale.document();
         writer.text(row, 1, document, CellStyle.PLAIN);
@@ -69,6 +73,12 @@ final class TradeFiles {
     writer.text(row, 2, "Grand total", CellStyle.PLAIN.withBold());
     number(writer, row, 6, BigDecimal.valueOf(units), CellStyle.PLAIN.withBold());
     number(writer, row, 8, stated, CellStyle.PLAIN.withPattern("#,##0.00").withBold());
+  }
+
+  private static void headings(XlsxWriter writer, int row) {
+    for (int i = 0; i < HEADINGS.size(); i++) {
+      writer.text(row, 1 + i, HEADINGS.get(i), CellStyle.PLAIN.withBold());
+    }
   }
 
   private static void write(XlsxWriter writer, int row, DemoData.Sale sale, boolean bad) {

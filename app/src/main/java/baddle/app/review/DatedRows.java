@@ -32,7 +32,7 @@ public final class DatedRows {
      * @param file its file
      * @param sheet its sheet; empty for none
      * @param day the date it is of
-     * @param hash of what was read of it, see {@link #hash}
+     * @param hash of what was read of it, shortened
      * @param amount what it is worth; zero where it is worth nothing
      */
     void row(String file, String sheet, long day, long hash, BigDecimal amount);
@@ -45,11 +45,6 @@ public final class DatedRows {
   public DatedRows(DatasetPlan dataset) {
     this.dataset = dataset;
     this.date = dataset.datedBy().orElseThrow();
-  }
-
-  /** 64 bits of the hash of a row: enough to tell the rows of one file apart. */
-  public static long hash(RowHashes hashes, int row) {
-    return hashes.high(row) ^ Long.rotateLeft(hashes.low(row), 32);
   }
 
   /** The columns of a dataset that are read, as far as stored rows have them. */
@@ -100,7 +95,7 @@ public final class DatedRows {
                   text(block, hashed.size(), row),
                   text(block, hashed.size() + 1, row),
                   dates.day(row),
-                  hash(hashes, row),
+                  hashes.shortened(row),
                   amount.map(name -> amount(block, name, row)).orElse(BigDecimal.ZERO));
             }
           }
@@ -112,7 +107,7 @@ public final class DatedRows {
     return texts.isBlank(row) ? "" : texts.dictionary().text(texts.codes()[row]);
   }
 
-  private static BigDecimal amount(Block block, String column, int row) {
+  static BigDecimal amount(Block block, String column, int row) {
     int index = block.schema().indexOf(column).orElseThrow();
     Vector vector = block.vector(index);
     return vector.isBlank(row)

@@ -48,6 +48,11 @@ public final class RowHashes {
     }
   }
 
+  /** 64 bits of a row's hash: enough to tell the rows of some files apart. */
+  public long shortened(int row) {
+    return high(row) ^ Long.rotateLeft(low(row), 32);
+  }
+
   private void add(Vector vector, int size) {
     if (vector instanceof TextVector text) {
       long[] one = hashes(text.dictionary(), 0x9E3779B97F4A7C15L);

@@ -73,6 +73,12 @@ public final class XlsxWriter implements Closeable {
     finish(row, column, shown.length(), style);
   }
 
+  /** Writes a formula that nothing has computed yet. */
+  public void formula(int row, int column, String formula) {
+    sheet.formula(row, column, formula);
+    finish(row, column, 0, CellStyle.PLAIN);
+  }
+
   /** Writes a date, shown as ISO 8601 does unless the style has a pattern. */
   public void date(int row, int column, LocalDate date, CellStyle style) {
     sheet.value(row, column, date);
