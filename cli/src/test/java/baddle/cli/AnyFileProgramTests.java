@@ -316,7 +316,7 @@ class AnyFileProgramTests {
     assertThat(draft.status()).as(draft.err()).isZero();
     assertThat(draft.out())
         .contains("tills: inbox/tills/{site} {period}.*, 144 files", "Amount = LINE TOTAL");
-    assertThat(consolidated.out()).contains("left out + 2 held");
+    assertThat(consolidated.out()).contains("left out + 3 held");
     drafted.run("summarize", "tills", "--out", "drafted.csv");
     demo.run("summarize", "revenue-by-site", "--out", "shipped.csv");
     assertThat(totals(folder.resolve("e/drafted.csv"), "Amount"))
