@@ -191,4 +191,26 @@ class DatedProgramTests {
     assertThat(baddle.run("compare", "2026-01", "2026-03").err())
         .contains("no summary has a row of 2026-03");
   }
+
+  @Test
+  void an_earlier_batch_has_blanks_in_a_column_that_came_later() throws Exception {
+    ledger("ledger.csv", LEDGER);
+    baddle.run("consolidate");
+    String plan = Files.readString(folder.resolve("baddle.yaml"));
+    baddle.write(
+        "baddle.yaml",
+        plan.replace(
+                "      range:",
+                "      double: {type: decimal, places: 2, calc: revenue * 2}\n      range:")
+            .replace("sum(revenue)}", "sum(revenue), Double: sum(double)}")
+            .split("\n"));
+
+    Baddle.Run run = baddle.run("run");
+
+    assertThat(run.err()).isEmpty();
+    assertThat(run.status()).isZero();
+    assertThat(baddle.run("summarize", "months", "--batch", "1").out())
+        .containsPattern("2026-01 +15.00");
+    assertThat(baddle.run("summarize", "months").out()).containsPattern("2026-01 +15.00 +30.00");
+  }
 }

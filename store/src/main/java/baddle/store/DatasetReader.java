@@ -20,6 +20,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.IntPredicate;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Reads the rows of a dataset as they were at a batch, a few columns at a time. */
@@ -65,6 +66,7 @@ public final class DatasetReader {
   private final Map<Integer, List<SourceRange>> rangesOfPart = new LinkedHashMap<>();
   private final Map<Integer, StoredPart> parts = new LinkedHashMap<>();
   private final Schema schema;
+  private final Set<Column> blanks;
 
   DatasetReader(Database database, String dataset, int batch) throws IOException {
     this.database = database;
@@ -91,6 +93,7 @@ public final class DatasetReader {
       throw new StoreException.Absent(
           "the dataset " + dataset + " has no rows yet; run baddle consolidate", database.file());
     }
+    blanks = Set.of();
     schema =
         new Schema(
             Stream.concat(
@@ -98,6 +101,28 @@ public final class DatasetReader {
                         .filter(column -> !HiddenRows.has(column.name())),
                     Origin.columns().stream())
                 .toList());
+  }
+
+  private DatasetReader(DatasetReader other, Schema columns) {
+    database = other.database;
+    dataset = other.dataset;
+    batch = other.batch;
+    rangesOfPart.putAll(other.rangesOfPart);
+    parts.putAll(other.parts);
+    blanks =
+        columns.columns().stream()
+            .filter(column -> other.schema.indexOf(column.name()).isEmpty())
+            .collect(Collectors.toUnmodifiableSet());
+    schema = new Schema(Stream.concat(other.schema.columns().stream(), blanks.stream()).toList());
+  }
+
+  /**
+   * The same rows with some columns that weren't there yet when they were stored; they are blank.
+   *
+   * @param columns those there should be
+   */
+  public DatasetReader orBlank(Schema columns) {
+    return new DatasetReader(this, columns);
   }
 
   private static SourceRange range(ResultSet row) throws SQLException {
@@ -324,7 +349,7 @@ public final class DatasetReader {
     Schema has = part(part).schema();
     for (Column column : wanted.columns()) {
       boolean own = !Origin.has(column.name()) && !HiddenRows.has(column.name());
-      if (own && !has.has(column)) {
+      if (own && !has.has(column) && !blanks.contains(column)) {
         throw new StoreException(
             "the column "
                 + column.name()

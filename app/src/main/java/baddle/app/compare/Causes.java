@@ -71,8 +71,8 @@ final class Causes {
     DatasetPlan dataset = Objects.requireNonNull(project.plan().datasets().get(bySource.dataset()));
     RowChanges rows =
         new RowChanges(
-            store.dataset(bySource.dataset(), before),
-            store.dataset(bySource.dataset(), after),
+            summarizing.reader(store, bySource.dataset(), before),
+            summarizing.reader(store, bySource.dataset(), after),
             dataset.duplicates().key(),
             files,
             name -> namesNow.getOrDefault(name, name));

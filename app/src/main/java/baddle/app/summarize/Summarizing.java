@@ -9,6 +9,7 @@ import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Level;
 import baddle.formats.Formats;
+import baddle.plan.DatasetPlan;
 import baddle.plan.LookupPlan;
 import baddle.plan.SummaryPlan;
 import baddle.reports.Provenance;
@@ -82,19 +83,27 @@ public final class Summarizing {
   /** Builds one summary of a batch as it stands. */
   Crosstab plain(SummaryPlan summary, Store store, int batch) throws IOException {
     CrosstabSpec spec = withListedItems(summary.crosstab());
-    DatasetReader own = store.dataset(summary.dataset(), batch);
+    DatasetReader own = reader(store, summary.dataset(), batch);
     CrosstabBuilder builder =
         new CrosstabBuilder(
             spec, own.schema().only(columns(spec, "", own)), project.plan().calendar());
     own.scan(columns(spec, "", own), builder);
     for (String other : spec.datasets()) {
       if (!other.isEmpty()) {
-        DatasetReader reader = store.dataset(other, batch);
+        DatasetReader reader = reader(store, other, batch);
         List<String> columns = columns(spec, other, reader);
         reader.scan(columns, builder.input(other, reader.schema().only(columns)));
       }
     }
     return builder.build();
+  }
+
+  /** Reads a dataset; in an earlier batch columns that came later are blank. */
+  public DatasetReader reader(Store store, String dataset, int batch) throws IOException {
+    DatasetReader reader = store.dataset(dataset, batch);
+    boolean earlier = store.catalogue().lastBatch().filter(l -> l.number() > batch).isPresent();
+    DatasetPlan planned = project.plan().datasets().get(dataset);
+    return earlier && planned != null ? reader.orBlank(planned.schema()) : reader;
   }
 
   private static List<String> columns(CrosstabSpec spec, String dataset, DatasetReader reader) {
