@@ -1,6 +1,7 @@
 package baddle.cli;
 
 import baddle.app.Project;
+import baddle.app.close.CloseException;
 import baddle.app.compare.SourceChange;
 import baddle.app.history.History;
 import baddle.app.history.Returning;
@@ -97,7 +98,12 @@ final class HistoryCommand implements Command {
     }
     OptionalInt backTo = batch(options, "back-to");
     if (backTo.isPresent()) {
-      Returning returning = Returning.to(backTo.getAsInt(), project, Clock.systemUTC());
+      Returning returning;
+      try {
+        returning = Returning.to(backTo.getAsInt(), project, Clock.systemUTC());
+      } catch (CloseException e) {
+        throw new UsageException(e.getMessage());
+      }
       if (options.json()) {
         console.out().print(json(returning) + "\n");
       } else if (!options.quiet()) {

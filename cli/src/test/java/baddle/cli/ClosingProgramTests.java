@@ -269,6 +269,10 @@ class ClosingProgramTests {
     assertThat(baddle.run("summarize", "ranges").out()).containsPattern("Roses +1.00");
     assertThat(baddle.run("history", "--back-to", "9").err()).contains("there is no batch 9");
     assertThat(baddle.run("history", "--back-to", "4").out()).contains("is current already");
+    baddle.run("close", "2026-03");
+    Baddle.Run closed = baddle.run("history", "--back-to", "1");
+    assertThat(closed.status()).isEqualTo(2);
+    assertThat(closed.err()).contains("2026-03 was closed with batch 4", "baddle reopen 2026-03");
   }
 
   @Test

@@ -5,7 +5,8 @@ public final class CloseException extends Exception {
 
   private static final long serialVersionUID = 1L;
 
-  CloseException(String message) {
+  /** With the reason. */
+  public CloseException(String message) {
     super(message);
   }
 }

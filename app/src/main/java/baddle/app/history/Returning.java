@@ -3,10 +3,13 @@ package baddle.app.history;
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
+import baddle.app.close.CloseException;
 import baddle.app.compare.SourceChange;
+import baddle.plan.Restatement;
 import baddle.store.Batch;
 import baddle.store.BatchWriter;
 import baddle.store.Store;
+import baddle.store.StoredClosing;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.temporal.ChronoUnit;
@@ -33,14 +36,17 @@ public record Returning(Optional<BatchStamp> made, BatchStamp earlier, List<Sour
    *
    * @param clock gives the new batch its time
    * @throws baddle.store.StoreException if there is no such batch any more
+   * @throws CloseException if a period was closed with a later batch, and closed periods stay
    */
-  public static Returning to(int number, Project project, Clock clock) throws IOException {
+  public static Returning to(int number, Project project, Clock clock)
+      throws IOException, CloseException {
     try (Store store = Store.openToWrite(project.storeFolder())) {
       Batch earlier = BatchChoice.of(store, project, OptionalInt.of(number));
       Batch last = BatchChoice.of(store, project, OptionalInt.empty());
       if (earlier.number() == last.number()) {
         return new Returning(Optional.empty(), BatchStamp.of(earlier), List.of());
       }
+      refuseClosed(store, project, number);
       Batch made;
       try (BatchWriter batch = store.beginBatch(clock.instant().truncatedTo(ChronoUnit.SECONDS))) {
         batch.adoption().backTo(number);
@@ -51,6 +57,23 @@ public record Returning(Optional<BatchStamp> made, BatchStamp earlier, List<Sour
           Optional.of(BatchStamp.of(made)),
           BatchStamp.of(earlier),
           SourceChange.between(store.catalogue(), last.number(), made.number()));
+    }
+  }
+
+  private static void refuseClosed(Store store, Project project, int number)
+      throws IOException, CloseException {
+    for (StoredClosing closing : store.closings().closed()) {
+      if (closing.batch() > number && project.plan().restatement() == Restatement.KEEP_OUT) {
+        throw new CloseException(
+            closing.period()
+                + " was closed with batch "
+                + closing.batch()
+                + ", and batch "
+                + number
+                + " has other figures for it; baddle reopen "
+                + closing.period()
+                + " --because REASON first");
+      }
     }
   }
 }
