@@ -7,6 +7,7 @@ import baddle.core.table.Column;
 import baddle.core.table.HiddenRows;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
+import baddle.core.value.ColumnType;
 import baddle.plan.DatasetPlan;
 import java.util.HashMap;
 import java.util.List;
@@ -27,9 +28,19 @@ final class FileSamples {
     this.hashes = new RowHashes(schema, names(dataset));
   }
 
-  /** The columns that are looked at: all that are read. */
-  static List<String> names(DatasetPlan dataset) {
-    return dataset.readSchema().columns().stream().map(Column::name).toList();
+  /**
+   * The columns that are looked at: those of numbers and dates that are read, since their hashes
+   * cost little and only have to point at files; all where there are hardly any.
+   */
+  private static List<String> names(DatasetPlan dataset) {
+    List<Column> columns = dataset.readSchema().columns();
+    List<String> cheap =
+        columns.stream()
+            .filter(column -> column.type().kind() != ColumnType.Kind.TEXT)
+            .map(Column::name)
+            .toList();
+    boolean tell = cheap.size() > 1 && columns.stream().anyMatch(one -> one.type().isNumber());
+    return tell ? cheap : columns.stream().map(Column::name).toList();
   }
 
   /** Takes a block as it is stored. */
