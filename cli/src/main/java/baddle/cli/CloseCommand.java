@@ -126,9 +126,9 @@ final class CloseCommand implements Command {
                         + dataset
                         + ": "
                         + (sum.rows() == 1 ? "1 row" : NumberText.count(sum.rows()) + " rows")
-                        + (sum.amount().signum() == 0
+                        + (sum.column().isEmpty()
                             ? ""
-                            : " with " + NumberText.exact(sum.amount())));
+                            : " with " + sum.column() + " " + NumberText.exact(sum.amount())));
               }
             });
     for (Finding finding : result.open()) {

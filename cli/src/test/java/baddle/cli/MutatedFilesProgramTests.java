@@ -58,7 +58,7 @@ class MutatedFilesProgramTests {
 
     Baddle.Run run = baddle.run("consolidate", "--verbose");
 
-    assertThat(run.status()).isIn(0, 1);
+    assertThat(run.status()).isBetween(0, 1);
     assertThat(run.out() + run.err())
         .doesNotContain("Exception", "\tat ", "defect of Baddle", "OutOfMemory");
     Set<String> whole = inStore();

@@ -32,12 +32,13 @@ public final class PeriodRows {
    *
    * @param sources of how many sources
    * @param rows how many
-   * @param amount the sum of the dataset's amount; zero where it names none
+   * @param column the column that says what rows are worth; empty where there is none
+   * @param amount its sum
    */
-  public record Sum(int sources, long rows, BigDecimal amount) {
+  public record Sum(int sources, long rows, String column, BigDecimal amount) {
 
     /** Of no rows. */
-    public static final Sum NONE = new Sum(0, 0, BigDecimal.ZERO);
+    public static final Sum NONE = new Sum(0, 0, "", BigDecimal.ZERO);
   }
 
   /**
@@ -106,6 +107,7 @@ public final class PeriodRows {
     return new Sum(
         crosstab.down().children().stream().mapToInt(file -> file.children().size()).sum(),
         figure(crosstab, 0).longValue(),
+        amount.orElse(""),
         amount.isEmpty() ? BigDecimal.ZERO : figure(crosstab, 1));
   }
 

@@ -67,10 +67,10 @@ public final class Restatements {
           Finding.of(
               FindingCode.RESTATEMENT_KEPT_OUT,
               Place.source(one.path(), one.sheet()),
-              one.period()
-                  + " is closed, and "
-                  + (one.why().isEmpty() ? "what it holds of it has changed" : one.why())
-                  + "; what was in the dataset of that period stays",
+              (one.why().isEmpty() ? "what it holds of that period has changed" : one.why())
+                  + "; what was in the dataset of "
+                  + one.period()
+                  + ", which is closed, stays",
               "to take it: baddle reopen " + one.period() + " --because REASON, then run again"));
     }
     return findings;
