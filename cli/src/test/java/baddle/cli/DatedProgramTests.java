@@ -111,7 +111,7 @@ class DatedProgramTests {
         .contains("late-rows-booked: in/late.csv", "revenue 4.00; booked, as the plan says");
     assertThat(months()).containsPattern("2026-01 +19.00");
     assertThat(baddle.run("check").out())
-        .contains("restated: in/late.csv", "0 rows with revenue 0 then, 1 rows with revenue 4.00");
+        .contains("restated: in/late.csv", "0 rows with revenue 0 then, 1 row with revenue 4.00");
     assertThat(baddle.run("compare", "--since-close").out())
         .containsPattern("2026-01 +Revenue +15.00 +19.00 +\\+4.00")
         .doesNotContain("2026-02");

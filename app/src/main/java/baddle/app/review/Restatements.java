@@ -101,7 +101,7 @@ public final class Restatements {
       SourcePrints.Print one = before.getOrDefault(place, SourcePrints.Print.NONE);
       SourcePrints.Print other = after.getOrDefault(place, SourcePrints.Print.NONE);
       if (!one.equals(other)) {
-        findings.add(restated(place, period, one.rows() + " rows", other.rows() + " rows"));
+        findings.add(restated(place, period, counted(one.rows()), counted(other.rows())));
       }
     }
     return findings;
@@ -136,12 +136,7 @@ public final class Restatements {
       RowsThere one = before.getOrDefault(place, RowsThere.NONE);
       RowsThere other = after.getOrDefault(place, RowsThere.NONE);
       if (!one.equals(other)) {
-        findings.add(
-            restated(
-                place,
-                period,
-                one.rows() + one.worth(dataset),
-                other.rows() + other.worth(dataset)));
+        findings.add(restated(place, period, one.worth(dataset), other.worth(dataset)));
       }
     }
     return findings;
@@ -163,11 +158,13 @@ public final class Restatements {
     }
 
     String worth(DatasetPlan dataset) {
-      return dataset
-          .amount()
-          .map(name -> " rows with " + name + " " + amount.toPlainString())
-          .orElse(" rows");
+      return counted(rows)
+          + dataset.amount().map(name -> " with " + name + " " + amount.toPlainString()).orElse("");
     }
+  }
+
+  private static String counted(long rows) {
+    return rows == 1 ? "1 row" : rows + " rows";
   }
 
   private static RowsThere sum(Map<Place, RowsThere> rows) {
