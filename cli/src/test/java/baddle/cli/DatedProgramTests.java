@@ -213,4 +213,23 @@ class DatedProgramTests {
         .containsPattern("2026-01 +15.00");
     assertThat(baddle.run("summarize", "months").out()).containsPattern("2026-01 +15.00 +30.00");
   }
+
+  @Test
+  void a_row_that_was_left_out_for_its_key_before_the_close_is_not_late() throws Exception {
+    String plan = Files.readString(folder.resolve("baddle.yaml"));
+    baddle.write(
+        "baddle.yaml",
+        plan.replace(
+                "amount: revenue\n", "amount: revenue\n    key: [code]\n    on_duplicate: hold\n")
+            .split("\n"));
+    ledger("ledger.csv", LEDGER, "2026-01-25,a,10.00");
+    baddle.run("consolidate");
+    baddle.run("close", "2026-01", "--accept", "known");
+    ledger("ledger.csv", LEDGER, "2026-01-25,a,10.00", "2026-03-01,c,2.00");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.out()).contains("5 rows read = 3 in the dataset + 0 left out + 2 held");
+    assertThat(run.out()).doesNotContain("is closed");
+  }
 }

@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.LongPredicate;
+import java.util.function.Predicate;
 
 /**
  * The rows of closed periods that were in a dataset at a batch, of files that are read again or are
@@ -26,6 +28,9 @@ final class ClosedRows {
 
   /** By path and hash, how often a row wasn't found again yet. */
   private final Map<String, Map<Long, Integer>> left = new HashMap<>();
+
+  /** The same of rows that weren't in the dataset because another has their key. */
+  private final Map<String, Map<Long, Integer>> duplicates = new HashMap<>();
 
   private ClosedRows(List<String> hashed, Set<String> gone, Set<String> unknown) {
     this.hashed = List.copyOf(hashed);
@@ -50,15 +55,18 @@ final class ClosedRows {
       throws IOException {
     List<String> hashed = DatedRows.hashed(dataset, reader.schema());
     ClosedRows rows = new ClosedRows(hashed, gone, unknown);
-    new DatedRows(dataset)
-        .scan(
-            reader,
-            hashed,
-            path -> (read.contains(path) || gone.contains(path)) && !unknown.contains(path),
-            day -> closed.of(day).isPresent(),
-            (path, sheet, day, hash, amount) ->
-                rows.left.computeIfAbsent(path, p -> new HashMap<>()).merge(hash, 1, Integer::sum));
+    Predicate<String> files =
+        path -> (read.contains(path) || gone.contains(path)) && !unknown.contains(path);
+    LongPredicate days = day -> closed.of(day).isPresent();
+    DatedRows dated = new DatedRows(dataset);
+    dated.scan(reader, hashed, files, days, into(rows.left));
+    dated.scanDuplicates(reader, hashed, files, days, into(rows.duplicates));
     return rows;
+  }
+
+  private static DatedRows.Use into(Map<String, Map<Long, Integer>> rows) {
+    return (path, sheet, day, hash, amount) ->
+        rows.computeIfAbsent(path, p -> new HashMap<>()).merge(hash, 1, Integer::sum);
   }
 
   /** The columns that the hashes are of. */
@@ -73,10 +81,13 @@ final class ClosedRows {
    * @return whether it was there, or isn't known to have been missing
    */
   synchronized boolean take(String path, long hash, Map<Long, Integer> ofGone) {
-    if (unknown.contains(path) || takeFrom(path, hash)) {
+    if (unknown.contains(path) || takeFrom(path, hash) || take(duplicates, path, hash)) {
       return true;
     }
     for (String other : gone) {
+      if (take(duplicates, other, hash)) {
+        return true;
+      }
       if (takeFrom(other, hash)) {
         ofGone.merge(hash, 1, Integer::sum);
         return true;
@@ -87,7 +98,11 @@ final class ClosedRows {
 
   /** Takes a row out of those of a path, if it is there. */
   synchronized boolean takeFrom(String path, long hash) {
-    Map<Long, Integer> ofPath = left.getOrDefault(path, Map.of());
+    return take(left, path, hash);
+  }
+
+  private static boolean take(Map<String, Map<Long, Integer>> rows, String path, long hash) {
+    Map<Long, Integer> ofPath = rows.getOrDefault(path, Map.of());
     if (!ofPath.containsKey(hash)) {
       return false;
     }

@@ -46,8 +46,7 @@ final class FileSamples {
   /** Takes a block as it is stored. */
   void accept(Block block) {
     hashes.begin(block);
-    Optional<TextVector> held =
-        block.schema().indexOf(HiddenRows.HELD.name()).stream().mapToObj(block::text).findFirst();
+    Optional<TextVector> held = HiddenRows.held(block);
     sources.eachRun(
         rows,
         block.size(),

@@ -68,8 +68,7 @@ final class SourcePeriods {
   /** Takes a block as it is stored. */
   void accept(Block block) {
     if (!ranges.isEmpty()) {
-      Optional<TextVector> held =
-          block.schema().indexOf(HiddenRows.HELD.name()).stream().mapToObj(block::text).findFirst();
+      Optional<TextVector> held = HiddenRows.held(block);
       sources.eachRun(
           rows,
           block.size(),

@@ -2,7 +2,9 @@ package baddle.app.review;
 
 import baddle.core.check.RowHashes;
 import baddle.core.table.Block;
+import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
+import baddle.core.table.HiddenRows;
 import baddle.core.table.LongVector;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
@@ -64,6 +66,54 @@ public final class DatedRows {
       LongPredicate days,
       Use use)
       throws IOException {
+    scan(reader, hashed, days, use, (columns, sink) -> reader.scanFiles(columns, files, sink));
+  }
+
+  /**
+   * Goes over rows that aren't in the dataset because another row has their key.
+   *
+   * @param hashed the columns that the hash is of
+   */
+  public void scanDuplicates(
+      DatasetReader reader,
+      List<String> hashed,
+      Predicate<String> files,
+      LongPredicate days,
+      Use use)
+      throws IOException {
+    Use wanted =
+        (file, sheet, day, hash, amount) -> {
+          if (files.test(file)) {
+            use.row(file, sheet, day, hash, amount);
+          }
+        };
+    scan(
+        reader,
+        hashed,
+        days,
+        wanted,
+        (columns, sink) ->
+            reader.scanHidden(
+                columns,
+                (block, from, to) -> {
+                  TextVector duplicate =
+                      block.text(block.schema().indexOf(HiddenRows.DUPLICATE.name()).orElseThrow());
+                  for (int row = from; row < to; row++) {
+                    if (!duplicate.isBlank(row)) {
+                      sink.accept(block, row, row + 1);
+                    }
+                  }
+                }));
+  }
+
+  @FunctionalInterface
+  private interface Scan {
+    void rows(List<String> columns, BlockSink sink) throws IOException;
+  }
+
+  private void scan(
+      DatasetReader reader, List<String> hashed, LongPredicate days, Use use, Scan scan)
+      throws IOException {
     Optional<String> amount =
         dataset.amount().filter(name -> reader.schema().indexOf(name).isPresent());
     if (reader.schema().indexOf(date).isEmpty()) {
@@ -79,9 +129,8 @@ public final class DatedRows {
     Schema schema = reader.schema().only(columns);
     RowHashes hashes = new RowHashes(schema, hashed);
     Block[] last = new Block[1];
-    reader.scanFiles(
+    scan.rows(
         columns,
-        files,
         (block, from, to) -> {
           if (block != last[0]) {
             hashes.begin(block);

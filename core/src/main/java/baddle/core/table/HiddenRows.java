@@ -2,6 +2,7 @@ package baddle.core.table;
 
 import baddle.core.value.ColumnType;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * The columns that say why a row isn't in the dataset although it was read; blank for rows that
@@ -18,6 +19,11 @@ public final class HiddenRows {
   private static final List<Column> COLUMNS = List.of(HELD, DUPLICATE);
 
   private HiddenRows() {}
+
+  /** Why rows of a block are held; empty where its schema doesn't say. */
+  public static Optional<TextVector> held(Block block) {
+    return block.schema().indexOf(HELD.name()).stream().mapToObj(block::text).findFirst();
+  }
 
   /** All of them. */
   public static List<Column> columns() {
