@@ -112,10 +112,9 @@ final class CloseCommand implements Command {
             + " with batch "
             + result.batch()
             + ": "
-            + NumberText.count(result.rows())
-            + " rows of "
-            + NumberText.count(result.sources())
-            + " sources");
+            + NumberText.counted(result.rows(), "row")
+            + " of "
+            + NumberText.counted(result.sources(), "source"));
     result
         .sums()
         .forEach(
@@ -125,7 +124,7 @@ final class CloseCommand implements Command {
                     "  "
                         + dataset
                         + ": "
-                        + (sum.rows() == 1 ? "1 row" : NumberText.count(sum.rows()) + " rows")
+                        + NumberText.counted(sum.rows(), "row")
                         + (sum.column().isEmpty()
                             ? ""
                             : " with " + sum.column() + " " + NumberText.exact(sum.amount())));

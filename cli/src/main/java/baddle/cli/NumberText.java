@@ -15,6 +15,11 @@ final class NumberText {
   }
 
   /** A number with its digits grouped and all its places. */
+  /** So many of something, such as {@code 1 row} or {@code 2 rows}. */
+  static String counted(long number, String one) {
+    return count(number) + " " + one + (number == 1 ? "" : "s");
+  }
+
   static String exact(BigDecimal number) {
     return rounded(number, Integer.MAX_VALUE);
   }

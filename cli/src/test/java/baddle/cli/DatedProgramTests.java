@@ -68,7 +68,8 @@ class DatedProgramTests {
     assertThat(baddle.run("consolidate").status()).isZero();
     Baddle.Run preview = baddle.run("close", "2026-01", "--dry-run");
     assertThat(preview.out())
-        .contains("Would close 2026-01", "2 rows of 1 sources", "sales: 2 rows with revenue 15.00");
+        .contains(
+            "Would close 2026-01", "2 rows of 1 source\n", "sales: 2 rows with revenue 15.00");
     assertThat(baddle.run("close", "--list").out()).contains("No period is closed");
     assertThat(baddle.run("close", "2026-01").out()).contains("Closed 2026-01");
   }

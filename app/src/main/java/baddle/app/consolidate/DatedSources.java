@@ -10,7 +10,6 @@ import baddle.core.table.LongVector;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
-import baddle.core.table.Vector;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.plan.Restatement;
@@ -308,11 +307,6 @@ final class DatedSources {
     for (int row = 0; row < rowNumbers.length; row++) {
       rowNumbers[row] = Math.toIntExact(numbers.values()[row]);
     }
-    Block plain = chosen.only(schema);
-    List<Vector> vectors = new ArrayList<>();
-    for (int i = 0; i < schema.size(); i++) {
-      vectors.add(plain.vector(i));
-    }
-    part.accept(new Block(schema, vectors, rowNumbers, chosen.size()), 0, chosen.size());
+    part.accept(chosen.only(schema).numbered(rowNumbers), 0, chosen.size());
   }
 }

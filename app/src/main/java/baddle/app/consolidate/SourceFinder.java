@@ -108,7 +108,7 @@ final class SourceFinder {
             FindingCode.FEED_EMPTY,
             Place.nowhere(),
             "feed " + feed.name() + " finds no file as " + patterns,
-            "put the files there, or mend files: in the plan");
+            "put the files there, or correct files: in the plan");
       }
     }
     noteUnwanted();

@@ -185,7 +185,7 @@ public final class FileReading {
           "no table or range is named as "
               + tableName.get()
               + (there.isEmpty() ? "; it names none" : "; it names " + there),
-          "mend table: in the plan, or ask the sender for the right file");
+          "correct table: in the plan, or ask the sender for the right file");
     }
   }
 
@@ -299,7 +299,7 @@ public final class FileReading {
             FindingCode.TABLE_MISSING,
             place,
             "the workbook defines no cell " + cell.getValue().text() + " on this sheet",
-            "mend cells: in the plan, or ask the sender for the right form");
+            "correct cells: in the plan, or ask the sender for the right form");
       }
     }
     if (addresses.size() < feed.cells().size()) {
@@ -342,6 +342,6 @@ public final class FileReading {
         stated ? FindingCode.SHEET_MISSING : FindingCode.NO_TABLE,
         Place.file(file.path()),
         wanted + "; its sheets: " + sheets,
-        "mend sheets: or the headings in the plan, or ask the sender for the right file");
+        "correct sheets: or the headings in the plan, or ask the sender for the right file");
   }
 }

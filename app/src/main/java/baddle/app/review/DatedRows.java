@@ -1,25 +1,21 @@
 package baddle.app.review;
 
-import baddle.core.check.RowHashes;
 import baddle.core.table.Block;
-import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
 import baddle.core.table.HiddenRows;
 import baddle.core.table.LongVector;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
-import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import baddle.plan.DatasetPlan;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.math.BigDecimal;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.LongPredicate;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 
 /** The rows of a dataset that says which date a row is of, those of some days. */
 public final class DatedRows {
@@ -106,47 +102,34 @@ public final class DatedRows {
                 }));
   }
 
-  @FunctionalInterface
-  private interface Scan {
-    void rows(List<String> columns, BlockSink sink) throws IOException;
-  }
-
   private void scan(
-      DatasetReader reader, List<String> hashed, LongPredicate days, Use use, Scan scan)
+      DatasetReader reader, List<String> hashed, LongPredicate days, Use use, HashedRows.Scan scan)
       throws IOException {
-    Optional<String> amount =
-        dataset.amount().filter(name -> reader.schema().indexOf(name).isPresent());
-    if (reader.schema().indexOf(date).isEmpty()) {
+    Schema stored = reader.schema();
+    if (stored.indexOf(date).isEmpty()) {
       return;
     }
-    List<String> columns = new ArrayList<>(hashed);
-    columns.add(Origin.SOURCE_FILE.name());
-    columns.add(Origin.SOURCE_SHEET.name());
-    List.of(Optional.of(date), amount).stream()
-        .flatMap(Optional::stream)
-        .filter(name -> !columns.contains(name))
-        .forEach(columns::add);
-    Schema schema = reader.schema().only(columns);
-    RowHashes hashes = new RowHashes(schema, hashed);
-    Block[] last = new Block[1];
-    scan.rows(
-        columns,
-        (block, from, to) -> {
-          if (block != last[0]) {
-            hashes.begin(block);
-            last[0] = block;
+    List<String> more = List.of(Origin.SOURCE_FILE.name(), Origin.SOURCE_SHEET.name(), date);
+    @Nullable Days[] last = new Days[1];
+    HashedRows.scan(
+        dataset,
+        stored,
+        hashed,
+        more,
+        scan,
+        (block, row, hash, amount) -> {
+          Days dates = last[0];
+          if (dates == null || !dates.areOf(block)) {
+            dates = new Days(block, date);
+            last[0] = dates;
           }
-          Days dates = new Days(block, date);
-          for (int i = from; i < to; i++) {
-            int row = i;
-            if (dates.isDated(row) && days.test(dates.day(row))) {
-              use.row(
-                  text(block, hashed.size(), row),
-                  text(block, hashed.size() + 1, row),
-                  dates.day(row),
-                  hashes.shortened(row),
-                  amount.map(name -> amount(block, name, row)).orElse(BigDecimal.ZERO));
-            }
+          if (dates.isDated(row) && days.test(dates.day(row))) {
+            use.row(
+                text(block, hashed.size(), row),
+                text(block, hashed.size() + 1, row),
+                dates.day(row),
+                hash,
+                amount);
           }
         });
   }
@@ -156,26 +139,23 @@ public final class DatedRows {
     return texts.isBlank(row) ? "" : texts.dictionary().text(texts.codes()[row]);
   }
 
-  static BigDecimal amount(Block block, String column, int row) {
-    int index = block.schema().indexOf(column).orElseThrow();
-    Vector vector = block.vector(index);
-    return vector.isBlank(row)
-        ? BigDecimal.ZERO
-        : BigDecimal.valueOf(
-            ((LongVector) vector).values()[row], block.schema().column(index).type().places());
-  }
-
   /** What the rows of a block are dated. */
   public static final class Days {
 
+    private final Block block;
     private final LongVector vector;
     private final ColumnType type;
 
     /** By a column that the block has. */
     public Days(Block block, String column) {
+      this.block = block;
       int index = block.schema().indexOf(column).orElseThrow();
       vector = block.numbers(index);
       type = block.schema().column(index).type();
+    }
+
+    private boolean areOf(Block other) {
+      return block == other;
     }
 
     /** Whether a row has a date. */

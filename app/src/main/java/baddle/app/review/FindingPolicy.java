@@ -70,7 +70,7 @@ public final class FindingPolicy {
                     + rule.until().map(Period::toString).orElse("")
                     + "; it was there because: "
                     + rule.because(),
-                "mend what it was about, or give it another until:"));
+                "correct what it was about, or give it another until:"));
       }
     }
     for (Finding finding : findings) {

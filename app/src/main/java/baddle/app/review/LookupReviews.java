@@ -100,7 +100,7 @@ public final class LookupReviews {
                     + (empty.size() == 1
                         ? " ends before it begins and never matches"
                         : " end before they begin and never match"),
-                "mend the range in the file"));
+                "correct the range in the file"));
       }
       long blank = review.table().blankKeys();
       if (blank > 0) {

@@ -1,12 +1,8 @@
 package baddle.app.review;
 
-import baddle.core.check.RowHashes;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
-import baddle.core.table.Block;
-import baddle.core.table.Column;
-import baddle.core.table.Schema;
 import baddle.plan.DatasetPlan;
 import baddle.plan.DuplicateRule;
 import baddle.store.DatasetReader;
@@ -19,7 +15,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * Finds files nearly all of whose rows stand in another file of the dataset too: copies with a byte
@@ -125,12 +120,12 @@ public final class RepeatedFiles {
 
   private Optional<Finding> judge(Pair pair) throws IOException {
     Map<Long, Integer> there = new HashMap<>();
-    scan(pair.other().path(), (hash, amount) -> there.merge(hash, 1, Integer::sum));
+    scan(pair.other().path(), (block, row, hash, amount) -> there.merge(hash, 1, Integer::sum));
     long[] rows = new long[2];
     BigDecimal[] worth = {BigDecimal.ZERO};
     scan(
         pair.file().path(),
-        (hash, amount) -> {
+        (block, row, hash, amount) -> {
           rows[0]++;
           if (there.merge(hash, -1, Integer::sum) >= 0) {
             rows[1]++;
@@ -158,38 +153,13 @@ public final class RepeatedFiles {
                 + " before, give the dataset a key and on_duplicate: keep latest"));
   }
 
-  @FunctionalInterface
-  private interface Use {
-    void row(long hash, BigDecimal amount);
-  }
-
-  private void scan(String path, Use use) throws IOException {
-    List<String> hashed =
-        dataset.readSchema().columns().stream()
-            .filter(reader.schema()::has)
-            .map(Column::name)
-            .toList();
-    Optional<String> amount =
-        dataset.amount().filter(name -> reader.schema().indexOf(name).isPresent());
-    List<String> columns = new ArrayList<>(hashed);
-    amount.filter(name -> !hashed.contains(name)).ifPresent(columns::add);
-    Schema schema = reader.schema().only(columns);
-    RowHashes hashes = new RowHashes(schema, hashed);
-    Block[] last = new Block[1];
-    reader.scanFiles(
-        columns,
-        Set.of(path)::contains,
-        (block, from, to) -> {
-          if (block != last[0]) {
-            hashes.begin(block);
-            last[0] = block;
-          }
-          for (int row = from; row < to; row++) {
-            int at = row;
-            use.row(
-                hashes.shortened(row),
-                amount.map(name -> DatedRows.amount(block, name, at)).orElse(BigDecimal.ZERO));
-          }
-        });
+  private void scan(String path, HashedRows.Use use) throws IOException {
+    HashedRows.scan(
+        dataset,
+        reader.schema(),
+        DatedRows.hashed(dataset, reader.schema()),
+        List.of(),
+        (columns, sink) -> reader.scanFiles(columns, path::equals, sink),
+        use);
   }
 }

@@ -219,8 +219,19 @@ final class FilesReading {
     } else {
       result.findings().stream()
           .filter(finding -> finding.code() != FindingCode.HEADING_NOT_USED)
+          .map(FilesReading::withoutPlan)
           .forEach(findings::add);
     }
+  }
+
+  /** Says what to do where there is no plan to be changed. */
+  private static Finding withoutPlan(Finding finding) {
+    return switch (finding.code()) {
+      case HEADING_MISSING ->
+          finding.withRemedy("name one of the headings that were found, or correct the file");
+      case ROWS_HELD -> finding.withRemedy("correct the file, and run the command again");
+      default -> finding;
+    };
   }
 
   private static Map<String, String> named(Path file, GridSheet sheet, List<IntakeColumn> columns) {

@@ -55,6 +55,11 @@ public record Finding(
     return new Finding(code, severity, place, message + more, remedy, tally);
   }
 
+  /** The same, with something else to do. */
+  public Finding withRemedy(String other) {
+    return new Finding(code, severity, place, message, other, tally);
+  }
+
   /** Whether the command that found this must end with status 1. */
   public boolean isError() {
     return severity == Severity.ERROR;

@@ -109,7 +109,7 @@ final class IntakeFindings {
                 + "\", which isn't there"
                 + Nearest.hint(heading, found.headings().values())
                 + "; it counts as blank",
-            "mend the rule in the plan, or ask the sender for the column");
+            "correct the rule in the plan, or ask the sender for the column");
       }
     }
     if (!found.absent().isEmpty()) {
@@ -169,7 +169,7 @@ final class IntakeFindings {
           source.atRow(controls.unread().get(0)),
           counted(controls.unread().size(), "control total", "control totals")
               + " can't be read: nothing, or no number, stands there",
-          "mend control_total: in the plan, or ask the sender for the total");
+          "correct control_total: in the plan, or ask the sender for the total");
     }
   }
 
@@ -297,7 +297,7 @@ final class IntakeFindings {
           FindingCode.HEADING_TWICE,
           source.atRow(nearest.rowNumber()),
           "two headings for one column: " + String.join("; ", nearest.clashes()),
-          "take one of the spellings out of the plan, or mend the file");
+          "take one of the spellings out of the plan, or correct the file");
     } else if (nearest.missing().isEmpty()) {
       add(
           FindingCode.NO_TABLE,
@@ -339,7 +339,7 @@ final class IntakeFindings {
             + "); found "
             + quoted(found)
             + near.map(heading -> "; the nearest is \"" + heading + "\"").orElse(""),
-        "add the heading to the column's headings in the plan, or mend the file");
+        "add the heading to the column's headings in the plan, or correct the file");
   }
 
   private static String quoted(Collection<String> words) {

@@ -70,6 +70,11 @@ public final class Block {
     return new Block(schema, chosen, numbers, count);
   }
 
+  /** The same rows, standing elsewhere in their source. */
+  public Block numbered(int[] numbers) {
+    return new Block(schema, vectors, numbers, size);
+  }
+
   /** The vector of a column, by the column's index from 0. */
   public Vector vector(int column) {
     return vectors.get(column);
