@@ -12,8 +12,10 @@ import java.io.IOException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 
 /** What moved, as text. */
@@ -110,10 +112,12 @@ final class CompareText {
                     "now",
                     "movement",
                     "%",
+                    "because",
                     "of rows"))
             .leftFrom(6);
     for (Cause cause : causes.stream().limit(most).toList()) {
       List<String> cells = new ArrayList<>(cells(cause.movement()));
+      cells.add(cause.reason().words());
       cells.add(rows(cause));
       table.add(cells);
     }
@@ -121,10 +125,44 @@ final class CompareText {
       if (causes.stream().anyMatch(c -> c.movement().measure().equals(total.measure()))) {
         List<String> cells = new ArrayList<>(cells(total));
         cells.add("");
+        cells.add("");
         table.add(cells);
       }
     }
-    return table.lines(style);
+    List<String> lines = new ArrayList<>(table.lines(style));
+    lines.addAll(reasons(summary));
+    return lines;
+  }
+
+  /** What each reason moved, where there are several. */
+  private List<String> reasons(Comparison.Summary summary) {
+    Map<List<String>, List<Cause>> byReason = new LinkedHashMap<>();
+    for (Cause cause : summary.causes()) {
+      byReason
+          .computeIfAbsent(
+              List.of(cause.movement().measure(), cause.reason().words()), k -> new ArrayList<>())
+          .add(cause);
+    }
+    if (byReason.keySet().stream().map(key -> key.get(1)).distinct().count() < 2) {
+      return List.of();
+    }
+    TextTable table =
+        new TextTable(2, List.of(summary.name() + ", because", "measure", "movement", "sources"));
+    byReason.forEach(
+        (key, causes) ->
+            table.add(
+                List.of(
+                    key.get(1),
+                    key.get(0),
+                    signed(
+                        causes.stream()
+                            .map(cause -> cause.movement().amount())
+                            .reduce(BigDecimal.ZERO, BigDecimal::add)),
+                    NumberText.count(causes.size()))));
+    List<String> lines = new ArrayList<>();
+    lines.add("");
+    lines.addAll(table.lines(style));
+    return lines;
   }
 
   /** {@code 3 added +12.00, 1 altered -2.00}. */
@@ -241,6 +279,7 @@ final class CompareText {
       }
       json.writeStartObject();
       write(json, cause.movement());
+      json.writeStringField("because", cause.reason().words());
       for (RowChange kind : RowChange.values()) {
         json.writeObjectFieldStart(kind.word());
         json.writeNumberField("rows", cause.part(kind).rows());

@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.OtherPlanException;
 import baddle.core.crosstab.SpecException;
 import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Nearest;
@@ -92,7 +93,7 @@ final class Program {
       Optional<Path> plan = command.usesPlan() ? options.planFile() : Optional.empty();
       log.begin(plan, options.verbose(), console.err());
       return command.run(options, console);
-    } catch (UsageException | PlanException | SpecException e) {
+    } catch (UsageException | PlanException | SpecException | OtherPlanException e) {
       return failed(String.valueOf(e.getMessage()), Status.USAGE);
     } catch (ExpressionException e) {
       return failed(e.withCaret(), Status.USAGE);

@@ -7,6 +7,7 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.util.Arrays;
 import java.util.Map;
 import java.util.TreeMap;
 import org.dhatim.fastexcel.Workbook;
@@ -222,6 +223,86 @@ class ClosingProgramTests {
     assertThat(baddle.run("consolidate").out()).contains("restated: in/tills-2026-03.csv");
     baddle.write("codes.csv", "Code,Range", "c1,Shrubs", "c2,Trees");
     assertThat(baddle.run("consolidate").out()).doesNotContain("restated");
+  }
+
+  @Test
+  void what_has_moved_names_its_reason_and_what_each_reason_moved() throws Exception {
+    plan("book");
+    closeMarch();
+    baddle.write("codes.csv", "Code,Range", "c1,Roses", "c2,Trees");
+    month("2026-03", MARCH, "2026-03-06,Dunmere,c2,6.50");
+    baddle.run("consolidate");
+
+    assertThat(baddle.run("compare", "--summary", "ranges").out())
+        .containsPattern("in/tills-2026-03.csv +Revenue +15.00 +16.50 +\\+1.50 .*file changed")
+        .doesNotContain("tills-2026-04.csv");
+
+    Path plan = folder.resolve("baddle.yaml");
+    String calculated = Files.readString(plan).replace("sum(revenue)", "sum(net)");
+    Files.writeString(
+        plan,
+        calculated.replace(
+            "revenue: {type: decimal, places: 2}",
+            "revenue: {type: decimal, places: 2}\n      net: {type: decimal, places: 2, calc:"
+                + " \"case when range = 'Roses' then revenue * 2 else revenue end\"}"));
+    baddle.run("consolidate");
+    baddle.write("codes.csv", "Code,Range", "c1,Shrubs", "c2,Roses");
+    month("2026-02", "2026-02-01,Dunmere,c2,1.00");
+    baddle.run("consolidate");
+
+    assertThat(baddle.run("compare", "--summary", "months").out())
+        .containsPattern("in/tills-2026-04.csv +Revenue +40.00 +20.00 +-20.00 .*lookup changed")
+        .containsPattern("in/tills-2026-02.csv +Revenue +2.00 +\\+2.00 .*file new")
+        .containsPattern("lookup changed +Revenue +-23.50 +2\\n")
+        .containsPattern("file new +Revenue +\\+2.00 +1\\n");
+    Files.writeString(plan, Files.readString(plan).replace("revenue * 2", "revenue * 3"));
+    baddle.run("consolidate");
+    assertThat(baddle.run("compare", "--summary", "months", "--json").out())
+        .contains("\"because\" : \"plan changed\"")
+        .doesNotContain("lookup changed");
+  }
+
+  @Test
+  void a_lookup_s_matches_are_counted_as_closed_rows_hold_them() throws Exception {
+    baddle.write("codes.csv", "Code,Range", "c1,Shrubs");
+    closeMarch();
+    baddle.write("codes.csv", "Code,Range", "c2,Trees");
+    month("2026-05", "2026-05-05,Alder Mill,c2,1.00");
+    baddle.run("consolidate");
+
+    String check = baddle.run("check").out();
+
+    assertThat(check).containsPattern("codes +sales +2 +2 +2");
+    assertThat(check)
+        .contains("2 keys of 2 rows of sales: \"c1\" (1 row, revenue 20.00), near \"c2\"")
+        .contains("\"c2\" (1 row, revenue 5.00), which it has now, but not when");
+  }
+
+  @Test
+  void a_second_plan_does_not_take_over_a_store() throws Exception {
+    closeMarch();
+    String plan = Files.readString(folder.resolve("baddle.yaml"));
+    Files.writeString(folder.resolve("other.yaml"), plan.replace("in/tills-", "in/t?lls-"));
+
+    for (String[] command :
+        new String[][] {
+          {"consolidate"}, {"run"}, {"reopen", "2026-03", "--because", "x"}, {"close", "2026-04"}
+        }) {
+      String[] withPlan = Arrays.copyOf(command, command.length + 2);
+      withPlan[command.length] = "--plan";
+      withPlan[command.length + 1] = "other.yaml";
+      Baddle.Run refused = baddle.run(withPlan);
+      assertThat(refused.status()).as(String.join(" ", command)).isEqualTo(2);
+      assertThat(refused.err())
+          .contains("holds the datasets of baddle.yaml", "such as store: other");
+    }
+    assertThat(baddle.run("consolidate").out()).contains("Nothing has changed since batch 1");
+    Files.writeString(
+        folder.resolve("other.yaml"), plan.replace("baddle: 1", "baddle: 1\nstore: other"));
+    assertThat(baddle.run("consolidate", "--plan", "other.yaml").status()).isZero();
+    Files.move(folder.resolve("baddle.yaml"), folder.resolve("renamed.yaml"));
+    month("2026-05", "2026-05-05,Alder Mill,c2,1.00");
+    assertThat(baddle.run("consolidate", "--plan", "renamed.yaml").status()).isZero();
   }
 
   @Test

@@ -218,6 +218,15 @@ public final class BatchWriter implements Closeable {
     }
   }
 
+  /**
+   * Remembers by which plan it is made.
+   *
+   * @param name the name of the plan's file
+   */
+  public synchronized void setPlan(String name) throws IOException {
+    database.execute("UPDATE batch SET plan = ? WHERE number = ?", name, batch.number());
+  }
+
   /** Remembers what the derived columns of a dataset were made by. */
   public synchronized void setDerivation(String dataset, String hash) throws IOException {
     database.execute(

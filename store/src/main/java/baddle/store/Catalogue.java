@@ -304,13 +304,30 @@ public final class Catalogue {
     return reported;
   }
 
-  /** What the derived columns of a dataset were made by last; empty where never. */
-  public Optional<String> derivation(String dataset) throws IOException {
+  /** The name of the plan's file that made the last batch; empty where that isn't known. */
+  public Optional<String> plan() throws IOException {
     return database
         .query(
-            "SELECT hash FROM derivation WHERE dataset = ? ORDER BY batch DESC, rowid DESC LIMIT 1",
+            "SELECT plan FROM batch WHERE plan <> '' ORDER BY number DESC LIMIT 1",
+            row -> row.getString(1))
+        .stream()
+        .findFirst();
+  }
+
+  /** What the derived columns of a dataset were made by last; empty where never. */
+  public Optional<String> derivation(String dataset) throws IOException {
+    return derivation(dataset, Integer.MAX_VALUE);
+  }
+
+  /** What the derived columns of a dataset at a batch were made by; empty where never. */
+  public Optional<String> derivation(String dataset, int batch) throws IOException {
+    return database
+        .query(
+            "SELECT hash FROM derivation WHERE dataset = ? AND batch <= ?"
+                + " ORDER BY batch DESC, rowid DESC LIMIT 1",
             row -> row.getString(1),
-            dataset)
+            dataset,
+            batch)
         .stream()
         .findFirst();
   }

@@ -3,7 +3,7 @@ package baddle.store;
 import java.util.ArrayList;
 import java.util.List;
 
-/** The tables of format 6. Names are those of docs/vocabulary, for a person with an SQL tool. */
+/** The tables of format 7. Names are those of docs/vocabulary, for a person with an SQL tool. */
 final class CatalogueTables {
 
   private CatalogueTables() {}
@@ -228,6 +228,11 @@ final class CatalogueTables {
             message TEXT NOT NULL,
             remedy TEXT NOT NULL)""");
 
+  /** What makes a store of format 6 one of format 7. */
+  static List<String> fromFormat6() {
+    return List.of("ALTER TABLE batch ADD COLUMN plan TEXT NOT NULL DEFAULT ''");
+  }
+
   static List<String> statements() {
     List<String> statements = new ArrayList<>(tables());
     statements.addAll(SINCE_FORMAT_3);
@@ -244,7 +249,8 @@ final class CatalogueTables {
           number INTEGER PRIMARY KEY,
           made_at TEXT NOT NULL,
           back_to INTEGER,
-          tidied INTEGER)""",
+          tidied INTEGER,
+          plan TEXT NOT NULL DEFAULT '')""",
         """
         CREATE TABLE file (
           id INTEGER PRIMARY KEY,

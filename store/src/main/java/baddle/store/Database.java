@@ -18,7 +18,7 @@ import org.sqlite.JDBC;
 final class Database implements Closeable {
 
   /** The format this program writes, in SQLite's {@code user_version}. */
-  static final int FORMAT = 6;
+  static final int FORMAT = 7;
 
   private final Path file;
   private final Connection connection;
@@ -100,6 +100,9 @@ final class Database implements Closeable {
     }
     if (format >= 1 && format <= 5) {
       statements.addAll(CatalogueTables.fromFormat5());
+    }
+    if (format >= 1 && format <= 6) {
+      statements.addAll(CatalogueTables.fromFormat6());
     }
     for (String statement : statements) {
       execute(statement);

@@ -218,7 +218,11 @@ public final class Checking {
     }
     LookupReviews reviews =
         new LookupReviews(
-            dataset, reader, references, name -> Objects.requireNonNull(tables.get(name)));
+            dataset,
+            reader,
+            references,
+            !store.closings().closed().isEmpty(),
+            name -> Objects.requireNonNull(tables.get(name)));
     for (LookupReview lookup : reviews.all()) {
       lookups.add(new CheckResult.LookupLine(dataset.name(), lookup));
     }

@@ -2,6 +2,7 @@ package baddle.app.close;
 
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Checking;
@@ -149,9 +150,7 @@ public final class Closing {
   }
 
   private Store open(boolean writes) throws IOException {
-    return writes
-        ? Store.openToWrite(project.storeFolder())
-        : Store.openToRead(project.storeFolder());
+    return writes ? OwnStore.openToWrite(project) : Store.openToRead(project.storeFolder());
   }
 
   private Map<String, PeriodRows.Sum> sums(
@@ -252,7 +251,7 @@ public final class Closing {
    */
   public ClosingLine reopen(String text, String because) throws IOException, CloseException {
     Period period = period(text);
-    try (Store store = Store.openToWrite(project.storeFolder())) {
+    try (Store store = OwnStore.openToWrite(project)) {
       ClosedPeriods.Closed closed = closed(store, period);
       Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
       store.closings().reopen(closed.closing().id(), new StoredClosing.Reopened(now, because));

@@ -8,10 +8,11 @@ import java.util.Map;
  * A source, by what it moved a measure, and which of its rows did.
  *
  * @param movement by how much; its only item is the file
+ * @param reason why
  * @param parts what rows that were added, removed or altered make of it; they add up to it; none
  *     where there were too many to tell apart
  */
-public record Cause(Movement movement, Map<RowChange, Part> parts) {
+public record Cause(Movement movement, Reason reason, Map<RowChange, Part> parts) {
 
   /**
    * What rows of one kind make of a movement.

@@ -34,14 +34,24 @@ final class Causes {
   private final Project project;
   private final Summarizing summarizing;
   private final Store store;
+  private final List<SourceChange> sources;
+  private final boolean late;
   private final Map<String, String> namesNow = new HashMap<>();
 
   /**
    * Of a project.
    *
    * @param sources the files that differ
+   * @param closed whether only rows of a period that was closed before are compared
    */
-  Causes(Project project, Summarizing summarizing, Store store, List<SourceChange> sources) {
+  Causes(
+      Project project,
+      Summarizing summarizing,
+      Store store,
+      List<SourceChange> sources,
+      boolean closed) {
+    this.sources = sources;
+    this.late = closed;
     this.project = project;
     this.summarizing = summarizing;
     this.store = store;
@@ -79,8 +89,20 @@ final class Causes {
     Map<RowChange, Map<List<String>, Movement>> moved = new EnumMap<>(RowChange.class);
     rows.crosstabs(counting(bySource.crosstab()), project.plan().calendar())
         .forEach((kind, pair) -> moved.put(kind, byPlace(pair)));
+    Reasons reasons =
+        new Reasons(
+            store,
+            bySource.dataset(),
+            before,
+            after,
+            sources,
+            late && dataset.datedBy().isPresent());
     return movements.stream()
-        .map(movement -> new Cause(movement, parts(movement, moved)))
+        .map(
+            movement -> {
+              Map<RowChange, Cause.Part> parts = parts(movement, moved);
+              return new Cause(movement, reasons.of(movement.items().get(0), parts), parts);
+            })
         .sorted((one, other) -> Movement.LARGEST.compare(one.movement(), other.movement()))
         .toList();
   }

@@ -63,7 +63,7 @@ public final class Comparing {
           SourceChange.between(store.catalogue(), old.number(), now.number());
       for (SummaryPlan summary : summaries) {
         if (isThere(summary, store, old.number())) {
-          compared.add(compare(summary, store, old.number(), now.number(), sources));
+          compared.add(compare(summary, store, old.number(), now.number(), sources, false));
         }
       }
       return new Comparison(
@@ -84,7 +84,12 @@ public final class Comparing {
   }
 
   private Comparison.Summary compare(
-      SummaryPlan summary, Store store, int before, int after, List<SourceChange> sources)
+      SummaryPlan summary,
+      Store store,
+      int before,
+      int after,
+      List<SourceChange> sources,
+      boolean closed)
       throws IOException {
     SummaryPlan plain = of(summary, all(summary.crosstab()));
     Crosstab old = summarizing.crosstab(plain, store, before);
@@ -93,7 +98,7 @@ public final class Comparing {
         summary.name(),
         Movements.of(old, now, true),
         sorted(Movements.of(old, now, false)),
-        new Causes(project, summarizing, store, sources)
+        new Causes(project, summarizing, store, sources, closed)
             .of(of(summary, bySource(summary.crosstab())), before, after));
   }
 
@@ -132,7 +137,7 @@ public final class Comparing {
         if (!plainMeasures(summary.crosstab()).isEmpty() && isThere(summary, store, then)) {
           SummaryPlan of =
               of(summary, where(summary.crosstab(), condition(summary, wanted.period(), all)));
-          compared.add(compare(of, store, then, now.number(), sources));
+          compared.add(compare(of, store, then, now.number(), sources, true));
         }
       }
       return new Comparison(

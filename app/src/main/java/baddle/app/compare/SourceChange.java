@@ -30,8 +30,10 @@ public record SourceChange(
   public enum Kind {
     /** It wasn't there. */
     NEW,
-    /** It has another content, or is read otherwise. */
+    /** It has another content. */
     REPLACED,
+    /** It has the same content, and is read as another plan wants. */
+    READ_AGAIN,
     /** The same content stood under another name. */
     RENAMED,
     /** It isn't there any more. */
@@ -39,7 +41,7 @@ public record SourceChange(
 
     /** For a person. */
     public String word() {
-      return name().toLowerCase(Locale.ROOT);
+      return name().toLowerCase(Locale.ROOT).replace('_', ' ');
     }
   }
 
@@ -70,8 +72,8 @@ public record SourceChange(
                       || placesOf(placesBefore, was).equals(placesOf(placesAfter, file)));
           if (was != null && !same) {
             long then = rowsBefore.getOrDefault(was.id(), 0L);
-            changes.add(
-                new SourceChange(Kind.REPLACED, file.feed(), file.path(), file.path(), then, rows));
+            Kind kind = was.content().equals(file.content()) ? Kind.READ_AGAIN : Kind.REPLACED;
+            changes.add(new SourceChange(kind, file.feed(), file.path(), file.path(), then, rows));
           } else if (was == null) {
             StoredFile gone = goneByContent.remove(file.dataset() + file.content());
             changes.add(

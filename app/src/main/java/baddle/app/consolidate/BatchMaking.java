@@ -59,8 +59,12 @@ final class BatchMaking {
     return refused;
   }
 
-  /** Writes the batch; empty if no file could be read and none had to go. */
-  Optional<Batch> make(Store store, Instant now) throws IOException {
+  /**
+   * Writes the batch; empty if no file could be read and none had to go.
+   *
+   * @param planName what the store is to know the plan by
+   */
+  Optional<Batch> make(Store store, String planName, Instant now) throws IOException {
     FileChanges changes = look.changes();
     ClosedSources closed = look.closed();
     Derived derived = look.derived();
@@ -74,6 +78,7 @@ final class BatchMaking {
             changes.leaving(),
             look.damage().parts());
     try (BatchWriter batch = store.beginBatch(now)) {
+      batch.setPlan(planName);
       boolean changed = !changes.leaving().isEmpty();
       List<CheckedFile> checked = changes.checked();
       Set<Long> adopted = new HashSet<>();

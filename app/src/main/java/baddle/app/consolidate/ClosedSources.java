@@ -110,6 +110,11 @@ final class ClosedSources {
     }
   }
 
+  /** Whether rows may keep what they were. */
+  boolean keepsAny() {
+    return keeps;
+  }
+
   private boolean keeps(StoredSource source) {
     return keeps && closed.of(source.period()).isPresent();
   }

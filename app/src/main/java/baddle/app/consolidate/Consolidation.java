@@ -1,5 +1,6 @@
 package baddle.app.consolidate;
 
+import baddle.app.OwnStore;
 import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.reference.References;
@@ -77,7 +78,7 @@ public final class Consolidation {
     ConsolidateResult result;
     Optional<ConsolidateResult> again = Optional.empty();
     String writer;
-    try (Store store = Store.openToWrite(project.storeFolder())) {
+    try (Store store = OwnStore.openToWrite(project)) {
       writer = store.writer();
       Look look = look(store, references);
       result = look.isToDo() ? bring(store, look) : unchanged(store, look);
@@ -99,7 +100,7 @@ public final class Consolidation {
   private ConsolidateResult bring(Store store, Look look) throws IOException {
     BatchMaking making = new BatchMaking(project.plan(), opener, progress, threads, look);
     Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
-    Optional<Batch> made = making.make(store, now);
+    Optional<Batch> made = making.make(store, OwnStore.name(project), now);
     touch(store, look.changes().checked());
     refused(store, making.refused());
     return new ResultMaking(project.plan(), store, look)

@@ -69,7 +69,7 @@ final class Derived {
       boolean hasRows = known.stream().anyMatch(file -> file.dataset().equals(dataset.name()));
       String before = store.catalogue().derivation(dataset.name()).orElse("");
       boolean isOrWasTreated = isTreated(dataset) || !before.isEmpty();
-      if (hasRows && isOrWasTreated && !before.startsWith(references.hash(dataset))) {
+      if (hasRows && isOrWasTreated && !before.startsWith(references.hash(dataset).text())) {
         return true;
       }
     }
@@ -116,7 +116,9 @@ final class Derived {
         derivations.add(table);
         hash.append(lookup.dataset().isEmpty() ? "" : table.text());
       }
-      hashes.put(dataset.name(), references.hash(dataset) + ContentHash.of(hash.toString()));
+      hashes.put(
+          dataset.name(),
+          references.hash(dataset).withRows(ContentHash.of(hash.toString())).text());
     }
   }
 
@@ -187,7 +189,9 @@ final class Derived {
     findings.addAll(
         RepeatedFiles.findings(
             dataset, current, store.catalogue().samples(batch.batch().number())));
-    findings.addAll(DatasetReview.findings(dataset, current, references, derivations::lookup));
+    findings.addAll(
+        DatasetReview.findings(
+            dataset, current, references, closed.keepsAny(), derivations::lookup));
     return findings;
   }
 }

@@ -2,6 +2,7 @@ package baddle.app.history;
 
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.close.CloseException;
 import baddle.app.compare.SourceChange;
@@ -40,7 +41,7 @@ public record Returning(Optional<BatchStamp> made, BatchStamp earlier, List<Sour
    */
   public static Returning to(int number, Project project, Clock clock)
       throws IOException, CloseException {
-    try (Store store = Store.openToWrite(project.storeFolder())) {
+    try (Store store = OwnStore.openToWrite(project)) {
       Batch earlier = BatchChoice.of(store, project, OptionalInt.of(number));
       Batch last = BatchChoice.of(store, project, OptionalInt.empty());
       if (earlier.number() == last.number()) {

@@ -1,5 +1,6 @@
 package baddle.app.history;
 
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.store.Batch;
 import baddle.store.Store;
@@ -42,7 +43,7 @@ public record Tidy(
    * @param really whether to remove anything, or only to say how much it would be
    */
   public static Tidy of(Project project, int last, boolean really) throws IOException {
-    try (Store store = Store.openToWrite(project.storeFolder())) {
+    try (Store store = OwnStore.openToWrite(project)) {
       List<Batch> batches =
           store.catalogue().batches().stream().filter(batch -> !batch.tidied()).toList();
       if (batches.isEmpty()) {

@@ -139,13 +139,13 @@ public final class References {
   }
 
   /**
-   * What the derived columns of a dataset depend on, short of the rows of other datasets: a hash of
-   * the plan's words and of the lookups' files.
+   * What the derived columns of a dataset depend on, short of the rows of other datasets.
    *
    * @throws ReferenceException if a file isn't there
    */
-  public String hash(DatasetPlan dataset) throws IOException {
+  public DerivedBy hash(DatasetPlan dataset) throws IOException {
     StringBuilder text = new StringBuilder();
+    StringBuilder files = new StringBuilder();
     text.append(dataset.schema()).append(dataset.steps()).append(dataset.duplicates());
     text.append(plan.calendar());
     for (String name : dataset.lookups()) {
@@ -157,10 +157,10 @@ public final class References {
           content = ContentHash.of(file(lookup).file());
           contents.put(name, content);
         }
-        text.append(content);
+        files.append(content);
       }
     }
-    return ContentHash.of(text.toString());
+    return new DerivedBy(ContentHash.of(text.toString()), ContentHash.of(files.toString()), "");
   }
 
   /**

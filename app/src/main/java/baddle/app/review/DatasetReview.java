@@ -28,15 +28,20 @@ public final class DatasetReview {
 
   private DatasetReview() {}
 
-  /** What wants a person's eye. */
+  /**
+   * What wants a person's eye.
+   *
+   * @param anyClosed whether rows may keep what an earlier state of a lookup has brought
+   */
   public static List<Finding> findings(
       DatasetPlan dataset,
       DatasetReader reader,
       References references,
+      boolean anyClosed,
       Function<String, LookupTable> tables)
       throws IOException {
     List<Finding> findings = new ArrayList<>(held(reader));
-    findings.addAll(new LookupReviews(dataset, reader, references, tables).findings());
+    findings.addAll(new LookupReviews(dataset, reader, references, anyClosed, tables).findings());
     for (ListedControl control : ListedControl.of(dataset, references, reader)) {
       findings.addAll(control.findings());
     }

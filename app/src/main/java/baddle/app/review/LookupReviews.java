@@ -33,20 +33,24 @@ public final class LookupReviews {
   private static final int MOST_KEYS_FOR_NEAREST = 20_000;
   private final DatasetPlan dataset;
   private final References references;
+  private final boolean anyClosed;
   private final List<LookupReview> reviews = new ArrayList<>();
 
   /**
    * Reviews every lookup of a dataset.
    *
+   * @param anyClosed whether rows may keep what an earlier state of a lookup has brought
    * @param lookups the lookups' tables, by name
    */
   public LookupReviews(
       DatasetPlan dataset,
       DatasetReader reader,
       References references,
+      boolean anyClosed,
       Function<String, LookupTable> lookups)
       throws IOException {
     this.dataset = dataset;
+    this.anyClosed = anyClosed;
     this.references = references;
     for (String name : dataset.lookups()) {
       reviews.add(review(reader, lookups.apply(name)));
@@ -58,6 +62,9 @@ public final class LookupReviews {
     table.spec().match().stream().map(Column::name).forEach(columns::add);
     table.spec().range().ifPresent(range -> columns.add(range.column().name()));
     dataset.amount().ifPresent(columns::add);
+    if (anyClosed) {
+      table.spec().bring().stream().map(Column::name).forEach(columns::add);
+    }
     List<String> wanted = List.copyOf(columns);
     Schema schema = dataset.schema().only(wanted);
     LookupReview review =
@@ -175,10 +182,13 @@ public final class LookupReviews {
     return rows == 1 ? "1 row" : String.format(Locale.ROOT, "%,d rows", rows);
   }
 
-  private static String hint(LookupReview.Key key, List<String> known, LookupTable table) {
+  private String hint(LookupReview.Key key, List<String> known, LookupTable table) {
     Optional<LookupSpec.Range> range = table.spec().range();
     if (range.isPresent() && table.hasKey(key.comparable())) {
       return ", which has no row for its " + range.get().column().name();
+    }
+    if (anyClosed && table.hasKey(key.comparable())) {
+      return ", which it has now, but not when their period was closed";
     }
     return known.size() > MOST_KEYS_FOR_NEAREST
         ? ""

@@ -3,6 +3,7 @@ package baddle.app.run;
 import baddle.app.BatchStamp;
 import baddle.app.Inputs;
 import baddle.app.OutputFile;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Checking;
@@ -213,7 +214,7 @@ public final class Running {
         return;
       }
     }
-    try (Store store = Store.openToWrite(project.storeFolder())) {
+    try (Store store = OwnStore.openToWrite(project)) {
       store.setReported(reports, batch);
     } catch (StoreException.Locked e) {
       LoggerFactory.getLogger(Running.class).info("not noted what the reports show: {}", e);

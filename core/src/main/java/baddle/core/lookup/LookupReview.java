@@ -2,11 +2,14 @@ package baddle.core.lookup;
 
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
+import baddle.core.table.Column;
 import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
+import baddle.core.table.Vector;
 import baddle.core.value.WideSum;
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -14,7 +17,10 @@ import java.util.Map;
 import java.util.OptionalInt;
 import org.jspecify.annotations.Nullable;
 
-/** Goes over all rows of a dataset and counts what a lookup has matched and what not. */
+/**
+ * Goes over all rows of a dataset and counts what a lookup has matched and what not. Where rows may
+ * keep what an earlier state of the lookup has brought, what they hold decides.
+ */
 public final class LookupReview implements BlockSink {
 
   private static final int MOST_KEYS = 100_000;
@@ -53,16 +59,23 @@ public final class LookupReview implements BlockSink {
   private @Nullable Block lastFound;
 
   private int[] found = {};
+  private final int[] stored;
 
   /**
    * A review.
    *
-   * @param schema the columns of the blocks to come
+   * @param schema the columns of the blocks to come; those that the lookup brings among them only
+   *     if rows may hold something else than it would bring
    * @param amount the column whose sums say what rows are worth
    */
   public LookupReview(LookupTable table, Schema schema, OptionalInt amount) {
     this.columns = new LookupColumns(table, schema);
     this.amount = amount;
+    List<Column> bring = table.spec().bring();
+    this.stored =
+        bring.stream().allMatch(schema::has)
+            ? bring.stream().mapToInt(c -> schema.indexOf(c.name()).orElseThrow()).toArray()
+            : new int[0];
     this.places = amount.isPresent() ? schema.column(amount.getAsInt()).type().places() : 0;
   }
 
@@ -70,15 +83,43 @@ public final class LookupReview implements BlockSink {
   public void accept(Block block, int from, int to) {
     if (block != lastFound) {
       found = columns.find(block);
+      if (stored.length > 0) {
+        letStoredDecide(block);
+      }
       lastFound = block;
     }
     int[] rows = found;
     for (int row = from; row < to; row++) {
       if (rows[row] >= 0) {
         matched++;
-        columns.table().use(rows[row]);
+        if (rows[row] < columns.table().size()) {
+          columns.table().use(rows[row]);
+        }
       } else {
         add(rows[row] == LookupTable.MISSING ? missing : ambiguous, block, row);
+      }
+    }
+  }
+
+  /** Rows that hold what a missing key gets are of such; others had a match, if not of today. */
+  private void letStoredDecide(Block block) {
+    int size = block.size();
+    int[] missed = new int[size];
+    Arrays.fill(missed, LookupTable.MISSING);
+    List<Vector> unmatched = columns.bring(missed, size);
+    List<Vector> today = columns.bring(found, size);
+    for (int row = 0; row < size; row++) {
+      boolean holdsNothing = true;
+      boolean bringsNothing = true;
+      for (int i = 0; i < stored.length; i++) {
+        Vector held = block.vector(stored[i]);
+        holdsNothing &= held.isBlank(row) || held.isSame(row, unmatched.get(i));
+        bringsNothing &= today.get(i).isBlank(row) || today.get(i).isSame(row, unmatched.get(i));
+      }
+      if (found[row] >= 0 && holdsNothing && !bringsNothing) {
+        found[row] = LookupTable.MISSING;
+      } else if (found[row] < 0 && !holdsNothing) {
+        found[row] = columns.table().size();
       }
     }
   }
