@@ -33,8 +33,12 @@ public final class OutputList {
     return file;
   }
 
-  /** Adds a file that was written. */
+  /** Adds a file that was written; there is no list of a project that nobody may write to. */
   public void add(Path output) throws IOException {
+    Path folder = file.resolveSibling("");
+    if (!Files.isWritable(Files.exists(folder) ? folder : folder.resolveSibling(""))) {
+      return;
+    }
     Files.createDirectories(file.resolveSibling(""));
     String hash = ContentHash.of(output);
     if (!hashes().contains(hash)) {

@@ -6,7 +6,6 @@ import baddle.core.value.Habit;
 import baddle.core.value.MonthNames;
 import baddle.core.value.PeriodText;
 import baddle.core.value.ValueRules;
-import com.fasterxml.jackson.core.JsonProcessingException;
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.charset.StandardCharsets;
@@ -22,7 +21,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Reads a plan and checks it; all problems are reported at once. */
@@ -84,8 +82,8 @@ public final class PlanReader {
     PlanNode root;
     try {
       root = PlanParser.parse(text);
-    } catch (JsonProcessingException e) {
-      throw new PlanException(name, List.of(notYaml(e)));
+    } catch (PlanParser.Problem e) {
+      throw new PlanException(name, List.of(e.problem()));
     }
     PlanReader reader = new PlanReader();
     ParameterReader filled = new ParameterReader(reader.nodes);
@@ -100,19 +98,6 @@ public final class PlanReader {
     if (!nodes.problems().isEmpty()) {
       throw new PlanException(name, nodes.problems());
     }
-  }
-
-  private static PlanProblem notYaml(JsonProcessingException e) {
-    String what =
-        String.valueOf(e.getOriginalMessage())
-            .lines()
-            .filter(line -> !line.startsWith(" "))
-            .collect(Collectors.joining(", "));
-    boolean placed = e.getLocation() != null;
-    return new PlanProblem(
-        placed ? e.getLocation().getLineNr() : 1,
-        placed ? e.getLocation().getColumnNr() : 1,
-        "not YAML: " + what);
   }
 
   private Optional<ReportPlan> report(String file, PlanNode node, Set<String> summaries) {

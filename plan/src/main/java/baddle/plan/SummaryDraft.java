@@ -2,8 +2,6 @@ package baddle.plan;
 
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.value.Calendar;
-import com.fasterxml.jackson.core.JsonProcessingException;
-import java.io.IOException;
 import java.io.StringReader;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -44,11 +42,8 @@ public final class SummaryDraft {
     PlanNode node;
     try {
       node = PlanParser.parse(new StringReader(text));
-    } catch (JsonProcessingException e) {
-      throw new PlanException(
-          key, List.of(new PlanProblem(1, 1, "not YAML: " + e.getOriginalMessage())));
-    } catch (IOException e) {
-      throw new PlanException(key, List.of(new PlanProblem(1, 1, e.getMessage())));
+    } catch (PlanParser.Problem e) {
+      throw new PlanException(key, List.of(e.problem()));
     }
     boolean isMeasure = key.equals("measures") && node instanceof PlanNode.Text;
     return isMeasure

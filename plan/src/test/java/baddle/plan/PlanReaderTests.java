@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.io.StringReader;
 import java.nio.file.Path;
 import java.time.Month;
+import java.util.Collections;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -114,6 +115,52 @@ class PlanReaderTests {
     assertThat(plan.feeds().get("a").table()).hasToString("B4:H");
     assertThat(plan.feeds().get("b").table()).hasToString("orders*");
     assertThat(plan.feeds().get("c").table()).isEqualTo(TableChoice.AUTO);
+  }
+
+  @Test
+  void an_alias_is_what_its_anchor_names() throws IOException, PlanException {
+    Plan plan =
+        read(
+            START
+                + """
+                feeds:
+                  shops: &shop {files: &names "in/{site}.csv", decimal: comma, dates: day first}
+                  stalls: {<<: *shop, files: "stalls/{site}.csv"}
+                  carts: {files: *names}
+                """);
+
+    FeedPlan stalls = plan.feeds().get("stalls");
+    assertThat(stalls.rules()).isEqualTo(plan.feeds().get("shops").rules());
+    assertThat(stalls.files()).hasToString("[stalls/{site}.csv]");
+    assertThat(plan.feeds().get("carts").files()).hasToString("[in/{site}.csv]");
+  }
+
+  @Test
+  void aliases_that_repeat_aliases_without_end_are_refused() {
+    StringBuilder text = new StringBuilder("a: &a0 [x, x, x, x, x, x, x, x, x, x]\n");
+    for (int i = 1; i < 10; i++) {
+      String last = "*a" + (i - 1);
+      text.append(
+          "b%d: &a%d [%s]\n".formatted(i, i, String.join(", ", Collections.nCopies(10, last))));
+    }
+    assertThatThrownBy(() -> read(text.toString())).hasMessageContaining("more than 100000 values");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "a: *lab | undefined alias lab",
+        "a: &x [*x] | more than 50 levels deep",
+        "a: {<<: text} | << takes an alias of a mapping",
+        "'a: 1\n---\nb: 2' | but found another document",
+        "a: b: c | belongs in quotes",
+        "'a: {site} x\nb: 1' | belongs in quotes",
+      })
+  void names_what_keeps_a_text_from_being_a_plan(String text, String message) {
+    assertThatThrownBy(() -> read(text.replace("\\n", "\n")))
+        .isInstanceOf(PlanException.class)
+        .hasMessageContaining(message);
   }
 
   @Test
@@ -228,8 +275,7 @@ class PlanReaderTests {
   @Test
   void says_where_the_yaml_breaks_off() {
     assertThatThrownBy(() -> read("baddle: 1\ndatasets: {d: [\n"))
-        .hasMessage(
-            "baddle.yaml:2:16: not YAML: while parsing a flow node, expected the node content, but"
-                + " found '<stream end>'");
+        .hasMessageStartingWith("baddle.yaml:3:1: not YAML: while parsing a flow node,")
+        .hasMessageContaining("but found '<stream end>'; a value that holds");
   }
 }

@@ -2,6 +2,7 @@ package baddle.store;
 
 import java.io.Closeable;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -9,16 +10,23 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Properties;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.sqlite.JDBC;
+import org.sqlite.SQLiteErrorCode;
 
 /** The SQLite file behind the store, and the few ways it is spoken to. */
 final class Database implements Closeable {
 
   /** The format this program writes, in SQLite's {@code user_version}. */
   static final int FORMAT = 7;
+
+  private static final Set<SQLiteErrorCode> NO_DATABASE =
+      EnumSet.of(SQLiteErrorCode.SQLITE_NOTADB, SQLiteErrorCode.SQLITE_CORRUPT);
 
   private final Path file;
   private final Connection connection;
@@ -29,16 +37,66 @@ final class Database implements Closeable {
   }
 
   /**
-   * Opens the file, which is created where it isn't there. The driver is asked itself, for looking
-   * for all drivers there are takes longer than opening.
+   * Opens the file, which is created where it isn't there.
    *
    * @throws StoreException.Newer if a newer program wrote it
    * @throws StoreException.Damaged if it is no such store
    */
   static Database open(Path file) throws IOException {
+    return open(file, file.toString(), Database::prepare);
+  }
+
+  /**
+   * Opens the file to read from it, in a folder that may be written to.
+   *
+   * @return empty if it is in the format of an older program
+   * @throws StoreException.Newer if a newer program wrote it
+   * @throws StoreException.Damaged if it is no such store
+   */
+  static Optional<Database> openToRead(Path file) throws IOException {
+    Database database = open(file, file.toString(), Database::format);
+    if (database.format() < FORMAT) {
+      database.close();
+      return Optional.empty();
+    }
+    return Optional.of(database);
+  }
+
+  /**
+   * Opens the file to read from it, where nothing may be written beside it.
+   *
+   * @throws StoreException if only a program that may write can tell what it holds
+   */
+  static Database openUntouched(Path file) throws IOException {
+    Path log = file.resolveSibling(file.getFileName() + "-wal");
+    Database database =
+        open(file, file.toAbsolutePath().toUri() + "?immutable=1", Database::format);
+    boolean unfinished = Files.exists(log) && Files.size(log) > 0;
+    if (unfinished || database.format() < FORMAT) {
+      database.close();
+      throw new StoreException(
+          file
+              + (unfinished ? " was left in the middle of writing" : " is of an older Baddle")
+              + ", and nothing may be written in its folder; run any command of Baddle with the"
+              + " permission to write there once",
+          file);
+    }
+    return database;
+  }
+
+  /** What is done first with a database that was opened. */
+  @FunctionalInterface
+  private interface Preparation {
+    void of(Database database) throws IOException;
+  }
+
+  /**
+   * The driver is asked itself, for looking for all drivers there are takes longer than opening.
+   */
+  private static Database open(Path file, String name, Preparation preparation) throws IOException {
     Connection connection;
     try {
-      connection = JDBC.createConnection(JDBC.PREFIX + file, new Properties());
+      connection = JDBC.createConnection(JDBC.PREFIX + name, new Properties());
     } catch (SQLException e) {
       throw new StoreException("can't open " + file + ": " + e.getMessage(), file, e);
     } catch (LinkageError e) {
@@ -51,7 +109,7 @@ final class Database implements Closeable {
     }
     Database database = new Database(file, connection);
     try {
-      database.prepare();
+      preparation.of(database);
       return database;
     } catch (IOException | RuntimeException e) {
       database.close();
@@ -59,18 +117,27 @@ final class Database implements Closeable {
     }
   }
 
-  private void prepare() throws IOException {
+  /** The format it is in; 0 where it is empty. */
+  private int format() throws IOException {
     int format;
     try {
       execute("PRAGMA busy_timeout = 10000");
       execute("PRAGMA page_size = 16384");
       format = query("PRAGMA user_version", row -> row.getInt(1)).get(0);
     } catch (StoreException e) {
-      throw new StoreException.Damaged("it is no SQLite database", file);
+      boolean other =
+          e.getCause() instanceof SQLException cause
+              && !NO_DATABASE.contains(SQLiteErrorCode.getErrorCode(cause.getErrorCode()));
+      throw other ? e : new StoreException.Damaged("it is no SQLite database", file);
     }
     if (format > FORMAT) {
       throw new StoreException.Newer(format, FORMAT, file);
     }
+    return format;
+  }
+
+  private void prepare() throws IOException {
+    int format = format();
     execute("PRAGMA journal_mode = WAL");
     execute("PRAGMA synchronous = FULL");
     if (format < FORMAT) {

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -30,17 +31,28 @@ public final class Store implements Closeable {
   }
 
   /**
-   * Opens a store to read from it.
+   * Opens a store to read from it, which needs no permission to write. One that an older program
+   * wrote is brought up to date, as a writer would do it.
    *
    * @param folder the project's {@code .baddle} folder
    * @throws StoreException.Absent if there is none yet
+   * @throws StoreException.Locked if it has to be brought up to date, and another process is
+   *     writing
    */
   public static Store openToRead(Path folder) throws IOException {
     Path file = file(folder);
     if (!Files.exists(file)) {
       throw StoreException.nothingConsolidated(folder);
     }
-    return new Store(Database.open(file), null);
+    if (!Files.isWritable(folder) || !Files.isWritable(file)) {
+      return new Store(Database.openUntouched(file), null);
+    }
+    Optional<Database> database = Database.openToRead(file);
+    if (database.isEmpty()) {
+      openToWrite(folder).close();
+      database = Database.openToRead(file);
+    }
+    return new Store(database.orElseThrow(), null);
   }
 
   /**

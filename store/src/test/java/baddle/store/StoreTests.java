@@ -27,6 +27,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -194,17 +195,20 @@ class StoreTests {
   }
 
   @ParameterizedTest
-  @ValueSource(ints = {1, 2, 3, 4, 5})
+  @ValueSource(ints = {1, 2, 3, 4, 5, 6})
   void brings_a_store_of_an_earlier_format_up_to_date(int format) throws Exception {
     Store.openToWrite(folder).close();
     try (Connection sql = connect();
         Statement statement = sql.createStatement()) {
-      for (String table : List.of("blanked", "refused", "row_sample")) {
-        statement.execute("DROP TABLE " + table);
+      drop(statement, "batch", "plan");
+      if (format < 6) {
+        for (String table : List.of("blanked", "refused", "row_sample")) {
+          statement.execute("DROP TABLE " + table);
+        }
+        drop(statement, "file", "seen");
+        drop(statement, "source", "absent");
+        drop(statement, "kept_out", "why");
       }
-      drop(statement, "file", "seen");
-      drop(statement, "source", "absent");
-      drop(statement, "kept_out", "why");
       if (format < 5) {
         for (String table : List.of("closing", "carried", "kept_out", "reported")) {
           statement.execute("DROP TABLE " + table);
@@ -230,6 +234,14 @@ class StoreTests {
       statement.execute("PRAGMA user_version = " + format);
     }
 
+    try (Store store = Store.openToWrite(folder)) {
+      assertThat(store.catalogue().lastBatch()).isEmpty();
+      setFormat(format);
+      assertThatThrownBy(() -> Store.openToRead(folder)).isInstanceOf(StoreException.Locked.class);
+      assertThatThrownBy(() -> Database.openUntouched(folder.resolve("dataset.db")))
+          .hasMessageContaining("nothing may be written in its folder");
+      setFormat(Database.FORMAT);
+    }
     try (Store store = Store.openToWrite(folder);
         BatchWriter batch = store.beginBatch(TIME)) {
       write(batch, 0, "a b c");
@@ -237,6 +249,40 @@ class StoreTests {
     }
 
     assertThat(sites(1)).hasSize(3);
+  }
+
+  private void setFormat(int format) throws SQLException {
+    try (Connection sql = connect();
+        Statement statement = sql.createStatement()) {
+      statement.execute("PRAGMA user_version = " + format);
+    }
+  }
+
+  @Test
+  void reads_without_leaving_anything_in_a_folder_nobody_may_write_to() throws Exception {
+    Path spaced = Files.createDirectories(folder.resolve("year 2026 #1?"));
+    try (Store store = Store.openToWrite(spaced);
+        BatchWriter batch = store.beginBatch(TIME)) {
+      write(batch, 0, "a b c");
+      batch.commit();
+    }
+    List<Path> before = list(spaced);
+
+    try (Database database = Database.openUntouched(spaced.resolve("dataset.db"))) {
+      assertThat(new Catalogue(database).lastBatch()).isPresent();
+      assertThat(list(spaced)).isEqualTo(before);
+      assertThatThrownBy(() -> database.execute("DELETE FROM batch"))
+          .isInstanceOf(StoreException.class);
+    }
+    Files.writeString(spaced.resolve("dataset.db-wal"), "left");
+    assertThatThrownBy(() -> Database.openUntouched(spaced.resolve("dataset.db")))
+        .hasMessageContaining("left in the middle of writing");
+  }
+
+  private static List<Path> list(Path folder) throws IOException {
+    try (Stream<Path> files = Files.list(folder)) {
+      return files.sorted().toList();
+    }
   }
 
   private static void drop(Statement statement, String table, String... columns)
