@@ -82,10 +82,21 @@ public final class OutputFile {
         content.write(out);
       }
     } catch (IOException | RuntimeException e) {
-      Files.deleteIfExists(beside);
+      delete(beside, e);
+      if (e.getClass() == IOException.class) {
+        throw new IOException("can't write " + file + ": " + e.getMessage(), e);
+      }
       throw e;
     }
     return new Beside(beside, absolute, plans);
+  }
+
+  private static void delete(Path file, Exception because) {
+    try {
+      Files.deleteIfExists(file);
+    } catch (IOException e) {
+      because.addSuppressed(e);
+    }
   }
 
   /**

@@ -71,7 +71,7 @@ class OutputFileTests {
                           throw new IOException("no space");
                         }))
         .isInstanceOf(IOException.class)
-        .hasMessage("no space");
+        .hasMessage("can't write " + file + ": no space");
 
     assertThat(file).hasContent("old");
     assertThat(names()).containsExactlyInAnyOrder("baddle.yaml", "report.csv");

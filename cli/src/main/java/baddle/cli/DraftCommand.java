@@ -1,16 +1,17 @@
 package baddle.cli;
 
+import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.draft.Draft;
 import baddle.app.draft.Drafting;
 import baddle.app.draft.PlanUpdate;
 import baddle.plan.PlanException;
 import java.io.IOException;
-import java.nio.file.FileAlreadyExistsException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.List;
+import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle draft}. */
@@ -80,11 +81,8 @@ final class DraftCommand implements Command {
       throw new UsageException("the plan has to stand beside or above " + folder);
     }
     Draft draft = new Drafting(base).draft(folder);
-    try {
-      Files.writeString(plan, draft.text(), StandardOpenOption.CREATE_NEW);
-    } catch (FileAlreadyExistsException e) {
-      throw new UsageException(plan + " is there already; name another file with --out");
-    }
+    new OutputFile(plan)
+        .write(Optional.empty(), out -> out.write(draft.text().getBytes(StandardCharsets.UTF_8)));
     if (!options.quiet()) {
       print(draft, name, console);
     }

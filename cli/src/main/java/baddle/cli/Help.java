@@ -30,7 +30,7 @@ final class Help {
     lines.add("  baddle --version       the version");
     lines.add("");
     lines.add("status: 0 done, 1 done with findings of severity error, 2 wrong usage or plan,");
-    lines.add("        3 could not read or write, nothing changed");
+    lines.add("        3 could not read or write; what was done before that is said");
     lines.add("");
     lines.add("first time here: baddle demo");
     return lines;

@@ -77,9 +77,14 @@ final class RunCommand implements Command {
       throw new UsageException("reports: " + problem.get());
     }
     RunResult result;
+    Running running = new Running(project, consolidation(project, options, console, threads));
     try {
-      result = new Running(project, consolidation(project, options, console, threads)).run();
+      result = running.run();
     } catch (IOException | SpecException | ExpressionException e) {
+      running
+          .made()
+          .ifPresent(
+              batch -> console.err().println("baddle: batch " + batch + ", is in the store"));
       Running.standing(project)
           .ifPresent(reports -> console.err().println("baddle: the reports stay: " + reports));
       throw e;

@@ -29,6 +29,22 @@ class EachPeriodProgramTests {
     month("2026-02", "2026-02-05,Alder Mill,till,30.00", "2026-02-06,Foxholt,till,1.50");
   }
 
+  @Test
+  void a_run_that_fails_at_its_reports_says_what_it_has_done() throws Exception {
+    assertThat(baddle.run("run").status()).isLessThan(2);
+    byte[] report = Files.readAllBytes(folder.resolve("out.csv"));
+    Files.createDirectories(folder.resolve(".out.csv.part/in the way"));
+    month("2026-03", "2026-03-05,Alder Mill,till,3.00");
+
+    Baddle.Run failed = baddle.run("run");
+
+    assertThat(failed.status()).isEqualTo(3);
+    assertThat(failed.err())
+        .contains("baddle: batch 2, made at ", ", is in the store", "the reports stay: out.csv");
+    assertThat(failed.err()).contains(".out.csv.part");
+    assertThat(folder.resolve("out.csv")).hasBinaryContent(report);
+  }
+
   private void plan(String more) throws IOException {
     String plan =
         """

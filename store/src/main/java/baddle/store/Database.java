@@ -27,6 +27,11 @@ final class Database implements Closeable {
 
   private static final Set<SQLiteErrorCode> NO_DATABASE =
       EnumSet.of(SQLiteErrorCode.SQLITE_NOTADB, SQLiteErrorCode.SQLITE_CORRUPT);
+  private static final Set<SQLiteErrorCode> FULL =
+      EnumSet.of(
+          SQLiteErrorCode.SQLITE_FULL,
+          SQLiteErrorCode.SQLITE_IOERR_SHMSIZE,
+          SQLiteErrorCode.SQLITE_IOERR_WRITE);
 
   private final Path file;
   private final Connection connection;
@@ -268,7 +273,13 @@ final class Database implements Closeable {
   }
 
   private StoreException failed(SQLException e) {
-    return new StoreException(file + ": " + e.getMessage(), file, e);
+    SQLiteErrorCode code = SQLiteErrorCode.getErrorCode(e.getErrorCode());
+    return new StoreException(
+        FULL.contains(code)
+            ? "can't write in " + file.resolveSibling("") + "; is the disk full? make room there"
+            : file + ": " + e.getMessage(),
+        file,
+        e);
   }
 
   @Override

@@ -45,6 +45,7 @@ public final class Running {
 
   private final Project project;
   private final Consolidation consolidation;
+  private Optional<BatchStamp> made = Optional.empty();
 
   /**
    * A run that is yet to happen.
@@ -113,6 +114,11 @@ public final class Running {
     return project.folder().resolve(report.file()).normalize();
   }
 
+  /** The batch that was made, whether all the rest went well or not. */
+  public Optional<BatchStamp> made() {
+    return made;
+  }
+
   /**
    * Runs it once.
    *
@@ -135,6 +141,7 @@ public final class Running {
     Optional<BatchStamp> before = compares ? lastBatch() : Optional.empty();
     List<Finding> old = before.isEmpty() ? List.of() : openAt(before.get().number());
     ConsolidateResult consolidated = consolidating.run();
+    made = consolidated.made();
     CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
     boolean moved = before.isPresent() && consolidated.made().isPresent();
     Optional<Comparison> comparison = Optional.empty();
