@@ -83,7 +83,8 @@ final class CheckJson {
       json.writeStartObject();
       json.writeStringField("feed", line.feed());
       json.writeStringField("heading", line.heading());
-      json.writeStringField("found", line.example());
+      json.writeStringField("found", line.found());
+      json.writeNumberField("values", line.values());
       json.writeStringField("expected", line.expectation());
       json.writeNumberField("rows", line.rows());
       json.writeEndObject();

@@ -254,17 +254,41 @@ final class CheckText {
     title("Suspense: rows held");
     TextTable table =
         new TextTable(4, List.of("feed or dataset", "where", "found", "expected", "rows"));
+    Map<List<String>, List<CheckResult.SuspenseLine>> causes = new LinkedHashMap<>();
     for (CheckResult.SuspenseLine line : result.suspense()) {
-      String found = line.example().isEmpty() ? "a blank" : "\"" + line.example() + "\"";
-      table.add(
-          List.of(
-              line.feed(),
-              line.heading(),
-              line.rows() > 1 ? found + "..." : found,
-              line.expectation(),
-              NumberText.count(line.rows())));
+      causes
+          .computeIfAbsent(
+              List.of(line.feed(), line.heading(), line.expectation()), c -> new ArrayList<>())
+          .add(line);
     }
+    causes.values().forEach(ofCause -> suspense(ofCause, table));
     table(table);
+  }
+
+  /** The most frequent values of a cause, and the rest of them. */
+  private void suspense(List<CheckResult.SuspenseLine> ofCause, TextTable table) {
+    int shown = all || ofCause.size() <= MOST_SHOWN ? ofCause.size() : MOST_SHOWN - 1;
+    ofCause.subList(0, shown).forEach(line -> suspense(line, line.values(), line.rows(), table));
+    List<CheckResult.SuspenseLine> rest = ofCause.subList(shown, ofCause.size());
+    if (!rest.isEmpty()) {
+      suspense(
+          rest.get(0),
+          rest.stream().mapToLong(CheckResult.SuspenseLine::values).sum(),
+          rest.stream().mapToLong(CheckResult.SuspenseLine::rows).sum(),
+          table);
+    }
+  }
+
+  private static void suspense(
+      CheckResult.SuspenseLine line, long values, long rows, TextTable table) {
+    String found = line.found().isEmpty() ? "a blank" : "\"" + line.found() + "\"";
+    table.add(
+        List.of(
+            line.feed(),
+            line.heading(),
+            values > 1 ? found + " and " + NumberText.counted(values - 1, "other value") : found,
+            line.expectation(),
+            NumberText.count(rows)));
   }
 
   private void findings() {

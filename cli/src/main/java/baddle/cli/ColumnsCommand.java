@@ -94,18 +94,11 @@ final class ColumnsCommand implements Command {
           List.of(
               Expression.quoted(column.column().name()),
               column.column().type().toString(),
-              share(column.filled(), survey.rows()),
+              NumberText.share(column.filled(), survey.rows()),
               String.format(Locale.ROOT, "%,d%s", column.distinct(), all ? "" : "+"),
               String.join(" | ", column.examples())));
     }
     table.leftFrom(4).lines(options.style()).forEach(console.out()::println);
-  }
-
-  private static String share(long filled, long rows) {
-    if (rows == 0 || filled == rows) {
-      return rows == 0 ? "" : "100 %";
-    }
-    return String.format(Locale.ROOT, "%.1f %%", Math.floor(filled * 1000.0 / rows) / 10);
   }
 
   private static String json(List<ColumnSurvey> surveys) throws IOException {

@@ -126,7 +126,7 @@ final class LookText {
           List.of(
               cut(column.heading(), WIDEST),
               profile.type().toString(),
-              percent(profile.filled(), profile.rows()),
+              NumberText.share(profile.filled(), profile.rows()),
               String.format(Locale.ROOT, "%,d", profile.distinct())
                   + (profile.hasMoreDistinct() ? "+" : "")));
       values.add(
@@ -166,14 +166,6 @@ final class LookText {
     for (String line : rows.lines(style)) {
       lines.add("    " + (room > 4 ? cut(line, room - 4) : line));
     }
-  }
-
-  private static String percent(long part, long whole) {
-    if (whole == 0) {
-      return "";
-    }
-    long share = part * 100 / whole;
-    return (share == 0 && part > 0 ? "<1" : String.valueOf(share)) + " %";
   }
 
   private static String cut(String text, int width) {

@@ -51,6 +51,48 @@ class TrustProgramTests {
     return Files.readAllLines(folder.resolve("s.csv"));
   }
 
+  @Test
+  void what_is_held_is_counted_by_value_and_a_blanked_value_stays_findable() throws Exception {
+    baddle.write(
+        "baddle.yaml",
+        PLAN.replace("required: true}\nfeeds", "unreadable: blank}\nfeeds").split("\n"));
+    StringBuilder rows = new StringBuilder("day,amount\n");
+    for (int i = 0; i < 120; i++) {
+      rows.append("late ").append(i).append(",1\n");
+    }
+    rows.append("Total,1\nTotal,2\n2026-02-31,3\n2026-01-31,n.a.\n2026-01-30,2\n");
+    Files.writeString(folder.resolve("in/oak_2026-01.csv"), rows);
+    baddle.run("consolidate");
+
+    String check = baddle.run("check").out();
+    assertThat(check)
+        .containsPattern("tills +day +\"Total\" +a date such as 2026-03-14 +2\\n")
+        .containsPattern("tills +day +\"2026-02-31\" +a day that exists +1\\n")
+        .containsPattern(
+            "tills +day +\"late 6\" and 113 other values +a date such as \\S+ +114\\n");
+    assertThat(baddle.run("check", "--json").out()).contains("\"values\" : 72");
+    assertThat(baddle.run("trace", "--row", "oak_2026-01.csv:125").out())
+        .contains("amount was sent as \"n.a.\", expected a number, such as 1234.50")
+        .contains("amount = (blank)");
+  }
+
+  @Test
+  void a_file_that_is_gone_is_paired_with_one_of_its_content_that_no_feed_wants() throws Exception {
+    baddle.write("in/notes.txt", "for nobody");
+    baddle.write("in/ash_2026-01.csv", "day,amount", "2026-01-06,1.00");
+    baddle.run("consolidate");
+    Files.move(folder.resolve("in/ash_2026-01.csv"), folder.resolve("in/ash january.csv"));
+    assertThat(baddle.run("summarize", "s", "--out", "in/s.csv").status()).isZero();
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.out())
+        .contains("file-gone: in/ash_2026-01.csv", "the same content lies in in/ash january.csv")
+        .contains("file-not-wanted: in/ash january.csv and 1 more place");
+    assertThat(baddle.run("trace", "--row", "notes.txt:1").out())
+        .contains("no row of it is read. file-not-wanted: in/notes.txt");
+  }
+
   /** Files of which nothing is in the figures, whatever the reason. */
   @ParameterizedTest
   @CsvSource(

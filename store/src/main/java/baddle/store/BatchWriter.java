@@ -320,7 +320,7 @@ public final class BatchWriter implements Closeable {
     if (source.counts().held() > 0) {
       database.execute(
           "UPDATE source SET headings = ? WHERE part = ? AND number = ?",
-          String.join("\t", treated.headings()),
+          HeadingList.text(treated.headings()),
           source.part(),
           source.number());
     }

@@ -32,6 +32,9 @@ import org.jspecify.annotations.Nullable;
 /** What the store says about batches, files, sources and findings. */
 public final class Catalogue {
 
+  /** Of so many values that rows are held for each is counted, the others together. */
+  private static final int MOST_VALUES = 50;
+
   static final String LIVE = " f.live_from <= ?1 AND (f.live_until IS NULL OR f.live_until > ?1) ";
 
   /** How many rows of each source are hidden at a batch. */
@@ -374,20 +377,27 @@ public final class Catalogue {
         batch);
   }
 
-  /** The rows that intakes of live sources held, by cause, with the first value of each. */
+  /** The rows that intakes of live sources held, by cause and value. */
   public List<StoredSuspense> suspense(int batch) throws IOException {
     return database.query(
-        "SELECT f.feed, h.heading, h.expected, h.value, count(*), min(h.rowid)"
+        "WITH held AS (SELECT f.feed AS feed, h.heading AS heading, h.expected AS expected,"
+            + " h.value AS value, count(*) AS rows, min(h.rowid) AS first"
             + " FROM suspense h JOIN source s ON s.part = h.part AND s.number = h.source"
             + " JOIN file f ON f.id = s.file WHERE"
             + LIVE
-            + "GROUP BY f.feed, h.heading, h.expected ORDER BY min(h.rowid)",
+            + "GROUP BY 1, 2, 3, 4), ranked AS (SELECT *, min(row_number() OVER (PARTITION BY feed,"
+            + " heading, expected ORDER BY rows DESC, first), ?2) AS place,"
+            + " min(first) OVER (PARTITION BY feed, heading, expected) AS begin FROM held)"
+            + " SELECT feed, heading, value, expected, count(*), sum(rows), min(first) FROM ranked"
+            + " GROUP BY feed, heading, expected, place ORDER BY begin, place",
         row ->
             new StoredSuspense(
                 row.getString(1),
-                new HeldValue(row.getString(2), row.getString(4), row.getString(3)),
-                row.getLong(5)),
-        batch);
+                new HeldValue(row.getString(2), row.getString(3), row.getString(4)),
+                row.getLong(5),
+                row.getLong(6)),
+        batch,
+        MOST_VALUES);
   }
 
   /** The rows of live sources that their intake held, with the cells they had. */
@@ -417,7 +427,23 @@ public final class Catalogue {
                 Place.source(row.getString(2), row.getString(3)).atRow(row.getLong(4)),
                 new HeldValue(row.getString(5), row.getString(6), row.getString(7)),
                 cells.getOrDefault(List.of(row.getInt(8), row.getInt(9), row.getInt(4)), Map.of()),
-                List.of(row.getString(10).split("\t", -1))),
+                HeadingList.parse(row.getString(10))),
+        batch);
+  }
+
+  /** What couldn't be read in live sources and is kept as a blank, by where it stands. */
+  public List<StoredBlanked> blanked(int batch) throws IOException {
+    return database.query(
+        "SELECT f.feed, f.path, s.sheet, b.source_row, b.heading, b.value, b.expected FROM blanked b"
+            + " JOIN source s ON s.part = b.part AND s.number = b.source"
+            + " JOIN file f ON f.id = s.file WHERE"
+            + LIVE
+            + "ORDER BY b.rowid",
+        row ->
+            new StoredBlanked(
+                row.getString(1),
+                Place.source(row.getString(2), row.getString(3)).atRow(row.getLong(4)),
+                new HeldValue(row.getString(5), row.getString(6), row.getString(7))),
         batch);
   }
 

@@ -6,7 +6,8 @@ import baddle.core.intake.HeldValue;
  * Rows that are held for one cause.
  *
  * @param feed the feed of their sources
- * @param value the first of the values that caused it
- * @param rows how many
+ * @param value the value that caused it, or the first of several
+ * @param values how many different values
+ * @param rows how many rows have them
  */
-public record StoredSuspense(String feed, HeldValue value, long rows) {}
+public record StoredSuspense(String feed, HeldValue value, long values, long rows) {}

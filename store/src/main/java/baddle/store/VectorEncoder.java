@@ -39,6 +39,8 @@ import java.util.zip.CRC32C;
  */
 final class VectorEncoder implements Closeable {
 
+  private static final char REPLACEMENT = '\uFFFD';
+
   static final byte LAYOUT = 1;
   static final int HEADER = 9;
   static final byte TEXT = 1;
@@ -103,7 +105,7 @@ final class VectorEncoder implements Closeable {
     Dictionary dictionary = text.dictionary();
     int texts = dictionary.size();
     byte[] characters =
-        new String(dictionary.pool(), 0, dictionary.end(texts)).getBytes(StandardCharsets.UTF_8);
+        whole(dictionary.pool(), dictionary.end(texts)).getBytes(StandardCharsets.UTF_8);
     int width = texts < 1 << 8 ? 1 : texts < 1 << 16 ? 2 : 4;
     makeRoom(16L + 4L * texts + characters.length + (long) width * text.size());
     body.put(TEXT).put((byte) width).putShort((short) 0).putInt(text.size());
@@ -113,6 +115,24 @@ final class VectorEncoder implements Closeable {
     }
     body.put(characters);
     putCodes(text.codes(), text.size(), width);
+  }
+
+  /**
+   * With the replacement character for each half of a pair that stands alone, which no encoding can
+   * hold.
+   */
+  private static String whole(char[] characters, int end) {
+    char[] copy = Arrays.copyOf(characters, end);
+    for (int i = 0; i < end; i++) {
+      if (Character.isSurrogate(copy[i])) {
+        if (i + 1 < end && Character.isSurrogatePair(copy[i], copy[i + 1])) {
+          i++;
+        } else {
+          copy[i] = REPLACEMENT;
+        }
+      }
+    }
+    return new String(copy);
   }
 
   /** One loop for each width, so that each stays straight once it is compiled. */

@@ -77,16 +77,17 @@ public record CheckResult(
   public record DuplicateLine(String dataset, String key, long held, long leftOut) {}
 
   /**
-   * Rows that are held for one cause.
+   * Rows that are held for one cause and value, or for a cause and the rest of its values.
    *
    * @param feed the feed
    * @param heading where the cause lies
    * @param expectation what was expected
-   * @param example the first value that caused it
-   * @param rows how many
+   * @param found the value, or the first of several
+   * @param values how many different values
+   * @param rows how many rows have them
    */
   public record SuspenseLine(
-      String feed, String heading, String expectation, String example, long rows) {}
+      String feed, String heading, String expectation, String found, long values, long rows) {}
 
   /** Copies the lists. */
   public CheckResult {

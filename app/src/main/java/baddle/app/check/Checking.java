@@ -22,7 +22,6 @@ import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
-import baddle.core.intake.HeldValue;
 import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
 import baddle.core.lookup.LookupTable;
@@ -69,7 +68,7 @@ public final class Checking {
   private final List<CheckResult.LookupLine> lookups = new ArrayList<>();
   private final List<CheckResult.DuplicateLine> duplicates = new ArrayList<>();
   private final List<TotalLine> totals = new ArrayList<>();
-  private final Map<String, CheckResult.SuspenseLine> suspense = new LinkedHashMap<>();
+  private final SuspenseCounts suspense = new SuspenseCounts();
 
   private final HeldTable.Builder held = new HeldTable.Builder();
   private final HeldRows heldRows;
@@ -174,7 +173,7 @@ public final class Checking {
         coverage,
         lookups,
         duplicates,
-        List.copyOf(suspense.values()),
+        suspense.lines(),
         held.build(),
         result.findings(),
         result.accepted());
@@ -236,26 +235,11 @@ public final class Checking {
 
   private void addIntakeSuspense(Catalogue catalogue, int batch) throws IOException {
     for (StoredSuspense cause : catalogue.suspense(batch)) {
-      addHeld(cause.feed(), cause.value(), cause.rows());
+      suspense.add(cause.feed(), cause.value(), cause.values(), cause.rows());
     }
     if (heldRows == HeldRows.GATHERED) {
       catalogue.heldRows(batch).forEach(held::add);
     }
-  }
-
-  private void addHeld(String feed, HeldValue value, long rows) {
-    String key = String.join("\n", feed, value.heading(), value.expectation());
-    suspense.merge(
-        key,
-        new CheckResult.SuspenseLine(
-            feed, value.heading(), value.expectation(), value.value(), rows),
-        (before, one) ->
-            new CheckResult.SuspenseLine(
-                before.feed(),
-                before.heading(),
-                before.expectation(),
-                before.example(),
-                before.rows() + rows));
   }
 
   /** Rows that were read and are in no figure. */
@@ -280,7 +264,7 @@ public final class Checking {
               .held()
               .ifPresent(
                   value -> {
-                    addHeld(dataset.name(), value, 1);
+                    suspense.add(dataset.name(), value, 1, 1);
                     if (heldRows == HeldRows.COUNTED) {
                       return;
                     }

@@ -70,6 +70,7 @@ record FileChanges(
             finder::isUnseen,
             detector.reports(),
             checked,
+            finder::unwantedLike,
             closed::isClosed);
     List<StoredFile> leaving = new ArrayList<>(gone.leaving());
     for (CheckedFile file : checked) {

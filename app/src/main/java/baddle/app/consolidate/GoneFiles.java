@@ -10,6 +10,7 @@ import baddle.plan.PeriodChoice;
 import baddle.plan.Plan;
 import baddle.plan.WhenGone;
 import baddle.store.StoredFile;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -25,14 +26,22 @@ import java.util.function.Predicate;
  */
 final class GoneFiles {
 
+  /** Finds the file that no feed wants and that has the content of one. */
+  @FunctionalInterface
+  interface Elsewhere {
+    Optional<String> of(StoredFile gone) throws IOException;
+  }
+
   private final Plan plan;
+  private final Elsewhere elsewhere;
   private final List<StoredFile> leaving = new ArrayList<>();
   private final Set<Long> staying = new HashSet<>();
   private final List<Finding> findings = new ArrayList<>();
   private final List<Finding> kept = new ArrayList<>();
 
-  private GoneFiles(Plan plan) {
+  private GoneFiles(Plan plan, Elsewhere elsewhere) {
     this.plan = plan;
+    this.elsewhere = elsewhere;
   }
 
   /**
@@ -44,6 +53,7 @@ final class GoneFiles {
    * @param reports places of files that are reports of this program
    * @param checked what became of the files there are; those that were renamed and needn't be read
    *     are replaced by such as say so
+   * @param elsewhere finds files that are gone among those that no feed wants
    * @param isClosed tells files that are of closed periods, and stay as those do
    * @throws StoppedException if a file is gone whose feed is to stop then
    */
@@ -54,8 +64,9 @@ final class GoneFiles {
       Predicate<StoredFile> isUnseen,
       Set<String> reports,
       List<CheckedFile> checked,
+      Elsewhere elsewhere,
       Predicate<StoredFile> isClosed)
-      throws StoppedException {
+      throws IOException {
     Set<String> places = new HashSet<>();
     found.forEach(file -> places.add(ChangeDetector.place(file.feed().dataset(), file.path())));
     places.removeAll(reports);
@@ -66,7 +77,7 @@ final class GoneFiles {
         arrived.put(file.file().feed().dataset() + file.content(), i);
       }
     }
-    GoneFiles gone = new GoneFiles(plan);
+    GoneFiles gone = new GoneFiles(plan, elsewhere);
     for (StoredFile file : known) {
       boolean isFound = places.contains(ChangeDetector.place(file.dataset(), file.path()));
       if (!isFound && !isUnseen.test(file)) {
@@ -106,7 +117,7 @@ final class GoneFiles {
     return path.substring(path.lastIndexOf('.') + 1);
   }
 
-  private void add(StoredFile file, boolean isClosed) throws StoppedException {
+  private void add(StoredFile file, boolean isClosed) throws IOException {
     if (isClosed) {
       leaving.add(file);
       staying.add(file.id());
@@ -127,6 +138,7 @@ final class GoneFiles {
     if (whenGone == WhenGone.DROP) {
       leaving.add(file);
     }
+    Optional<String> other = elsewhere.of(file);
     (whenGone == WhenGone.DROP ? findings : kept)
         .add(
             Finding.of(
@@ -135,7 +147,13 @@ final class GoneFiles {
                 whenGone == WhenGone.DROP
                     ? "it was in the dataset and is gone, or no feed wants it now; its rows are out"
                     : "it is gone; its rows stay in the dataset (when_gone: keep)",
-                "put it back and consolidate again if that wasn't meant"));
+                other
+                    .map(
+                        name ->
+                            "the same content lies in "
+                                + name
+                                + ", which no feed reads; rename that, or widen files: in the plan")
+                    .orElse("put it back and consolidate again if that wasn't meant")));
   }
 
   /** The files whose rows leave the dataset, or are taken over by others. */

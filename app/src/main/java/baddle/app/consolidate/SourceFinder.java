@@ -1,8 +1,11 @@
 package baddle.app.consolidate;
 
+import baddle.app.ContentHash;
 import baddle.app.FileWalk;
 import baddle.app.Fingerprint;
+import baddle.app.OutputList;
 import baddle.app.Project;
+import baddle.app.ProjectFiles;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reading.NameOrder;
@@ -39,6 +42,9 @@ final class SourceFinder {
 
   private static final String SEPARATOR = File.separator;
 
+  /** Larger files that no feed wants aren't looked into. */
+  private static final long MOST_COMPARED = 1L << 26;
+
   private final Project project;
   private final MendedFiles mended;
   private final String base;
@@ -46,6 +52,7 @@ final class SourceFinder {
   private final Map<String, Seen> seen = new TreeMap<>();
   private final Set<String> walked = new HashSet<>();
   private final Set<String> wanted = new HashSet<>();
+  private final Map<String, Path> unwanted = new TreeMap<>();
   private final Set<String> missing = new HashSet<>();
   private final Set<String> feedsWithFiles;
 
@@ -79,6 +86,29 @@ final class SourceFinder {
   /** The files that no feed can read although they have the names of one's files. */
   List<Refusal> refused() {
     return refused;
+  }
+
+  /** The first file that no feed wants and that has the content of a file that is gone. */
+  Optional<String> unwantedLike(StoredFile gone) throws IOException {
+    for (Map.Entry<String, Path> one : unwanted.entrySet()) {
+      boolean alike =
+          Files.size(one.getValue()) == gone.size() && isOf(Set.of(gone.content()), one.getValue());
+      if (alike) {
+        return Optional.of(one.getKey());
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static boolean isOf(Set<String> contents, Path file) throws IOException {
+    if (contents.isEmpty() || Files.size(file) > MOST_COMPARED) {
+      return false;
+    }
+    try {
+      return contents.contains(ContentHash.of(file));
+    } catch (AccessDeniedException e) {
+      return false;
+    }
   }
 
   /** Whether nothing can be said of a file, for the folder it was in can't be looked at. */
@@ -149,7 +179,8 @@ final class SourceFinder {
 
     @Override
     public void file(Path file, Fingerprint found) {
-      if (found.isFile() && !NotForPeople.is(String.valueOf(file.getFileName()))) {
+      boolean isPlan = file.equals(project.planFile());
+      if (found.isFile() && !isPlan && !NotForPeople.is(String.valueOf(file.getFileName()))) {
         seen.put(relative(file), new Seen(file, found));
       }
     }
@@ -293,12 +324,19 @@ final class SourceFinder {
     }
   }
 
-  private void noteUnwanted() {
-    for (String path : seen.keySet()) {
+  /** The files that no feed reads; neither those the plan names nor what was written for it. */
+  private void noteUnwanted() throws IOException {
+    Set<Path> named = ProjectFiles.of(project).files();
+    Set<String> outputs = OutputList.of(project.planFile()).hashes();
+    for (Map.Entry<String, Seen> one : seen.entrySet()) {
+      String path = one.getKey();
+      Path file = one.getValue().file();
       if (!wanted.contains(path)) {
         noteUnreadablePeriod(path);
       }
-      if (!wanted.contains(path) && !path.equals(Project.PLAN_NAME)) {
+      boolean isPlan = String.valueOf(file.getFileName()).equals(Project.PLAN_NAME);
+      if (!wanted.contains(path) && !isPlan && !named.contains(file) && !isOf(outputs, file)) {
+        unwanted.put(path, file);
         add(
             FindingCode.FILE_NOT_WANTED,
             Place.file(path),

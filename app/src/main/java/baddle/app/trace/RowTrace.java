@@ -3,19 +3,26 @@ package baddle.app.trace;
 import baddle.app.BatchChoice;
 import baddle.app.Project;
 import baddle.app.consolidate.FileRereading;
+import baddle.app.consolidate.Pending;
+import baddle.app.reading.MendedFiles;
 import baddle.app.review.HiddenReasons;
+import baddle.core.finding.Finding;
 import baddle.core.finding.Nearest;
+import baddle.core.finding.Place;
 import baddle.core.intake.HeldValue;
 import baddle.core.table.Block;
 import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
+import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
 import baddle.plan.DerivedColumn;
 import baddle.store.Batch;
 import baddle.store.Catalogue;
+import baddle.store.Closings;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
 import baddle.store.StoreException;
+import baddle.store.StoredBlanked;
 import baddle.store.StoredFile;
 import baddle.store.StoredHeldRow;
 import baddle.store.StoredMended;
@@ -74,6 +81,9 @@ public final class RowTrace {
               .filter(file -> file.path().equals(path) || file.path().endsWith("/" + path))
               .toList();
       if (meant.isEmpty()) {
+        if (notRead(store, batch, "")) {
+          return lines;
+        }
         List<String> paths = files.stream().map(StoredFile::path).toList();
         throw new TraceException("no file " + path + " was read" + Nearest.hint(path, paths));
       }
@@ -93,6 +103,9 @@ public final class RowTrace {
     List<StoredSource> wanted =
         sources.stream().filter(s -> sheet.isEmpty() || s.sheet().equals(sheet)).toList();
     List<String> sheets = sources.stream().map(StoredSource::sheet).distinct().toList();
+    if (wanted.isEmpty() && notRead(store, batch, sheet)) {
+      return;
+    }
     if (wanted.isEmpty()) {
       throw new TraceException(
           file.path() + " has no source on sheet " + sheet + Nearest.hint(sheet, sheets));
@@ -126,11 +139,58 @@ public final class RowTrace {
                 + "\"");
       }
     }
+    for (StoredBlanked blanked : catalogue.blanked(batch.number())) {
+      Place place = blanked.place();
+      if (isHere(place.file(), place.sheet(), place.row(), file, of)) {
+        HeldValue value = blanked.value();
+        lines.add(
+            value.heading()
+                + " was sent as \""
+                + value.value()
+                + "\", expected "
+                + value.expectation()
+                + "; it is kept as a blank");
+      }
+    }
+    for (Closings.KeptOut one : store.closings().keptOut(batch.number())) {
+      if (file.path().equals(one.path()) && of.equals(one.sheet())) {
+        lines.add(
+            "what the file holds of "
+                + one.period()
+                + ", which is closed, is kept out"
+                + (one.why().isEmpty() ? "" : ": " + one.why()));
+      }
+    }
     boolean isHeld = held(catalogue, batch, file, of);
     boolean isRead = inDataset(store, batch, file, of);
     if (!isHeld && !isRead) {
       leftOut(file, wanted);
     }
+  }
+
+  /** Says why nothing of a file, or of a sheet of it, was read; false where nothing is known. */
+  private boolean notRead(Store store, Batch batch, String ofSheet) throws IOException {
+    List<Finding> known =
+        new ArrayList<>(
+            Pending.findings(
+                project, store, batch.number(), MendedFiles.of(project, new Formats())));
+    known.addAll(store.catalogue().findings(batch.number()));
+    int before = lines.size();
+    for (Finding finding : known) {
+      Place place = finding.place();
+      String at = Objects.requireNonNullElse(place.file(), "");
+      boolean ofFile = at.equals(path) || at.endsWith("/" + path);
+      if (ofFile && Objects.requireNonNullElse(place.sheet(), "").equals(ofSheet)) {
+        lines.add(
+            "no row of it is read. "
+                + finding.code().id()
+                + ": "
+                + Place.source(at, ofSheet)
+                + ": "
+                + finding.message());
+      }
+    }
+    return lines.size() > before;
   }
 
   private boolean isHere(
@@ -280,7 +340,7 @@ public final class RowTrace {
             ? "the headings stand here"
             : row < heading
                 ? "it stands above the table, whose headings are in row " + heading
-                : "it is blank, or stands outside of the tables that are read ("
+                : "it is blank, repeats the headings, or stands outside of the tables that are read ("
                     + String.join(", ", sources.stream().map(StoredSource::range).toList())
                     + ")");
   }

@@ -63,7 +63,7 @@ final class CalendarReader extends HabitReader {
   }
 
   private Fit readWritten(char[] text, int start, int end) {
-    if (!written.read(text, start, end, habit())) {
+    if (!written.read(text, WrittenText.begin(text, start, end), end, habit())) {
       return written.isImpossible()
           ? Fit.NO_SUCH_DAY
           : inText.isPresent() ? readDayNumber(text, start, end, inText.get()) : misfit();

@@ -1,12 +1,15 @@
 package baddle.core.value;
 
 import java.text.Normalizer;
+import java.time.DayOfWeek;
 import java.time.Month;
 import java.time.format.TextStyle;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,6 +27,7 @@ public final class MonthNames {
 
   private final List<Locale> languages;
   private @Nullable Map<String, Integer> months;
+  private @Nullable Set<String> weekdays;
 
   /** Names in these languages. */
   public MonthNames(List<Locale> languages) {
@@ -50,6 +54,25 @@ public final class MonthNames {
   /** The same for a slice of a buffer, without its trailing point. */
   int month(char[] text, int start, int end) {
     return month(new String(text, start, end - start));
+  }
+
+  /** Whether a slice of a buffer names a day of the week, whole or in short. */
+  boolean isWeekday(char[] text, int start, int end) {
+    return weekdays().contains(folded(new String(text, start, end - start)));
+  }
+
+  private synchronized Set<String> weekdays() {
+    if (weekdays == null) {
+      weekdays = new HashSet<>();
+      for (Locale language : languages) {
+        for (DayOfWeek day : DayOfWeek.values()) {
+          for (TextStyle style : STYLES) {
+            weekdays.add(folded(day.getDisplayName(style, language)));
+          }
+        }
+      }
+    }
+    return weekdays;
   }
 
   private synchronized Map<String, Integer> names() {

@@ -117,7 +117,7 @@ final class NumberReader extends HabitReader {
         case HOLD -> Fit.LONE_DASH;
       };
     }
-    if (!written.read(text, start, end)) {
+    if (!written.read(text, WrittenText.begin(text, start, end), end)) {
       return Fit.NOT_A_NUMBER;
     }
     Habit shown = written.shown();

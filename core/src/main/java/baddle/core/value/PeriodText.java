@@ -88,6 +88,10 @@ public final class PeriodText {
     List<Token> tokens = tokens(text);
     List<Period> found = new ArrayList<>();
     for (int from = 0; from < tokens.size(); ) {
+      if (isTwoYears(text, tokens, from)) {
+        from += 2;
+        continue;
+      }
       int length = Math.min(MOST_TOKENS, tokens.size() - from);
       Optional<Period> period = Optional.empty();
       while (length > 0 && period.isEmpty()) {
@@ -101,6 +105,23 @@ public final class PeriodText {
     List<Period> finestOnes =
         found.stream().filter(p -> p.grain() == finest.orElseThrow()).distinct().toList();
     return finestOnes.size() == 1 ? Optional.of(finestOnes.get(0)) : Optional.empty();
+  }
+
+  /**
+   * Whether a year and the one after it stand there, as in {@code 2024-25}: a span that is no
+   * period, since nothing tells in which month it begins. {@code 2011-12} is a month.
+   */
+  private static boolean isTwoYears(String text, List<Token> tokens, int at) {
+    if (at + 1 >= tokens.size()) {
+      return false;
+    }
+    Token first = tokens.get(at);
+    Token second = tokens.get(at + 1);
+    return first.isNumber(4, 4)
+        && second.isNumber(2, 2)
+        && isMark(text.substring(first.end, second.start))
+        && second.number() > 12
+        && second.number() == (first.number() + 1) % 100;
   }
 
   /** The month, from 1 to 12, that a word of a text names; 0 where none does. */

@@ -50,9 +50,43 @@ final class WrittenDate {
     either = false;
     microsOfDay = 0;
     offsetMinutes = NO_OFFSET;
-    boolean fields = isCompact() ? readCompact() : readFields() && assign(habit);
-    impossible = fields && !isDay() && month >= 1 && month <= 12 && day >= 1 && day <= 31;
+    boolean fields = readAfterWeekday(habit) || readDay(habit);
+    impossible = fields && !isDay() && isLikeADay();
     return fields && isDay() && (at == end || readTime());
+  }
+
+  /** Whether a person meant a day; with the year first, the month may be one too many. */
+  private boolean isLikeADay() {
+    boolean yearFirst = lengths[0] == 4;
+    return month >= 1 && month <= (yearFirst ? 31 : 12) && day >= 1 && day <= 31;
+  }
+
+  private boolean readDay(Habit habit) {
+    lengths[0] = 0;
+    return isCompact() ? readCompact() : readFields() && assign(habit);
+  }
+
+  /** Reads the date behind a weekday's name; what has no date behind it begins with no weekday. */
+  private boolean readAfterWeekday(Habit habit) {
+    int from = at;
+    int word = at;
+    while (word < end && Character.isLetter(text[word])) {
+      word++;
+    }
+    if (word == from || word == end || !months.isWeekday(text, from, word)) {
+      return false;
+    }
+    at = word;
+    while (at < end && ".,  ".indexOf(text[at]) >= 0) {
+      at++;
+    }
+    if (readDay(habit) && isDay()) {
+      return true;
+    }
+    at = from;
+    shown = null;
+    either = false;
+    return false;
   }
 
   /** Whether what was read last is written like a date, of a day that the month doesn't have. */

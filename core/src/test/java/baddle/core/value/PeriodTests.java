@@ -94,6 +94,10 @@ class PeriodTests {
     "2026-03 and 2026-04, none",
     "no period here 12, none",
     "export20260314, 2026-03-14",
+    "fy2024-25, none",
+    "FY 2024/25 budget, none",
+    "2011-12, 2011-12",
+    "fy2024-25 to 2025-02, 2025-02",
   })
   void finds_a_period_anywhere_in_a_name(String name, String expected) {
     assertThat(PeriodText.english().find(name).map(Period::toString).orElse("none"))

@@ -33,6 +33,7 @@ class ValueReaderTests {
       delimiter = '|',
       value = {
         "12 | 1200",
+        "'''1,234.50' | 123450",
         "-0.5 | -50",
         "+7.10 | 710",
         "\u22123.25 | -325",
@@ -176,6 +177,15 @@ class ValueReaderTests {
   @ParameterizedTest
   @CsvSource({
     "2026-03-14T00:00:00, FITS",
+    "2024-13-02, NO_SUCH_DAY",
+    "2024-02-30, NO_SUCH_DAY",
+    "2024-45-02, NOT_A_DATE",
+    "Sat 14.03.2026, FITS",
+    "'Saturday, 14 March 2026', FITS",
+    "'sat., 2026-03-14', FITS",
+    "'''14.03.2026', FITS",
+    "Invoice 14.03.2026, NOT_A_DATE",
+    "Saturday, NOT_A_DATE",
     "2026/03/14, FITS",
     "2026-03-14 09:30, FITS",
     "14.03.2026, FITS",
