@@ -218,17 +218,7 @@ final class CompareText {
           json.writeStartObject();
           json.writeStringField("before", comparison.before());
           json.writeStringField("after", comparison.after());
-          json.writeArrayFieldStart("sources");
-          for (SourceChange change : comparison.sources()) {
-            json.writeStartObject();
-            json.writeStringField("source", change.path());
-            json.writeStringField("change", change.kind().word());
-            json.writeStringField("before", change.before());
-            json.writeNumberField("rows_before", change.rowsBefore());
-            json.writeNumberField("rows_after", change.rowsAfter());
-            json.writeEndObject();
-          }
-          json.writeEndArray();
+          writeSources(json, comparison.sources());
           json.writeArrayFieldStart("summaries");
           for (Comparison.Summary summary : comparison.summaries()) {
             json.writeStartObject();
@@ -241,6 +231,20 @@ final class CompareText {
           json.writeEndArray();
           json.writeEndObject();
         });
+  }
+
+  static void writeSources(JsonGenerator json, List<SourceChange> changes) throws IOException {
+    json.writeArrayFieldStart("sources");
+    for (SourceChange change : changes) {
+      json.writeStartObject();
+      json.writeStringField("source", change.path());
+      json.writeStringField("change", change.kind().word());
+      json.writeStringField("before", change.before());
+      json.writeNumberField("rows_before", change.rowsBefore());
+      json.writeNumberField("rows_after", change.rowsAfter());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
   }
 
   private static void write(

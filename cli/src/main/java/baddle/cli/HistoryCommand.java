@@ -16,6 +16,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle history}. */
@@ -122,7 +123,11 @@ final class HistoryCommand implements Command {
               + history.batches().get(0).batch().number());
     }
     if (options.json()) {
-      console.out().print(json(history) + "\n");
+      List<History.BatchLine> lines =
+          history.batches().stream()
+              .filter(line -> wanted.isEmpty() || line.batch().number() == wanted.getAsInt())
+              .toList();
+      console.out().print(json(lines, wanted.isPresent()) + "\n");
     } else if (wanted.isPresent()) {
       history.batches().stream()
           .filter(line -> line.batch().number() == wanted.getAsInt())
@@ -160,19 +165,9 @@ final class HistoryCommand implements Command {
   }
 
   private static TextTable table(History history, List<String> totals) {
-    List<String> headings =
-        new ArrayList<>(
-            List.of(
-                "batch",
-                "made at",
-                "files",
-                "new",
-                "replaced",
-                "renamed",
-                "gone",
-                "rows",
-                "errors",
-                "warnings"));
+    List<String> headings = new ArrayList<>(List.of("batch", "made at", "files"));
+    Stream.of(SourceChange.Kind.values()).map(SourceChange.Kind::word).forEach(headings::add);
+    headings.addAll(List.of("rows", "errors", "warnings"));
     headings.addAll(totals);
     boolean remarks = history.batches().stream().anyMatch(line -> !line.remarks().isEmpty());
     if (remarks) {
@@ -225,19 +220,24 @@ final class HistoryCommand implements Command {
         .forEach(console.out()::println);
   }
 
-  private static String json(History history) throws IOException {
+  /**
+   * Batches as JSON.
+   *
+   * @param inFull whether with the files that each has changed
+   */
+  private static String json(List<History.BatchLine> batches, boolean inFull) throws IOException {
     return JsonText.of(
         json -> {
           json.writeStartObject();
           json.writeArrayFieldStart("batches");
-          for (History.BatchLine line : history.batches()) {
+          for (History.BatchLine line : batches) {
             json.writeStartObject();
             json.writeNumberField("batch", line.batch().number());
             json.writeStringField("made_at", line.batch().madeAt().toString());
             json.writeNumberField("files", line.files());
             json.writeNumberField("rows", line.rows());
             for (SourceChange.Kind kind : SourceChange.Kind.values()) {
-              json.writeNumberField(kind.word(), line.count(kind));
+              json.writeNumberField(kind.word().replace(' ', '_'), line.count(kind));
             }
             json.writeNumberField("errors", line.errors());
             json.writeNumberField("warnings", line.warnings());
@@ -247,6 +247,9 @@ final class HistoryCommand implements Command {
               json.writeNumberField(total.getKey(), total.getValue());
             }
             json.writeEndObject();
+            if (inFull) {
+              CompareText.writeSources(json, line.changes());
+            }
             json.writeEndObject();
           }
           json.writeEndArray();

@@ -140,18 +140,25 @@ final class WatchCommand implements Command {
       Instant now = Instant.now().truncatedTo(ChronoUnit.SECONDS);
       if (!options.json()) {
         console.out().println(now + " " + event + ": " + text);
+        console.out().flush();
         return;
       }
       try {
         console.out().println(JsonText.line(now, event, facts));
+        console.out().flush();
       } catch (IOException e) {
         throw new IllegalStateException(e);
       }
     }
 
     @Override
+    public void began(long files) {
+      line("began", NumberText.counted(files, "file") + " to look at", Map.of("files", files));
+    }
+
+    @Override
     public void changed(long files) {
-      line("changed", files + (files == 1 ? " file" : " files"), Map.of("files", files));
+      line("changed", NumberText.counted(files, "file"), Map.of("files", files));
     }
 
     @Override
@@ -171,11 +178,11 @@ final class WatchCommand implements Command {
       what.append(
           String.format(
               Locale.ROOT,
-              "; %,d rows; %d errors, %d warnings; %d reports written",
-              result.checked().inDataset(),
-              errors,
-              warnings,
-              result.written().size()));
+              "; %s; %s, %s; %s written",
+              NumberText.counted(result.checked().inDataset(), "row"),
+              NumberText.counted(errors, "error"),
+              NumberText.counted(warnings, "warning"),
+              NumberText.counted(result.written().size(), "report")));
       line(
           "run",
           what.toString(),

@@ -1,5 +1,6 @@
 package baddle.app.consolidate;
 
+import baddle.app.BatchStamp;
 import baddle.app.Progress;
 import baddle.app.reading.ReadSource;
 import baddle.core.finding.Finding;
@@ -132,7 +133,10 @@ final class BatchMaking {
       batch.commit();
       Logger log = LoggerFactory.getLogger(BatchMaking.class);
       log.info(
-          "batch {}: {} files read, {} gone", batch.batch(), filesRead, changes.leaving().size());
+          "batch {}: {} files read, {} gone",
+          BatchStamp.of(batch.batch()),
+          filesRead,
+          changes.leaving().size());
       return Optional.of(batch.batch());
     }
   }

@@ -4,7 +4,6 @@ import baddle.app.Project;
 import baddle.app.run.RunResult;
 import baddle.core.crosstab.SpecException;
 import baddle.plan.PlanException;
-import baddle.store.StoreException;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -29,6 +28,9 @@ public final class Watching {
 
   /** Is told what happens. */
   public interface Listener {
+
+    /** The first look has found files; they are waited for until they lie still. */
+    void began(long files);
 
     /** Files have changed; they are waited for until they lie still. */
     void changed(long files);
@@ -94,7 +96,7 @@ public final class Watching {
           done = now;
           try {
             listener.ran(run.run(project));
-          } catch (StoreException.Locked e) {
+          } catch (IOException | PlanException | SpecException e) {
             done = before;
             throw e;
           }
@@ -103,7 +105,11 @@ public final class Watching {
           }
         } else if (differences > 0 && !told) {
           told = true;
-          listener.changed(differences);
+          if (done.equals(FolderState.NOTHING)) {
+            listener.began(differences);
+          } else {
+            listener.changed(differences);
+          }
         }
         failure = "";
       } catch (IOException | PlanException | SpecException e) {
