@@ -72,6 +72,30 @@ class MendedProgramTests {
   }
 
   @Test
+  void a_form_is_mended_cell_by_cell_under_the_addresses_of_its_cells() throws Exception {
+    baddle.write(
+        "baddle.yaml",
+        "baddle: 1",
+        "datasets:",
+        "  sales:",
+        "    columns: {site: text, units: {type: integer, required: true}, price: text}",
+        "feeds: {forms: {files: 'in/*.csv', cells: {site: B1, units: B3}}}",
+        "summaries:",
+        "  s: {down: [site], measures: {Units: sum(units), Rows: count(*)}}");
+    baddle.write("in/Dunmere.csv", "Site,Dunmere", "", "Units,four");
+    baddle.run("consolidate");
+    baddle.run("check", "--suspense", "held.csv");
+    assertThat(Files.readString(folder.resolve("held.csv"))).contains("held_mark,B1,B3");
+    mend("form.csv", ",four", ",4");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.status()).isZero();
+    assertThat(run.out()).contains("rows-mended: in/Dunmere.csv").doesNotContain("mended-not-used");
+    assertThat(summary()).contains("Dunmere,4,1");
+  }
+
+  @Test
   void a_row_that_still_does_not_fit_is_held_again_and_can_be_mended_again() throws Exception {
     baddle.run("check", "--suspense", "held.csv");
     mend("a.csv", ",lO,1.50", ",ten,1.50", "2.x", "2.10");

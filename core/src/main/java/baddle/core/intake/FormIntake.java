@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.IntStream;
 
 /** Reads a sheet that is a filled-in form: certain of its cells become one row. */
 public final class FormIntake implements RowSink {
@@ -125,7 +126,9 @@ public final class FormIntake implements RowSink {
         new TableRows(spec, place, form, sheet, CellRange.EVERYTHING, blocks, heldRows);
     rows.take(row);
     RowCounts counts = new RowCounts(1, blocks.rowsEnded() - before, rows.leftOut(), rows.held());
-    findings.addAll(rows.misfits());
+    IntakeFindings said = new IntakeFindings(spec, place);
+    said.ofValues(rows);
+    findings.addAll(said.all());
     return new SourceIntake(
         SourceIntake.Outcome.READ,
         0,
@@ -139,7 +142,9 @@ public final class FormIntake implements RowSink {
             rows.leftOutByRule(),
             rows.totals().totals(),
             rows.corrected(),
-            List.of(),
+            IntStream.range(0, kinds.length)
+                .mapToObj(column -> headings.getOrDefault(column, ""))
+                .toList(),
             List.of(),
             rows.mended()));
   }

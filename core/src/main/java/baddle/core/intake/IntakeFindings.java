@@ -54,14 +54,19 @@ final class IntakeFindings {
     }
   }
 
-  /** Of a table that was read. */
-  void ofRows(HeadingRow found, TableRows rows, RowCounts counts) {
+  /** Of the values that were read, whether in a table or in the cells of a form. */
+  void ofValues(TableRows rows) {
     findings.addAll(rows.misfits());
-    ofHeadings(found);
     ofReadings(rows);
     ofTotals(rows.totals());
     ofCorrections(rows.corrected());
     ofMended(rows.mended());
+  }
+
+  /** Of a table that was read. */
+  void ofRows(HeadingRow found, TableRows rows, RowCounts counts) {
+    ofHeadings(found);
+    ofValues(rows);
     if (rows.valuesWithoutHeading() > 0) {
       add(
           FindingCode.VALUES_WITHOUT_HEADING,

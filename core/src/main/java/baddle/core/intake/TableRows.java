@@ -227,7 +227,7 @@ final class TableRows {
 
   /** Takes one row by itself. */
   void take(GridRow row) throws IOException {
-    stretch.add(row, 0, false);
+    stretch.add(mending.apply(row), 0, false);
     take();
   }
 
