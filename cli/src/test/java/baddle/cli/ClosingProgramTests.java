@@ -99,7 +99,11 @@ class ClosingProgramTests {
 
     Baddle.Run kept = baddle.run("consolidate");
 
-    assertThat(kept.out()).contains("restatement-kept-out: in/tills-2026-03.csv");
+    assertThat(kept.out())
+        .contains(
+            "restatement-kept-out: in/tills-2026-03.csv",
+            "the file has changed: 2 rows with revenue 15.00 in the dataset, 2 rows with revenue"
+                + " 104.00 in the file now");
     assertThat(baddle.run("summarize", "months").out())
         .containsPattern("2026-03 +15.00")
         .containsPattern("2026-02 +1.00");
@@ -210,7 +214,9 @@ class ClosingProgramTests {
     month("2026-03", MARCH, "2026-03-06,Dunmere,c2,6.50", "2026-03-07,Dunmere,c2,1.00");
 
     assertThat(baddle.run("consolidate").out())
-        .contains("restated: in/tills-2026-03.csv", "2 rows then, 3 rows now");
+        .contains(
+            "restated: in/tills-2026-03.csv",
+            "2 rows with revenue 15.00 then, 3 rows with revenue 17.50 now");
     assertThat(baddle.run("check").out()).contains("restated: in/tills-2026-03.csv");
     assertThat(baddle.run("compare", "--since-close").out())
         .contains("From 2026-03 as closed with batch 1 to 2026-03 in batch 2")

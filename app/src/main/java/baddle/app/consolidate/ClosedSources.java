@@ -228,8 +228,23 @@ final class ClosedSources {
       for (Place place : places) {
         List<StoredSource> old = before.getOrDefault(place, List.of());
         List<StoredSource> fresh = after.getOrDefault(place, List.of());
-        boolean same = print(then, old).equals(print(now, fresh));
-        swap(batch, file, place, old, fresh, same);
+        SourcePrints.Print held = SourcePrints.sum(then, old);
+        SourcePrints.Print read = SourcePrints.sum(now, fresh);
+        swap(batch, file, old, fresh);
+        if (!held.equals(read)) {
+          batch
+              .adoption()
+              .keepOut(
+                  file.file(),
+                  place.sheet(),
+                  place.period(),
+                  false,
+                  "the file has changed: "
+                      + SourcePrints.worth(then, held)
+                      + " in the dataset, "
+                      + SourcePrints.worth(now, read)
+                      + " in the file now");
+        }
       }
       keepFindings(batch, file, places);
     }
@@ -253,12 +268,7 @@ final class ClosedSources {
   }
 
   private static void swap(
-      BatchWriter batch,
-      Added file,
-      Place place,
-      List<StoredSource> old,
-      List<StoredSource> fresh,
-      boolean same)
+      BatchWriter batch, Added file, List<StoredSource> old, List<StoredSource> fresh)
       throws IOException {
     for (StoredSource source : fresh) {
       batch.adoption().dropSource(source);
@@ -266,24 +276,6 @@ final class ClosedSources {
     for (StoredSource source : old) {
       batch.adoption().keepSource(source, file.file());
     }
-    if (!same) {
-      batch
-          .adoption()
-          .keepOut(
-              file.file(),
-              place.sheet(),
-              place.period(),
-              false,
-              "the file has changed: "
-                  + rows(old)
-                  + " rows in the dataset, "
-                  + rows(fresh)
-                  + " rows in the file now");
-    }
-  }
-
-  private static long rows(List<StoredSource> sources) {
-    return sources.stream().mapToLong(source -> source.counts().kept()).sum();
   }
 
   /** Rows that lack a column the dataset has by now can't stay as they were. */
@@ -307,20 +299,13 @@ final class ClosedSources {
     return byPlace;
   }
 
-  private static SourcePrints.Print print(
-      Optional<SourcePrints> prints, List<StoredSource> sources) {
-    return sources.stream()
-        .map(source -> prints.map(taken -> taken.of(source)).orElse(SourcePrints.Print.NONE))
-        .reduce(SourcePrints.Print.NONE, SourcePrints.Print::plus);
-  }
-
   private static Optional<SourcePrints> prints(
       DatasetPlan dataset, Optional<DatasetReader> reader, List<StoredSource> sources)
       throws IOException {
     Schema read = dataset.readSchema();
     return reader.isEmpty()
         ? Optional.empty()
-        : Optional.of(new SourcePrints(reader.get(), read, sources));
+        : Optional.of(new SourcePrints(reader.get(), read, dataset.amount(), sources));
   }
 
   private Optional<DatasetReader> reader(DatasetPlan dataset, int batch) throws IOException {

@@ -53,7 +53,7 @@ public final class Restatements {
           findings.addAll(
               dataset.datedBy().isPresent()
                   ? restatements.changedRows(dataset, one)
-                  : restatements.changed(dataset.name(), one, closed));
+                  : restatements.changed(dataset, one, closed));
         }
       }
     }
@@ -77,13 +77,13 @@ public final class Restatements {
   }
 
   /** The sources of a closed period whose rows aren't what they were. */
-  private List<Finding> changed(String dataset, ClosedPeriods.Closed period, ClosedPeriods closed)
-      throws IOException {
+  private List<Finding> changed(
+      DatasetPlan dataset, ClosedPeriods.Closed period, ClosedPeriods closed) throws IOException {
     int then = period.closing().batch();
-    Map<Place, List<StoredSource>> old = sources(dataset, then, of(period, closed));
-    Map<Place, List<StoredSource>> now = sources(dataset, batch, of(period, closed));
-    Optional<DatasetReader> oldRows = reader(dataset, then);
-    Optional<DatasetReader> newRows = reader(dataset, batch);
+    Map<Place, List<StoredSource>> old = sources(dataset.name(), then, of(period, closed));
+    Map<Place, List<StoredSource>> now = sources(dataset.name(), batch, of(period, closed));
+    Optional<DatasetReader> oldRows = reader(dataset.name(), then);
+    Optional<DatasetReader> newRows = reader(dataset.name(), batch);
     Map<List<Integer>, Set<Integer>> was = versions(flat(old), oldRows);
     Map<List<Integer>, Set<Integer>> is = versions(flat(now), newRows);
     withoutSame(old, was, is);
@@ -92,16 +92,18 @@ public final class Restatements {
       return List.of();
     }
     Schema columns = common(oldRows, newRows);
-    Map<Place, SourcePrints.Print> before = prints(oldRows, columns, old);
-    Map<Place, SourcePrints.Print> after = prints(newRows, columns, now);
+    Optional<SourcePrints> before = prints(dataset, oldRows, columns, old);
+    Optional<SourcePrints> after = prints(dataset, newRows, columns, now);
     Set<Place> places = new LinkedHashSet<>(old.keySet());
     places.addAll(now.keySet());
     List<Finding> findings = new ArrayList<>();
     for (Place place : places) {
-      SourcePrints.Print one = before.getOrDefault(place, SourcePrints.Print.NONE);
-      SourcePrints.Print other = after.getOrDefault(place, SourcePrints.Print.NONE);
+      SourcePrints.Print one = SourcePrints.sum(before, old.getOrDefault(place, List.of()));
+      SourcePrints.Print other = SourcePrints.sum(after, now.getOrDefault(place, List.of()));
       if (!one.equals(other)) {
-        findings.add(restated(place, period, counted(one.rows()), counted(other.rows())));
+        findings.add(
+            restated(
+                place, period, SourcePrints.worth(before, one), SourcePrints.worth(after, other)));
       }
     }
     return findings;
@@ -158,13 +160,8 @@ public final class Restatements {
     }
 
     String worth(DatasetPlan dataset) {
-      return counted(rows)
-          + dataset.amount().map(name -> " with " + name + " " + amount.toPlainString()).orElse("");
+      return Worth.of(rows, dataset.amount(), amount);
     }
-  }
-
-  private static String counted(long rows) {
-    return rows == 1 ? "1 row" : rows + " rows";
   }
 
   private static RowsThere sum(Map<Place, RowsThere> rows) {
@@ -296,20 +293,14 @@ public final class Restatements {
             .toList());
   }
 
-  private static Map<Place, SourcePrints.Print> prints(
-      Optional<DatasetReader> reader, Schema columns, Map<Place, List<StoredSource>> sources)
+  private static Optional<SourcePrints> prints(
+      DatasetPlan dataset,
+      Optional<DatasetReader> reader,
+      Schema columns,
+      Map<Place, List<StoredSource>> sources)
       throws IOException {
-    Map<Place, SourcePrints.Print> prints = new HashMap<>();
-    if (reader.isPresent()) {
-      SourcePrints taken = new SourcePrints(reader.get(), columns, flat(sources));
-      sources.forEach(
-          (place, ones) ->
-              prints.put(
-                  place,
-                  ones.stream()
-                      .map(taken::of)
-                      .reduce(SourcePrints.Print.NONE, SourcePrints.Print::plus)));
-    }
-    return prints;
+    return reader.isEmpty()
+        ? Optional.empty()
+        : Optional.of(new SourcePrints(reader.get(), columns, dataset.amount(), flat(sources)));
   }
 }

@@ -1,15 +1,21 @@
 package baddle.app.review;
 
 import baddle.core.check.RowHashes;
+import baddle.core.table.Block;
+import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
+import baddle.core.value.WideSum;
 import baddle.store.DatasetReader;
 import baddle.store.StoredSource;
 import java.io.IOException;
+import java.math.BigDecimal;
+import java.math.BigInteger;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** What sources hold, made short: sources with equal prints have the same rows in some order. */
@@ -21,30 +27,41 @@ public final class SourcePrints {
    * @param rows how many rows
    * @param high the sum of the upper halves of their hashes
    * @param low the sum of the lower ones
+   * @param amount what the rows are worth, in the smallest unit of the column that says so
    */
-  public record Print(long rows, long high, long low) {
+  public record Print(long rows, long high, long low, BigInteger amount) {
 
     /** Of no rows. */
-    public static final Print NONE = new Print(0, 0, 0);
+    public static final Print NONE = new Print(0, 0, 0, BigInteger.ZERO);
 
     /** Of the rows of both. */
     public Print plus(Print other) {
-      return new Print(rows + other.rows, high + other.high, low + other.low);
+      return new Print(
+          rows + other.rows, high + other.high, low + other.low, amount.add(other.amount));
     }
   }
 
   private record Place(int part, int number) {}
 
   private final Map<Place, Print> prints = new HashMap<>();
+  private final Schema columns;
+  private final Optional<String> amount;
 
   /**
    * Takes the prints of sources.
    *
    * @param reader at a batch at which they are live
    * @param columns what is looked at
+   * @param amount the column that says what rows are worth, if one does
    */
-  public SourcePrints(DatasetReader reader, Schema columns, Collection<StoredSource> sources)
+  public SourcePrints(
+      DatasetReader reader,
+      Schema columns,
+      Optional<String> amount,
+      Collection<StoredSource> sources)
       throws IOException {
+    this.columns = columns;
+    this.amount = amount.filter(name -> columns.indexOf(name).isPresent());
     Set<Place> wanted = new HashSet<>();
     Set<Integer> parts = new HashSet<>();
     for (StoredSource source : sources) {
@@ -65,7 +82,8 @@ public final class SourcePrints {
                   new Print(
                       range.to() - range.from(),
                       sum(hashes, range, true),
-                      sum(hashes, range, false));
+                      sum(hashes, range, false),
+                      amount(rows.block(), range));
               prints.merge(place, print, Print::plus);
             }
           }
@@ -78,6 +96,37 @@ public final class SourcePrints {
       sum += high ? hashes.high(row) : hashes.low(row);
     }
     return sum;
+  }
+
+  private BigInteger amount(Block block, DatasetReader.LiveRange range) {
+    WideSum sum = new WideSum();
+    if (amount.isPresent()) {
+      LongVector amounts = block.numbers(block.schema().indexOf(amount.get()).orElseThrow());
+      for (int row = range.from(); row < range.to(); row++) {
+        if (!amounts.isBlank(row)) {
+          sum.add(amounts.values()[row]);
+        }
+      }
+    }
+    return sum.value(0).toBigInteger();
+  }
+
+  /** The prints of some sources together; that of no rows where none were taken. */
+  public static Print sum(Optional<SourcePrints> of, List<StoredSource> sources) {
+    return sources.stream()
+        .map(source -> of.map(taken -> taken.of(source)).orElse(Print.NONE))
+        .reduce(Print.NONE, Print::plus);
+  }
+
+  /** What the rows of a print are, for a person. */
+  public static String worth(Optional<SourcePrints> of, Print print) {
+    Optional<String> column = of.flatMap(one -> one.amount);
+    int places =
+        column
+            .map(name -> of.get().columns.column(of.get().columns.indexOf(name).orElseThrow()))
+            .map(one -> one.type().places())
+            .orElse(0);
+    return Worth.of(print.rows(), column, new BigDecimal(print.amount(), places));
   }
 
   /** The print of a source; that of no rows where it has none. */
