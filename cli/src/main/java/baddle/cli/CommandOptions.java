@@ -66,18 +66,27 @@ final class CommandOptions {
   private static final List<String> COLORS = List.of("auto", "always", "never");
 
   private final CommandLine line;
+
+  /** Whether the period is the command's own, and no value of the plan's parameter. */
+  private final boolean ownsPeriod;
+
   private final Console console;
 
-  private CommandOptions(CommandLine line, Console console) {
+  private CommandOptions(CommandLine line, Console console, boolean ownsPeriod) {
+    this.ownsPeriod = ownsPeriod;
     this.line = line;
     this.console = console;
+  }
+
+  private static boolean ownsPeriod(Command command) {
+    return command.options().stream().anyMatch(own -> own.getLongOpt().equals(PERIOD.getLongOpt()));
   }
 
   /** Every option a command takes, its own first. */
   static List<Option> all(Command command) {
     List<Option> all = new ArrayList<>(command.options());
     if (command.usesPlan()) {
-      all.addAll(List.of(PLAN, WITH, PERIOD));
+      all.addAll(ownsPeriod(command) ? List.of(PLAN, WITH) : List.of(PLAN, WITH, PERIOD));
     }
     all.addAll(List.of(JSON, QUIET, VERBOSE, COLOR, HELP));
     return all;
@@ -90,7 +99,8 @@ final class CommandOptions {
     all(command).forEach(options::addOption);
     try {
       DefaultParser parser = DefaultParser.builder().setAllowPartialMatching(false).get();
-      CommandOptions parsed = new CommandOptions(parser.parse(options, args), console);
+      CommandOptions parsed =
+          new CommandOptions(parser.parse(options, args), console, ownsPeriod(command));
       parsed.check();
       return parsed;
     } catch (ParseException e) {
@@ -255,7 +265,7 @@ final class CommandOptions {
         throw new UsageException("--with " + given.substring(0, equals) + " stands twice");
       }
     }
-    Optional<String> period = value(PERIOD);
+    Optional<String> period = ownsPeriod ? Optional.empty() : value(PERIOD);
     if (period.isPresent() && parameters.put("period", period.get()) != null) {
       throw new UsageException("--period and --with period= are the same");
     }

@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import java.io.OutputStream;
 import java.io.PrintStream;
 import java.nio.file.Path;
 
@@ -11,4 +12,10 @@ import java.nio.file.Path;
  * @param terminal what is known of the terminal
  * @param folder the folder that paths on the command line are relative to
  */
-record Console(PrintStream out, PrintStream err, Terminal terminal, Path folder) {}
+record Console(PrintStream out, PrintStream err, Terminal terminal, Path folder) {
+
+  /** Where data goes: exactly as it is into a file or another program, harmless onto a terminal. */
+  OutputStream data() {
+    return out instanceof HarmlessStream stream && !terminal.out() ? stream.exact() : out;
+  }
+}

@@ -32,8 +32,21 @@ final class HarmlessStream extends PrintStream {
           (int) CLEAR_LINE,
           "\r\u001b[K");
 
+  private final OutputStream exact;
+
   HarmlessStream(OutputStream out) {
-    super(new Filter(new BufferedOutputStream(out, 1 << 14)), false, StandardCharsets.UTF_8);
+    this(new BufferedOutputStream(out, 1 << 14));
+  }
+
+  private HarmlessStream(BufferedOutputStream buffered) {
+    super(new Filter(buffered), false, StandardCharsets.UTF_8);
+    exact = buffered;
+  }
+
+  /** Where data goes that has to stay exactly as it is; what was printed before stands before. */
+  OutputStream exact() {
+    flush();
+    return exact;
   }
 
   /** Prints one line. */

@@ -74,7 +74,7 @@ final class HistoryCommand implements Command {
     return batch(options, "batch");
   }
 
-  private static OptionalInt batch(CommandOptions options, String option) throws UsageException {
+  static OptionalInt batch(CommandOptions options, String option) throws UsageException {
     Optional<String> given = options.value(option);
     if (given.isEmpty()) {
       return OptionalInt.empty();

@@ -32,6 +32,7 @@ final class Program {
           new CrosstabCommand(),
           new TraceCommand(),
           new ColumnsCommand(),
+          new ExportCommand(),
           new RunCommand(),
           new HistoryCommand(),
           new TidyCommand(),

@@ -12,6 +12,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +23,7 @@ import java.util.function.IntPredicate;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** Reads the rows of a dataset as they were at a batch, a few columns at a time. */
 public final class DatasetReader {
@@ -208,6 +210,25 @@ public final class DatasetReader {
     scan(schema.only(columns), false, file -> true, sink);
   }
 
+  /** Chooses rows by some columns, so that the others needn't be read where none is chosen. */
+  public interface RowChoice {
+
+    /** The columns it looks at. */
+    List<String> columns();
+
+    /** The rows it chooses of a block of these columns. */
+    BitSet rows(Block block) throws IOException;
+  }
+
+  /**
+   * Pushes the rows that are chosen.
+   *
+   * @param columns as for {@link #scan}
+   */
+  public void scan(List<String> columns, RowChoice choice, BlockSink sink) throws IOException {
+    scan(schema.only(columns), false, file -> true, choice, sink);
+  }
+
   /**
    * Pushes the rows of some files.
    *
@@ -234,7 +255,19 @@ public final class DatasetReader {
 
   private void scan(Schema wanted, boolean hidden, Predicate<String> files, BlockSink sink)
       throws IOException {
-    boolean origin = wanted.columns().stream().anyMatch(c -> Origin.has(c.name()));
+    scan(wanted, hidden, files, null, sink);
+  }
+
+  private void scan(
+      Schema wanted,
+      boolean hidden,
+      Predicate<String> files,
+      @Nullable RowChoice choice,
+      BlockSink sink)
+      throws IOException {
+    boolean origin =
+        wanted.columns().stream().anyMatch(c -> Origin.has(c.name()))
+            || (choice != null && choice.columns().stream().anyMatch(Origin::has));
     try (VectorDecoder decoder = new VectorDecoder()) {
       for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
         boolean hides = part(part.getKey()).hides();
@@ -246,7 +279,8 @@ public final class DatasetReader {
           }
           List<SourceRange> live = origin ? ranges : SourceRange.joined(ranges);
           BlockSink target = hides ? new HidingSink(wanted, hidden, sink) : sink;
-          scanPart(part.getKey(), live, hides ? withHidden(wanted) : wanted, decoder, target);
+          Schema read = hides ? withHidden(wanted) : wanted;
+          scanPart(part.getKey(), live, read, choice, decoder, target);
         }
       }
     }
@@ -300,26 +334,49 @@ public final class DatasetReader {
   }
 
   private void scanPart(
-      int part, List<SourceRange> ranges, Schema wanted, VectorDecoder decoder, BlockSink sink)
+      int part,
+      List<SourceRange> ranges,
+      Schema wanted,
+      @Nullable RowChoice choice,
+      VectorDecoder decoder,
+      BlockSink sink)
       throws IOException {
     checkColumns(part, wanted);
+    Schema looked = choice == null ? new Schema(List.of()) : schema.only(choice.columns());
     long blockStart = 0;
     for (StoredPart.StoredBlock stored : part(part).blocks()) {
       long blockEnd = blockStart + stored.rows();
       Block block = null;
+      BitSet chosen = null;
       for (SourceRange range : ranges) {
-        long from = Math.max(range.from(), blockStart);
-        long to = Math.min(range.to(), blockEnd);
-        if (from < to) {
+        int from = (int) (Math.max(range.from(), blockStart) - blockStart);
+        int to = (int) (Math.min(range.to(), blockEnd) - blockStart);
+        if (from < to && choice != null && chosen == null) {
+          OriginVectors origin = new OriginVectors(ranges, blockStart, stored.rows());
+          chosen = choice.rows(block(part, stored, origin, looked, decoder));
+        }
+        int next = from < to ? next(chosen, from, true) : to;
+        while (next < to) {
           if (block == null) {
             OriginVectors origin = new OriginVectors(ranges, blockStart, stored.rows());
             block = block(part, stored, origin, wanted, decoder);
           }
-          sink.accept(block, (int) (from - blockStart), (int) (to - blockStart));
+          int end = Math.min(to, next(chosen, next, false));
+          sink.accept(block, next, end);
+          next = next(chosen, end, true);
         }
       }
       blockStart = blockEnd;
     }
+  }
+
+  /** The next row from one on that is chosen, or isn't. */
+  private static int next(@Nullable BitSet chosen, int from, boolean isChosen) {
+    if (chosen == null) {
+      return isChosen ? from : Integer.MAX_VALUE;
+    }
+    int next = isChosen ? chosen.nextSetBit(from) : chosen.nextClearBit(from);
+    return next < 0 ? Integer.MAX_VALUE : next;
   }
 
   private StoredPart part(int part) {

@@ -194,7 +194,9 @@ final class TillFiles {
   private static byte[] copseEnd(List<DemoData.Sale> sales) throws IOException {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     try (OdsWriter writer = new OdsWriter(bytes, "Sales")) {
-      HEADINGS.forEach(writer::text);
+      for (String heading : HEADINGS) {
+        writer.text(heading);
+      }
       writer.endRow();
       for (DemoData.Sale sale : sales) {
         writer.date(sale.date());

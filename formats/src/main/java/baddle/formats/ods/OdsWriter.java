@@ -1,27 +1,42 @@
 package baddle.formats.ods;
 
+import java.io.BufferedWriter;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.Optional;
+import java.util.regex.Pattern;
 import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 
-/** Writes a workbook of ISO/IEC 26300 with one sheet, row by row from left to right. */
+/**
+ * Writes a workbook of ISO/IEC 26300 with one sheet, row by row from left to right, as they come.
+ */
 public final class OdsWriter implements Closeable {
 
   private static final String OASIS = "urn:oasis:names:tc:opendocument:xmlns:";
+  private static final int BUFFER = 1 << 16;
+  private static final Pattern SPECIAL = Pattern.compile("[\t\r]|  ");
   private static final LocalDateTime EPOCH = LocalDateTime.of(1980, 1, 1, 0, 0);
 
   private final ZipOutputStream zip;
-  private final StringBuilder content = new StringBuilder();
+  private final Writer content;
+  private final String sheetName;
+  private Optional<String> rangeName = Optional.empty();
+  private int columns;
+  private int column;
+  private long rows;
 
   /** Begins a workbook with one sheet of this name. */
   public OdsWriter(OutputStream out, String sheetName) throws IOException {
+    this.sheetName = sheetName;
     zip = new ZipOutputStream(out);
     byte[] type = OdsFile.MEDIA_TYPE.getBytes(StandardCharsets.US_ASCII);
     CRC32 sum = new CRC32();
@@ -41,6 +56,8 @@ public final class OdsWriter implements Closeable {
             + OdsFile.MEDIA_TYPE
             + "'/><manifest:file-entry manifest:full-path='content.xml'"
             + " manifest:media-type='text/xml'/></manifest:manifest>");
+    zip.putNextEntry(entry("content.xml"));
+    content = new BufferedWriter(new OutputStreamWriter(zip, StandardCharsets.UTF_8), BUFFER);
     content
         .append("<office:document-content office:version='1.2'")
         .append(namespace("office"))
@@ -48,7 +65,15 @@ public final class OdsWriter implements Closeable {
         .append(namespace("text"))
         .append("><office:body><office:spreadsheet><table:table table:name='")
         .append(escaped(sheetName))
-        .append("'><table:table-row>");
+        .append("'>");
+  }
+
+  private static String letters(int columns) {
+    StringBuilder letters = new StringBuilder();
+    for (int rest = columns; rest > 0; rest = (rest - 1) / 26) {
+      letters.insert(0, (char) ('A' + (rest - 1) % 26));
+    }
+    return letters.toString();
   }
 
   private static String namespace(String name) {
@@ -70,38 +95,99 @@ public final class OdsWriter implements Closeable {
     return text.replace("&", "&amp;").replace("<", "&lt;").replace("'", "&apos;");
   }
 
-  private void cell(String attributes, String shown) {
-    content.append("<table:table-cell ").append(attributes).append("><text:p>");
-    content.append(escaped(shown)).append("</text:p></table:table-cell>");
+  private void beginCell() throws IOException {
+    if (column++ == 0) {
+      content.append("<table:table-row>");
+    }
+  }
+
+  private void cell(String attributes, String shown) throws IOException {
+    beginCell();
+    content.append("<table:table-cell ").append(attributes).append('>');
+    for (String line : shown.split("\n", -1)) {
+      content.append("<text:p>").append(spaced(escaped(line))).append("</text:p>");
+    }
+    content.append("</table:table-cell>");
+  }
+
+  /** Blanks that XML would take for nothing as the elements that stand for them. */
+  private static String spaced(String text) {
+    if (!text.startsWith(" ") && !text.endsWith(" ") && !SPECIAL.matcher(text).find()) {
+      return text;
+    }
+    StringBuilder spaced = new StringBuilder();
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
+      switch (c) {
+        case ' ' -> spaced.append("<text:s/>");
+        case '\t' -> spaced.append("<text:tab/>");
+        case '\r' -> spaced.append("&#13;");
+        default -> spaced.append(c);
+      }
+    }
+    return spaced.toString();
   }
 
   /** Writes text into the next cell. */
-  public void text(String text) {
+  public void text(String text) throws IOException {
     cell("office:value-type='string'", text);
   }
 
+  /** Leaves the next cell blank. */
+  public void blank() throws IOException {
+    beginCell();
+    content.append("<table:table-cell/>");
+  }
+
+  /** Writes a truth value into the next cell. */
+  public void truth(boolean truth) throws IOException {
+    cell("office:value-type='boolean' office:boolean-value='" + truth + "'", String.valueOf(truth));
+  }
+
   /** Writes a number into the next cell. */
-  public void number(BigDecimal number) {
+  public void number(BigDecimal number) throws IOException {
     String plain = number.toPlainString();
     cell("office:value-type='float' office:value='" + plain + "'", plain);
   }
 
   /** Writes a date into the next cell. */
-  public void date(LocalDate day) {
+  public void date(LocalDate day) throws IOException {
     cell("office:value-type='date' office:date-value='" + day + "'", day.toString());
   }
 
   /** Ends the row. */
-  public void endRow() {
-    content.append("</table:table-row><table:table-row>");
+  public void endRow() throws IOException {
+    if (column == 0) {
+      blank();
+    }
+    content.append("</table:table-row>");
+    columns = Math.max(columns, column);
+    column = 0;
+    rows++;
+  }
+
+  /** Ends the sheet; all of it gets a name, and a heading row by which a program can filter it. */
+  public void nameRange(String name) {
+    this.rangeName = Optional.of(name);
   }
 
   /** Ends the workbook. */
   @Override
   public void close() throws IOException {
-    content.append("</table:table-row></table:table></office:spreadsheet></office:body>");
-    content.append("</office:document-content>");
-    part("content.xml", content.toString());
+    if (column > 0) {
+      endRow();
+    }
+    content.append("</table:table>");
+    if (rangeName.isPresent() && rows > 0 && columns > 0) {
+      String sheet = "$'" + sheetName.replace("'", "''") + "'.";
+      String range = sheet + "$A$1:" + sheet + "$" + letters(columns) + "$" + rows;
+      content.append("<table:database-ranges><table:database-range table:name='");
+      content.append(escaped(rangeName.get())).append("' table:display-filter-buttons='true'");
+      content.append(" table:target-range-address='").append(escaped(range)).append("'/>");
+      content.append("</table:database-ranges>");
+    }
+    content.append("</office:spreadsheet></office:body></office:document-content>");
+    content.flush();
     zip.close();
   }
 }

@@ -1,0 +1,161 @@
+package baddle.app.export;
+
+import baddle.app.BatchStamp;
+import baddle.app.Project;
+import baddle.app.compare.SourceChange;
+import baddle.core.finding.Finding;
+import baddle.formats.rows.CsvForm;
+import baddle.store.Batch;
+import baddle.store.Catalogue;
+import baddle.store.Store;
+import baddle.store.StoredFile;
+import baddle.store.StoredSource;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+
+/** Hands the rows of a dataset over. */
+public final class Exporting {
+
+  private final Project project;
+  private final String dataset;
+  private final RowsChoice choice;
+  private final CsvForm form;
+
+  /** An export that is yet to run. */
+  public Exporting(Project project, String dataset, RowsChoice choice, CsvForm form) {
+    this.project = project;
+    this.dataset = dataset;
+    this.choice = choice;
+    this.form = form;
+  }
+
+  /**
+   * What was handed over.
+   *
+   * @param batch the batch the rows are of
+   * @param rows how many
+   * @param remarks what a person should know of the file
+   * @param changes what was replaced or removed since the batch from which on rows are wanted
+   */
+  public record Result(
+      BatchStamp batch, long rows, List<String> remarks, List<SourceChange> changes) {
+
+    /** Copies the lists. */
+    public Result {
+      remarks = List.copyOf(remarks);
+      changes = List.copyOf(changes);
+    }
+  }
+
+  /**
+   * Writes them into a file.
+   *
+   * @param table the name of the table in it; empty for the dataset's
+   * @throws ExportException if they can't be chosen as asked
+   */
+  public Result toFile(Path file, Optional<String> table, Instant now)
+      throws IOException, ExportException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
+      RowsFile.Shape shape =
+          new RowsFile.Shape(
+              table.orElse(dataset), form, about(rows.batch(), now), more(store, rows.batch()));
+      RowsFile.Written written =
+          RowsFile.write(file, Optional.of(project.planFile()), rows.schema(), shape, rows);
+      return result(rows, written);
+    }
+  }
+
+  /**
+   * Writes them as delimited text.
+   *
+   * @param out stays open
+   * @throws ExportException if they can't be chosen as asked
+   */
+  public Result toText(OutputStream out) throws IOException, ExportException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
+      RowsFile.Shape shape = new RowsFile.Shape(dataset, form, List.of(), List.of());
+      return result(rows, RowsFile.writeText(out, rows.schema(), shape, rows));
+    }
+  }
+
+  private static Result result(RowsOfDataset rows, RowsFile.Written written) throws IOException {
+    return new Result(
+        BatchStamp.of(rows.batch()), written.rows(), written.remarks(), rows.changes());
+  }
+
+  private List<Map.Entry<String, String>> about(Batch batch, Instant now) {
+    List<Map.Entry<String, String>> about = new ArrayList<>();
+    about.add(Map.entry("Plan", String.valueOf(project.planFile().getFileName())));
+    about.add(Map.entry("Dataset", dataset));
+    about.add(Map.entry("Batch", BatchStamp.of(batch).toString()));
+    about.add(Map.entry("Written at", now.toString()));
+    choice.where().ifPresent(where -> about.add(Map.entry("Where", where)));
+    choice.period().ifPresent(period -> about.add(Map.entry("Period", period.toString())));
+    choice
+        .sinceBatch()
+        .ifPresent(since -> about.add(Map.entry("Since batch", String.valueOf(since))));
+    if (!choice.order().isEmpty()) {
+      about.add(Map.entry("Order", String.join(", ", choice.order())));
+    }
+    return about;
+  }
+
+  /** Sources, batches and findings of the catalogue, for a database. */
+  private static List<RowsFile.Table> more(Store store, Batch batch) throws IOException {
+    Catalogue catalogue = store.catalogue();
+    Map<Long, StoredFile> files = new HashMap<>();
+    catalogue.files(batch.number()).forEach(file -> files.put(file.id(), file));
+    List<List<String>> sources = new ArrayList<>();
+    for (StoredSource source : catalogue.sources(batch.number())) {
+      StoredFile file = Objects.requireNonNull(files.get(source.file()));
+      sources.add(
+          List.of(
+              file.dataset(),
+              file.feed(),
+              file.path(),
+              source.sheet(),
+              source.period(),
+              source.range(),
+              String.valueOf(source.counts().read()),
+              String.valueOf(source.counts().kept()),
+              String.valueOf(source.counts().leftOut()),
+              String.valueOf(source.counts().held())));
+    }
+    List<List<String>> batches = new ArrayList<>();
+    for (Batch one : catalogue.batches()) {
+      batches.add(List.of(String.valueOf(one.number()), one.madeAt().toString()));
+    }
+    List<Finding> findings = new ArrayList<>(catalogue.findings(batch.number()));
+    findings.addAll(catalogue.findingsOfDatasets(batch.number()));
+    return List.of(
+        new RowsFile.Table(
+            "baddle_sources",
+            List.of(
+                "dataset",
+                "feed",
+                "file",
+                "sheet",
+                "period",
+                "cells",
+                "rows_read",
+                "rows_kept",
+                "rows_left_out",
+                "rows_held"),
+            sources),
+        new RowsFile.Table("baddle_batches", List.of("batch", "made_at"), batches),
+        new RowsFile.Table(
+            "baddle_findings",
+            FindingTable.HEADINGS,
+            findings.stream().map(FindingTable::row).toList()));
+  }
+}

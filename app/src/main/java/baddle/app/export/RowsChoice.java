@@ -1,0 +1,54 @@
+package baddle.app.export;
+
+import baddle.core.value.Period;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/**
+ * Which rows of a dataset are wanted, with which columns, in which order.
+ *
+ * @param columns names, in order; empty for those of the dataset
+ * @param origin which of the columns that say where a row comes from follow them
+ * @param where a condition that they meet
+ * @param order columns, each perhaps with {@code descending}; empty for the order of the sources
+ * @param batch as of which batch; empty for the last
+ * @param period the period they are of
+ * @param sinceBatch only rows that came with later batches than this
+ */
+public record RowsChoice(
+    List<String> columns,
+    OriginColumns origin,
+    Optional<String> where,
+    List<String> order,
+    OptionalInt batch,
+    Optional<Period> period,
+    OptionalInt sinceBatch) {
+
+  /** Which of the columns that say where a row comes from. */
+  public enum OriginColumns {
+    /** None. */
+    NONE,
+    /** File, sheet and row. */
+    SHORT,
+    /** All of them. */
+    ALL
+  }
+
+  /** All rows. */
+  public static final RowsChoice EVERYTHING =
+      new RowsChoice(
+          List.of(),
+          OriginColumns.SHORT,
+          Optional.empty(),
+          List.of(),
+          OptionalInt.empty(),
+          Optional.empty(),
+          OptionalInt.empty());
+
+  /** Copies the lists. */
+  public RowsChoice {
+    columns = List.copyOf(columns);
+    order = List.copyOf(order);
+  }
+}

@@ -1,0 +1,190 @@
+package baddle.app.export;
+
+import baddle.app.OutputFile;
+import baddle.core.table.Block;
+import baddle.core.table.BlockSink;
+import baddle.core.table.Schema;
+import baddle.formats.rows.CsvForm;
+import baddle.formats.rows.CsvRows;
+import baddle.formats.rows.JsonRows;
+import baddle.formats.rows.OdsRows;
+import baddle.formats.rows.RowsWriter;
+import baddle.formats.rows.SqliteRows;
+import baddle.formats.rows.XlsxRows;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+
+/** A file that rows are written into, in the format that its ending says. */
+public final class RowsFile {
+
+  private static final List<String> ENDINGS =
+      List.of(".csv", ".xlsx", ".ods", ".jsonl", ".json", ".db");
+  private static final int BUFFER = 1 << 16;
+
+  /** Where rows come from. */
+  public interface Rows {
+
+    /** Pushes all of them. */
+    void scan(BlockSink sink) throws IOException;
+
+    /** How many they are. */
+    long count() throws IOException;
+  }
+
+  /**
+   * What a file is to be.
+   *
+   * @param table the name of its table
+   * @param form how text is delimited
+   * @param about what is said of the rows, where the format has room for it
+   * @param more further tables for a database
+   */
+  public record Shape(
+      String table, CsvForm form, List<Map.Entry<String, String>> about, List<Table> more) {
+
+    /** Copies the lists. */
+    public Shape {
+      about = List.copyOf(about);
+      more = List.copyOf(more);
+    }
+  }
+
+  /**
+   * A table of texts.
+   *
+   * @param name its name
+   * @param headings its columns
+   * @param rows as many cells as there are columns; blanks are empty
+   */
+  public record Table(String name, List<String> headings, List<List<String>> rows) {
+
+    /** Copies the lists. */
+    public Table {
+      headings = List.copyOf(headings);
+      rows = List.copyOf(rows);
+    }
+  }
+
+  /**
+   * What was written.
+   *
+   * @param rows how many rows
+   * @param remarks what a person should know
+   */
+  public record Written(long rows, List<String> remarks) {
+
+    /** Copies the list. */
+    public Written {
+      remarks = List.copyOf(remarks);
+    }
+  }
+
+  private RowsFile() {}
+
+  /** Why no rows can be written to a path; empty where they can. */
+  public static Optional<String> problem(Path file) {
+    return ENDINGS.stream().anyMatch(ending(file)::equals)
+        ? OutputFile.problem(file)
+        : Optional.of(file + " should end in one of " + String.join(", ", ENDINGS));
+  }
+
+  private static String ending(Path file) {
+    String name = String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT);
+    return name.substring(Math.max(0, name.lastIndexOf('.')));
+  }
+
+  /**
+   * Writes rows.
+   *
+   * @param project the plan whose project must never read the file as a source
+   */
+  public static Written write(
+      Path file, Optional<Path> project, Schema schema, Shape shape, Rows rows) throws IOException {
+    Counted counted = new Counted();
+    new OutputFile(file)
+        .write(
+            project,
+            out -> {
+              if (ending(file).equals(".db")) {
+                database(file, schema, shape, rows, counted, out);
+              } else {
+                try (RowsWriter writer = writer(ending(file), out, schema, shape, rows)) {
+                  counted.push(rows, writer);
+                }
+              }
+            });
+    return counted.written();
+  }
+
+  /** Writes rows as delimited text into a stream, which stays open. */
+  public static Written writeText(OutputStream out, Schema schema, Shape shape, Rows rows)
+      throws IOException {
+    Counted counted = new Counted();
+    OutputStream open =
+        new BufferedOutputStream(out, BUFFER) {
+          @Override
+          public void close() throws IOException {
+            flush();
+          }
+        };
+    try (RowsWriter writer = new CsvRows(open, schema, shape.form(), true)) {
+      counted.push(rows, writer);
+    }
+    return counted.written();
+  }
+
+  private static RowsWriter writer(
+      String ending, OutputStream out, Schema schema, Shape shape, Rows rows) throws IOException {
+    return switch (ending) {
+      case ".csv" -> new CsvRows(out, schema, shape.form(), true);
+      case ".xlsx" -> new XlsxRows(out, schema, shape.table(), rows.count(), shape.about());
+      case ".ods" -> new OdsRows(out, schema, shape.table());
+      case ".jsonl" -> new JsonRows(out, schema, false);
+      default -> new JsonRows(out, schema, true);
+    };
+  }
+
+  private static void database(
+      Path file, Schema schema, Shape shape, Rows rows, Counted counted, OutputStream out)
+      throws IOException {
+    Path beside = Files.createTempFile(file.toAbsolutePath().getParent(), ".baddle", ".part");
+    try {
+      try (SqliteRows writer = new SqliteRows(beside, schema, shape.table())) {
+        counted.push(rows, writer);
+        for (Table table : shape.more()) {
+          writer.table(table.name(), table.headings(), table.rows());
+        }
+      }
+      Files.copy(beside, out);
+    } finally {
+      Files.deleteIfExists(beside);
+    }
+  }
+
+  /** Counts what goes into a writer. */
+  private static final class Counted {
+
+    private long count;
+    private Optional<RowsWriter> writer = Optional.empty();
+
+    void push(Rows rows, RowsWriter into) throws IOException {
+      writer = Optional.of(into);
+      rows.scan(
+          (Block block, int from, int to) -> {
+            count += to - from;
+            into.accept(block, from, to);
+          });
+    }
+
+    Written written() {
+      return new Written(count, writer.map(RowsWriter::remarks).orElse(List.of()));
+    }
+  }
+}

@@ -1,0 +1,229 @@
+package baddle.cli;
+
+import baddle.app.Inputs;
+import baddle.app.Project;
+import baddle.app.compare.SourceChange;
+import baddle.app.export.ExportException;
+import baddle.app.export.Exporting;
+import baddle.app.export.RowsChoice;
+import baddle.app.export.RowsFile;
+import baddle.core.finding.Nearest;
+import baddle.core.value.Period;
+import baddle.formats.rows.CsvForm;
+import baddle.plan.PlanException;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.math.BigDecimal;
+import java.nio.charset.Charset;
+import java.nio.charset.IllegalCharsetNameException;
+import java.nio.charset.StandardCharsets;
+import java.nio.charset.UnsupportedCharsetException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.apache.commons.cli.Option;
+
+/** {@code baddle export}. */
+final class ExportCommand implements Command {
+
+  private static final Map<String, Character> SEPARATORS =
+      Map.of("comma", ',', "semicolon", ';', "tab", '\t', "pipe", '|');
+  private static final Map<String, Character> MARKS = Map.of("point", '.', "comma", ',');
+  private static final List<String> ORIGINS = List.of("none", "short", "all");
+  private static final List<String> FORMULAS = List.of("keep", "mark");
+
+  @Override
+  public String name() {
+    return "export";
+  }
+
+  @Override
+  public String arguments() {
+    return "[DATASET] --out FILE [options]";
+  }
+
+  @Override
+  public String purpose() {
+    return "hands the clean rows of a dataset over, as a file for the next program";
+  }
+
+  @Override
+  public String example() {
+    return "baddle export sales --where \"site = 'Dunmere'\" --out dunmere.xlsx";
+  }
+
+  @Override
+  public boolean usesPlan() {
+    return true;
+  }
+
+  @Override
+  public List<Option> options() {
+    return List.of(
+        option("out", "FILE", ".csv, .xlsx, .ods, .jsonl, .json or .db; - for CSV on the terminal"),
+        option("columns", "A,B,...", "these columns, in this order (default: the dataset's)"),
+        option("origin", "WHICH", "none, short (file, sheet, row) or all (default: short)"),
+        option("where", "CONDITION", "only rows that meet it, such as \"revenue < 0\""),
+        option("order", "A,B,...", "sorted by these; each may end in descending"),
+        HistoryCommand.batchOption("the rows as they stood at this batch"),
+        option("period", "PERIOD", "only rows of this period, such as 2026-03"),
+        option("since-batch", "N", "only rows that came later than with this batch"),
+        option("table", "NAME", "the name of the table in a workbook or database"),
+        option("separator", "WORD", "of CSV: comma, semicolon, tab or pipe (default: comma)"),
+        option("decimal", "WORD", "of CSV: point or comma (default: point)"),
+        option("charset", "NAME", "of CSV (default: utf-8; utf-8-mark begins with a mark)"),
+        option(
+            "formulas", "WORD", "of CSV: keep texts like =1+2, or mark them with an apostrophe"));
+  }
+
+  private static Option option(String name, String argument, String purpose) {
+    return Option.builder().longOpt(name).hasArg().argName(argument).desc(purpose).get();
+  }
+
+  @Override
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    Project project = options.project();
+    String dataset = dataset(project, options.arguments());
+    String out =
+        options.value("out").orElseThrow(() -> new UsageException("--out FILE says where to"));
+    Exporting exporting = new Exporting(project, dataset, choice(project, options), form(options));
+    boolean terminal = out.equals("-");
+    Path file = console.folder().resolve(out);
+    if (!terminal) {
+      Optional<String> problem = RowsFile.problem(file).or(() -> Inputs.of(project).problem(file));
+      if (problem.isPresent()) {
+        throw new UsageException("--out: " + problem.get());
+      }
+    }
+    Exporting.Result result;
+    try {
+      Instant now = Instant.now().truncatedTo(ChronoUnit.SECONDS);
+      result =
+          terminal
+              ? exporting.toText(console.data())
+              : exporting.toFile(file, options.value("table"), now);
+    } catch (ExportException e) {
+      throw new UsageException(e.getMessage());
+    }
+    if (!options.quiet()) {
+      say(result, out, terminal ? console.err() : console.out(), options);
+    }
+    return Status.DONE;
+  }
+
+  private static void say(
+      Exporting.Result result, String out, PrintStream to, CommandOptions options) {
+    to.println(
+        (out.equals("-") ? "written: " : "written: " + out + ", ")
+            + NumberText.counted(result.rows(), "row")
+            + " of batch "
+            + result.batch());
+    result.remarks().forEach(remark -> to.println("  " + remark));
+    if (!result.changes().isEmpty()) {
+      to.println("Replaced or removed since, which these rows don't show:");
+      new CompareText(options.style(), BigDecimal.ZERO, Integer.MAX_VALUE)
+          .sources(result.changes().stream().filter(ExportCommand::isSaid).toList())
+          .forEach(line -> to.println("  " + line));
+    }
+  }
+
+  private static boolean isSaid(SourceChange change) {
+    return change.kind() != SourceChange.Kind.RENAMED;
+  }
+
+  private static String dataset(Project project, List<String> arguments) throws UsageException {
+    List<String> known = List.copyOf(project.plan().datasets().keySet());
+    if (arguments.size() > 1) {
+      throw new UsageException("export takes one dataset at a time");
+    }
+    if (arguments.isEmpty()) {
+      if (known.size() > 1) {
+        throw new UsageException("say which dataset: " + String.join(", ", known));
+      }
+      return known.get(0);
+    }
+    String name = arguments.get(0);
+    if (!known.contains(name)) {
+      throw new UsageException(
+          "no dataset "
+              + name
+              + Nearest.hint(name, known)
+              + "\ndatasets: "
+              + String.join(", ", known));
+    }
+    return name;
+  }
+
+  private static RowsChoice choice(Project project, CommandOptions options) throws UsageException {
+    Optional<Period> period = Optional.empty();
+    Optional<String> wanted = options.value("period");
+    if (wanted.isPresent()) {
+      period = project.plan().periods().parse(wanted.get());
+      if (period.isEmpty()) {
+        throw new UsageException(wanted.get() + " is no period such as 2026-03");
+      }
+    }
+    return new RowsChoice(
+        list(options, "columns"),
+        RowsChoice.OriginColumns.valueOf(
+            one(options, "origin", ORIGINS, "short").toUpperCase(Locale.ROOT)),
+        options.value("where"),
+        list(options, "order"),
+        HistoryCommand.batch(options),
+        period,
+        HistoryCommand.batch(options, "since-batch"));
+  }
+
+  private static List<String> list(CommandOptions options, String name) {
+    return options.value(name).stream()
+        .flatMap(text -> Stream.of(text.split(",")))
+        .map(String::strip)
+        .filter(one -> !one.isEmpty())
+        .toList();
+  }
+
+  private static CsvForm form(CommandOptions options) throws UsageException {
+    String charset = options.value("charset").orElse("utf-8").toLowerCase(Locale.ROOT);
+    boolean mark = charset.equals("utf-8-mark");
+    return new CsvForm(
+        SEPARATORS.get(one(options, "separator", List.copyOf(SEPARATORS.keySet()), "comma")),
+        MARKS.get(one(options, "decimal", List.copyOf(MARKS.keySet()), "point")),
+        mark ? StandardCharsets.UTF_8 : charset(charset),
+        mark,
+        one(options, "formulas", FORMULAS, "keep").equals("mark"));
+  }
+
+  private static Charset charset(String name) throws UsageException {
+    try {
+      return Charset.forName(name);
+    } catch (IllegalCharsetNameException | UnsupportedCharsetException e) {
+      throw new UsageException(name + " is no charset; expected one such as utf-8 or windows-1252");
+    }
+  }
+
+  private static String one(
+      CommandOptions options, String name, List<String> known, String otherwise)
+      throws UsageException {
+    String given = options.value(name).orElse(otherwise);
+    if (!known.contains(given)) {
+      String[] sorted = known.toArray(String[]::new);
+      Arrays.sort(sorted);
+      throw new UsageException(
+          "--"
+              + name
+              + " takes "
+              + String.join(", ", sorted)
+              + ", not "
+              + given
+              + Nearest.hint(given, known));
+    }
+    return given;
+  }
+}

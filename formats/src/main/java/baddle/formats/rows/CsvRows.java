@@ -1,0 +1,71 @@
+package baddle.formats.rows;
+
+import baddle.core.table.Block;
+import baddle.core.table.Schema;
+import baddle.core.value.ColumnType;
+import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.CodingErrorAction;
+import org.jspecify.annotations.Nullable;
+
+/** Rows as delimited text (RFC 4180): the headings, then a line for each row; blanks are empty. */
+public final class CsvRows implements RowsWriter {
+
+  private final CsvWriter writer;
+  private final RowTexts texts;
+  private final boolean[] marked;
+  private final @Nullable String[] cells;
+
+  /**
+   * Begins a file with its headings.
+   *
+   * @param out is closed with this
+   * @param headed whether the headings are written
+   */
+  public CsvRows(OutputStream out, Schema schema, CsvForm form, boolean headed) throws IOException {
+    Writer characters =
+        new OutputStreamWriter(
+            out,
+            form.charset()
+                .newEncoder()
+                .onMalformedInput(CodingErrorAction.REPORT)
+                .onUnmappableCharacter(CodingErrorAction.REPORT));
+    if (form.byteOrderMark()) {
+      characters.write('\uFEFF');
+    }
+    writer =
+        CsvWriter.builder()
+            .fieldSeparator(form.separator())
+            .lineDelimiter(LineDelimiter.CRLF)
+            .build(characters);
+    texts = new RowTexts(schema, form.decimalMark());
+    cells = new String[schema.size()];
+    marked = new boolean[schema.size()];
+    for (int i = 0; i < marked.length; i++) {
+      marked[i] = form.marksFormulas() && schema.column(i).type().kind() == ColumnType.Kind.TEXT;
+    }
+    if (headed) {
+      writer.writeRecord(schema.names());
+    }
+  }
+
+  @Override
+  public void accept(Block block, int from, int to) {
+    for (int row = from; row < to; row++) {
+      for (int column = 0; column < cells.length; column++) {
+        String text = texts.text(block, column, row);
+        cells[column] = text != null && marked[column] ? FormulaMark.with(text) : text;
+      }
+      writer.writeRecord(cells);
+    }
+  }
+
+  @Override
+  public void close() throws IOException {
+    writer.close();
+  }
+}

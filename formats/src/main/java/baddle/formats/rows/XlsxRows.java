@@ -1,0 +1,229 @@
+package baddle.formats.rows;
+
+import baddle.core.grid.GridSheet;
+import baddle.core.table.Block;
+import baddle.core.table.Column;
+import baddle.core.table.LongVector;
+import baddle.core.table.Schema;
+import baddle.core.value.ColumnType;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
+
+/**
+ * Rows as the named table of a workbook (ISO/IEC 29500): its name stays the same whatever the
+ * number of rows, so that what refers to it goes on to work. Rows beyond one sheet go on in the
+ * next. Written as they come, so that memory doesn't grow with them.
+ */
+public final class XlsxRows implements RowsWriter {
+
+  private static final int FLUSHED = 2_000;
+  private static final double MOST_WIDTH = 50;
+  private static final double LEAST_WIDTH = 6;
+  private static final LocalDate FIRST_DAY = LocalDate.of(1900, 3, 1);
+  private static final int MOST_NAME = 31;
+
+  private final Workbook workbook;
+  private final Schema schema;
+  private final String name;
+  private final List<Map.Entry<String, String>> about;
+  private final RowTexts texts;
+  private final List<String> remarks = new ArrayList<>();
+  private long left;
+  private Worksheet sheet;
+  private int sheets;
+  private int row;
+  private int flushed;
+  private long longNumbers;
+  private long earlyDays;
+
+  /**
+   * Begins a workbook.
+   *
+   * @param out isn't closed
+   * @param name of the table and its sheet
+   * @param rows how many rows are to come, for a table's size stands before its rows
+   * @param about what a sheet of its own says of the rows, line by line; none for no such sheet
+   */
+  public XlsxRows(
+      OutputStream out,
+      Schema schema,
+      String name,
+      long rows,
+      List<Map.Entry<String, String>> about)
+      throws IOException {
+    SheetLimits.columns(schema.size());
+    this.workbook = new Workbook(out, "Baddle", "1.0");
+    this.schema = schema;
+    this.name = name;
+    this.about = List.copyOf(about);
+    this.texts = new RowTexts(schema, '.');
+    this.left = rows;
+    this.sheet = begin();
+  }
+
+  private Worksheet begin() {
+    sheets++;
+    String end = sheets == 1 ? "" : " " + sheets;
+    String legal = name.replaceAll("[\\[\\]:*?/\\\\]", " ").strip();
+    String cut = legal.substring(0, Math.min(MOST_NAME - end.length(), legal.length()));
+    Worksheet next = workbook.newWorksheet(cut + end);
+    int rows = (int) Math.max(1, Math.min(left, SheetLimits.ROWS - 1));
+    left -= rows;
+    String table = tableName(name) + (sheets == 1 ? "" : "_" + sheets);
+    next.range(0, 0, rows, schema.size() - 1)
+        .createTable(schema.names().toArray(String[]::new))
+        .setName(table)
+        .setDisplayName(table);
+    next.range(0, 0, 0, Math.max(0, schema.size() - 1)).style().bold().set();
+    next.freezePane(0, 1);
+    row = 1;
+    flushed = 0;
+    return next;
+  }
+
+  @Override
+  public void accept(Block block, int from, int to) throws IOException {
+    if (flushed == 0 && row == 1) {
+      widths(block, from, to);
+    }
+    for (int at = from; at < to; at++) {
+      if (row == SheetLimits.ROWS) {
+        end();
+        sheet = begin();
+        widths(block, at, to);
+      }
+      for (int column = 0; column < schema.size(); column++) {
+        if (!block.vector(column).isBlank(at)) {
+          cell(block, column, at);
+        }
+      }
+      row++;
+      if (row - flushed >= FLUSHED) {
+        flush();
+      }
+    }
+  }
+
+  private void cell(Block block, int column, int at) throws IOException {
+    Column one = schema.column(column);
+    ColumnType type = one.type();
+    if (type.kind() == ColumnType.Kind.TEXT) {
+      String text = String.valueOf(texts.text(block, column, at));
+      sheet.inlineString(
+          row, column, SheetLimits.text(text, "row " + row + " of the rows, " + one.name()));
+      return;
+    }
+    long value = ((LongVector) block.vector(column)).values()[at];
+    switch (type.kind()) {
+      case BOOLEAN -> sheet.value(row, column, value != 0);
+      case DATE -> {
+        LocalDate day = LocalDate.ofEpochDay(value);
+        if (day.isBefore(FIRST_DAY)) {
+          earlyDays++;
+          sheet.inlineString(row, column, day.toString());
+        } else {
+          sheet.value(row, column, day);
+        }
+      }
+      case TIMESTAMP -> sheet.inlineString(row, column, type.shown(value));
+      default -> number(column, value, type);
+    }
+  }
+
+  private void number(int column, long value, ColumnType type) {
+    if (Math.abs(value) >= 1_000_000_000_000_000L) {
+      longNumbers++;
+      sheet.inlineString(row, column, type.shown(value));
+    } else if (type.places() == 0) {
+      sheet.value(row, column, value);
+    } else {
+      sheet.value(row, column, BigDecimal.valueOf(value, type.places()));
+    }
+  }
+
+  /** Fits the columns to their headings and the first rows. */
+  private void widths(Block block, int from, int to) {
+    for (int column = 0; column < schema.size(); column++) {
+      double width = schema.column(column).name().length() + 3.0;
+      for (int at = from; at < Math.min(to, from + FLUSHED); at++) {
+        String text = texts.text(block, column, at);
+        width = Math.max(width, text == null ? 0 : text.length() + 1.0);
+      }
+      sheet.width(column, Math.max(LEAST_WIDTH, Math.min(MOST_WIDTH, width)));
+    }
+  }
+
+  private void flush() throws IOException {
+    int first = Math.max(1, flushed);
+    for (int column = 0; column < schema.size() && first < row; column++) {
+      ColumnType type = schema.column(column).type();
+      if (type.kind() == ColumnType.Kind.DATE) {
+        sheet.range(first, column, row - 1, column).style().format("yyyy-mm-dd").set();
+      } else if (type.kind() == ColumnType.Kind.DECIMAL) {
+        String pattern = "#,##0" + (type.places() > 0 ? "." + "0".repeat(type.places()) : "");
+        sheet.range(first, column, row - 1, column).style().format(pattern).set();
+      }
+    }
+    sheet.flush();
+    flushed = row;
+  }
+
+  private void end() throws IOException {
+    flush();
+    sheet.finish();
+  }
+
+  /** A name that a table may have: letters, digits, points and lines below. */
+  static String tableName(String name) {
+    String legal = name.replaceAll("[^\\p{L}\\p{N}_.]", "_");
+    boolean likeCell = legal.matches("(?i)[a-z]{1,3}[0-9]+|r|c|r[0-9]*c[0-9]*");
+    return legal.isEmpty() || !Character.isLetter(legal.charAt(0)) || likeCell
+        ? "_" + legal
+        : legal;
+  }
+
+  @Override
+  public List<String> remarks() {
+    return List.copyOf(remarks);
+  }
+
+  @Override
+  public void close() throws IOException {
+    end();
+    if (sheets > 1) {
+      remarks.add("the rows go on over " + sheets + " sheets, for one holds " + SheetLimits.ROWS);
+    }
+    if (longNumbers > 0) {
+      remarks.add(
+          longNumbers
+              + " numbers of more than "
+              + SheetLimits.DIGITS
+              + " digits are text, for a workbook's numbers hold no more");
+    }
+    if (earlyDays > 0) {
+      remarks.add(earlyDays + " days before " + FIRST_DAY + " are text, for workbooks have none");
+    }
+    if (!about.isEmpty()) {
+      Worksheet said = workbook.newWorksheet("About");
+      said.range(0, 0, 0, 0).setName(GridSheet.REPORT_MARK);
+      int line = 0;
+      for (Map.Entry<String, String> one : about) {
+        said.value(line, 0, one.getKey());
+        said.style(line, 0).bold().set();
+        said.value(line++, 1, one.getValue());
+      }
+      said.width(0, 16);
+      said.width(1, 80);
+      said.finish();
+    }
+    workbook.finish();
+    workbook.close();
+  }
+}
