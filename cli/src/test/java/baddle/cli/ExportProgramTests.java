@@ -1,0 +1,232 @@
+package baddle.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.Statement;
+import java.util.List;
+import java.util.stream.Stream;
+import org.apache.poi.ss.usermodel.CellType;
+import org.apache.poi.xssf.usermodel.XSSFSheet;
+import org.apache.poi.xssf.usermodel.XSSFTable;
+import org.apache.poi.xssf.usermodel.XSSFWorkbook;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** The clean rows leave as files, and come back as they were. */
+class ExportProgramTests {
+
+  private static final List<String> ROWS =
+      List.of(
+          "2026-03-05,Alder Mill,00117,12.50,3,\"two\nlines, \"\"quoted\"\"\"",
+          "2026-03-06,Dunmere,00200,-0.05,,=1+2",
+          "2026-02-07,Dunmere,123456789012345678,7.00,12,\uD83C\uDF31 and  two blanks",
+          "2026-03-08,Foxholt,+44,,1,-5",
+          "2026-04-01,,a&b<c>,1000000.25,0,'=x");
+
+  @TempDir Path folder;
+  private Baddle baddle = new Baddle(Path.of(""));
+
+  @BeforeEach
+  void setUp() throws Exception {
+    baddle = new Baddle(folder);
+    baddle.write(
+        "baddle.yaml",
+        "baddle: 1",
+        "datasets:",
+        "  sales:",
+        "    columns:",
+        "      day: {type: date, required: true}",
+        "      site: text",
+        "      code: text",
+        "      amount: {type: decimal, places: 2}",
+        "      units: integer",
+        "      remark: text",
+        "feeds: {tills: {files: 'in/*.csv'}}",
+        "summaries: {s: {down: [site], measures: {Amount: sum(amount)}}}");
+    baddle.write(
+        "in/a.csv", ("day,site,code,amount,units,remark\n" + String.join("\n", ROWS)).split("\n"));
+    assertThat(baddle.run("consolidate").status()).isZero();
+  }
+
+  private String exported(String... options) throws Exception {
+    String[] all = new String[options.length + 4];
+    all[0] = "export";
+    all[1] = "--out";
+    all[2] = "-";
+    all[3] = "--quiet";
+    System.arraycopy(options, 0, all, 4, options.length);
+    Baddle.Run run = baddle.run(all);
+    assertThat(run.status()).as(run.err()).isZero();
+    return run.out();
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"rows.csv", "rows.xlsx", "rows.ods"})
+  void what_is_exported_comes_back_by_a_plan_that_draft_made(String name) throws Exception {
+    String rows = exported("--origin", "none");
+    Path again = Files.createDirectories(folder.resolve("again/in"));
+    assertThat(baddle.run("export", "--origin", "none", "--out", "again/in/" + name).status())
+        .isZero();
+    Baddle other = new Baddle(again.getParent());
+    assertThat(other.run("draft", "in").status()).isZero();
+
+    Baddle.Run run = other.run("consolidate");
+
+    assertThat(run.out()).contains("5 rows read = 5 in the dataset + 0 left out + 0 held");
+    assertThat(other.run("export", "--origin", "none", "--out", "-", "--quiet").out())
+        .isEqualTo(rows);
+  }
+
+  @Test
+  void a_workbook_has_a_table_whose_name_stays_and_numbers_that_are_numbers() throws Exception {
+    Baddle.Run run = baddle.run("export", "sales", "--out", "rows.xlsx", "--table", "clean sales");
+
+    assertThat(run.out()).contains("written: rows.xlsx, 5 rows of batch 1");
+    try (XSSFWorkbook book = new XSSFWorkbook(folder.resolve("rows.xlsx").toFile())) {
+      XSSFSheet sheet = book.getSheetAt(0);
+      XSSFTable table = sheet.getTables().get(0);
+      assertThat(table.getName()).isEqualTo("clean_sales");
+      assertThat(table.getArea().formatAsString()).isEqualTo("A1:I6");
+      assertThat(sheet.getRow(2).getCell(3).getNumericCellValue()).isEqualTo(-0.05);
+      assertThat(sheet.getRow(2).getCell(0).getLocalDateTimeCellValue())
+          .hasToString("2026-03-06T00:00");
+      assertThat(sheet.getRow(2).getCell(2).getStringCellValue()).isEqualTo("00200");
+      assertThat(sheet.getRow(2).getCell(5).getStringCellValue()).isEqualTo("=1+2");
+      assertThat(sheet.getRow(4).getCell(3).getCellType()).isEqualTo(CellType.BLANK);
+      assertThat(book.getSheet("About").getRow(1).getCell(1).getStringCellValue())
+          .isEqualTo("sales");
+    }
+  }
+
+  @Test
+  void a_database_and_json_have_typed_values() throws Exception {
+    baddle.run("export", "--out", "rows.db");
+    baddle.run("export", "--out", "rows.json", "--origin", "all");
+    baddle.run("export", "--out", "rows.jsonl");
+
+    try (Connection sql = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("rows.db"));
+        Statement statement = sql.createStatement();
+        ResultSet row =
+            statement.executeQuery(
+                "SELECT day, amount, typeof(units), remark, (SELECT rows_kept FROM baddle_sources)"
+                    + " FROM sales WHERE code = '00117'")) {
+      assertThat(row.next()).isTrue();
+      assertThat(row.getString(1)).isEqualTo("2026-03-05");
+      assertThat(row.getString(2)).isEqualTo("12.50");
+      assertThat(row.getString(3)).isEqualTo("integer");
+      assertThat(row.getString(4)).isEqualTo("two\nlines, \"quoted\"");
+      assertThat(row.getString(5)).isEqualTo("5");
+    }
+    JsonNode rows = new ObjectMapper().readTree(folder.resolve("rows.json").toFile());
+    assertThat(rows).hasSize(5);
+    assertThat(rows.get(1).get("amount").decimalValue()).hasToString("-0.05");
+    assertThat(rows.get(1).get("units").isNull()).isTrue();
+    assertThat(rows.get(1).get("source_row").asInt()).isEqualTo(4);
+    assertThat(Files.readAllLines(folder.resolve("rows.jsonl")))
+        .hasSize(5)
+        .allMatch(l -> l.startsWith("{"));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "--where | site = 'Dunmere' | 00200 123456789012345678",
+        "--where | amount is null | +44",
+        "--period | 2026-03 | 00117 00200 +44",
+        "--order | amount descending | a&b<c> 00117 123456789012345678 00200 +44",
+        "--order | 'site, day' | 00117 123456789012345678 00200 +44 a&b<c>",
+        "--since-batch | 1 | ''",
+      })
+  void rows_are_chosen_and_sorted(String option, String value, String codes) throws Exception {
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(
+        plan, Files.readString(plan).replace("  sales:\n", "  sales:\n    dated_by: day\n"));
+
+    List<String> lines =
+        exported(option, value, "--columns", "code", "--origin", "none").lines().skip(1).toList();
+
+    assertThat(String.join(" ", lines)).isEqualTo(codes);
+  }
+
+  @Test
+  void csv_is_written_as_the_next_program_wants_it() throws Exception {
+    byte[] bytes =
+        exportedBytes("--separator", "semicolon", "--decimal", "comma", "--charset", "utf-8-mark");
+    assertThat(new String(bytes, 0, 6, StandardCharsets.UTF_8)).startsWith("\uFEFFday");
+    String text = new String(bytes, StandardCharsets.UTF_8);
+    assertThat(text).contains("2026-03-06;Dunmere;00200;-0,05;;=1+2;in/a.csv;;4\r\n");
+    assertThat(exported("--formulas", "mark")).contains(",'=1+2,", ",-5,", ",''=x,", ",+44,");
+    Baddle.Run refused = baddle.run("export", "--out", "rows.csv", "--charset", "iso-8859-1");
+    assertThat(refused.status()).isEqualTo(3);
+    assertThat(folder.resolve("rows.csv")).doesNotExist();
+  }
+
+  private byte[] exportedBytes(String... options) throws Exception {
+    String[] all = new String[options.length + 3];
+    all[0] = "export";
+    all[1] = "--out";
+    all[2] = "bytes.csv";
+    System.arraycopy(options, 0, all, 3, options.length);
+    assertThat(baddle.run(all).status()).isZero();
+    return Files.readAllBytes(folder.resolve("bytes.csv"));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "--out rows.txt | should end in one of .csv",
+        "--out in/a.csv | is read by this command or its plan, or a file that was sent",
+        "--out rows.csv --columns amont | no column amont; did you mean amount?",
+        "--out rows.csv --where amount | is neither true nor false",
+        "--out rows.csv --order sit | no column sit; did you mean site?",
+        "--out rows.csv --separator comm | did you mean comma?",
+        "--out rows.csv --period soon | soon is no period such as 2026-03",
+        "--columns day | --out FILE says where to",
+      })
+  void what_cannot_be_done_is_said(String arguments, String message) throws Exception {
+    byte[] source = Files.readAllBytes(folder.resolve("in/a.csv"));
+
+    Baddle.Run refused = baddle.run(("export " + arguments).split(" "));
+
+    assertThat(refused.status()).isEqualTo(2);
+    assertThat(refused.err())
+        .contains(message.contains("file that was sent") ? "file that was sent" : message);
+    assertThat(Files.readAllBytes(folder.resolve("in/a.csv"))).isEqualTo(source);
+    assertThat(folder.resolve("rows.csv")).doesNotExist();
+  }
+
+  @Test
+  void a_text_that_no_cell_holds_is_named_and_nothing_is_left() throws IOException, Exception {
+    baddle.write(
+        "in/b.csv",
+        "day,site,code,amount,units,remark",
+        "2026-03-05,x,y,1,1," + "z".repeat(40_000));
+    baddle.run("consolidate");
+
+    Baddle.Run refused = baddle.run("export", "--out", "rows.xlsx");
+
+    assertThat(refused.status()).isEqualTo(3);
+    assertThat(refused.err())
+        .contains("remark: a text of 40000 characters; a workbook's cell holds 32767");
+    try (Stream<Path> files = Files.list(folder)) {
+      assertThat(files.map(file -> file.getFileName().toString()))
+          .noneMatch(n -> n.contains("rows.xlsx"));
+    }
+    assertThat(exported("--where", "site = 'x'")).hasSizeGreaterThan(40_000);
+  }
+}
