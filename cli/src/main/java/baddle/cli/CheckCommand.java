@@ -6,6 +6,7 @@ import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Checking;
 import baddle.app.check.SuspenseFile;
+import baddle.app.lists.CheckList;
 import baddle.app.reading.MendedFiles;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Nearest;
@@ -17,12 +18,15 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle check}. */
 final class CheckCommand implements Command {
 
   private static final List<String> SEVERITIES = List.of("note", "warning", "error");
+  private static final List<String> LISTS =
+      Stream.of(CheckList.values()).map(CheckList::word).toList();
 
   @Override
   public String name() {
@@ -61,6 +65,13 @@ final class CheckCommand implements Command {
             .desc("write the held rows with their reasons into a .csv or .xlsx file")
             .get(),
         Option.builder()
+            .longOpt("list")
+            .hasArg()
+            .argName("NAME")
+            .desc("print one list whole: " + String.join(", ", LISTS))
+            .get(),
+        ListOutput.outOption(),
+        Option.builder()
             .longOpt("unused")
             .desc("list the rows of lookups that no row of the dataset has matched")
             .get());
@@ -90,15 +101,28 @@ final class CheckCommand implements Command {
     if (input.isPresent()) {
       throw new UsageException("--suspense: " + input.get());
     }
+    Optional<CheckList> list = list(options);
+    Optional<Path> out = ListOutput.file(options, console, Optional.of(project));
+    if (out.isPresent() && list.isEmpty()) {
+      throw new UsageException("--out writes one list; say which with --list: " + LISTS);
+    }
+    boolean gathers = suspense.isPresent() || list.filter(CheckList::needsRows).isPresent();
     CheckResult result =
         Checking.run(
             project,
-            suspense.isPresent() ? Checking.HeldRows.GATHERED : Checking.HeldRows.COUNTED,
+            gathers ? Checking.HeldRows.GATHERED : Checking.HeldRows.COUNTED,
             HistoryCommand.batch(options));
     if (suspense.isPresent()) {
       SuspenseFile.write(suspense.get(), project.planFile(), result.held());
     }
-    if (options.json()) {
+    if (list.isPresent()) {
+      ListOutput.put(
+          list.get().of(project, result, HistoryCommand.batch(options)),
+          out,
+          Optional.of(project.planFile()),
+          options,
+          console);
+    } else if (options.json()) {
       console.out().print(CheckJson.of(result) + "\n");
     } else if (options.quiet()) {
       List<Finding> errors = result.findings().stream().filter(Finding::isError).toList();
@@ -120,6 +144,23 @@ final class CheckCommand implements Command {
     }
     boolean fails = result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
     return fails ? Status.FINDINGS : Status.DONE;
+  }
+
+  private static Optional<CheckList> list(CommandOptions options) throws UsageException {
+    Optional<String> given = options.value("list");
+    if (given.isEmpty()) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        CheckList.of(given.get())
+            .orElseThrow(
+                () ->
+                    new UsageException(
+                        "no list "
+                            + given.get()
+                            + Nearest.hint(given.get(), LISTS)
+                            + "; there are "
+                            + String.join(", ", LISTS))));
   }
 
   static Severity failOn(CommandOptions options) throws UsageException {

@@ -2,15 +2,18 @@ package baddle.cli;
 
 import baddle.app.Project;
 import baddle.app.columns.ColumnSurvey;
+import baddle.app.lists.ListTable;
 import baddle.core.expression.Expression;
 import baddle.core.finding.Nearest;
 import baddle.plan.PlanException;
 import baddle.reports.TextTable;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle columns}. */
@@ -43,7 +46,7 @@ final class ColumnsCommand implements Command {
 
   @Override
   public List<Option> options() {
-    return List.of();
+    return List.of(ListOutput.outOption());
   }
 
   @Override
@@ -64,6 +67,11 @@ final class ColumnsCommand implements Command {
       }
       surveys.add(ColumnSurvey.of(project, name));
     }
+    Optional<Path> out = ListOutput.file(options, console, Optional.of(project));
+    if (out.isPresent()) {
+      ListOutput.put(list(surveys), out, Optional.of(project.planFile()), options, console);
+      return Status.DONE;
+    }
     if (options.json()) {
       console.out().print(json(surveys) + "\n");
       return Status.DONE;
@@ -75,6 +83,25 @@ final class ColumnsCommand implements Command {
       print(surveys.get(i), options, console);
     }
     return Status.DONE;
+  }
+
+  private static ListTable list(List<ColumnSurvey> surveys) {
+    ListTable table =
+        new ListTable(
+            "columns", "dataset", "column", "type", "filled#", "rows#", "values#", "examples");
+    for (ColumnSurvey survey : surveys) {
+      for (ColumnSurvey.SurveyedColumn column : survey.columns()) {
+        table.add(
+            survey.dataset(),
+            column.column().name(),
+            column.column().type().toString(),
+            String.valueOf(column.filled()),
+            String.valueOf(survey.rows()),
+            String.valueOf(column.distinct()),
+            String.join(" | ", column.examples()));
+      }
+    }
+    return table;
   }
 
   private static void print(ColumnSurvey survey, CommandOptions options, Console console) {

@@ -4,11 +4,13 @@ import baddle.app.Project;
 import baddle.app.compare.CompareException;
 import baddle.app.compare.Comparing;
 import baddle.app.compare.Comparison;
+import baddle.app.lists.MovementTable;
 import baddle.core.value.Period;
 import baddle.plan.PlanException;
 import baddle.plan.SummaryPlan;
 import java.io.IOException;
 import java.math.BigDecimal;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -58,6 +60,7 @@ final class CompareCommand implements Command {
             .argName("PERIOD")
             .desc("a closed period against what it was closed with (default: the last)")
             .get(),
+        ListOutput.outOption(),
         Option.builder()
             .longOpt("min-movement")
             .hasArg()
@@ -81,7 +84,15 @@ final class CompareCommand implements Command {
         options.has("since-close")
             ? sinceClose(project, summaries, options)
             : compare(project, summaries, given);
-    if (options.json()) {
+    Optional<Path> out = ListOutput.file(options, console, Optional.of(project));
+    if (out.isPresent()) {
+      ListOutput.put(
+          MovementTable.of(comparison, least),
+          out,
+          Optional.of(project.planFile()),
+          options,
+          console);
+    } else if (options.json()) {
       console.out().print(CompareText.json(comparison, least) + "\n");
     } else if (!options.quiet()) {
       new CompareText(options.style(), least, options.verbose() ? Integer.MAX_VALUE : 12)

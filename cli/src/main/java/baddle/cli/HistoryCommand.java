@@ -5,10 +5,12 @@ import baddle.app.close.CloseException;
 import baddle.app.compare.SourceChange;
 import baddle.app.history.History;
 import baddle.app.history.Returning;
+import baddle.app.lists.ListTable;
 import baddle.plan.PlanException;
 import baddle.reports.TextTable;
 import java.io.IOException;
 import java.math.BigDecimal;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
@@ -57,6 +59,7 @@ final class HistoryCommand implements Command {
             .argName("N")
             .desc("make the state of batch N current again, as a new batch")
             .get(),
+        ListOutput.outOption(),
         Option.builder()
             .longOpt("total")
             .hasArg()
@@ -122,7 +125,10 @@ final class HistoryCommand implements Command {
               + "; the last is "
               + history.batches().get(0).batch().number());
     }
-    if (options.json()) {
+    Optional<Path> out = ListOutput.file(options, console, Optional.of(project));
+    if (out.isPresent()) {
+      ListOutput.put(list(history, wanted), out, Optional.of(project.planFile()), options, console);
+    } else if (options.json()) {
       List<History.BatchLine> lines =
           history.batches().stream()
               .filter(line -> wanted.isEmpty() || line.batch().number() == wanted.getAsInt())
@@ -218,6 +224,49 @@ final class HistoryCommand implements Command {
     new CompareText(options.style(), BigDecimal.ZERO, Integer.MAX_VALUE)
         .sources(line.changes())
         .forEach(console.out()::println);
+  }
+
+  /** The batches, or what one of them has changed. */
+  private static ListTable list(History history, OptionalInt wanted) {
+    if (wanted.isPresent()) {
+      ListTable table =
+          new ListTable("sources", "source", "change", "before", "rows_before#", "rows_after#");
+      history.batches().stream()
+          .filter(line -> line.batch().number() == wanted.getAsInt())
+          .flatMap(line -> line.changes().stream())
+          .forEach(
+              change ->
+                  table.add(
+                      change.path(),
+                      change.kind().word(),
+                      change.before(),
+                      String.valueOf(change.rowsBefore()),
+                      String.valueOf(change.rowsAfter())));
+      return table;
+    }
+    List<String> columns = new ArrayList<>(List.of("batch#", "made_at", "files#"));
+    for (SourceChange.Kind kind : SourceChange.Kind.values()) {
+      columns.add(kind.word().replace(' ', '_') + "#");
+    }
+    columns.addAll(List.of("rows#", "errors#", "warnings#", "remarks"));
+    ListTable table = new ListTable("batches", columns.toArray(String[]::new));
+    for (History.BatchLine line : history.batches()) {
+      List<String> cells =
+          new ArrayList<>(
+              List.of(
+                  String.valueOf(line.batch().number()),
+                  line.batch().madeAt().toString(),
+                  String.valueOf(line.files())));
+      for (SourceChange.Kind kind : SourceChange.Kind.values()) {
+        cells.add(String.valueOf(line.count(kind)));
+      }
+      cells.add(String.valueOf(line.rows()));
+      cells.add(String.valueOf(line.errors()));
+      cells.add(String.valueOf(line.warnings()));
+      cells.add(String.join(", ", line.remarks()));
+      table.add(cells);
+    }
+    return table;
   }
 
   /**

@@ -317,15 +317,9 @@ public final class BatchWriter implements Closeable {
   /** Adds what the shaping did in a source that was added before. */
   public synchronized void addTreated(StoredSource source, SourceIntake.Treated treated)
       throws IOException {
-    if (source.counts().held() > 0) {
-      database.execute(
-          "UPDATE source SET headings = ? WHERE part = ? AND number = ?",
-          HeadingList.text(treated.headings()),
-          source.part(),
-          source.number());
-    }
     database.execute(
-        "UPDATE source SET absent = ? WHERE part = ? AND number = ?",
+        "UPDATE source SET headings = ?, absent = ? WHERE part = ? AND number = ?",
+        HeadingList.text(treated.headings()),
         String.join("\t", treated.absent()),
         source.part(),
         source.number());

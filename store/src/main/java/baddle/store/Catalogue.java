@@ -431,6 +431,22 @@ public final class Catalogue {
         batch);
   }
 
+  /** The headings of live sources whose headings are known, in the order they were read. */
+  public List<StoredHeadings> headings(int batch) throws IOException {
+    return database.query(
+        "SELECT f.feed, f.path, s.sheet, s.headings, coalesce(s.absent, '') FROM source s"
+            + " JOIN file f ON f.id = s.file WHERE s.headings <> '' AND"
+            + LIVE
+            + "ORDER BY f.feed, s.period, f.path, s.part, s.number",
+        row ->
+            new StoredHeadings(
+                row.getString(1),
+                Place.source(row.getString(2), row.getString(3)),
+                HeadingList.parse(row.getString(4)),
+                row.getString(5).isEmpty() ? List.of() : List.of(row.getString(5).split("\t"))),
+        batch);
+  }
+
   /** What couldn't be read in live sources and is kept as a blank, by where it stands. */
   public List<StoredBlanked> blanked(int batch) throws IOException {
     return database.query(

@@ -4,7 +4,9 @@ import baddle.app.BatchStamp;
 import baddle.app.review.FindingPolicy;
 import baddle.app.review.TotalLine;
 import baddle.core.finding.Finding;
+import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
+import baddle.core.intake.HeldValue;
 import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
 import java.util.List;
@@ -21,7 +23,8 @@ import java.util.List;
  * @param lookups one for each lookup of each dataset
  * @param duplicates one for each dataset with a key
  * @param suspense the rows that are held, by cause
- * @param held the rows themselves, by their shape
+ * @param held the rows themselves, by their shape; none unless they were gathered
+ * @param rowLines every value that a row is held or left out for; none unless they were gathered
  * @param findings what is open after the plan's rules, the gravest first
  * @param accepted what the plan's rules accept
  */
@@ -36,6 +39,7 @@ public record CheckResult(
     List<DuplicateLine> duplicates,
     List<SuspenseLine> suspense,
     List<HeldTable> held,
+    List<RowLine> rowLines,
     List<Finding> findings,
     List<FindingPolicy.Accepted> accepted) {
 
@@ -89,6 +93,16 @@ public record CheckResult(
   public record SuspenseLine(
       String feed, String heading, String expectation, String found, long values, long rows) {}
 
+  /**
+   * A value that a row is held for, or left out for.
+   *
+   * @param feed the feed or the dataset
+   * @param place the row
+   * @param value what stands there, and what was expected
+   * @param ofKey whether it is because other rows have its key
+   */
+  public record RowLine(String feed, Place place, HeldValue value, boolean ofKey) {}
+
   /** Copies the lists. */
   public CheckResult {
     feeds = List.copyOf(feeds);
@@ -99,6 +113,7 @@ public record CheckResult(
     duplicates = List.copyOf(duplicates);
     suspense = List.copyOf(suspense);
     held = List.copyOf(held);
+    rowLines = List.copyOf(rowLines);
     findings = List.copyOf(findings);
     accepted = List.copyOf(accepted);
   }

@@ -22,6 +22,7 @@ import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
+import baddle.core.intake.HeldValue;
 import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
 import baddle.core.lookup.LookupTable;
@@ -40,6 +41,7 @@ import baddle.store.DatasetReader;
 import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.StoredFile;
+import baddle.store.StoredHeldRow;
 import baddle.store.StoredLeftOut;
 import baddle.store.StoredMended;
 import baddle.store.StoredRefusal;
@@ -70,6 +72,7 @@ public final class Checking {
   private final List<TotalLine> totals = new ArrayList<>();
   private final SuspenseCounts suspense = new SuspenseCounts();
 
+  private final List<CheckResult.RowLine> rowLines = new ArrayList<>();
   private final HeldTable.Builder held = new HeldTable.Builder();
   private final HeldRows heldRows;
 
@@ -175,6 +178,7 @@ public final class Checking {
         duplicates,
         suspense.lines(),
         held.build(),
+        rowLines,
         result.findings(),
         result.accepted());
   }
@@ -238,7 +242,10 @@ public final class Checking {
       suspense.add(cause.feed(), cause.value(), cause.values(), cause.rows());
     }
     if (heldRows == HeldRows.GATHERED) {
-      catalogue.heldRows(batch).forEach(held::add);
+      for (StoredHeldRow row : catalogue.heldRows(batch)) {
+        held.add(row);
+        rowLines.add(new CheckResult.RowLine(row.feed(), row.place(), row.value(), false));
+      }
     }
   }
 
@@ -259,6 +266,12 @@ public final class Checking {
         (block, row, reason) -> {
           if (reason.ofKey()) {
             byKey[reason.held().isPresent() ? 0 : 1]++;
+          }
+          if (heldRows == HeldRows.GATHERED) {
+            HeldValue value = reason.held().orElseGet(() -> leftOut(dataset));
+            rowLines.add(
+                new CheckResult.RowLine(
+                    dataset.name(), place(block, own, row), value, reason.ofKey()));
           }
           reason
               .held()
@@ -281,6 +294,11 @@ public final class Checking {
           new CheckResult.DuplicateLine(
               dataset.name(), String.join(", ", dataset.duplicates().key()), byKey[0], byKey[1]));
     }
+  }
+
+  private static HeldValue leftOut(DatasetPlan dataset) {
+    return new HeldValue(
+        String.join(", ", dataset.duplicates().key()), "", "no later row with its key; left out");
   }
 
   private static List<String> cells(Block block, int columns, int row) {

@@ -1,0 +1,68 @@
+package baddle.cli;
+
+import baddle.app.Inputs;
+import baddle.app.Project;
+import baddle.app.export.RowsFile;
+import baddle.app.lists.ListTable;
+import baddle.formats.rows.CsvForm;
+import baddle.reports.TextTable;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.apache.commons.cli.Option;
+
+/** Prints a list whole, or writes it into a file. */
+final class ListOutput {
+
+  private ListOutput() {}
+
+  static Option outOption() {
+    return Option.builder()
+        .longOpt("out")
+        .hasArg()
+        .argName("FILE")
+        .desc("write the list into a .csv, .xlsx, .ods, .jsonl, .json or .db file")
+        .get();
+  }
+
+  /** The file that the list is to go into, if it is to go into one. */
+  static Optional<Path> file(CommandOptions options, Console console, Optional<Project> project)
+      throws UsageException {
+    Optional<Path> file = options.value("out").map(console.folder()::resolve);
+    Optional<String> problem =
+        file.flatMap(RowsFile::problem)
+            .or(() -> file.flatMap(one -> Inputs.of(project, List.of()).problem(one)));
+    if (problem.isPresent()) {
+      throw new UsageException("--out: " + problem.get());
+    }
+    return file;
+  }
+
+  /** Writes or prints it. */
+  static void put(
+      ListTable table,
+      Optional<Path> file,
+      Optional<Path> plan,
+      CommandOptions options,
+      Console console)
+      throws IOException {
+    if (file.isPresent()) {
+      CsvForm form = new CsvForm(',', '.', CsvForm.STANDARD.charset(), false, true);
+      RowsFile.Shape shape =
+          new RowsFile.Shape(table.name(), form, List.<Map.Entry<String, String>>of(), List.of());
+      RowsFile.write(file.get(), plan, table.schema(), shape, table);
+      if (!options.quiet()) {
+        console
+            .out()
+            .println("written: " + file.get() + ", " + NumberText.counted(table.count(), "row"));
+      }
+      return;
+    }
+    List<String> names = table.schema().names();
+    TextTable text = new TextTable(names.size(), names);
+    table.rows().forEach(text::add);
+    text.lines(options.style()).forEach(console.out()::println);
+  }
+}

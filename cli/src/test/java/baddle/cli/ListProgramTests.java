@@ -1,0 +1,124 @@
+package baddle.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What pages show as lists can go into files, whole. */
+class ListProgramTests {
+
+  @TempDir Path folder;
+  private Baddle baddle = new Baddle(Path.of(""));
+
+  @BeforeEach
+  void setUp() throws Exception {
+    baddle = new Baddle(folder);
+    baddle.write(
+        "baddle.yaml",
+        "baddle: 1",
+        "datasets:",
+        "  sales:",
+        "    key: [doc]",
+        "    on_duplicate: keep latest",
+        "    columns:",
+        "      day: {type: date, required: true, headings: [Date, Sold]}",
+        "      doc: text",
+        "      code: text",
+        "      note: text",
+        "      amount: {type: decimal, places: 2, unreadable: blank}",
+        "      range: {type: text, lookup: codes}",
+        "feeds:",
+        "  tills:",
+        "    files: 'in/t-{period}.csv'",
+        "    expect: {every: month}",
+        "    leave_out: {when: \"\\\"doc\\\" = 'Total'\", because: total, control_total: {amount: amount}}",
+        "lookups: {codes: {file: codes.csv, match: {code: Code}, bring: {range: Range}}}");
+    baddle.write("codes.csv", "Code,Range", "c1,Shrubs");
+    baddle.write(
+        "in/t-2026-01.csv",
+        "Date,doc,code,note,amount",
+        "2026-01-05,D1,c1,x,10.00",
+        "soon,D2,c1,,1.00",
+        "2026-01-06,D3,c9,,n/a",
+        ",Total,,,12.00");
+    baddle.write("in/t-2026-03.csv", "Sold,doc,code,amount,Till", "2026-03-05,D1,c1,11.00,4");
+    baddle.run("consolidate");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "findings | severity,finding,file,sheet,row,heading,message,to_do | error,rows-held,in/t-2026-01.csv,,3,Date",
+        "held | feed,file,sheet,row,heading,found,expected | tills,in/t-2026-01.csv,,3,Date,soon,a date such as 2026-03-14",
+        "blanked | feed,file,sheet,row,heading,sent,expected | tills,in/t-2026-01.csv,,4,amount,n/a,'a number",
+        "left-out | feed,file,sheet,because,rows_left_out,rows_read | tills,in/t-2026-01.csv,,total,1,4",
+        "control-totals | feed,file,sheet,row,column,label,stated,computed,difference,rows_held,ties | tills,in/t-2026-01.csv,,5,amount,,12.00,11.00,1.00,1,no",
+        "missing-periods | feed,expected,state,what | tills,every month,missing,2026-02",
+        "headings | feed,file,sheet,column,state,at,heading,before | tills,in/t-2026-03.csv,,day,renamed,A,Sold,Date",
+        "headings | feed,file,sheet,column,state,at,heading,before | tills,in/t-2026-03.csv,,note,absent,,,note",
+        "headings | feed,file,sheet,column,state,at,heading,before | tills,in/t-2026-03.csv,,,extra,E,Till,",
+        "unmatched | dataset,lookup,state,key,rows,amount | sales,codes,missing,c9,1,0.00",
+        "duplicates | feed,file,sheet,row,heading,found,expected | sales,in/t-2026-01.csv,,2,doc",
+      })
+  void a_list_has_its_columns_and_all_its_rows(String list, String headings, String row)
+      throws Exception {
+    Baddle.Run run = baddle.run("check", "--list", list, "--out", "list.csv");
+
+    assertThat(run.status()).isEqualTo(1);
+    List<String> lines = Files.readAllLines(folder.resolve("list.csv"));
+    assertThat(lines.get(0)).isEqualTo(headings);
+    String start = row.replace("'", "\"");
+    assertThat(lines).as(String.join("\n", lines)).anyMatch(line -> line.startsWith(start));
+    assertThat(run.out()).contains("written: ", NumberText.counted(lines.size() - 1, "row"));
+    String printed = baddle.run("check", "--list", list).out();
+    assertThat(printed.lines().skip(1).findFirst()).isPresent();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "history | batch,made_at,files,new,replaced,read_again,renamed,gone,rows,errors,warnings,remarks | 2,",
+        "history --batch 2 | source,change,before,rows_before,rows_after | in/t-2026-03.csv,replaced,in/t-2026-03.csv,1,2",
+        "columns | dataset,column,type,filled,rows,values,examples | sales,day,date,3,3,2,",
+        "compare | summary,kind,place,measure,before,after,movement,because,rows_added,rows_removed,rows_altered | s,source,in/t-2026-03.csv,Amount,11.00,12.00,1.00,file changed,1,0,0",
+      })
+  void other_commands_lists_go_into_files_too(String command, String headings, String row)
+      throws Exception {
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(
+        plan,
+        Files.readString(plan)
+            + "summaries: {s: {down: [code], measures: {Amount: sum(amount)}}}\n");
+    baddle.write(
+        "in/t-2026-03.csv",
+        "Sold,doc,code,amount,Till",
+        "2026-03-05,D1,c1,11.00,4",
+        "2026-03-05,D4,c1,1.00,4");
+    baddle.run("consolidate");
+
+    Baddle.Run run = baddle.run((command + " --out list.csv").split(" "));
+
+    assertThat(run.status()).as(run.err()).isZero();
+    List<String> lines = Files.readAllLines(folder.resolve("list.csv"));
+    assertThat(lines.get(0)).isEqualTo(headings);
+    assertThat(lines).as(String.join("\n", lines)).anyMatch(line -> line.startsWith(row));
+  }
+
+  @Test
+  void what_a_list_cannot_do_is_said() throws IOException, InterruptedException {
+    assertThat(baddle.run("check", "--out", "x.csv").err()).contains("say which with --list");
+    assertThat(baddle.run("check", "--list", "heading").err()).contains("did you mean headings?");
+    assertThat(baddle.run("check", "--list", "held", "--out", "codes.csv").err())
+        .contains("is read by this command or its plan");
+  }
+}
