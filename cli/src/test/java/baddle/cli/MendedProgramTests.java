@@ -72,6 +72,19 @@ class MendedProgramTests {
   }
 
   @Test
+  void texts_like_formulas_are_marked_for_people_and_come_back_as_they_were() throws Exception {
+    baddle.write("in/Dunmere.csv", "doc,units,price", "=1+2,lO,1.00", "-D7,x,1.00", "'@b,y,1.00");
+    baddle.run("consolidate");
+    baddle.run("check", "--suspense", "held.csv");
+    mend("dunmere.csv", "'=1+2,lO", "'=1+2,10", "'-D7,x", "'-D7,2", "''@b,y", "''@b,3");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.out()).contains("3 rows read = 3 in the dataset").doesNotContain("not-used");
+    assertThat(summary()).contains("=1+2,10,1", ",-D7,2,1", ",'@b,3,1");
+  }
+
+  @Test
   void a_form_is_mended_cell_by_cell_under_the_addresses_of_its_cells() throws Exception {
     baddle.write(
         "baddle.yaml",

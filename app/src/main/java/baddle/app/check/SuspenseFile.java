@@ -2,6 +2,7 @@ package baddle.app.check;
 
 import baddle.app.OutputFile;
 import baddle.formats.csv.CsvRowWriter;
+import baddle.formats.rows.FormulaMark;
 import baddle.formats.xlsx.CellStyle;
 import baddle.formats.xlsx.XlsxWriter;
 import java.io.IOException;
@@ -45,8 +46,8 @@ public final class SuspenseFile {
   private static void writeCsv(OutputStream out, List<HeldTable> tables) throws IOException {
     try (CsvRowWriter writer = new CsvRowWriter(out)) {
       for (HeldTable table : tables) {
-        writer.row(table.headings());
-        table.rows().forEach(writer::row);
+        writer.row(table.headings().stream().map(FormulaMark::with).toList());
+        table.rows().forEach(row -> writer.row(row.stream().map(FormulaMark::with).toList()));
       }
     }
   }

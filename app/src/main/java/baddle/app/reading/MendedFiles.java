@@ -11,6 +11,7 @@ import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.RowSink;
 import baddle.core.intake.MendedRows;
+import baddle.formats.rows.FormulaMark;
 import baddle.store.StoredMended;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -19,6 +20,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -125,9 +127,15 @@ public final class MendedFiles {
     private List<String> texts(GridRow filled) {
       List<String> texts = new ArrayList<>();
       for (int cell = 0; cell < filled.width(); cell++) {
-        texts.add(filled.text(cell));
+        texts.add(asSent(filled.text(cell)));
       }
       return texts;
+    }
+
+    /** Without the mark that keeps programs from taking a text of a CSV file for a formula. */
+    private String asSent(String text) {
+      boolean delimited = String.valueOf(place.file()).toLowerCase(Locale.ROOT).endsWith(".csv");
+      return delimited ? FormulaMark.without(text) : text;
     }
 
     private void add(GridRow filled) {
@@ -143,7 +151,9 @@ public final class MendedFiles {
       Map<String, MendedRows.Cell> cells = new LinkedHashMap<>();
       for (int cell = 0; cell < headings.size(); cell++) {
         if (!OWN.contains(headings.get(cell)) && !headings.get(cell).isEmpty()) {
-          cells.put(headings.get(cell), new MendedRows.Cell(filled.kind(cell), filled.text(cell)));
+          cells.put(
+              headings.get(cell),
+              new MendedRows.Cell(filled.kind(cell), asSent(filled.text(cell))));
         }
       }
       At at = new At(own[0], own[1], Integer.parseInt(own[2]));

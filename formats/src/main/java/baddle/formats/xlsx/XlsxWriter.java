@@ -1,9 +1,11 @@
 package baddle.formats.xlsx;
 
 import baddle.core.grid.GridSheet;
+import baddle.formats.rows.SheetLimits;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -57,8 +59,25 @@ public final class XlsxWriter implements Closeable {
     sheet.range(0, 0, 0, 0).setName(GridSheet.REPORT_MARK);
   }
 
-  /** Writes a text. */
+  /**
+   * Writes a text.
+   *
+   * @throws UncheckedIOException if it is longer than a cell can hold, or stands where a sheet ends
+   */
   public void text(int row, int column, String text, CellStyle style) {
+    if (text.length() > SheetLimits.CHARACTERS || column >= SheetLimits.COLUMNS) {
+      throw new UncheckedIOException(
+          new IOException(
+              (column >= SheetLimits.COLUMNS
+                      ? "more columns than a workbook's sheet holds, " + SheetLimits.COLUMNS
+                      : "row "
+                          + (row + 1)
+                          + ": a text of "
+                          + text.length()
+                          + " characters; a workbook's cell holds "
+                          + SheetLimits.CHARACTERS)
+                  + "; write a .csv file"));
+    }
     sheet.value(row, column, text);
     finish(row, column, text.length(), style);
   }
