@@ -8,8 +8,8 @@ import baddle.app.export.Exporting;
 import baddle.app.export.RowsChoice;
 import baddle.app.export.RowsFile;
 import baddle.core.finding.Nearest;
+import baddle.core.grid.CsvForm;
 import baddle.core.value.Period;
-import baddle.formats.rows.CsvForm;
 import baddle.plan.PlanException;
 import java.io.IOException;
 import java.io.PrintStream;
@@ -19,8 +19,6 @@ import java.nio.charset.IllegalCharsetNameException;
 import java.nio.charset.StandardCharsets;
 import java.nio.charset.UnsupportedCharsetException;
 import java.nio.file.Path;
-import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -74,6 +72,7 @@ final class ExportCommand implements Command {
         HistoryCommand.batchOption("the rows as they stood at this batch"),
         option("period", "PERIOD", "only rows of this period, such as 2026-03"),
         option("since-batch", "N", "only rows that came later than with this batch"),
+        option("split-by", "A,B,...", "a file for each value; --out has {A} and {B} in its name"),
         option("table", "NAME", "the name of the table in a workbook or database"),
         option("separator", "WORD", "of CSV: comma, semicolon, tab or pipe (default: comma)"),
         option("decimal", "WORD", "of CSV: point or comma (default: point)"),
@@ -94,6 +93,10 @@ final class ExportCommand implements Command {
     String out =
         options.value("out").orElseThrow(() -> new UsageException("--out FILE says where to"));
     Exporting exporting = new Exporting(project, dataset, choice(project, options), form(options));
+    List<String> splitBy = list(options, "split-by");
+    if (!splitBy.isEmpty()) {
+      return split(exporting, out, splitBy, options, console);
+    }
     boolean terminal = out.equals("-");
     Path file = console.folder().resolve(out);
     if (!terminal) {
@@ -104,16 +107,46 @@ final class ExportCommand implements Command {
     }
     Exporting.Result result;
     try {
-      Instant now = Instant.now().truncatedTo(ChronoUnit.SECONDS);
       result =
           terminal
               ? exporting.toText(console.data())
-              : exporting.toFile(file, options.value("table"), now);
+              : exporting.toFile(file, options.value("table"));
     } catch (ExportException e) {
       throw new UsageException(e.getMessage());
     }
     if (!options.quiet()) {
       say(result, out, terminal ? console.err() : console.out(), options);
+    }
+    return Status.DONE;
+  }
+
+  private static int split(
+      Exporting exporting,
+      String out,
+      List<String> splitBy,
+      CommandOptions options,
+      Console console)
+      throws UsageException, IOException {
+    List<RowsFile.Ready> ready;
+    try {
+      ready = exporting.beside(console.folder(), out, splitBy, options.value("table"));
+    } catch (ExportException e) {
+      throw new UsageException(e.getMessage());
+    }
+    try {
+      for (RowsFile.Ready one : ready) {
+        one.beside().place();
+        if (!options.quiet()) {
+          Path file = console.folder().toAbsolutePath().relativize(one.beside().file());
+          String rows = NumberText.counted(one.written().rows(), "row");
+          console.out().println("written: " + file + ", " + rows);
+          one.written().remarks().forEach(remark -> console.out().println("  " + remark));
+        }
+      }
+    } finally {
+      for (RowsFile.Ready one : ready) {
+        one.close();
+      }
     }
     return Status.DONE;
   }

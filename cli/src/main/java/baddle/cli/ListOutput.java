@@ -4,7 +4,7 @@ import baddle.app.Inputs;
 import baddle.app.Project;
 import baddle.app.export.RowsFile;
 import baddle.app.lists.ListTable;
-import baddle.formats.rows.CsvForm;
+import baddle.core.grid.CsvForm;
 import baddle.reports.TextTable;
 import java.io.IOException;
 import java.nio.file.Path;

@@ -76,7 +76,7 @@ class ArchitectureTests {
                   "baddle.core.table",
                   "baddle.core.expression",
                   "it.unimi.dsi..")),
-          Map.entry("baddle.plan", List.of("baddle.core..", "com.fasterxml.jackson..")),
+          Map.entry("baddle.plan", List.of("baddle.core..", "org.yaml.snakeyaml..")),
           Map.entry("baddle.formats", List.of("baddle.core..", "baddle.formats..")),
           Map.entry(
               "baddle.formats.csv",
@@ -107,6 +107,17 @@ class ArchitectureTests {
               "baddle.formats.html",
               List.of("baddle.core..", "baddle.formats.text", "org.jsoup..")),
           Map.entry("baddle.formats.mail", List.of("baddle.core..", "org.apache.james.mime4j..")),
+          Map.entry(
+              "baddle.formats.rows",
+              List.of(
+                  "baddle.core..",
+                  "baddle.formats.ods",
+                  "baddle.formats.xlsx",
+                  "com.fasterxml.jackson..",
+                  "de.siegmar..",
+                  "java.sql..",
+                  "org.dhatim..",
+                  "org.sqlite..")),
           Map.entry(
               "baddle.store",
               List.of("baddle.core..", "java.sql..", "org.sqlite..", "com.github.luben..")),

@@ -175,6 +175,59 @@ class ExportProgramTests {
     assertThat(folder.resolve("rows.csv")).doesNotExist();
   }
 
+  @Test
+  void each_value_has_a_file_of_its_own_and_all_rows_are_in_one() throws Exception {
+    Baddle.Run run = baddle.run("export", "--split-by", "site", "--out", "packs/{site}.csv");
+
+    assertThat(run.status()).as(run.err()).isZero();
+    assertThat(run.out())
+        .contains("written: packs/Dunmere.csv, 2 rows", "packs/(blank).csv, 1 row");
+    int rows = 0;
+    try (Stream<Path> files = Files.list(folder.resolve("packs"))) {
+      for (Path file : files.toList()) {
+        rows +=
+            new String(Files.readAllBytes(file), StandardCharsets.UTF_8).split("\r\n").length - 1;
+      }
+    }
+    assertThat(rows).isEqualTo(5);
+    baddle.write("in/c.csv", "day,site,code,amount,units,remark", "2026-03-05,dunmere,x,1,1,");
+    baddle.run("consolidate");
+    Baddle.Run refused = baddle.run("export", "--split-by", "site", "--out", "packs/{site}.csv");
+    assertThat(refused.status()).isEqualTo(2);
+    assertThat(refused.err()).contains("Dunmere and dunmere would both be written into");
+  }
+
+  @Test
+  void a_run_writes_the_rows_that_the_plan_wants_with_its_reports() throws Exception {
+    Path plan = folder.resolve("baddle.yaml");
+    String reports =
+        """
+        reports:
+          figures.csv: {summaries: s}
+          clean/sales.xlsx: {rows: sales, where: amount > 0, origin: none}
+          'packs/{site}.csv': {rows: sales, columns: [day, amount], order: [day descending], split_by: site}
+        """;
+    Files.writeString(plan, Files.readString(plan) + reports);
+
+    Baddle.Run run = baddle.run("run");
+
+    assertThat(run.status()).as(run.err()).isZero();
+    assertThat(run.out()).contains("written: clean/sales.xlsx", "written: packs/Dunmere.csv");
+    assertThat(Files.readAllLines(folder.resolve("packs/Dunmere.csv")))
+        .containsExactly(
+            "day,amount,source_file,source_sheet,source_row",
+            "2026-03-06,-0.05,in/a.csv,,4",
+            "2026-02-07,7.00,in/a.csv,,5");
+    assertThat(baddle.run("look", "clean/sales.xlsx").out()).contains("A1:F4");
+    assertThat(baddle.run("run").out())
+        .contains("as it was: packs/Dunmere.csv", "as it was: clean/sales.xlsx");
+    Files.writeString(plan, Files.readString(plan).replace("split_by: site", "split_by: units"));
+    assertThat(baddle.run("run").err()).contains("should have {units} in it");
+    Files.writeString(
+        plan, Files.readString(plan).replace("where: amount > 0", "where: amont > 0"));
+    assertThat(baddle.run("run").err()).contains("no column amont; did you mean amount?");
+  }
+
   private byte[] exportedBytes(String... options) throws Exception {
     String[] all = new String[options.length + 3];
     all[0] = "export";

@@ -20,7 +20,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
 
 /** Reads a plan and checks it; all problems are reported at once. */
@@ -100,23 +99,6 @@ public final class PlanReader {
     }
   }
 
-  private Optional<ReportPlan> report(String file, PlanNode node, Set<String> summaries) {
-    Map<String, PlanNode> keys = nodes.keys(node, "report " + file, List.of("summaries", "flat"));
-    if (!keys.containsKey("summaries")) {
-      nodes.problem(node, "report " + file + " needs summaries:, a list of their names");
-      return Optional.empty();
-    }
-    List<String> names = new ArrayList<>();
-    for (PlanNode.Text name : nodes.texts(keys.get("summaries"), "summaries")) {
-      if (!summaries.contains(name.text())) {
-        nodes.problem(name, "no summary " + name.text() + Nearest.hint(name.text(), summaries));
-      }
-      names.add(name.text());
-    }
-    boolean flat = keys.containsKey("flat") && nodes.truth(keys.get("flat"), "flat").orElse(false);
-    return Optional.of(new ReportPlan(file, names, flat));
-  }
-
   private Plan plan(PlanNode root, Parameters parameters) {
     Map<String, PlanNode> keys = nodes.keys(root, "the plan", KEYS);
     checkVersion(root, keys);
@@ -178,10 +160,8 @@ public final class PlanReader {
             ? new ChecksReader(nodes, periods).read(keys.get("checks"))
             : List.of();
     List<ReportPlan> reports = new ArrayList<>();
-    forEach(
-        keys,
-        "reports",
-        (name, node) -> report(name, node, summaries.keySet()).ifPresent(reports::add));
+    ReportReader reportReader = new ReportReader(nodes, datasets, summaries.keySet());
+    forEach(keys, "reports", (name, node) -> reportReader.read(name, node).ifPresent(reports::add));
     return new Plan(
         calendar,
         periods,

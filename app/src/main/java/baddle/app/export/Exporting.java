@@ -1,10 +1,12 @@
 package baddle.app.export;
 
 import baddle.app.BatchStamp;
+import baddle.app.Inputs;
 import baddle.app.Project;
 import baddle.app.compare.SourceChange;
 import baddle.core.finding.Finding;
-import baddle.formats.rows.CsvForm;
+import baddle.core.grid.CsvForm;
+import baddle.plan.RowsPlan;
 import baddle.store.Batch;
 import baddle.store.Catalogue;
 import baddle.store.Store;
@@ -12,14 +14,16 @@ import baddle.store.StoredFile;
 import baddle.store.StoredSource;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 
 /** Hands the rows of a dataset over. */
 public final class Exporting {
@@ -28,6 +32,26 @@ public final class Exporting {
   private final String dataset;
   private final RowsChoice choice;
   private final CsvForm form;
+
+  /**
+   * What a plan wants to be written each time.
+   *
+   * @param batch the batch
+   */
+  public static Exporting of(Project project, RowsPlan rows, int batch) {
+    return new Exporting(
+        project,
+        rows.dataset(),
+        new RowsChoice(
+            rows.columns(),
+            RowsChoice.OriginColumns.valueOf(rows.origin().toUpperCase(Locale.ROOT)),
+            rows.where(),
+            rows.order(),
+            OptionalInt.of(batch),
+            Optional.empty(),
+            OptionalInt.empty()),
+        CsvForm.STANDARD);
+  }
 
   /** An export that is yet to run. */
   public Exporting(Project project, String dataset, RowsChoice choice, CsvForm form) {
@@ -61,16 +85,58 @@ public final class Exporting {
    * @param table the name of the table in it; empty for the dataset's
    * @throws ExportException if they can't be chosen as asked
    */
-  public Result toFile(Path file, Optional<String> table, Instant now)
-      throws IOException, ExportException {
+  public Result toFile(Path file, Optional<String> table) throws IOException, ExportException {
     try (Store store = Store.openToRead(project.storeFolder())) {
       RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
       RowsFile.Shape shape =
           new RowsFile.Shape(
-              table.orElse(dataset), form, about(rows.batch(), now), more(store, rows.batch()));
+              table.orElse(dataset), form, about(choice, rows.batch()), more(store, rows.batch()));
       RowsFile.Written written =
           RowsFile.write(file, Optional.of(project.planFile()), rows.schema(), shape, rows);
       return result(rows, written);
+    }
+  }
+
+  /**
+   * Writes them beside files, one for each combination of values of some columns, from where they
+   * have yet to be moved.
+   *
+   * @param name the file's path, with the columns in braces
+   * @param splitBy the columns; none for one file
+   * @throws ExportException if they can't be chosen or split as asked
+   */
+  public List<RowsFile.Ready> beside(
+      Path folder, String name, List<String> splitBy, Optional<String> table)
+      throws IOException, ExportException {
+    List<RowsFile.Ready> ready = new ArrayList<>();
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      Map<String, RowsChoice> files =
+          SplitRows.files(project, store, dataset, choice, splitBy, name);
+      Inputs inputs = Inputs.of(project);
+      for (Map.Entry<String, RowsChoice> one : files.entrySet()) {
+        Path file = folder.resolve(one.getKey()).normalize();
+        Files.createDirectories(file.resolveSibling(""));
+        Optional<String> problem = RowsFile.problem(file).or(() -> inputs.problem(file));
+        if (problem.isPresent()) {
+          throw new ExportException(problem.get());
+        }
+        RowsOfDataset rows = new RowsOfDataset(project, store, dataset, one.getValue());
+        RowsFile.Shape shape =
+            new RowsFile.Shape(
+                table.orElse(dataset),
+                form,
+                about(one.getValue(), rows.batch()),
+                more(store, rows.batch()));
+        ready.add(
+            RowsFile.writeBeside(
+                file, Optional.of(project.planFile()), rows.schema(), shape, rows));
+      }
+      return ready;
+    } catch (IOException | ExportException | RuntimeException e) {
+      for (RowsFile.Ready one : ready) {
+        one.close();
+      }
+      throw e;
     }
   }
 
@@ -93,19 +159,16 @@ public final class Exporting {
         BatchStamp.of(rows.batch()), written.rows(), written.remarks(), rows.changes());
   }
 
-  private List<Map.Entry<String, String>> about(Batch batch, Instant now) {
+  private List<Map.Entry<String, String>> about(RowsChoice of, Batch batch) {
     List<Map.Entry<String, String>> about = new ArrayList<>();
     about.add(Map.entry("Plan", String.valueOf(project.planFile().getFileName())));
     about.add(Map.entry("Dataset", dataset));
     about.add(Map.entry("Batch", BatchStamp.of(batch).toString()));
-    about.add(Map.entry("Written at", now.toString()));
-    choice.where().ifPresent(where -> about.add(Map.entry("Where", where)));
-    choice.period().ifPresent(period -> about.add(Map.entry("Period", period.toString())));
-    choice
-        .sinceBatch()
-        .ifPresent(since -> about.add(Map.entry("Since batch", String.valueOf(since))));
-    if (!choice.order().isEmpty()) {
-      about.add(Map.entry("Order", String.join(", ", choice.order())));
+    of.where().ifPresent(where -> about.add(Map.entry("Where", where)));
+    of.period().ifPresent(period -> about.add(Map.entry("Period", period.toString())));
+    of.sinceBatch().ifPresent(since -> about.add(Map.entry("Since batch", String.valueOf(since))));
+    if (!of.order().isEmpty()) {
+      about.add(Map.entry("Order", String.join(", ", of.order())));
     }
     return about;
   }

@@ -46,6 +46,12 @@ public record RowsChoice(
           Optional.empty(),
           OptionalInt.empty());
 
+  /** The same, of rows that meet another condition too. */
+  RowsChoice whereAlso(String condition) {
+    String both = where.map(own -> "(" + own + ") and (" + condition + ")").orElse(condition);
+    return new RowsChoice(columns, origin, Optional.of(both), order, batch, period, sinceBatch);
+  }
+
   /** Copies the lists. */
   public RowsChoice {
     columns = List.copyOf(columns);

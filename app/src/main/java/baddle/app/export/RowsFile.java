@@ -1,10 +1,10 @@
 package baddle.app.export;
 
 import baddle.app.OutputFile;
+import baddle.core.grid.CsvForm;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Schema;
-import baddle.formats.rows.CsvForm;
 import baddle.formats.rows.CsvRows;
 import baddle.formats.rows.JsonRows;
 import baddle.formats.rows.OdsRows;
@@ -12,6 +12,7 @@ import baddle.formats.rows.RowsWriter;
 import baddle.formats.rows.SqliteRows;
 import baddle.formats.rows.XlsxRows;
 import java.io.BufferedOutputStream;
+import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -86,6 +87,19 @@ public final class RowsFile {
     }
   }
 
+  /**
+   * A file that is written and not in its place yet; closing it before that throws it away.
+   *
+   * @param beside the file
+   * @param written what is in it
+   */
+  public record Ready(OutputFile.Beside beside, Written written) implements Closeable {
+    @Override
+    public void close() throws IOException {
+      beside.close();
+    }
+  }
+
   private RowsFile() {}
 
   /** Why no rows can be written to a path; empty where they can. */
@@ -107,20 +121,30 @@ public final class RowsFile {
    */
   public static Written write(
       Path file, Optional<Path> project, Schema schema, Shape shape, Rows rows) throws IOException {
+    try (Ready ready = writeBeside(file, project, schema, shape, rows)) {
+      ready.beside().place();
+      return ready.written();
+    }
+  }
+
+  /** Writes rows beside the file, from where it has yet to be moved. */
+  public static Ready writeBeside(
+      Path file, Optional<Path> project, Schema schema, Shape shape, Rows rows) throws IOException {
     Counted counted = new Counted();
-    new OutputFile(file)
-        .write(
-            project,
-            out -> {
-              if (ending(file).equals(".db")) {
-                database(file, schema, shape, rows, counted, out);
-              } else {
-                try (RowsWriter writer = writer(ending(file), out, schema, shape, rows)) {
-                  counted.push(rows, writer);
-                }
-              }
-            });
-    return counted.written();
+    OutputFile.Beside beside =
+        new OutputFile(file)
+            .writeBeside(
+                project,
+                out -> {
+                  if (ending(file).equals(".db")) {
+                    database(file, schema, shape, rows, counted, out);
+                  } else {
+                    try (RowsWriter writer = writer(ending(file), out, schema, shape, rows)) {
+                      counted.push(rows, writer);
+                    }
+                  }
+                });
+    return new Ready(beside, counted.written());
   }
 
   /** Writes rows as delimited text into a stream, which stays open. */

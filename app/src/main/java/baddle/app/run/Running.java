@@ -11,12 +11,16 @@ import baddle.app.compare.Comparing;
 import baddle.app.compare.Comparison;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
+import baddle.app.export.ExportException;
+import baddle.app.export.Exporting;
+import baddle.app.export.RowsFile;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.ReportFile;
 import baddle.app.summarize.Summarizing;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.plan.ReportPlan;
+import baddle.plan.RowsPlan;
 import baddle.plan.SummaryPlan;
 import baddle.store.Batch;
 import baddle.store.Store;
@@ -73,7 +77,10 @@ public final class Running {
       boolean folderIsMade =
           file.startsWith(project.folder()) && Files.notExists(file.resolveSibling(""));
       Path looked = folderIsMade ? project.folder().resolve(file.getFileName()) : file;
-      Optional<String> problem = ReportFile.problem(looked, report.summaries().size());
+      Optional<String> problem =
+          report.rows().isPresent()
+              ? RowsFile.problem(looked)
+              : ReportFile.problem(looked, report.summaries().size());
       if (problem.isPresent()) {
         return problem;
       }
@@ -228,11 +235,28 @@ public final class Running {
     }
   }
 
+  private List<OutputFile.Beside> rows(ReportPlan report, RowsPlan rows, int batch)
+      throws IOException {
+    try {
+      return Exporting.of(project, rows, batch)
+          .beside(project.folder(), report.file(), rows.splitBy(), Optional.empty())
+          .stream()
+          .map(RowsFile.Ready::beside)
+          .toList();
+    } catch (ExportException e) {
+      throw new IOException("report " + report.file() + ": " + e.getMessage(), e);
+    }
+  }
+
   private void writeReports(int batch, List<Path> written, List<Path> unchanged)
       throws IOException {
     List<OutputFile.Beside> ready = new ArrayList<>();
     try {
       for (ReportPlan report : project.plan().reports()) {
+        if (report.rows().isPresent()) {
+          ready.addAll(rows(report, report.rows().get(), batch));
+          continue;
+        }
         List<SummaryPlan> summaries =
             report.summaries().stream()
                 .map(name -> Objects.requireNonNull(project.plan().summaries().get(name)))

@@ -1,5 +1,6 @@
 package baddle.formats.rows;
 
+import baddle.core.grid.CsvForm;
 import baddle.core.table.Block;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;

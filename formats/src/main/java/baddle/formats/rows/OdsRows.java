@@ -5,6 +5,7 @@ import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
 import baddle.formats.ods.OdsWriter;
+import baddle.formats.xlsx.SheetLimits;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;

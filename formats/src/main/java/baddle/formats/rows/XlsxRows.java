@@ -6,6 +6,7 @@ import baddle.core.table.Column;
 import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
+import baddle.formats.xlsx.SheetLimits;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;

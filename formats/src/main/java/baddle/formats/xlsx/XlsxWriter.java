@@ -1,7 +1,6 @@
 package baddle.formats.xlsx;
 
 import baddle.core.grid.GridSheet;
-import baddle.formats.rows.SheetLimits;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;

@@ -1,4 +1,4 @@
-package baddle.formats.rows;
+package baddle.formats.xlsx;
 
 import java.io.IOException;
 

@@ -1,4 +1,4 @@
-package baddle.formats.rows;
+package baddle.core.grid;
 
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;

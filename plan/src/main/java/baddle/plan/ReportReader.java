@@ -1,0 +1,157 @@
+package baddle.plan;
+
+import baddle.core.expression.Expression;
+import baddle.core.expression.ExpressionException;
+import baddle.core.finding.Nearest;
+import baddle.core.table.Column;
+import baddle.core.table.Origin;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** Reads what files are written each time. */
+final class ReportReader {
+
+  private static final List<String> OF_SUMMARIES = List.of("summaries", "flat");
+  private static final List<String> OF_ROWS =
+      List.of("rows", "columns", "origin", "where", "order", "split_by");
+  private static final String DESCENDING = " descending";
+
+  private final NodeReader nodes;
+  private final Map<String, DatasetPlan> datasets;
+  private final Set<String> summaries;
+
+  ReportReader(NodeReader nodes, Map<String, DatasetPlan> datasets, Set<String> summaries) {
+    this.nodes = nodes;
+    this.datasets = datasets;
+    this.summaries = summaries;
+  }
+
+  Optional<ReportPlan> read(String file, PlanNode node) {
+    List<String> known = new ArrayList<>(OF_SUMMARIES);
+    known.addAll(OF_ROWS);
+    Map<String, PlanNode> keys = nodes.keys(node, "report " + file, known);
+    if (keys.containsKey("rows") == keys.containsKey("summaries")) {
+      nodes.problem(
+          node,
+          "report "
+              + file
+              + (keys.containsKey("rows")
+                  ? " takes summaries: or rows:, not both"
+                  : " needs summaries:, a list of their names, or rows:, a dataset"));
+      return Optional.empty();
+    }
+    List<String> others = keys.containsKey("rows") ? OF_SUMMARIES : OF_ROWS;
+    for (String other : others) {
+      if (keys.containsKey(other)) {
+        nodes.problem(
+            keys.get(other),
+            other
+                + ": belongs to a report of "
+                + (keys.containsKey("rows") ? "summaries" : "rows"));
+      }
+    }
+    return keys.containsKey("rows") ? rows(file, keys) : summaries(file, keys);
+  }
+
+  private Optional<ReportPlan> summaries(String file, Map<String, PlanNode> keys) {
+    List<String> names = new ArrayList<>();
+    for (PlanNode.Text name : nodes.texts(keys.get("summaries"), "summaries")) {
+      if (!summaries.contains(name.text())) {
+        nodes.problem(name, "no summary " + name.text() + Nearest.hint(name.text(), summaries));
+      }
+      names.add(name.text());
+    }
+    boolean flat = keys.containsKey("flat") && nodes.truth(keys.get("flat"), "flat").orElse(false);
+    return Optional.of(new ReportPlan(file, names, flat, Optional.empty()));
+  }
+
+  private Optional<ReportPlan> rows(String file, Map<String, PlanNode> keys) {
+    List<PlanNode.Text> names = nodes.texts(keys.get("rows"), "rows");
+    DatasetPlan dataset = names.size() == 1 ? datasets.get(names.get(0).text()) : null;
+    if (dataset == null) {
+      String name = names.isEmpty() ? "" : names.get(0).text();
+      nodes.problem(
+          keys.get("rows"),
+          "rows: should name one dataset" + Nearest.hint(name, datasets.keySet()));
+      return Optional.empty();
+    }
+    List<String> known = new ArrayList<>(dataset.schema().names());
+    Origin.columns().stream().map(Column::name).forEach(known::add);
+    List<String> splitBy = columns(keys, "split_by", known);
+    for (String column : splitBy) {
+      if (!file.contains("{" + column + "}")) {
+        nodes.problem(
+            keys.get("split_by"), "the file's name should have {" + column + "} in it: " + file);
+      }
+    }
+    return Optional.of(
+        new ReportPlan(
+            file,
+            List.of(),
+            false,
+            Optional.of(
+                new RowsPlan(
+                    dataset.name(),
+                    columns(keys, "columns", known),
+                    origin(keys),
+                    where(keys, known),
+                    columns(keys, "order", known),
+                    splitBy))));
+  }
+
+  private List<String> columns(Map<String, PlanNode> keys, String key, List<String> known) {
+    List<String> columns = new ArrayList<>();
+    if (keys.containsKey(key)) {
+      for (PlanNode.Text one : nodes.texts(keys.get(key), key)) {
+        boolean sorts = key.equals("order") && one.text().endsWith(DESCENDING);
+        String name =
+            sorts ? one.text().substring(0, one.text().length() - DESCENDING.length()) : one.text();
+        if (!known.contains(name)) {
+          nodes.problem(one, key + ": no column " + name + Nearest.hint(name, known));
+        }
+        columns.add(one.text());
+      }
+    }
+    return columns;
+  }
+
+  private String origin(Map<String, PlanNode> keys) {
+    if (!keys.containsKey("origin")) {
+      return "short";
+    }
+    List<PlanNode.Text> texts = nodes.texts(keys.get("origin"), "origin");
+    String word = texts.size() == 1 ? texts.get(0).text() : "";
+    if (!RowsPlan.ORIGINS.contains(word)) {
+      nodes.problem(
+          keys.get("origin"),
+          "origin: should be one of "
+              + String.join(", ", RowsPlan.ORIGINS)
+              + Nearest.hint(word, RowsPlan.ORIGINS));
+    }
+    return word;
+  }
+
+  private Optional<String> where(Map<String, PlanNode> keys, List<String> known) {
+    if (!keys.containsKey("where")) {
+      return Optional.empty();
+    }
+    List<PlanNode.Text> texts = nodes.texts(keys.get("where"), "where");
+    if (texts.size() != 1) {
+      nodes.problem(keys.get("where"), "where: takes one condition");
+      return Optional.empty();
+    }
+    try {
+      for (String name : Expression.parse(texts.get(0).text()).names()) {
+        if (!known.contains(name)) {
+          nodes.problem(texts.get(0), "where: no column " + name + Nearest.hint(name, known));
+        }
+      }
+    } catch (ExpressionException e) {
+      nodes.problem(texts.get(0), "where: " + e.getMessage());
+    }
+    return Optional.of(texts.get(0).text());
+  }
+}
