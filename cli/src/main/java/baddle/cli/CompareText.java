@@ -98,6 +98,14 @@ final class CompareText {
       lines.addAll(causes(summary, causes));
       more(causes.size(), lines);
     }
+    summary
+        .derived()
+        .ifPresent(
+            reason ->
+                lines.add(
+                    reason.words()
+                        + ": rows of unchanged files may hold other values than before, and stand"
+                        + " under other items"));
     return lines;
   }
 
@@ -225,6 +233,9 @@ final class CompareText {
             json.writeStringField("summary", summary.name());
             write(json, "totals", summary.totals(), BigDecimal.ZERO);
             write(json, "movements", summary.movements(), least);
+            if (summary.derived().isPresent()) {
+              json.writeStringField("derived_values", summary.derived().get().words());
+            }
             writeCauses(json, summary.causes(), least);
             json.writeEndObject();
           }

@@ -92,7 +92,13 @@ final class ExportCommand implements Command {
     String dataset = dataset(project, options.arguments());
     String out =
         options.value("out").orElseThrow(() -> new UsageException("--out FILE says where to"));
-    Exporting exporting = new Exporting(project, dataset, choice(project, options), form(options));
+    CsvForm form = form(options);
+    Exporting exporting =
+        new Exporting(
+            project,
+            dataset,
+            choice(project, options),
+            out.equals("-") && console.terminal().out() ? form.onTerminal() : form);
     List<String> splitBy = list(options, "split-by");
     if (!splitBy.isEmpty()) {
       return split(exporting, out, splitBy, options, console);
@@ -230,7 +236,8 @@ final class ExportCommand implements Command {
         MARKS.get(one(options, "decimal", List.copyOf(MARKS.keySet()), "point")),
         mark ? StandardCharsets.UTF_8 : charset(charset),
         mark,
-        one(options, "formulas", FORMULAS, "keep").equals("mark"));
+        one(options, "formulas", FORMULAS, "keep").equals("mark"),
+        false);
   }
 
   private static Charset charset(String name) throws UsageException {

@@ -49,7 +49,7 @@ final class ListOutput {
       Console console)
       throws IOException {
     if (file.isPresent()) {
-      CsvForm form = new CsvForm(',', '.', CsvForm.STANDARD.charset(), false, true);
+      CsvForm form = new CsvForm(',', '.', CsvForm.STANDARD.charset(), false, true, false);
       RowsFile.Shape shape =
           new RowsFile.Shape(table.name(), form, List.<Map.Entry<String, String>>of(), List.of());
       RowsFile.write(file.get(), plan, table.schema(), shape, table);

@@ -98,6 +98,7 @@ public final class Comparing {
         summary.name(),
         Movements.of(old, now, true),
         sorted(Movements.of(old, now, false)),
+        new Reasons(store, summary.dataset(), before, after, sources, false).ofUnchanged(),
         new Causes(project, summarizing, store, sources, closed)
             .of(of(summary, bySource(summary.crosstab())), before, after));
   }
@@ -192,6 +193,7 @@ public final class Comparing {
                 summary.name(),
                 Movements.of(old, then, true),
                 sorted(Movements.of(old, then, false)),
+                Optional.empty(),
                 List.of()));
       }
       if (!compared.isEmpty() && !(anyBefore && anyAfter)) {

@@ -1,6 +1,7 @@
 package baddle.app.compare;
 
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What moved.
@@ -19,10 +20,15 @@ public record Comparison(
    * @param name the summary
    * @param totals its grand totals that moved
    * @param movements its figures that moved, the largest first
+   * @param derived why rows of unchanged files may stand under other items; empty where they don't
    * @param causes for each measure that adds up, what each source moved it by, the largest first
    */
   public record Summary(
-      String name, List<Movement> totals, List<Movement> movements, List<Cause> causes) {
+      String name,
+      List<Movement> totals,
+      List<Movement> movements,
+      Optional<Reason> derived,
+      List<Cause> causes) {
 
     /** Whether a file is among the causes. */
     boolean isMovedBy(String path) {

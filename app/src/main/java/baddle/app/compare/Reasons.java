@@ -48,6 +48,11 @@ final class Reasons {
     return lookup ? Reason.LOOKUP_CHANGED : Reason.OTHER_ROWS_COUNT;
   }
 
+  /** Why rows of files that haven't changed may hold something else; empty where they don't. */
+  Optional<Reason> ofUnchanged() {
+    return unchangedFile == Reason.OTHER_ROWS_COUNT ? Optional.empty() : Optional.of(unchangedFile);
+  }
+
   /**
    * Why a file's rows make another figure.
    *

@@ -41,7 +41,7 @@ public final class CsvRows implements RowsWriter {
     writer =
         CsvWriter.builder()
             .fieldSeparator(form.separator())
-            .lineDelimiter(LineDelimiter.CRLF)
+            .lineDelimiter(form.lineFeeds() ? LineDelimiter.LF : LineDelimiter.CRLF)
             .build(characters);
     texts = new RowTexts(schema, form.decimalMark());
     cells = new String[schema.size()];
