@@ -16,10 +16,13 @@ import org.jspecify.annotations.Nullable;
 /** Rows as delimited text (RFC 4180): the headings, then a line for each row; blanks are empty. */
 public final class CsvRows implements RowsWriter {
 
+  private static final int CHUNK = 1_024;
+
   private final CsvWriter writer;
   private final RowTexts texts;
   private final boolean[] marked;
   private final @Nullable String[] cells;
+  private final @Nullable String[][] chunk;
 
   /**
    * Begins a file with its headings.
@@ -45,6 +48,7 @@ public final class CsvRows implements RowsWriter {
             .build(characters);
     texts = new RowTexts(schema, form.decimalMark());
     cells = new String[schema.size()];
+    chunk = new String[schema.size()][CHUNK];
     marked = new boolean[schema.size()];
     for (int i = 0; i < marked.length; i++) {
       marked[i] = form.marksFormulas() && schema.column(i).type().kind() == ColumnType.Kind.TEXT;
@@ -56,10 +60,24 @@ public final class CsvRows implements RowsWriter {
 
   @Override
   public void accept(Block block, int from, int to) {
-    for (int row = from; row < to; row++) {
+    for (int first = from; first < to; first += CHUNK) {
+      write(block, first, Math.min(CHUNK, to - first));
+    }
+  }
+
+  /** Makes the texts column by column, and writes them row by row. */
+  private void write(Block block, int first, int count) {
+    for (int column = 0; column < cells.length; column++) {
+      @Nullable String[] ofColumn = chunk[column];
+      texts.texts(block, column, first, count, ofColumn);
+      for (int row = 0; marked[column] && row < count; row++) {
+        String text = ofColumn[row];
+        ofColumn[row] = text == null ? null : FormulaMark.with(text);
+      }
+    }
+    for (int row = 0; row < count; row++) {
       for (int column = 0; column < cells.length; column++) {
-        String text = texts.text(block, column, row);
-        cells[column] = text != null && marked[column] ? FormulaMark.with(text) : text;
+        cells[column] = chunk[column][row];
       }
       writer.writeRecord(cells);
     }

@@ -34,7 +34,20 @@ final class RowTexts {
 
   /** The value of a cell; null for a blank. */
   @Nullable String text(Block block, int column, int row) {
-    return columns[column].text(block.vector(column), row);
+    @Nullable String[] one = new String[1];
+    columns[column].texts(block.vector(column), row, 1, one);
+    return one[0];
+  }
+
+  /**
+   * The values of a column's cells; nulls for blanks.
+   *
+   * @param from the first row
+   * @param count how many rows
+   * @param into takes the values, from 0
+   */
+  void texts(Block block, int column, int from, int count, @Nullable String[] into) {
+    columns[column].texts(block.vector(column), from, count, into);
   }
 
   private static final class Column {
@@ -42,49 +55,74 @@ final class RowTexts {
     private final ColumnType type;
     private final char decimalMark;
     private @Nullable Dictionary dictionary;
-    private String[] texts = NONE;
+    private @Nullable String[] texts = NONE;
     private final long[] numbers = new long[KNOWN];
-    private final String[] shown = new String[KNOWN];
+    private final @Nullable String[] shown = new String[KNOWN];
 
     Column(ColumnType type, char decimalMark) {
       this.type = type;
       this.decimalMark = decimalMark;
     }
 
-    @Nullable String text(Vector vector, int row) {
+    void texts(Vector vector, int from, int count, @Nullable String[] into) {
       if (vector instanceof TextVector text) {
-        int code = text.codes()[row];
-        return code == Dictionary.BLANK ? null : ofCode(text.dictionary(), code);
+        ofCodes(text.codes(), text.dictionary(), from, count, into);
+      } else {
+        ofNumbers((LongVector) vector, from, count, into);
       }
-      LongVector longs = (LongVector) vector;
-      return longs.isBlank(row) ? null : ofNumber(longs.values()[row]);
     }
 
-    private String ofCode(Dictionary of, int code) {
-      if (of != dictionary || texts.length <= code) {
+    private void ofCodes(int[] codes, Dictionary of, int from, int count, @Nullable String[] into) {
+      if (of != dictionary || texts.length <= of.size()) {
         texts = new String[of.size() + 1];
         dictionary = of;
       }
-      String text = texts[code];
-      if (text == null) {
-        text = of.text(code);
-        texts[code] = text;
+      @Nullable String[] known = texts;
+      for (int i = 0; i < count; i++) {
+        int code = codes[from + i];
+        String text = known[code];
+        if (text == null && code != Dictionary.BLANK) {
+          text = of.text(code);
+          known[code] = text;
+        }
+        into[i] = text;
       }
-      return text;
+    }
+
+    private void ofNumbers(LongVector vector, int from, int count, @Nullable String[] into) {
+      long[] values = vector.values();
+      for (int i = 0; i < count; i++) {
+        into[i] = vector.isBlank(from + i) ? null : ofNumber(values[from + i]);
+      }
     }
 
     private String ofNumber(long number) {
       int at = (int) ((number * 0x9E3779B97F4A7C15L) >>> 54);
       String text = shown[at];
       if (text == null || numbers[at] != number) {
-        text = type.shown(number);
-        if (decimalMark != '.' && type.places() > 0) {
-          text = text.replace('.', decimalMark);
-        }
+        text = type.isNumber() ? digits(number) : type.shown(number);
         numbers[at] = number;
         shown[at] = text;
       }
       return text;
+    }
+
+    /** Plain digits with the decimal mark. */
+    private String digits(long number) {
+      int places = type.places();
+      if (places == 0) {
+        return Long.toString(number);
+      }
+      String all = Long.toString(Math.abs(number));
+      StringBuilder text = new StringBuilder(all.length() + places + 3);
+      text.append(number < 0 ? "-" : "");
+      int whole = all.length() - places;
+      if (whole <= 0) {
+        text.append('0').append(decimalMark).append("0".repeat(-whole)).append(all);
+      } else {
+        text.append(all, 0, whole).append(decimalMark).append(all, whole, all.length());
+      }
+      return text.toString();
     }
   }
 }
