@@ -199,7 +199,7 @@ class EachPeriodProgramTests {
     baddle.run("consolidate");
 
     assertThat(baddle.run("history", "--total", "revenue").out())
-        .containsPattern("2 .* 1 +0 +0 +0 +1 +2 +0 +0 +14.00")
+        .containsPattern("2 .* 1 +0 +0 +0 +0 +1 +2 +0 +0 +14.00")
         .containsPattern("1 .* 2 +2 +0 +0 +0 +4 +0 +0 +45.50");
     assertThat(baddle.run("history", "--batch", "2").out()).contains("in/tills-2026-02.csv  gone");
     assertThat(baddle.run("summarize", "months", "--batch", "1").out()).contains("45.50");
@@ -300,8 +300,8 @@ class EachPeriodProgramTests {
 
     assertThat(run.status()).isZero();
     assertThat(run.out())
-        .contains("run: batch 1", "changed: 2 files")
-        .containsPattern("run: batch 2, 1 new; 5 rows; [1-9] errors");
+        .contains("began: 3 files to look at", "run: batch 1", "changed: 2 files")
+        .containsPattern("run: batch 2, 1 new; 5 rows; [1-9] error");
     assertThat(baddle.run("watch", "--once", "--still", "1", "--json").out())
         .contains("\"event\":\"run\"", "\"changed\":false");
   }
