@@ -119,6 +119,11 @@ final class ExportCommand implements Command {
               : exporting.toFile(file, options.value("table"));
     } catch (ExportException e) {
       throw new UsageException(e.getMessage());
+    } catch (IOException e) {
+      if (terminal && "Broken pipe".equals(e.getMessage())) {
+        return Status.DONE;
+      }
+      throw e;
     }
     if (!options.quiet()) {
       say(result, out, terminal ? console.err() : console.out(), options);

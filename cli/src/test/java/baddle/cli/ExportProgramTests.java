@@ -169,6 +169,16 @@ class ExportProgramTests {
     assertThat(new String(bytes, 0, 6, StandardCharsets.UTF_8)).startsWith("\uFEFFday");
     String text = new String(bytes, StandardCharsets.UTF_8);
     assertThat(text).contains("2026-03-06;Dunmere;00200;-0,05;;=1+2;in/a.csv;;4\r\n");
+    Baddle.Run since = baddle.run("export", "--since-batch", "1", "--out", "since.csv");
+    assertThat(since.out()).contains("since.csv, 0 rows").doesNotContain("Replaced or removed");
+    baddle.write("in/a.csv", "day,site,code,amount,units,remark", "2026-03-05,x,y,1,1,");
+    baddle.run("consolidate");
+    assertThat(baddle.run("export", "--since-batch", "1", "--out", "since.csv").out())
+        .contains("since.csv, 1 row", "Replaced or removed since", "in/a.csv  replaced");
+  }
+
+  @Test
+  void texts_like_formulas_are_marked_where_that_is_asked_for() throws Exception {
     assertThat(exported("--formulas", "mark")).contains(",'=1+2,", ",-5,", ",''=x,", ",+44,");
     Baddle.Run refused = baddle.run("export", "--out", "rows.csv", "--charset", "iso-8859-1");
     assertThat(refused.status()).isEqualTo(3);

@@ -53,8 +53,8 @@ final class Condition implements DatasetReader.RowChoice {
         throw new IOException(
             "the condition "
                 + text
-                + " can't be computed for a row: "
-                + condition.failure(row).get());
+                + " can't be computed for a row; it needs "
+                + condition.failure(row).get().expectation());
       }
       if (!truth.isBlank(row) && truth.values()[row] != 0) {
         rows.set(row);

@@ -11,6 +11,7 @@ import baddle.core.table.Column;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.plan.DatasetPlan;
+import baddle.plan.FeedPlan;
 import baddle.store.Batch;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
@@ -20,6 +21,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** The rows of a dataset that are wanted. */
@@ -35,6 +38,7 @@ public final class RowsOfDataset implements RowsFile.Rows {
   private final List<String> columns;
   private final Optional<Condition> condition;
   private final Schema schema;
+  private final Set<String> feeds;
   private final List<RowOrder> order;
 
   /**
@@ -47,6 +51,11 @@ public final class RowsOfDataset implements RowsFile.Rows {
       throws IOException, ExportException {
     this.store = store;
     this.choice = choice;
+    this.feeds =
+        project.plan().feeds().values().stream()
+            .filter(feed -> feed.dataset().equals(dataset))
+            .map(FeedPlan::name)
+            .collect(Collectors.toSet());
     this.batch = BatchChoice.of(store, project, choice.batch());
     this.reader = new Summarizing(project).reader(store, dataset, batch.number());
     DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
@@ -124,6 +133,7 @@ public final class RowsOfDataset implements RowsFile.Rows {
     return SourceChange.between(store.catalogue(), choice.sinceBatch().getAsInt(), batch.number())
         .stream()
         .filter(change -> change.kind() != SourceChange.Kind.NEW)
+        .filter(change -> feeds.contains(change.feed()))
         .toList();
   }
 
