@@ -47,13 +47,14 @@ final class Texts {
     return characters.indexOf(c) >= 0;
   }
 
+  /** A text that is longer already stays whole, for cut codes could become equal. */
   static String padded(String text, long length, String with, boolean left) throws Failure.Thrown {
     if (length < 0 || length > LONGEST || with.isEmpty()) {
       throw new Failure.Thrown(Failure.OUT_OF_RANGE);
     }
     int missing = (int) length - text.codePointCount(0, text.length());
     if (missing <= 0) {
-      return substring(text, 1, length);
+      return text;
     }
     String padding = substring(with.repeat(missing), 1, missing);
     return left ? padding + text : text + padding;

@@ -161,6 +161,8 @@ class EvaluationTests {
         "char_length(site) # 10",
         "char_length('\ud83c\udf31a') # 2",
         "lpad('42', 5, '0') # 00042",
+        "lpad('123456', 5, '0') # 123456",
+        "rpad('abcd', 3) || '.' # abcd.",
         "rpad('a', 3) || '.' # a  .",
         "part(\"Doc no\", '-', 2) # 7/42",
         "part(\"Doc no\", '/', -1) # 42",
