@@ -63,7 +63,10 @@ public final class LookupReviews {
     table.spec().range().ifPresent(range -> columns.add(range.column().name()));
     dataset.amount().ifPresent(columns::add);
     if (anyClosed) {
-      table.spec().bring().stream().map(Column::name).forEach(columns::add);
+      table.spec().bring().stream()
+          .filter(reader.schema()::has)
+          .map(Column::name)
+          .forEach(columns::add);
     }
     List<String> wanted = List.copyOf(columns);
     Schema schema = dataset.schema().only(wanted);
