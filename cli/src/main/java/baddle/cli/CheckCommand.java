@@ -104,7 +104,8 @@ final class CheckCommand implements Command {
     Optional<CheckList> list = list(options);
     Optional<Path> out = ListOutput.file(options, console, Optional.of(project));
     if (out.isPresent() && list.isEmpty()) {
-      throw new UsageException("--out writes one list; say which with --list: " + LISTS);
+      throw new UsageException(
+          "--out writes one list; say which with --list: " + String.join(", ", LISTS));
     }
     boolean gathers = suspense.isPresent() || list.filter(CheckList::needsRows).isPresent();
     CheckResult result =

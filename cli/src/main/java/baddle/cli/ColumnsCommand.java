@@ -4,7 +4,6 @@ import baddle.app.Project;
 import baddle.app.columns.ColumnSurvey;
 import baddle.app.lists.ListTable;
 import baddle.core.expression.Expression;
-import baddle.core.finding.Nearest;
 import baddle.plan.PlanException;
 import baddle.reports.TextTable;
 import com.fasterxml.jackson.core.JsonGenerator;
@@ -53,19 +52,11 @@ final class ColumnsCommand implements Command {
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
     Project project = options.project();
-    List<String> known = List.copyOf(project.plan().datasets().keySet());
-    List<String> wanted = options.arguments().isEmpty() ? known : options.arguments();
+    List<String> wanted =
+        options.arguments().isEmpty() ? DatasetNames.of(project) : options.arguments();
     List<ColumnSurvey> surveys = new ArrayList<>();
     for (String name : wanted) {
-      if (!known.contains(name)) {
-        throw new UsageException(
-            "no dataset "
-                + name
-                + Nearest.hint(name, known)
-                + "\ndatasets: "
-                + String.join(", ", known));
-      }
-      surveys.add(ColumnSurvey.of(project, name));
+      surveys.add(ColumnSurvey.of(project, DatasetNames.known(project, name)));
     }
     Optional<Path> out = ListOutput.file(options, console, Optional.of(project));
     if (out.isPresent()) {

@@ -2,7 +2,6 @@ package baddle.cli;
 
 import baddle.app.Inputs;
 import baddle.app.Project;
-import baddle.app.compare.SourceChange;
 import baddle.app.export.ExportException;
 import baddle.app.export.Exporting;
 import baddle.app.export.RowsChoice;
@@ -11,6 +10,7 @@ import baddle.core.finding.Nearest;
 import baddle.core.grid.CsvForm;
 import baddle.core.value.Period;
 import baddle.plan.PlanException;
+import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.math.BigDecimal;
@@ -20,6 +20,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.charset.UnsupportedCharsetException;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -125,7 +126,9 @@ final class ExportCommand implements Command {
       }
       throw e;
     }
-    if (!options.quiet()) {
+    if (options.json() && !terminal) {
+      console.out().print(json(result, out) + "\n");
+    } else if (!options.quiet()) {
       say(result, out, terminal ? console.err() : console.out(), options);
     }
     return Status.DONE;
@@ -144,15 +147,21 @@ final class ExportCommand implements Command {
     } catch (ExportException e) {
       throw new UsageException(e.getMessage());
     }
+    Map<String, Long> files = new LinkedHashMap<>();
     try {
       for (RowsFile.Ready one : ready) {
         one.beside().place();
-        if (!options.quiet()) {
-          Path file = console.folder().toAbsolutePath().relativize(one.beside().file());
-          String rows = NumberText.counted(one.written().rows(), "row");
+        Path file = console.folder().toAbsolutePath().relativize(one.beside().file());
+        RowsFile.Written written = one.written();
+        files.put(file.toString(), written.rows());
+        if (!options.quiet() && !options.json()) {
+          String rows = NumberText.counted(written.rows(), "row");
           console.out().println("written: " + file + ", " + rows);
-          one.written().remarks().forEach(remark -> console.out().println("  " + remark));
+          written.remarks().forEach(remark -> console.out().println("  " + remark));
         }
+      }
+      if (options.json()) {
+        console.out().print(JsonText.of(json -> write(json, files)) + "\n");
       }
     } finally {
       for (RowsFile.Ready one : ready) {
@@ -160,6 +169,32 @@ final class ExportCommand implements Command {
       }
     }
     return Status.DONE;
+  }
+
+  private static void write(JsonGenerator json, Map<String, Long> rowsOfFiles) throws IOException {
+    json.writeStartObject();
+    json.writeArrayFieldStart("files");
+    for (Map.Entry<String, Long> one : rowsOfFiles.entrySet()) {
+      json.writeStartObject();
+      json.writeStringField("file", one.getKey());
+      json.writeNumberField("rows", one.getValue());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+
+  private static String json(Exporting.Result result, String out) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          json.writeStringField("file", out);
+          json.writeNumberField("rows", result.rows());
+          json.writeNumberField("batch", result.batch().number());
+          JsonText.strings(json, "remarks", result.remarks());
+          CompareText.writeSources(json, result.changes());
+          json.writeEndObject();
+        });
   }
 
   private static void say(
@@ -173,36 +208,20 @@ final class ExportCommand implements Command {
     if (!result.changes().isEmpty()) {
       to.println("Replaced or removed since, which these rows don't show:");
       new CompareText(options.style(), BigDecimal.ZERO, Integer.MAX_VALUE)
-          .sources(result.changes().stream().filter(ExportCommand::isSaid).toList())
+          .sources(result.changes())
           .forEach(line -> to.println("  " + line));
     }
   }
 
-  private static boolean isSaid(SourceChange change) {
-    return change.kind() != SourceChange.Kind.RENAMED;
-  }
-
   private static String dataset(Project project, List<String> arguments) throws UsageException {
-    List<String> known = List.copyOf(project.plan().datasets().keySet());
+    List<String> known = DatasetNames.of(project);
     if (arguments.size() > 1) {
       throw new UsageException("export takes one dataset at a time");
     }
-    if (arguments.isEmpty()) {
-      if (known.size() > 1) {
-        throw new UsageException("say which dataset: " + String.join(", ", known));
-      }
-      return known.get(0);
+    if (arguments.isEmpty() && known.size() > 1) {
+      throw new UsageException("say which dataset: " + String.join(", ", known));
     }
-    String name = arguments.get(0);
-    if (!known.contains(name)) {
-      throw new UsageException(
-          "no dataset "
-              + name
-              + Nearest.hint(name, known)
-              + "\ndatasets: "
-              + String.join(", ", known));
-    }
-    return name;
+    return DatasetNames.known(project, arguments.isEmpty() ? known.get(0) : arguments.get(0));
   }
 
   private static RowsChoice choice(Project project, CommandOptions options) throws UsageException {

@@ -127,7 +127,8 @@ final class HistoryCommand implements Command {
     }
     Optional<Path> out = ListOutput.file(options, console, Optional.of(project));
     if (out.isPresent()) {
-      ListOutput.put(list(history, wanted), out, Optional.of(project.planFile()), options, console);
+      ListOutput.put(
+          list(history, wanted, totals), out, Optional.of(project.planFile()), options, console);
     } else if (options.json()) {
       List<History.BatchLine> lines =
           history.batches().stream()
@@ -227,7 +228,7 @@ final class HistoryCommand implements Command {
   }
 
   /** The batches, or what one of them has changed. */
-  private static ListTable list(History history, OptionalInt wanted) {
+  private static ListTable list(History history, OptionalInt wanted, List<String> totals) {
     if (wanted.isPresent()) {
       ListTable table =
           new ListTable("sources", "source", "change", "before", "rows_before#", "rows_after#");
@@ -249,6 +250,7 @@ final class HistoryCommand implements Command {
       columns.add(kind.word().replace(' ', '_') + "#");
     }
     columns.addAll(List.of("rows#", "errors#", "warnings#", "remarks"));
+    totals.forEach(total -> columns.add(total + "#"));
     ListTable table = new ListTable("batches", columns.toArray(String[]::new));
     for (History.BatchLine line : history.batches()) {
       List<String> cells =
@@ -264,6 +266,10 @@ final class HistoryCommand implements Command {
       cells.add(String.valueOf(line.errors()));
       cells.add(String.valueOf(line.warnings()));
       cells.add(String.join(", ", line.remarks()));
+      for (String total : totals) {
+        BigDecimal sum = line.totals().get(total);
+        cells.add(sum == null ? "" : sum.toPlainString());
+      }
       table.add(cells);
     }
     return table;

@@ -60,6 +60,13 @@ final class ListOutput {
       }
       return;
     }
+    if (options.json()) {
+      RowsFile.writeJson(console.data(), table.schema(), table);
+      return;
+    }
+    if (options.quiet()) {
+      return;
+    }
     List<String> names = table.schema().names();
     TextTable text = new TextTable(names.size(), names);
     table.rows().forEach(text::add);

@@ -202,6 +202,8 @@ class ExportProgramTests {
     assertThat(rows).isEqualTo(5);
     baddle.write("in/c.csv", "day,site,code,amount,units,remark", "2026-03-05,dunmere,x,1,1,");
     baddle.run("consolidate");
+    assertThat(baddle.run("export", "--out", "all.csv", "--json").out())
+        .contains("\"file\" : \"all.csv\"", "\"rows\" : 6");
     Baddle.Run refused = baddle.run("export", "--split-by", "site", "--out", "packs/{site}.csv");
     assertThat(refused.status()).isEqualTo(2);
     assertThat(refused.err()).contains("Dunmere and dunmere would both be written into");

@@ -2,6 +2,8 @@ package baddle.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -79,8 +81,12 @@ class ListProgramTests {
     String start = row.replace("'", "\"");
     assertThat(lines).as(String.join("\n", lines)).anyMatch(line -> line.startsWith(start));
     assertThat(run.out()).contains("written: ", NumberText.counted(lines.size() - 1, "row"));
-    String printed = baddle.run("check", "--list", list).out();
-    assertThat(printed.lines().skip(1).findFirst()).isPresent();
+    JsonNode json =
+        new ObjectMapper().readTree(baddle.run("check", "--list", list, "--json").out());
+    assertThat(json).hasSize(lines.size() - 1);
+    assertThat(String.join(",", (Iterable<String>) () -> json.get(0).fieldNames()))
+        .isEqualTo(headings);
+    assertThat(baddle.run("check", "--list", list).out().lines()).hasSize(lines.size());
   }
 
   @ParameterizedTest
@@ -89,6 +95,7 @@ class ListProgramTests {
       value = {
         "history | batch,made_at,files,new,replaced,read_again,renamed,gone,rows,errors,warnings,remarks | 2,",
         "history --batch 2 | source,change,before,rows_before,rows_after | in/t-2026-03.csv,replaced,in/t-2026-03.csv,1,2",
+        "history --total amount | batch,made_at,files,new,replaced,read_again,renamed,gone,rows,errors,warnings,remarks,amount | 2,",
         "columns | dataset,column,type,filled,rows,values,examples | sales,day,date,3,3,2,",
         "compare | summary,kind,place,measure,before,after,movement,because,rows_added,rows_removed,rows_altered | s,source,in/t-2026-03.csv,Amount,11.00,12.00,1.00,file changed,1,0,0",
       })

@@ -69,6 +69,21 @@ class MendedProgramTests {
     assertThat(summary()).contains("Dunmere,D1,12,2", "Dunmere,D2,1,1");
     assertThat(baddle.run("check").out()).contains("tills  units       1       0");
     assertThat(baddle.run("consolidate").out()).contains("Nothing has changed since batch 2");
+    assertThat(baddle.run("compare").out())
+        .contains("in/Dunmere.csv  read again")
+        .containsPattern("in/Dunmere.csv +Units .*rows mended");
+  }
+
+  @Test
+  void a_tab_in_a_heading_does_not_shift_what_is_to_be_mended() throws Exception {
+    Files.writeString(folder.resolve("in/Dunmere.csv"), "\"no\tte\",doc,units\na\\,D1,lO\n");
+    baddle.run("consolidate");
+    baddle.run("check", "--suspense", "held.csv");
+    assertThat(Files.readString(folder.resolve("held.csv")))
+        .contains("held_mark,no\tte,doc,units\r\n", ",a\\,D1,lO\r\n");
+    mend("dunmere.csv", "D1,lO", "D1,10");
+
+    assertThat(baddle.run("consolidate").out()).contains("1 rows read = 1 in the dataset");
   }
 
   @Test

@@ -93,6 +93,18 @@ class TrustProgramTests {
         .contains("no row of it is read. file-not-wanted: in/notes.txt");
   }
 
+  @Test
+  void a_pattern_for_everything_never_reads_the_plan_itself() throws Exception {
+    baddle.write(
+        "baddle.yaml",
+        PLAN.replace("in/{site}_{period}.*", "**").replace(", per: site", "").split("\n"));
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.out()).contains("1 rows read = 1 in the dataset").doesNotContain("baddle.yaml");
+    assertThat(run.status()).isZero();
+  }
+
   /** Files of which nothing is in the figures, whatever the reason. */
   @ParameterizedTest
   @CsvSource(

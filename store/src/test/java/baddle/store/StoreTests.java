@@ -279,6 +279,17 @@ class StoreTests {
         .hasMessageContaining("left in the middle of writing");
   }
 
+  @Test
+  void half_a_pair_of_characters_becomes_the_replacement_character() throws IOException {
+    try (Store store = Store.openToWrite(folder);
+        BatchWriter batch = store.beginBatch(TIME)) {
+      write(batch, 0, "a\uD83C b\uDF31c \uD83C\uDF31");
+      batch.commit();
+    }
+
+    assertThat(sites(1)).containsExactly("a\uFFFD2/1", "b\uFFFDc3/1", "\uD83C\uDF314/1");
+  }
+
   private static List<Path> list(Path folder) throws IOException {
     try (Stream<Path> files = Files.list(folder)) {
       return files.sorted().toList();

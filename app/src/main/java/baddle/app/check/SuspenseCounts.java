@@ -2,6 +2,7 @@ package baddle.app.check;
 
 import baddle.core.intake.HeldValue;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -49,10 +50,8 @@ final class SuspenseCounts {
         (cause, ofCause) ->
             ofCause.values().stream()
                 .sorted(
-                    (one, other) ->
-                        one.values > 1 != other.values > 1
-                            ? Boolean.compare(one.values > 1, other.values > 1)
-                            : Long.compare(other.rows, one.rows))
+                    Comparator.comparing((Count count) -> count.values > 1)
+                        .thenComparing(count -> -count.rows))
                 .forEach(
                     count ->
                         lines.add(

@@ -34,24 +34,22 @@ final class Causes {
   private final Project project;
   private final Summarizing summarizing;
   private final Store store;
-  private final List<SourceChange> sources;
-  private final boolean late;
+  private final Reasons reasons;
   private final Map<String, String> namesNow = new HashMap<>();
 
   /**
    * Of a project.
    *
    * @param sources the files that differ
-   * @param closed whether only rows of a period that was closed before are compared
+   * @param reasons tells why a file's rows make another figure
    */
   Causes(
       Project project,
       Summarizing summarizing,
       Store store,
       List<SourceChange> sources,
-      boolean closed) {
-    this.sources = sources;
-    this.late = closed;
+      Reasons reasons) {
+    this.reasons = reasons;
     this.project = project;
     this.summarizing = summarizing;
     this.store = store;
@@ -89,14 +87,6 @@ final class Causes {
     Map<RowChange, Map<List<String>, Movement>> moved = new EnumMap<>(RowChange.class);
     rows.crosstabs(counting(bySource.crosstab()), project.plan().calendar())
         .forEach((kind, pair) -> moved.put(kind, byPlace(pair)));
-    Reasons reasons =
-        new Reasons(
-            store,
-            bySource.dataset(),
-            before,
-            after,
-            sources,
-            late && dataset.datedBy().isPresent());
     return movements.stream()
         .map(
             movement -> {

@@ -94,12 +94,15 @@ public final class Comparing {
     SummaryPlan plain = of(summary, all(summary.crosstab()));
     Crosstab old = summarizing.crosstab(plain, store, before);
     Crosstab now = summarizing.crosstab(plain, store, after);
+    boolean late = closed && dataset(summary).datedBy().isPresent();
+    Reasons reasons =
+        new Reasons(store.catalogue(), summary.dataset(), before, after, sources, late);
     return new Comparison.Summary(
         summary.name(),
         Movements.of(old, now, true),
         sorted(Movements.of(old, now, false)),
-        new Reasons(store, summary.dataset(), before, after, sources, false).ofUnchanged(),
-        new Causes(project, summarizing, store, sources, closed)
+        reasons.ofUnchanged(),
+        new Causes(project, summarizing, store, sources, reasons)
             .of(of(summary, bySource(summary.crosstab())), before, after));
   }
 

@@ -20,6 +20,10 @@ public enum Reason {
   PLAN_CHANGED,
   /** The plan and a lookup have changed. */
   PLAN_AND_LOOKUP_CHANGED,
+  /** A person corrected held rows of the file, or took a correction back. */
+  ROWS_MENDED,
+  /** What the values were made by was written by an older program, and can't be told. */
+  NOT_KNOWN,
   /** Other rows are held or left out, because of what other files hold. */
   OTHER_ROWS_COUNT;
 

@@ -1,18 +1,26 @@
 package baddle.app.compare;
 
 import baddle.app.reference.DerivedBy;
-import baddle.store.Store;
+import baddle.store.Catalogue;
+import baddle.store.StoredMended;
 import java.io.IOException;
+import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 
 /** Tells why the rows of a dataset's sources make another figure at one batch than at another. */
 final class Reasons {
 
+  private static final Set<Reason> DERIVED =
+      EnumSet.of(Reason.LOOKUP_CHANGED, Reason.PLAN_CHANGED, Reason.PLAN_AND_LOOKUP_CHANGED);
+
   private final Map<String, SourceChange.Kind> kinds = new HashMap<>();
+  private final Set<String> mended = new HashSet<>();
   private final Reason unchangedFile;
   private final boolean late;
 
@@ -23,34 +31,51 @@ final class Reasons {
    * @param late whether only rows dated in a period that was closed before are compared
    */
   Reasons(
-      Store store, String dataset, int before, int after, List<SourceChange> changes, boolean late)
+      Catalogue catalogue,
+      String dataset,
+      int before,
+      int after,
+      List<SourceChange> changes,
+      boolean late)
       throws IOException {
     changes.forEach(change -> kinds.put(change.path(), change.kind()));
     this.late = late;
-    this.unchangedFile = derived(by(store, dataset, before), by(store, dataset, after));
+    this.unchangedFile =
+        derived(catalogue.derivation(dataset, before), catalogue.derivation(dataset, after));
+    Set<StoredMended> then = new HashSet<>(catalogue.mended(before));
+    Set<StoredMended> now = new HashSet<>(catalogue.mended(after));
+    then.stream().filter(one -> !now.contains(one)).forEach(this::addMended);
+    now.stream().filter(one -> !then.contains(one)).forEach(this::addMended);
   }
 
-  private static Optional<DerivedBy> by(Store store, String dataset, int batch) throws IOException {
-    return store.catalogue().derivation(dataset, batch).flatMap(DerivedBy::parse);
+  private void addMended(StoredMended value) {
+    mended.add(Objects.requireNonNull(value.place().file()));
   }
 
-  private static Reason derived(Optional<DerivedBy> then, Optional<DerivedBy> now) {
+  private static Reason derived(Optional<String> then, Optional<String> now) {
+    if (then.equals(now)) {
+      return Reason.OTHER_ROWS_COUNT;
+    }
     if (then.isEmpty() || now.isEmpty()) {
-      return then.isEmpty() && now.isEmpty() ? Reason.OTHER_ROWS_COUNT : Reason.PLAN_CHANGED;
+      return Reason.PLAN_CHANGED;
     }
-    boolean plan = !then.get().plan().equals(now.get().plan());
+    Optional<DerivedBy> old = DerivedBy.parse(then.get());
+    Optional<DerivedBy> fresh = DerivedBy.parse(now.get());
+    if (old.isEmpty() || fresh.isEmpty()) {
+      return Reason.NOT_KNOWN;
+    }
+    boolean plan = !old.get().plan().equals(fresh.get().plan());
     boolean lookup =
-        !then.get().files().equals(now.get().files())
-            || !then.get().rows().equals(now.get().rows());
-    if (plan) {
-      return lookup ? Reason.PLAN_AND_LOOKUP_CHANGED : Reason.PLAN_CHANGED;
-    }
-    return lookup ? Reason.LOOKUP_CHANGED : Reason.OTHER_ROWS_COUNT;
+        !old.get().files().equals(fresh.get().files())
+            || !old.get().rows().equals(fresh.get().rows());
+    return plan && lookup
+        ? Reason.PLAN_AND_LOOKUP_CHANGED
+        : plan ? Reason.PLAN_CHANGED : Reason.LOOKUP_CHANGED;
   }
 
   /** Why rows of files that haven't changed may hold something else; empty where they don't. */
   Optional<Reason> ofUnchanged() {
-    return unchangedFile == Reason.OTHER_ROWS_COUNT ? Optional.empty() : Optional.of(unchangedFile);
+    return Optional.of(unchangedFile).filter(DERIVED::contains);
   }
 
   /**
@@ -67,7 +92,7 @@ final class Reasons {
     return switch (kind) {
       case NEW -> late ? Reason.LATE_ROWS : Reason.FILE_NEW;
       case REPLACED -> late && onlyMore ? Reason.LATE_ROWS : Reason.FILE_CHANGED;
-      case READ_AGAIN -> Reason.PLAN_CHANGED;
+      case READ_AGAIN -> mended.contains(file) ? Reason.ROWS_MENDED : Reason.PLAN_CHANGED;
       case RENAMED -> Reason.FILE_RENAMED;
       case GONE -> Reason.FILE_GONE;
     };

@@ -32,7 +32,7 @@ public record SourceChange(
     NEW,
     /** It has another content. */
     REPLACED,
-    /** It has the same content, and is read as another plan wants. */
+    /** It has the same content, read as another plan or a person's corrections want it. */
     READ_AGAIN,
     /** The same content stood under another name. */
     RENAMED,

@@ -69,7 +69,7 @@ final class Derived {
       boolean hasRows = known.stream().anyMatch(file -> file.dataset().equals(dataset.name()));
       String before = store.catalogue().derivation(dataset.name()).orElse("");
       boolean isOrWasTreated = isTreated(dataset) || !before.isEmpty();
-      if (hasRows && isOrWasTreated && !before.startsWith(references.hash(dataset).text())) {
+      if (hasRows && isOrWasTreated && !before.startsWith(references.derivedBy(dataset).text())) {
         return true;
       }
     }
@@ -118,7 +118,7 @@ final class Derived {
       }
       hashes.put(
           dataset.name(),
-          references.hash(dataset).withRows(ContentHash.of(hash.toString())).text());
+          references.derivedBy(dataset).withRows(ContentHash.of(hash.toString())).text());
     }
   }
 

@@ -10,7 +10,6 @@ import baddle.plan.PeriodChoice;
 import baddle.plan.Plan;
 import baddle.plan.WhenGone;
 import baddle.store.StoredFile;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -18,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.Predicate;
 
 /**
@@ -26,20 +26,14 @@ import java.util.function.Predicate;
  */
 final class GoneFiles {
 
-  /** Finds the file that no feed wants and that has the content of one. */
-  @FunctionalInterface
-  interface Elsewhere {
-    Optional<String> of(StoredFile gone) throws IOException;
-  }
-
   private final Plan plan;
-  private final Elsewhere elsewhere;
+  private final Function<StoredFile, Optional<String>> elsewhere;
   private final List<StoredFile> leaving = new ArrayList<>();
   private final Set<Long> staying = new HashSet<>();
   private final List<Finding> findings = new ArrayList<>();
   private final List<Finding> kept = new ArrayList<>();
 
-  private GoneFiles(Plan plan, Elsewhere elsewhere) {
+  private GoneFiles(Plan plan, Function<StoredFile, Optional<String>> elsewhere) {
     this.plan = plan;
     this.elsewhere = elsewhere;
   }
@@ -64,9 +58,9 @@ final class GoneFiles {
       Predicate<StoredFile> isUnseen,
       Set<String> reports,
       List<CheckedFile> checked,
-      Elsewhere elsewhere,
+      Function<StoredFile, Optional<String>> elsewhere,
       Predicate<StoredFile> isClosed)
-      throws IOException {
+      throws StoppedException {
     Set<String> places = new HashSet<>();
     found.forEach(file -> places.add(ChangeDetector.place(file.feed().dataset(), file.path())));
     places.removeAll(reports);
@@ -117,7 +111,7 @@ final class GoneFiles {
     return path.substring(path.lastIndexOf('.') + 1);
   }
 
-  private void add(StoredFile file, boolean isClosed) throws IOException {
+  private void add(StoredFile file, boolean isClosed) throws StoppedException {
     if (isClosed) {
       leaving.add(file);
       staying.add(file.id());
@@ -138,7 +132,7 @@ final class GoneFiles {
     if (whenGone == WhenGone.DROP) {
       leaving.add(file);
     }
-    Optional<String> other = elsewhere.of(file);
+    Optional<String> other = elsewhere.apply(file);
     (whenGone == WhenGone.DROP ? findings : kept)
         .add(
             Finding.of(

@@ -34,6 +34,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.slf4j.LoggerFactory;
 
 /** Finds the files of all feeds, each in the order of time. */
 final class SourceFinder {
@@ -42,7 +43,7 @@ final class SourceFinder {
 
   private static final String SEPARATOR = File.separator;
 
-  /** Larger files that no feed wants aren't looked into. */
+  /** Of files that no feed wants no more bytes than these are looked at. */
   private static final long MOST_COMPARED = 1L << 26;
 
   private final Project project;
@@ -53,6 +54,7 @@ final class SourceFinder {
   private final Set<String> walked = new HashSet<>();
   private final Set<String> wanted = new HashSet<>();
   private final Map<String, Path> unwanted = new TreeMap<>();
+  private long leftToCompare = MOST_COMPARED;
   private final Set<String> missing = new HashSet<>();
   private final Set<String> feedsWithFiles;
 
@@ -89,24 +91,30 @@ final class SourceFinder {
   }
 
   /** The first file that no feed wants and that has the content of a file that is gone. */
-  Optional<String> unwantedLike(StoredFile gone) throws IOException {
+  Optional<String> unwantedLike(StoredFile gone) {
     for (Map.Entry<String, Path> one : unwanted.entrySet()) {
-      boolean alike =
-          Files.size(one.getValue()) == gone.size() && isOf(Set.of(gone.content()), one.getValue());
-      if (alike) {
+      if (isOf(Set.of(gone.content()), gone.size(), one.getValue())) {
         return Optional.of(one.getKey());
       }
     }
     return Optional.empty();
   }
 
-  private static boolean isOf(Set<String> contents, Path file) throws IOException {
-    if (contents.isEmpty() || Files.size(file) > MOST_COMPARED) {
-      return false;
-    }
+  private boolean isOf(Set<String> contents, Path file) {
+    return !contents.isEmpty() && isOf(contents, -1, file);
+  }
+
+  /** Whether a file has one of some contents; one that can't be read, or is too much, hasn't. */
+  private boolean isOf(Set<String> contents, long size, Path file) {
     try {
+      long own = Files.size(file);
+      if (own > leftToCompare || (size >= 0 && own != size)) {
+        return false;
+      }
+      leftToCompare -= own;
       return contents.contains(ContentHash.of(file));
-    } catch (AccessDeniedException e) {
+    } catch (IOException e) {
+      LoggerFactory.getLogger(SourceFinder.class).debug("{} isn't compared", file, e);
       return false;
     }
   }

@@ -88,12 +88,10 @@ public final class Exporting {
   public Result toFile(Path file, Optional<String> table) throws IOException, ExportException {
     try (Store store = Store.openToRead(project.storeFolder())) {
       RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
-      RowsFile.Shape shape =
-          new RowsFile.Shape(
-              table.orElse(dataset), form, about(choice, rows.batch()), more(store, rows.batch()));
-      RowsFile.Written written =
-          RowsFile.write(file, Optional.of(project.planFile()), rows.schema(), shape, rows);
-      return result(rows, written);
+      try (RowsFile.Ready ready = beside(store, rows, choice, file, table)) {
+        ready.beside().place();
+        return result(rows, ready.written());
+      }
     }
   }
 
@@ -121,15 +119,7 @@ public final class Exporting {
           throw new ExportException(problem.get());
         }
         RowsOfDataset rows = new RowsOfDataset(project, store, dataset, one.getValue());
-        RowsFile.Shape shape =
-            new RowsFile.Shape(
-                table.orElse(dataset),
-                form,
-                about(one.getValue(), rows.batch()),
-                more(store, rows.batch()));
-        ready.add(
-            RowsFile.writeBeside(
-                file, Optional.of(project.planFile()), rows.schema(), shape, rows));
+        ready.add(beside(store, rows, one.getValue(), file, table));
       }
       return ready;
     } catch (IOException | ExportException | RuntimeException e) {
@@ -138,6 +128,15 @@ public final class Exporting {
       }
       throw e;
     }
+  }
+
+  private RowsFile.Ready beside(
+      Store store, RowsOfDataset rows, RowsChoice of, Path file, Optional<String> table)
+      throws IOException {
+    RowsFile.Shape shape =
+        new RowsFile.Shape(
+            table.orElse(dataset), form, about(of, rows.batch()), more(store, rows.batch()));
+    return RowsFile.writeBeside(file, Optional.of(project.planFile()), rows.schema(), shape, rows);
   }
 
   /**

@@ -35,17 +35,6 @@ public record RowsChoice(
     ALL
   }
 
-  /** All rows. */
-  public static final RowsChoice EVERYTHING =
-      new RowsChoice(
-          List.of(),
-          OriginColumns.SHORT,
-          Optional.empty(),
-          List.of(),
-          OptionalInt.empty(),
-          Optional.empty(),
-          OptionalInt.empty());
-
   /** The same, of rows that meet another condition too. */
   RowsChoice whereAlso(String condition) {
     String both = where.map(own -> "(" + own + ") and (" + condition + ")").orElse(condition);

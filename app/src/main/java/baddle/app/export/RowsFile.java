@@ -151,23 +151,32 @@ public final class RowsFile {
   public static Written writeText(OutputStream out, Schema schema, Shape shape, Rows rows)
       throws IOException {
     Counted counted = new Counted();
-    OutputStream open =
-        new BufferedOutputStream(out, BUFFER) {
-          @Override
-          public void close() throws IOException {
-            flush();
-          }
-        };
-    try (RowsWriter writer = new CsvRows(open, schema, shape.form(), true)) {
+    try (RowsWriter writer = new CsvRows(kept(out), schema, shape.form())) {
       counted.push(rows, writer);
     }
     return counted.written();
   }
 
+  /** Writes rows as an array of JSON objects into a stream, which stays open. */
+  public static void writeJson(OutputStream out, Schema schema, Rows rows) throws IOException {
+    try (RowsWriter writer = new JsonRows(kept(out), schema, true)) {
+      rows.scan(writer);
+    }
+  }
+
+  private static OutputStream kept(OutputStream out) {
+    return new BufferedOutputStream(out, BUFFER) {
+      @Override
+      public void close() throws IOException {
+        flush();
+      }
+    };
+  }
+
   private static RowsWriter writer(
       String ending, OutputStream out, Schema schema, Shape shape, Rows rows) throws IOException {
     return switch (ending) {
-      case ".csv" -> new CsvRows(out, schema, shape.form(), true);
+      case ".csv" -> new CsvRows(out, schema, shape.form());
       case ".xlsx" -> new XlsxRows(out, schema, shape.table(), rows.count(), shape.about());
       case ".ods" -> new OdsRows(out, schema, shape.table());
       case ".jsonl" -> new JsonRows(out, schema, false);

@@ -14,6 +14,7 @@ import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.store.Batch;
 import baddle.store.DatasetReader;
+import baddle.store.SortedRows;
 import baddle.store.Store;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -28,6 +29,7 @@ import java.util.stream.Stream;
 /** The rows of a dataset that are wanted. */
 public final class RowsOfDataset implements RowsFile.Rows {
 
+  private static final String DESCENDING = " descending";
   private static final List<Column> SHORT =
       List.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_ROW);
 
@@ -39,7 +41,7 @@ public final class RowsOfDataset implements RowsFile.Rows {
   private final Optional<Condition> condition;
   private final Schema schema;
   private final Set<String> feeds;
-  private final List<RowOrder> order;
+  private final List<SortedRows.Order> order;
 
   /**
    * Rows of a dataset.
@@ -82,7 +84,7 @@ public final class RowsOfDataset implements RowsFile.Rows {
             ? Optional.empty()
             : Optional.of(new Condition(all, reader.schema(), project.plan().calendar()));
     this.schema = reader.schema().only(columns);
-    this.order = RowOrder.of(choice.order(), reader.schema());
+    this.order = order(choice.order(), reader.schema());
   }
 
   /** Refuses a column that isn't there, and names the nearest. */
@@ -95,6 +97,19 @@ public final class RowsOfDataset implements RowsFile.Rows {
               + "; the columns are "
               + String.join(", ", schema.names()));
     }
+  }
+
+  private static List<SortedRows.Order> order(List<String> texts, Schema schema)
+      throws ExportException {
+    List<SortedRows.Order> order = new ArrayList<>();
+    for (String text : texts) {
+      boolean descending = text.endsWith(DESCENDING);
+      String name =
+          descending ? text.substring(0, text.length() - DESCENDING.length()).strip() : text;
+      known(name, schema);
+      order.add(new SortedRows.Order(name, descending));
+    }
+    return order;
   }
 
   private static List<String> columns(RowsChoice choice, DatasetPlan plan, Schema schema)
@@ -133,6 +148,7 @@ public final class RowsOfDataset implements RowsFile.Rows {
     return SourceChange.between(store.catalogue(), choice.sinceBatch().getAsInt(), batch.number())
         .stream()
         .filter(change -> change.kind() != SourceChange.Kind.NEW)
+        .filter(change -> change.kind() != SourceChange.Kind.RENAMED)
         .filter(change -> feeds.contains(change.feed()))
         .toList();
   }
@@ -154,7 +170,9 @@ public final class RowsOfDataset implements RowsFile.Rows {
       return;
     }
     List<String> read =
-        Stream.concat(columns.stream(), order.stream().map(RowOrder::column)).distinct().toList();
+        Stream.concat(columns.stream(), order.stream().map(SortedRows.Order::column))
+            .distinct()
+            .toList();
     try (SortedRows sorted = new SortedRows(reader.schema().only(read), order)) {
       scan(read, sorted);
       sorted.push(schema, sink);

@@ -143,7 +143,7 @@ public final class References {
    *
    * @throws ReferenceException if a file isn't there
    */
-  public DerivedBy hash(DatasetPlan dataset) throws IOException {
+  public DerivedBy derivedBy(DatasetPlan dataset) throws IOException {
     StringBuilder text = new StringBuilder();
     StringBuilder files = new StringBuilder();
     text.append(dataset.schema()).append(dataset.steps()).append(dataset.duplicates());

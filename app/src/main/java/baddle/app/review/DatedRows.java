@@ -111,13 +111,10 @@ public final class DatedRows {
     }
     List<String> more = List.of(Origin.SOURCE_FILE.name(), Origin.SOURCE_SHEET.name(), date);
     @Nullable Days[] last = new Days[1];
-    HashedRows.scan(
-        dataset,
-        stored,
-        hashed,
-        more,
+    HashedRows rows = new HashedRows(dataset, stored, hashed, more);
+    rows.scan(
         scan,
-        (block, row, hash, amount) -> {
+        (block, row) -> {
           Days dates = last[0];
           if (dates == null || !dates.areOf(block)) {
             dates = new Days(block, date);
@@ -128,8 +125,8 @@ public final class DatedRows {
                 text(block, hashed.size(), row),
                 text(block, hashed.size() + 1, row),
                 dates.day(row),
-                hash,
-                amount);
+                rows.hash(row),
+                rows.amount(block, row));
           }
         });
   }

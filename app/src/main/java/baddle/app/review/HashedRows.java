@@ -5,17 +5,15 @@ import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
-import baddle.core.table.Vector;
 import baddle.plan.DatasetPlan;
 import java.io.IOException;
 import java.math.BigDecimal;
-import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
-/** Goes over stored rows with a hash of each and what it is worth. */
+/** Goes over stored rows with a hash of each and, where it is asked for, what it is worth. */
 final class HashedRows {
 
   /** Asks for rows. */
@@ -30,62 +28,59 @@ final class HashedRows {
   @FunctionalInterface
   interface Use {
 
-    /**
-     * Takes one.
-     *
-     * @param block the block it is in, which begins with the columns that are hashed
-     * @param hash shortened
-     * @param amount what it is worth; zero where it is worth nothing
-     */
-    void row(Block block, int row, long hash, BigDecimal amount);
+    /** Takes one, of a block that begins with the columns that are hashed. */
+    void row(Block block, int row);
   }
 
-  private HashedRows() {}
+  private final List<String> columns;
+  private final RowHashes hashes;
+  private final int amount;
+  private final int places;
+  private @Nullable Block last;
 
   /**
-   * Goes over them.
+   * Rows of a dataset.
    *
-   * @param stored the columns that stored rows have
+   * @param stored the columns it has in the store
    * @param hashed the columns that the hash is of
-   * @param more other columns that are wanted
+   * @param more columns that are read besides
    */
-  static void scan(
-      DatasetPlan dataset,
-      Schema stored,
-      List<String> hashed,
-      List<String> more,
-      Scan scan,
-      Use use)
-      throws IOException {
-    Optional<String> amount = dataset.amount().filter(name -> stored.indexOf(name).isPresent());
+  HashedRows(DatasetPlan dataset, Schema stored, List<String> hashed, List<String> more) {
     Set<String> wanted = new LinkedHashSet<>(hashed);
     wanted.addAll(more);
-    amount.ifPresent(wanted::add);
-    List<String> columns = new ArrayList<>(wanted);
+    dataset.amount().filter(name -> stored.indexOf(name).isPresent()).ifPresent(wanted::add);
+    columns = List.copyOf(wanted);
     Schema schema = stored.only(columns);
-    RowHashes hashes = new RowHashes(schema, hashed);
-    Block[] last = new Block[1];
+    hashes = new RowHashes(schema, hashed);
+    amount = dataset.amount().map(columns::indexOf).orElse(-1);
+    places = amount < 0 ? 0 : schema.column(amount).type().places();
+  }
+
+  /** Goes over them. */
+  void scan(Scan scan, Use use) throws IOException {
     scan.rows(
         columns,
         (block, from, to) -> {
-          if (block != last[0]) {
+          if (block != last) {
             hashes.begin(block);
-            last[0] = block;
+            last = block;
           }
           for (int row = from; row < to; row++) {
-            BigDecimal worth =
-                amount.isEmpty() ? BigDecimal.ZERO : amount(block, amount.get(), row);
-            use.row(block, row, hashes.shortened(row), worth);
+            use.row(block, row);
           }
         });
   }
 
-  private static BigDecimal amount(Block block, String column, int row) {
-    int index = block.schema().indexOf(column).orElseThrow();
-    Vector vector = block.vector(index);
-    return vector.isBlank(row)
-        ? BigDecimal.ZERO
-        : BigDecimal.valueOf(
-            ((LongVector) vector).values()[row], block.schema().column(index).type().places());
+  /** The shortened hash of a row of the block that was handed over last. */
+  long hash(int row) {
+    return hashes.shortened(row);
+  }
+
+  /** What a row is worth; zero where it is worth nothing. */
+  BigDecimal amount(Block block, int row) {
+    if (amount < 0 || block.vector(amount).isBlank(row)) {
+      return BigDecimal.ZERO;
+    }
+    return BigDecimal.valueOf(((LongVector) block.vector(amount)).values()[row], places);
   }
 }

@@ -120,16 +120,20 @@ public final class RepeatedFiles {
 
   private Optional<Finding> judge(Pair pair) throws IOException {
     Map<Long, Integer> there = new HashMap<>();
-    scan(pair.other().path(), (block, row, hash, amount) -> there.merge(hash, 1, Integer::sum));
+    HashedRows hashed =
+        new HashedRows(
+            dataset, reader.schema(), DatedRows.hashed(dataset, reader.schema()), List.of());
+    hashed.scan(
+        of(pair.other().path()), (block, row) -> there.merge(hashed.hash(row), 1, Integer::sum));
     long[] rows = new long[2];
     BigDecimal[] worth = {BigDecimal.ZERO};
-    scan(
-        pair.file().path(),
-        (block, row, hash, amount) -> {
+    hashed.scan(
+        of(pair.file().path()),
+        (block, row) -> {
           rows[0]++;
-          if (there.merge(hash, -1, Integer::sum) >= 0) {
+          if (there.merge(hashed.hash(row), -1, Integer::sum) >= 0) {
             rows[1]++;
-            worth[0] = worth[0].add(amount);
+            worth[0] = worth[0].add(hashed.amount(block, row));
           }
         });
     if (rows[1] < LEAST_ROWS || rows[1] < NEARLY_ALL * rows[0]) {
@@ -153,13 +157,7 @@ public final class RepeatedFiles {
                 + " before, give the dataset a key and on_duplicate: keep latest"));
   }
 
-  private void scan(String path, HashedRows.Use use) throws IOException {
-    HashedRows.scan(
-        dataset,
-        reader.schema(),
-        DatedRows.hashed(dataset, reader.schema()),
-        List.of(),
-        (columns, sink) -> reader.scanFiles(columns, path::equals, sink),
-        use);
+  private HashedRows.Scan of(String path) {
+    return (columns, sink) -> reader.scanFiles(columns, path::equals, sink);
   }
 }

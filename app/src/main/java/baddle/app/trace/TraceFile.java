@@ -3,6 +3,7 @@ package baddle.app.trace;
 import baddle.app.OutputFile;
 import baddle.formats.csv.CsvRowWriter;
 import baddle.formats.xlsx.CellStyle;
+import baddle.formats.xlsx.SheetLimits;
 import baddle.formats.xlsx.XlsxWriter;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -15,9 +16,6 @@ import java.util.concurrent.atomic.AtomicReference;
 
 /** A file that the rows behind a figure are written into. */
 public final class TraceFile {
-
-  /** A sheet has no more rows (ISO/IEC 29500). */
-  private static final int MOST_ROWS = 1_048_576;
 
   private TraceFile() {}
 
@@ -97,7 +95,7 @@ public final class TraceFile {
 
     @Override
     public void row(List<String> cells) throws IOException {
-      if (++at >= MOST_ROWS - 1) {
+      if (++at >= SheetLimits.ROWS - 1) {
         throw new IOException("more rows than a sheet can have; write a .csv file");
       }
       for (int i = 0; i < cells.size(); i++) {

@@ -166,7 +166,7 @@ public final class OdsWriter implements Closeable {
     rows++;
   }
 
-  /** Ends the sheet; all of it gets a name, and a heading row by which a program can filter it. */
+  /** Lets all that the sheet has in the end have a name, with buttons to filter it by. */
   public void nameRange(String name) {
     this.rangeName = Optional.of(name);
   }

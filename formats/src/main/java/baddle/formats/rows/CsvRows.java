@@ -28,9 +28,8 @@ public final class CsvRows implements RowsWriter {
    * Begins a file with its headings.
    *
    * @param out is closed with this
-   * @param headed whether the headings are written
    */
-  public CsvRows(OutputStream out, Schema schema, CsvForm form, boolean headed) throws IOException {
+  public CsvRows(OutputStream out, Schema schema, CsvForm form) throws IOException {
     Writer characters =
         new OutputStreamWriter(
             out,
@@ -53,9 +52,7 @@ public final class CsvRows implements RowsWriter {
     for (int i = 0; i < marked.length; i++) {
       marked[i] = form.marksFormulas() && schema.column(i).type().kind() == ColumnType.Kind.TEXT;
     }
-    if (headed) {
-      writer.writeRecord(schema.names());
-    }
+    writer.writeRecord(schema.names());
   }
 
   @Override

@@ -19,6 +19,7 @@ final class RowTexts {
   private static final String[] NONE = {};
 
   private final Column[] columns;
+  private final @Nullable String[] one = new String[1];
 
   /**
    * Of blocks with these columns.
@@ -34,7 +35,6 @@ final class RowTexts {
 
   /** The value of a cell; null for a blank. */
   @Nullable String text(Block block, int column, int row) {
-    @Nullable String[] one = new String[1];
     columns[column].texts(block.vector(column), row, 1, one);
     return one[0];
   }

@@ -1,4 +1,4 @@
-package baddle.app.export;
+package baddle.store;
 
 import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
@@ -26,19 +26,28 @@ import java.util.stream.IntStream;
 import org.sqlite.JDBC;
 
 /** Sorts rows on disk, so that any number of them takes little memory. Equal ones keep order. */
-final class SortedRows implements BlockSink, Closeable {
+public final class SortedRows implements BlockSink, Closeable {
+
+  /**
+   * A column that rows are sorted by.
+   *
+   * @param column its name
+   * @param descending whether the greatest come first; blanks come last either way
+   */
+  public record Order(String column, boolean descending) {}
 
   private static final int BATCH = 1_000;
   private static final int BLOCK = 4_096;
 
   private final Schema schema;
-  private final List<RowOrder> order;
+  private final List<Order> order;
   private final Path file;
   private final Connection connection;
   private final PreparedStatement insert;
   private int pending;
 
-  SortedRows(Schema schema, List<RowOrder> order) throws IOException {
+  /** Begins without rows, in a file of its own that goes when this is closed. */
+  public SortedRows(Schema schema, List<Order> order) throws IOException {
     this.schema = schema;
     this.order = List.copyOf(order);
     this.file = Files.createTempFile("baddle-sort", ".db");
@@ -93,7 +102,7 @@ final class SortedRows implements BlockSink, Closeable {
   }
 
   /** Pushes them sorted, with some of their columns. */
-  void push(Schema wanted, BlockSink sink) throws IOException {
+  public void push(Schema wanted, BlockSink sink) throws IOException {
     String columns =
         wanted.columns().stream()
             .map(column -> "c" + schema.indexOf(column.name()).orElseThrow())
