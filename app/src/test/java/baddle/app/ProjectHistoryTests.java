@@ -17,6 +17,8 @@ import baddle.app.trace.FigureTrace;
 import baddle.app.trace.RowTable;
 import baddle.app.trace.TracedFigure;
 import baddle.core.intake.RowCounts;
+import baddle.core.table.Block;
+import baddle.core.table.Schema;
 import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -159,14 +161,20 @@ class ProjectHistoryTests {
     private final List<List<String>> rows = new ArrayList<>();
 
     @Override
-    public void begin(List<String> headings, int numbers) {
-      assertThat(headings).startsWith("source_file");
+    public void begin(Schema schema, int numbers) {
+      assertThat(schema.names()).startsWith("source_file");
       assertThat(numbers).isEqualTo(1);
     }
 
     @Override
-    public void row(List<String> cells) {
-      rows.add(cells);
+    public void accept(Block block, int from, int to) {
+      for (int row = from; row < to; row++) {
+        List<String> cells = new ArrayList<>();
+        for (int column = 0; column < block.schema().size(); column++) {
+          cells.add(block.vector(column).shown(row, block.schema().column(column).type()));
+        }
+        rows.add(cells);
+      }
     }
 
     BigDecimal sum() {

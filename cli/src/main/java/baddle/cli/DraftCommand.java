@@ -81,6 +81,11 @@ final class DraftCommand implements Command {
       throw new UsageException("the plan has to stand beside or above " + folder);
     }
     Draft draft = new Drafting(base).draft(folder);
+    if (draft.feeds().isEmpty()) {
+      draft.doubts().forEach(console.err()::println);
+      console.err().println("no plan is written, for there is no table to read in " + folder);
+      return Status.FINDINGS;
+    }
     new OutputFile(plan)
         .write(Optional.empty(), out -> out.write(draft.text().getBytes(StandardCharsets.UTF_8)));
     if (!options.quiet()) {
@@ -108,6 +113,7 @@ final class DraftCommand implements Command {
   private static void print(Draft draft, String name, Console console) {
     console.out().println("written: " + name);
     list("Feeds", draft.feeds(), console);
+    list("Lookups", draft.lookups(), console);
     list("Headings taken for one column", draft.pairs(), console);
     list("Doubts, each a comment in the plan", draft.doubts(), console);
     console.out().println();

@@ -19,11 +19,15 @@ final class ListOutput {
   private ListOutput() {}
 
   static Option outOption() {
+    return outOption("the list");
+  }
+
+  static Option outOption(String what) {
     return Option.builder()
         .longOpt("out")
         .hasArg()
         .argName("FILE")
-        .desc("write the list into a .csv, .xlsx, .ods, .jsonl, .json or .db file")
+        .desc("write " + what + " into a .csv, .xlsx, .ods, .jsonl, .json or .db file")
         .get();
   }
 

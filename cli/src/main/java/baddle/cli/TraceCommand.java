@@ -1,8 +1,8 @@
 package baddle.cli;
 
 import baddle.app.Inputs;
-import baddle.app.OutputFile;
 import baddle.app.Project;
+import baddle.app.export.RowsFile;
 import baddle.app.trace.FigureTrace;
 import baddle.app.trace.RowTrace;
 import baddle.app.trace.TraceException;
@@ -67,12 +67,7 @@ final class TraceCommand implements Command {
             .argName("FILE:ROW")
             .desc("say what became of a row instead; FILE:SHEET:ROW in a workbook")
             .get(),
-        Option.builder()
-            .longOpt("out")
-            .hasArg()
-            .argName("FILE")
-            .desc("write all rows into a .csv or .xlsx file")
-            .get());
+        ListOutput.outOption("all rows"));
   }
 
   @Override
@@ -103,7 +98,7 @@ final class TraceCommand implements Command {
     SummaryPlan summary = SummarizeCommand.wanted(project, options.arguments()).get(0);
     Optional<Path> file = options.value("out").map(console.folder()::resolve);
     Optional<String> problem =
-        file.flatMap(OutputFile::tableProblem).or(() -> file.flatMap(Inputs.of(project)::problem));
+        file.flatMap(RowsFile::problem).or(() -> file.flatMap(Inputs.of(project)::problem));
     if (problem.isPresent()) {
       throw new UsageException("--out: " + problem.get());
     }

@@ -2,6 +2,9 @@ package baddle.cli;
 
 import baddle.app.trace.RowTable;
 import baddle.app.trace.TracedFigure;
+import baddle.core.table.Block;
+import baddle.core.table.Schema;
+import baddle.core.table.Vector;
 import baddle.reports.TextStyle;
 import baddle.reports.TextTable;
 import java.io.IOException;
@@ -24,16 +27,22 @@ final class TraceText implements RowTable {
   }
 
   @Override
-  public void begin(List<String> newHeadings, int newNumbers) {
-    headings = List.copyOf(newHeadings);
+  public void begin(Schema schema, int newNumbers) {
+    headings = schema.names();
     numbers = newNumbers;
   }
 
   @Override
-  public void row(List<String> cells) {
-    count++;
-    if (rows.size() < most) {
-      rows.add(List.copyOf(cells));
+  public void accept(Block block, int from, int to) {
+    count += to - from;
+    for (int row = from; row < to && rows.size() < most; row++) {
+      List<String> cells = new ArrayList<>();
+      for (int column = 0; column < headings.size(); column++) {
+        Vector vector = block.vector(column);
+        cells.add(
+            vector.isBlank(row) ? "" : vector.shown(row, block.schema().column(column).type()));
+      }
+      rows.add(cells);
     }
   }
 

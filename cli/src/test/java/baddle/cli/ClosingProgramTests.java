@@ -208,6 +208,44 @@ class ClosingProgramTests {
   }
 
   @Test
+  void a_roll_forward_counts_rows_of_closed_periods_that_came_later() throws Exception {
+    closeMarch();
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(
+        plan, Files.readString(plan).replace("sheets: \"{period}\"", "sheets: \"{period}*\""));
+    baddle.write("late.csv", "day,amount", "2026-03-20,47.00", "2026-04-02,1.00");
+    Files.writeString(
+        plan,
+        Files.readString(plan)
+            .replace("lookups:\n", "  late: {into: cash, files: late.csv}\nlookups:\n"));
+
+    baddle.run("consolidate");
+
+    assertThat(baddle.run("summarize", "purse").out())
+        .containsPattern("Opening +107.00 +107.00")
+        .containsPattern("Changed since closing +47.00 +47.00")
+        .containsPattern("Closing +163.00 +163.00");
+  }
+
+  @Test
+  void the_latest_rows_are_those_of_the_latest_month_that_rows_are_dated_in() throws Exception {
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(
+        plan,
+        Files.readString(plan)
+            .replace("sales:\n    columns:", "sales:\n    dated_by: day\n    columns:")
+            .replace(
+                "{Revenue: sum(revenue)}}\n  ranges",
+                "{Revenue: latest(revenue), First: first(revenue)}}\n  ranges")
+            .replace("down: [day by month]", "down: [site]"));
+    month("2026-03", MARCH, "2026-04-08,Alder Mill,c1,1.00");
+
+    baddle.run("consolidate");
+
+    assertThat(baddle.run("summarize", "months").out()).containsPattern("Alder Mill +21.00 +10.00");
+  }
+
+  @Test
   void booked_changes_are_reported_against_what_was_closed() throws Exception {
     plan("book");
     closeMarch();

@@ -40,6 +40,7 @@ final class RollForwardReader {
           "opening", RollForward.Kind.OPENING,
           "in", RollForward.Kind.TOTAL_IN,
           "out", RollForward.Kind.TOTAL_OUT,
+          "since", RollForward.Kind.SINCE,
           "net", RollForward.Kind.NET,
           "neither", RollForward.Kind.TOTAL_NEITHER,
           "closing", RollForward.Kind.CLOSING,

@@ -72,7 +72,10 @@ final class SummaryReader {
     Map<String, PlanNode> keys = nodes.keys(node, "summary " + name, KEYS);
     int problemsBefore = nodes.problems().size();
     Optional<DatasetPlan> dataset = References.dataset(nodes, datasets, keys.get("of"), node, "of");
-    Optional<CrosstabSpec> spec = spec(name, node, keys);
+    Map<String, String> dates = new HashMap<>();
+    datasets.forEach((key, one) -> one.datedBy().ifPresent(column -> dates.put(key, column)));
+    dataset.flatMap(DatasetPlan::datedBy).ifPresent(column -> dates.put("", column));
+    Optional<CrosstabSpec> spec = spec(name, node, keys).map(one -> one.dated(dates));
     if (dataset.isEmpty() || spec.isEmpty() || nodes.problems().size() > problemsBefore) {
       return Optional.empty();
     }

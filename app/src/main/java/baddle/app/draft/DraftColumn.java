@@ -4,6 +4,7 @@ import baddle.core.intake.Headings;
 import baddle.core.value.ColumnType;
 import baddle.core.value.ValueProfile;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -18,6 +19,15 @@ final class DraftColumn {
 
   private static final int MOST_VALUES = 20_000;
 
+  /** Money seldom has fewer places, whatever this month's files show. */
+  private static final int LEAST_PLACES = 2;
+
+  /** What a column is called whose heading has neither letters nor digits. */
+  static final String UNNAMED = "column";
+
+  private static final Map<String, String> MARKS =
+      Map.of("#", "number", "%", "percent", "\u00a3", "amount", "$", "amount", "\u20ac", "amount");
+
   private final Map<String, String> spellings = new LinkedHashMap<>();
   private final Map<ColumnType.Kind, Long> kinds = new HashMap<>();
   private final Set<String> values = new HashSet<>();
@@ -27,9 +37,10 @@ final class DraftColumn {
   private long filled;
   private long rows;
   private boolean unique = true;
-  private int sources;
+  private final BitSet tables = new BitSet();
   private boolean fromName;
   private boolean tellsApart;
+  private String lookup = "";
 
   DraftColumn(String heading) {
     this.name = plainName(heading);
@@ -56,14 +67,16 @@ final class DraftColumn {
     while (!name.isEmpty() && name.charAt(name.length() - 1) == '_') {
       name.setLength(name.length() - 1);
     }
-    boolean begins = !name.isEmpty() && Character.isLetter(name.charAt(0));
-    return begins ? name.toString() : "c_" + name;
+    if (name.isEmpty()) {
+      return MARKS.getOrDefault(heading.strip(), UNNAMED);
+    }
+    return Character.isLetter(name.charAt(0)) ? name.toString() : "c_" + name;
   }
 
   /** Takes what one source has under one of the spellings. */
-  void take(ValueProfile profile) {
+  void take(ValueProfile profile, int table) {
     ColumnType type = profile.type();
-    sources++;
+    tables.set(table);
     rows += profile.rows();
     filled += profile.filled();
     if (profile.filled() > 0) {
@@ -95,6 +108,36 @@ final class DraftColumn {
   /** Whether sources differ by it, so that figures are best seen by it. */
   boolean tellsApart() {
     return tellsApart;
+  }
+
+  /** A column that a lookup fills. */
+  static DraftColumn broughtBy(String lookup, String name, DraftColumn from) {
+    DraftColumn column = new DraftColumn(name);
+    column.kinds.putAll(from.kinds);
+    column.places = from.places;
+    column.lookup = lookup;
+    return column;
+  }
+
+  /** The lookup that fills it; empty for a column that is read. */
+  String lookup() {
+    return lookup;
+  }
+
+  /** A column of a type, whose values come from several columns. */
+  static DraftColumn gathered(String name, ColumnType.Kind kind, int places) {
+    DraftColumn column = new DraftColumn(name);
+    column.kinds.put(kind, 1L);
+    column.places = places;
+    return column;
+  }
+
+  long filled() {
+    return filled;
+  }
+
+  long rows() {
+    return rows;
   }
 
   void rename(String newName) {
@@ -142,7 +185,27 @@ final class DraftColumn {
   }
 
   int sources() {
-    return sources;
+    return tables.cardinality();
+  }
+
+  /** Takes the place of another that no table has beside it. */
+  void join(DraftColumn other) {
+    other.spellings.forEach(spellings::putIfAbsent);
+    other.kinds.forEach((kind, count) -> kinds.merge(kind, count, Long::sum));
+    values.addAll(other.values);
+    tables.or(other.tables);
+    places = Math.max(places, other.places);
+    filled += other.filled;
+    rows += other.rows;
+    unique = false;
+    other.doubts.forEach(this::doubt);
+  }
+
+  /** Whether each of some tables has the one or the other, and none has both. */
+  boolean complements(DraftColumn other, int count) {
+    BitSet all = (BitSet) tables.clone();
+    all.or(other.tables);
+    return !tables.intersects(other.tables) && all.cardinality() == count && !other.isFromName();
   }
 
   /** The type that most of the filled values have; whole numbers beside decimals are decimals. */
@@ -161,6 +224,8 @@ final class DraftColumn {
         count = kind.getValue();
       }
     }
-    return most == ColumnType.Kind.DECIMAL ? ColumnType.decimal(places) : ColumnType.of(most);
+    return most == ColumnType.Kind.DECIMAL
+        ? ColumnType.decimal(Math.max(LEAST_PLACES, places))
+        : ColumnType.of(most);
   }
 }

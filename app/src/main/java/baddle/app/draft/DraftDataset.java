@@ -16,12 +16,19 @@ import java.util.Set;
 /** A dataset that is being proposed: the columns of tables that are alike. */
 final class DraftDataset {
 
-  /** So much of the shorter of two lists of headings has to be alike. */
+  /** So much of the longer of two lists of headings has to be alike. */
   private static final double ALIKE = 0.5;
+
+  /** Or so much of the shorter. */
+  private static final double WITHIN = 0.8;
+
+  /** More columns than these don't agree by chance. */
+  private static final int MANY = 3;
 
   private final List<DraftColumn> columns = new ArrayList<>();
   private final List<String> pairs = new ArrayList<>();
   private String name;
+  private int tableCount;
 
   DraftDataset(String name) {
     this.name = name;
@@ -50,13 +57,29 @@ final class DraftDataset {
 
   /** How much of the shorter of the two has its like in the other, from 0 to 1. */
   double likeness(TableProfile table) {
-    int alike = align(table, false).size();
     int shorter = Math.min(table.columns().size(), columns.size());
-    return shorter == 0 ? 0 : (double) alike / shorter;
+    return shorter == 0 ? 0 : (double) align(table, false).size() / shorter;
   }
 
   boolean isAlike(TableProfile table) {
-    return likeness(table) >= ALIKE;
+    int longer = Math.max(table.columns().size(), columns.size());
+    double ofShorter = likeness(table);
+    int alike = align(table, false).size();
+    return ofShorter >= ALIKE
+        && (ofShorter >= WITHIN || alike * 1.0 / longer >= ALIKE || alike > MANY);
+  }
+
+  /** The column that has a heading among its spellings. */
+  Optional<DraftColumn> spelt(String heading) {
+    return columns.stream().filter(column -> column.isSpelt(heading)).findFirst();
+  }
+
+  /** A column of texts by its name, another by its heading, which keeps what was written. */
+  String asSent(String heading) {
+    return spelt(heading)
+        .filter(column -> column.type().kind() == ColumnType.Kind.TEXT)
+        .map(DraftColumn::name)
+        .orElse('"' + heading.replace("\"", "\"\"") + '"');
   }
 
   /** Adds the columns of a table. */
@@ -72,11 +95,38 @@ final class DraftDataset {
         notePair(column, target, place);
       }
       target.spell(column.heading());
-      target.take(column.values());
+      target.take(column.values(), tableCount);
       for (String oddity : column.values().oddities()) {
         if (oddity.contains("can't be told") || oddity.startsWith("both ")) {
           target.doubt(column.heading() + " in " + place + ": " + oddity);
         }
+      }
+    }
+    tableCount++;
+  }
+
+  /** Makes one of two columns of numbers that no table has both of, and each has one of. */
+  void joinComplements() {
+    for (ColumnType.Kind kind : List.of(ColumnType.Kind.INTEGER, ColumnType.Kind.DECIMAL)) {
+      List<DraftColumn> numbers = columns.stream().filter(c -> c.type().kind() == kind).toList();
+      List<DraftColumn[]> found = new ArrayList<>();
+      for (DraftColumn one : numbers) {
+        for (DraftColumn other : numbers.subList(numbers.indexOf(one) + 1, numbers.size())) {
+          if (one.complements(other, tableCount)) {
+            found.add(new DraftColumn[] {one, other});
+          }
+        }
+      }
+      if (found.size() == 1) {
+        DraftColumn kept = found.get(0)[0];
+        DraftColumn other = found.get(0)[1];
+        String pair =
+            kept.spellings().iterator().next() + " = " + other.spellings().iterator().next();
+        String why = "each table has the one or the other";
+        pairs.add(pair + " (" + why + ")");
+        kept.doubt(pair + ": " + why);
+        kept.join(other);
+        columns.remove(other);
       }
     }
   }
@@ -94,7 +144,7 @@ final class DraftDataset {
     }
   }
 
-  private String freeName(String wanted) {
+  String freeName(String wanted) {
     String free = Origin.has(wanted) ? wanted + "_" : wanted;
     for (int i = 2; column(free).isPresent(); i++) {
       free = wanted + "_" + i;

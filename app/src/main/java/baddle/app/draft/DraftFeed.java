@@ -1,6 +1,7 @@
 package baddle.app.draft;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -13,6 +14,9 @@ import java.util.Optional;
  * @param fileCount how many files have it
  * @param sheets the pattern of its sheets
  * @param cells the cell of each column, for forms
+ * @param rules for rows of totals
+ * @param heads columns that stand on the first row of a block, the one first that begins it
+ * @param months the columns that the months across the top become, as a setting; empty for none
  */
 record DraftFeed(
     String name,
@@ -20,9 +24,14 @@ record DraftFeed(
     String files,
     int fileCount,
     Optional<String> sheets,
-    Map<String, String> cells) {
+    Map<String, String> cells,
+    List<TotalRule> rules,
+    List<String> heads,
+    Optional<String> months) {
 
   DraftFeed {
     cells = new LinkedHashMap<>(cells);
+    rules = List.copyOf(rules);
+    heads = List.copyOf(heads);
   }
 }

@@ -28,14 +28,11 @@ public final class Drafting {
   private static final LookChoice CHOICE =
       new LookChoice(Optional.empty(), CellRange.EVERYTHING, 0, false);
 
-  /** A table of a file. */
-  private record Found(String path, LookedSheet sheet, TableProfile table) {}
-
   private final Path base;
   private final Looking looking;
   private final PeriodText periods = PeriodText.english();
   private final List<DraftDataset> datasets = new ArrayList<>();
-  private final Map<DraftDataset, Map<String, List<Found>>> tables = new LinkedHashMap<>();
+  private final Map<DraftDataset, Map<String, List<FoundTable>>> tables = new LinkedHashMap<>();
   private final Map<String, List<String>> formless = new TreeMap<>();
   private final Map<String, LookedFile> looked = new TreeMap<>(NaturalOrder.INSTANCE);
   private final List<DraftFeed> feeds = new ArrayList<>();
@@ -63,13 +60,20 @@ public final class Drafting {
   public Draft draft(Path folder) throws IOException {
     look(folder);
     cluster();
+    datasets.forEach(DraftDataset::joinComplements);
+    nameByFile();
     List<DraftDataset> drafted = new ArrayList<>(datasets);
     for (DraftDataset dataset : drafted) {
-      tables.getOrDefault(dataset, Map.of()).forEach((path, found) -> feed(dataset, path, found));
+      Map<String, List<FoundTable>> ofDataset = tables.getOrDefault(dataset, Map.of());
+      Optional<String> months =
+          new MonthsAcross(periods)
+              .turn(dataset, ofDataset.values().stream().flatMap(List::stream).toList());
+      ofDataset.forEach((path, found) -> feed(dataset, path, found, months));
     }
     formless.forEach(this::forms);
+    List<MappingTables.Lookup> lookups = new MappingTables(datasets, feeds).take();
     List<String> pairs = datasets.stream().flatMap(d -> d.pairs().stream()).distinct().toList();
-    return new PlanText(datasets, feeds, doubts).draft(pairs);
+    return new PlanText(datasets, feeds, lookups, doubts).draft(pairs);
   }
 
   private void look(Path folder) throws IOException {
@@ -105,7 +109,7 @@ public final class Drafting {
 
   /** Puts tables that are alike into one dataset, those seen most often first. */
   private void cluster() {
-    Map<String, List<Found>> bySignature = new LinkedHashMap<>();
+    Map<String, List<FoundTable>> bySignature = new LinkedHashMap<>();
     looked.forEach(
         (path, file) -> {
           boolean any = false;
@@ -117,7 +121,7 @@ public final class Drafting {
                 String signature = folderOf(path) + "\n" + headings(table);
                 bySignature
                     .computeIfAbsent(signature, s -> new ArrayList<>())
-                    .add(new Found(path, sheet, table));
+                    .add(new FoundTable(path, sheet, table));
               }
             }
           }
@@ -126,7 +130,7 @@ public final class Drafting {
           }
         });
     bySignature.values().stream()
-        .sorted(Comparator.<List<Found>>comparingInt(List::size).reversed())
+        .sorted(Comparator.<List<FoundTable>>comparingInt(List::size).reversed())
         .forEach(this::place);
   }
 
@@ -136,28 +140,58 @@ public final class Drafting {
     return headings.toString();
   }
 
-  private void place(List<Found> alike) {
-    Found first = alike.get(0);
+  private void place(List<FoundTable> alike) {
+    FoundTable first = alike.get(0);
     DraftDataset dataset =
         datasets.stream()
-            .filter(known -> known.isAlike(first.table))
-            .max(Comparator.comparingDouble(known -> known.likeness(first.table)))
-            .orElseGet(() -> newDataset(folderOf(first.path)));
-    for (Found found : alike) {
-      Map<String, List<Found>> ofDataset =
+            .filter(known -> known.isAlike(first.table()))
+            .max(Comparator.comparingDouble(known -> known.likeness(first.table())))
+            .orElseGet(() -> newDataset(folderOf(first.path())));
+    for (FoundTable found : alike) {
+      Map<String, List<FoundTable>> ofDataset =
           tables.computeIfAbsent(dataset, d -> new LinkedHashMap<>());
-      String folder = folderOf(found.path);
+      String folder = folderOf(found.path());
       boolean sameFolder = ofDataset.containsKey(folder);
-      dataset.add(found.table, found.path, sameFolder);
+      dataset.add(found.table(), found.path(), sameFolder);
       ofDataset.computeIfAbsent(folder, f -> new ArrayList<>()).add(found);
     }
   }
 
   private DraftDataset newDataset(String folder) {
     String wanted = DraftColumn.plainName(folder.substring(folder.lastIndexOf('/') + 1));
-    DraftDataset dataset = new DraftDataset(free(wanted.isEmpty() ? "data" : wanted));
+    DraftDataset dataset =
+        new DraftDataset(free(wanted.equals(DraftColumn.UNNAMED) ? "data" : wanted));
     datasets.add(dataset);
     return dataset;
+  }
+
+  /** Datasets of one file each that share a folder are called by their files. */
+  private void nameByFile() {
+    Map<String, List<DraftDataset>> byFile = new LinkedHashMap<>();
+    for (DraftDataset dataset : datasets) {
+      List<String> paths =
+          tables.getOrDefault(dataset, Map.of()).values().stream()
+              .flatMap(List::stream)
+              .map(FoundTable::path)
+              .distinct()
+              .toList();
+      if (paths.size() == 1) {
+        byFile.computeIfAbsent(folderOf(paths.get(0)), f -> new ArrayList<>()).add(dataset);
+      }
+    }
+    byFile.values().removeIf(of -> of.size() < 2);
+    byFile.values().stream().flatMap(List::stream).forEach(this::nameByFile);
+  }
+
+  private void nameByFile(DraftDataset dataset) {
+    String path = tables.getOrDefault(dataset, Map.of()).values().iterator().next().get(0).path();
+    String file = path.substring(path.lastIndexOf('/') + 1);
+    String stem =
+        file.substring(0, file.lastIndexOf('.') < 0 ? file.length() : file.lastIndexOf('.'));
+    String wanted = DraftColumn.plainName(stem);
+    if (!wanted.equals(dataset.name()) && periods.find(stem).isEmpty()) {
+      dataset.rename(free(wanted));
+    }
   }
 
   private String free(String wanted) {
@@ -172,10 +206,15 @@ public final class Drafting {
     return datasets.stream().anyMatch(known -> known.name().equals(name));
   }
 
-  private void feed(DraftDataset dataset, String folder, List<Found> found) {
-    List<String> paths = found.stream().map(Found::path).distinct().toList();
+  private void feed(
+      DraftDataset dataset, String folder, List<FoundTable> found, Optional<String> months) {
+    List<String> paths = found.stream().map(FoundTable::path).distinct().toList();
     List<String> sheets =
-        found.stream().map(f -> f.sheet.name()).filter(name -> !name.isEmpty()).distinct().toList();
+        found.stream()
+            .map(f -> f.sheet().name())
+            .filter(name -> !name.isEmpty())
+            .distinct()
+            .toList();
     NameShape ofSheets = sheets.isEmpty() ? null : NameShape.of(sheets, periods);
     boolean periodInSheets =
         ofSheets != null && sheets.size() > 1 && ofSheets.hasPeriod() && !ofSheets.varies();
@@ -183,17 +222,51 @@ public final class Drafting {
         periodInSheets ? Optional.of(ofSheets.pattern(Optional.empty())) : Optional.empty();
     feeds.add(
         new DraftFeed(
-            feedName(folder),
+            feedName(paths.size() == 1 ? dataset.name() : folder),
             dataset.name(),
             files(dataset, folder, paths, periodInSheets),
             paths.size(),
             pattern,
-            Map.of()));
+            Map.of(),
+            TotalRule.of(dataset, found, doubts),
+            heads(dataset, folder, found),
+            months));
+  }
+
+  /** The columns that only the first row of a block fills, in most tables of a feed. */
+  private List<String> heads(DraftDataset dataset, String folder, List<FoundTable> found) {
+    Map<List<String>, Integer> seen = new LinkedHashMap<>();
+    for (FoundTable table : found) {
+      List<String> names = new ArrayList<>();
+      for (int column : table.table().heads()) {
+        table
+            .heading(column)
+            .flatMap(dataset::spelt)
+            .filter(one -> names.isEmpty() || !one.type().isNumber())
+            .ifPresent(one -> names.add(one.name()));
+      }
+      seen.merge(names, 1, Integer::sum);
+    }
+    List<String> heads =
+        seen.entrySet().stream()
+            .filter(one -> one.getValue() * 2 > found.size())
+            .map(Map.Entry::getKey)
+            .findFirst()
+            .orElse(List.of());
+    if (!heads.isEmpty()) {
+      String where = folder.isEmpty() ? found.get(0).path() : folder;
+      doubts.add(
+          String.join(", ", heads)
+              + " of "
+              + where
+              + " seem to be filled on the first row of a block only; they are carried down");
+    }
+    return heads;
   }
 
   private String feedName(String folder) {
     String wanted = DraftColumn.plainName(folder.substring(folder.lastIndexOf('/') + 1));
-    String name = wanted.equals("c_") ? "files" : wanted;
+    String name = wanted.equals(DraftColumn.UNNAMED) ? "files" : wanted;
     String free = name;
     for (int i = 2; isFeed(free); i++) {
       free = name + "_" + i;
@@ -275,13 +348,21 @@ public final class Drafting {
     Map<String, String> cells = new LinkedHashMap<>();
     for (FormCells.Field field : fields) {
       DraftColumn column = new DraftColumn(field.label());
-      column.take(field.values());
+      column.take(field.values(), 0);
       dataset.columns().add(column);
       cells.put(column.name(), field.address());
     }
     String files = files(dataset, folder, paths, false);
     feeds.add(
         new DraftFeed(
-            feedName(folder), dataset.name(), files, paths.size(), Optional.empty(), cells));
+            feedName(folder),
+            dataset.name(),
+            files,
+            paths.size(),
+            Optional.empty(),
+            cells,
+            List.of(),
+            List.of(),
+            Optional.empty()));
   }
 }

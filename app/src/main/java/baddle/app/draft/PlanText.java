@@ -1,16 +1,13 @@
 package baddle.app.draft;
 
 import baddle.core.value.ColumnType;
-import baddle.core.value.ValueProfile;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Pattern;
 
 /** Writes a draft as a plan with comments. */
 final class PlanText {
@@ -20,21 +17,23 @@ final class PlanText {
   private static final Set<ColumnType.Kind> KINDS_OF_KEYS =
       Set.of(ColumnType.Kind.TEXT, ColumnType.Kind.INTEGER);
 
-  /** Numbers whose sum means nothing. */
-  private static final Pattern NOT_SUMMED =
-      Pattern.compile("price|rate|percent|average|(^|_)(no|number|year|month|day)($|_)");
-
   private static final Set<String> WORDS_WITH_MEANING =
       Set.of("true", "false", "yes", "no", "on", "off", "null", "y", "n");
 
   private final List<DraftDataset> datasets;
   private final List<DraftFeed> feeds;
+  private final List<MappingTables.Lookup> lookups;
   private final List<String> doubts;
   private final StringBuilder text = new StringBuilder();
 
-  PlanText(List<DraftDataset> datasets, List<DraftFeed> feeds, List<String> doubts) {
+  PlanText(
+      List<DraftDataset> datasets,
+      List<DraftFeed> feeds,
+      List<MappingTables.Lookup> lookups,
+      List<String> doubts) {
     this.datasets = datasets;
     this.feeds = feeds;
+    this.lookups = lookups;
     this.doubts = new ArrayList<>(doubts);
   }
 
@@ -48,10 +47,10 @@ final class PlanText {
     line("");
     line("feeds:");
     feeds.forEach(this::feed);
+    lookups();
     line("");
     line("summaries:");
     datasets.forEach(this::summary);
-    lookups();
     if (!doubts.isEmpty()) {
       line("");
       doubts.forEach(doubt -> line("# doubt: " + doubt));
@@ -71,7 +70,19 @@ final class PlanText {
                         feed.fileCount() == 1 ? "file" : "files",
                         feed.dataset()))
             .toList();
-    return new Draft(text.toString(), lines, pairs, all);
+    List<String> mappings =
+        lookups.stream()
+            .map(
+                one ->
+                    one.name()
+                        + ": "
+                        + one.file()
+                        + ", by "
+                        + one.column()
+                        + ", fills "
+                        + String.join(", ", one.brings().keySet()))
+            .toList();
+    return new Draft(text.toString(), lines, mappings, pairs, all);
   }
 
   /** Among fewer values a column without repetition says little. */
@@ -99,10 +110,6 @@ final class PlanText {
     }
   }
 
-  private static Optional<String> totals(DraftColumn column) {
-    return column.values().stream().filter(ValueProfile::isTotalLabel).sorted().findFirst();
-  }
-
   /** The date that every row of every source has: by it, notes and totals are told from rows. */
   private static Optional<DraftColumn> required(DraftDataset dataset) {
     int most = dataset.columns().stream().mapToInt(DraftColumn::sources).max().orElse(0);
@@ -118,10 +125,13 @@ final class PlanText {
     if (type.kind() == ColumnType.Kind.DECIMAL) {
       text.append(", places: ").append(type.places());
     }
+    if (!column.lookup().isEmpty()) {
+      return text.append(", lookup: ").append(column.lookup()).append('}').toString();
+    }
     List<String> spellings = column.otherSpellings();
     if (!spellings.isEmpty()) {
       text.append(", headings: [");
-      text.append(String.join(", ", spellings.stream().map(PlanText::quoted).toList()));
+      text.append(all(spellings));
       text.append(']');
     }
     return text.append(required.filter(column::equals).isPresent() ? ", required: true}" : "}")
@@ -156,9 +166,27 @@ final class PlanText {
     line("    files: " + quoted(feed.files()));
     line("    into: " + feed.dataset());
     feed.sheets().ifPresent(sheets -> line("    sheets: " + quoted(sheets)));
-    datasets.stream()
-        .filter(dataset -> dataset.name().equals(feed.dataset()))
-        .forEach(this::totalRows);
+    feed.months().ifPresent(months -> line("    headings_to_rows: " + months));
+    if (feed.heads().size() == 1) {
+      line("    carry_down: [" + feed.heads().get(0) + "]");
+    } else if (!feed.heads().isEmpty()) {
+      String columns = String.join(", ", feed.heads());
+      line("    carry_down: {columns: [" + columns + "], block: " + feed.heads().get(0) + "}");
+    }
+    if (!feed.rules().isEmpty()) {
+      line("    leave_out:");
+    }
+    for (TotalRule rule : feed.rules()) {
+      line("      # such as \"" + rule.example() + "\"");
+      boolean checked = !rule.sums().isEmpty() && feed.months().isEmpty();
+      line(
+          "      - {when: "
+              + quoted(rule.when())
+              + ", because: "
+              + rule.because()
+              + (checked ? ", control_total: [" + String.join(", ", rule.sums()) + "]" : "")
+              + "}");
+    }
     if (!feed.cells().isEmpty()) {
       List<String> cells = new ArrayList<>();
       for (Map.Entry<String, String> cell : feed.cells().entrySet()) {
@@ -166,39 +194,6 @@ final class PlanText {
       }
       line("    cells: {" + String.join(", ", cells) + "}");
     }
-  }
-
-  /** Leaves out what states totals, and has them compared with what stands above. */
-  private void totalRows(DraftDataset dataset) {
-    for (DraftColumn column : dataset.columns()) {
-      Optional<String> total = totals(column);
-      if (total.isPresent()) {
-        List<String> sums =
-            dataset.columns().stream()
-                .filter(number -> number.type().isNumber())
-                .map(DraftColumn::name)
-                .filter(name -> !NOT_SUMMED.matcher(name).find())
-                .toList();
-        line("    leave_out:   # such as \"" + total.get().replaceAll("\\s+", " ") + "\"");
-        line(
-            "      - {when: "
-                + quoted(
-                    "lower(" + asSent(column) + ") like_regex '" + ValueProfile.TOTAL_LABEL + "'")
-                + ", because: total row"
-                + (sums.isEmpty() ? "" : ", control_total: [" + String.join(", ", sums) + "]")
-                + "}");
-        return;
-      }
-    }
-  }
-
-  /** A column of texts, or the heading of one in which such a label doesn't fit. */
-  private static String asSent(DraftColumn column) {
-    if (column.type().kind() == ColumnType.Kind.TEXT) {
-      return column.name();
-    }
-    String heading = column.spellings().iterator().next();
-    return '"' + heading.replace("\"", "\"\"") + '"';
   }
 
   private void summary(DraftDataset dataset) {
@@ -215,7 +210,9 @@ final class PlanText {
     across.ifPresent(date -> line("    across: [" + date.name() + " by month]"));
     line("    measures:");
     dataset.columns().stream()
-        .filter(column -> column.type().isNumber() && !NOT_SUMMED.matcher(column.name()).find())
+        .filter(
+            column ->
+                column.type().isNumber() && !TotalRule.NOT_SUMMED.matcher(column.name()).find())
         .forEach(
             column ->
                 line(
@@ -227,32 +224,29 @@ final class PlanText {
     line("      Rows: count(*)");
   }
 
-  /** Small tables whose key holds all the values that another's column has. */
   private void lookups() {
-    Set<String> candidates = new LinkedHashSet<>();
-    for (DraftDataset small : datasets) {
-      for (DraftColumn key : small.columns()) {
-        boolean mayBeKey = key.isUnique() && key.type().kind() == ColumnType.Kind.TEXT;
-        for (DraftDataset large : mayBeKey ? datasets : List.<DraftDataset>of()) {
-          for (DraftColumn column : large.columns()) {
-            boolean covered =
-                large != small
-                    && column.values().size() > 1
-                    && key.values().containsAll(column.values());
-            if (covered) {
-              candidates.add(
-                  small.name()
-                      + " by "
-                      + key.name()
-                      + " for "
-                      + large.name()
-                      + "."
-                      + column.name());
-            }
-          }
-        }
-      }
+    if (lookups.isEmpty()) {
+      return;
     }
-    candidates.forEach(candidate -> line("# may be a lookup: " + candidate));
+    line("");
+    line("lookups:");
+    for (MappingTables.Lookup lookup : lookups) {
+      line("  " + lookup.name() + ":");
+      line("    file: " + quoted(lookup.file()));
+      if (!lookup.heads().isEmpty()) {
+        line("    carry_down: [" + all(lookup.heads()) + "]");
+      }
+      line("    match: {" + lookup.column() + ": " + quoted(lookup.key()) + "}");
+      if (lookup.loosely()) {
+        line("    ignoring: [case, spaces]");
+      }
+      List<String> brings = new ArrayList<>();
+      lookup.brings().forEach((column, heading) -> brings.add(column + ": " + quoted(heading)));
+      line("    bring: {" + String.join(", ", brings) + "}");
+    }
+  }
+
+  private static String all(List<String> texts) {
+    return String.join(", ", texts.stream().map(PlanText::quoted).toList());
   }
 }

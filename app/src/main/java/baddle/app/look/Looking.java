@@ -28,6 +28,9 @@ public final class Looking {
   /** Rows of a table by which its columns are known. */
   private static final long ENOUGH = 20_000;
 
+  /** Cells of those rows. */
+  private static final long ENOUGH_CELLS = 5_000_000;
+
   private final GridOpener opener;
   private final MonthNames months;
 
@@ -85,8 +88,9 @@ public final class Looking {
     boolean complete = sample.wantsMore();
     List<TableProfile> tables = new ArrayList<>();
     for (TableFinder.FoundTable table : TableFinder.find(sample.rows(), complete)) {
-      long most = choice.all() ? Long.MAX_VALUE : ENOUGH;
       CellRange range = table.range();
+      long wide = Math.max(1, range.endColumn() - range.firstColumn());
+      long most = choice.all() ? Long.MAX_VALUE : Math.min(ENOUGH, ENOUGH_CELLS / wide);
       int lastRow = Math.min(range.lastRow(), choice.range().lastRow());
       TableFinder.FoundTable within =
           new TableFinder.FoundTable(

@@ -4,6 +4,7 @@ import baddle.app.Project;
 import baddle.app.review.ClosedPeriods;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Level;
 import baddle.core.crosstab.RollForward;
 import baddle.core.value.Period;
 import baddle.plan.SummaryPlan;
@@ -11,10 +12,14 @@ import baddle.store.Store;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 
 /** Lets a roll-forward begin with what the last closed period ended with. */
 public final class Carrying {
@@ -52,18 +57,35 @@ public final class Carrying {
     }
     Map<String, BigDecimal> carried =
         store.closings().carried(last.get().closing().id(), summary.name());
-    return carried.isEmpty()
-        ? summary
-        : withRows(summary, roll.get().openingWith(carried), ">=", last.get().period().end());
+    if (carried.isEmpty()) {
+      return summary;
+    }
+    LocalDate end = last.get().period().end();
+    Map<String, BigDecimal> now =
+        closings(withRows(summary, roll.get(), until(spec, end)), store, batch);
+    return withRows(summary, roll.get().after(carried, now), from(spec, end));
   }
 
-  /** The same with rows of days before or from one on only. */
-  private static SummaryPlan withRows(
-      SummaryPlan summary, RollForward roll, String comparison, LocalDate day) {
-    CrosstabSpec spec = summary.crosstab();
-    String condition =
-        spec.across().get(0).item().value() + " " + comparison + " date '" + day + "'";
-    return new SummaryPlan(summary.name(), summary.dataset(), spec.whereAlso(condition).with(roll));
+  private static String until(CrosstabSpec spec, LocalDate end) {
+    return spec.across().get(0).item().value() + " < date '" + end + "'";
+  }
+
+  /** Rows without a date are of no closed period. */
+  private static String from(CrosstabSpec spec, LocalDate end) {
+    return "%1$s >= date '%2$s' or %1$s is null"
+        .formatted(spec.across().get(0).item().value(), end);
+  }
+
+  private static SummaryPlan withRows(SummaryPlan summary, RollForward roll, String condition) {
+    CrosstabSpec spec = summary.crosstab().whereAlso(condition).with(roll);
+    if (roll.byAccount()) {
+      List<Level> down = new ArrayList<>(spec.down());
+      Set<String> accounts = new TreeSet<>(roll.opening().keySet());
+      accounts.addAll(roll.since().keySet());
+      down.set(0, down.get(0).always(List.copyOf(accounts)));
+      spec = spec.with(down, spec.across());
+    }
+    return new SummaryPlan(summary.name(), summary.dataset(), spec);
   }
 
   /** What the accounts of a roll-forward have at the end of a period. */
@@ -71,7 +93,12 @@ public final class Carrying {
       SummaryPlan summary, Store store, int batch, Period period) throws IOException {
     SummaryPlan carried = carriedOn(summary, store, batch, Optional.of(period.start()));
     RollForward roll = carried.crosstab().rollForward().orElseThrow();
-    SummaryPlan until = withRows(carried, roll, "<", period.end());
+    return closings(withRows(carried, roll, until(carried.crosstab(), period.end())), store, batch);
+  }
+
+  private Map<String, BigDecimal> closings(SummaryPlan until, Store store, int batch)
+      throws IOException {
+    RollForward roll = until.crosstab().rollForward().orElseThrow();
     Crosstab crosstab = new Summarizing(project).plain(until, store, batch);
     Map<String, BigDecimal> closings = new LinkedHashMap<>();
     for (RollForward.Line line : roll.lines(crosstab)) {

@@ -15,8 +15,10 @@ import baddle.core.expression.AggregateCall;
 import baddle.core.expression.Expression;
 import baddle.core.finding.Nearest;
 import baddle.core.table.Block;
+import baddle.core.table.Column;
 import baddle.core.table.LongVector;
 import baddle.core.table.Origin;
+import baddle.core.table.Schema;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import baddle.core.value.WideSum;
@@ -173,6 +175,7 @@ public final class FigureTrace {
     private final List<Level> rests = new ArrayList<>();
     private final List<Set<String>> restLabels = new ArrayList<>();
     private long count;
+    private Schema schema = new Schema(List.of());
 
     Contributions(Crosstab crosstab, Item down, Item across, RowTable table) {
       this.crosstab = crosstab;
@@ -199,9 +202,12 @@ public final class FigureTrace {
     }
 
     void scan(DatasetReader reader) throws IOException {
-      List<String> headings = new ArrayList<>(columns);
-      calls.forEach(call -> headings.add(call.toString()));
-      table.begin(headings, calls.size());
+      List<Column> typed = new ArrayList<>(reader.schema().only(columns).columns());
+      for (AggregateCall call : calls) {
+        typed.add(new Column(call.toString(), crosstab.argumentType(measure.dataset(), call)));
+      }
+      schema = new Schema(typed);
+      table.begin(schema, calls.size());
       reader.scan(scanned, this::accept);
       for (int i = 0; i < rests.size(); i++) {
         Set<String> labels = restLabels.get(i);
@@ -221,15 +227,8 @@ public final class FigureTrace {
       Block rows = found.rows();
       for (int row = 0; row < rows.size(); row++) {
         count++;
-        List<String> cells = new ArrayList<>();
-        for (String column : columns) {
-          int at = scanned.indexOf(column);
-          cells.add(cell(rows.vector(at), row, rows.schema().column(at).type()));
-        }
         for (int i = 0; i < calls.size(); i++) {
           Vector argument = found.arguments().get(i);
-          ColumnType type = crosstab.argumentType(measure.dataset(), calls.get(i));
-          cells.add(cell(argument, row, type));
           if (!argument.isBlank(row)) {
             filled[i]++;
             if (argument instanceof LongVector numbers) {
@@ -245,12 +244,13 @@ public final class FigureTrace {
                 .add(rows.vector(column).shown(row, rows.schema().column(column).type()));
           }
         }
-        table.row(cells);
       }
-    }
-
-    private static String cell(Vector vector, int row, ColumnType type) {
-      return vector.isBlank(row) ? "" : vector.shown(row, type);
+      List<Vector> vectors = new ArrayList<>();
+      for (String column : columns) {
+        vectors.add(rows.vector(scanned.indexOf(column)));
+      }
+      vectors.addAll(found.arguments());
+      table.accept(new Block(schema, vectors, rows.rowNumbers(), rows.size()), 0, rows.size());
     }
 
     List<String> totals() {

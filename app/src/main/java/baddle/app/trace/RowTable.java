@@ -1,19 +1,17 @@
 package baddle.app.trace;
 
+import baddle.core.table.BlockSink;
+import baddle.core.table.Schema;
 import java.io.IOException;
-import java.util.List;
 
 /** Takes the rows behind a figure. */
-public interface RowTable {
+public interface RowTable extends BlockSink {
 
   /**
    * Before the first row.
    *
-   * @param headings one for each cell
-   * @param numbers how many of the last ones are numbers that add up to something
+   * @param schema the columns of the rows
+   * @param numbers how many of the last ones are what adds up to the figure
    */
-  void begin(List<String> headings, int numbers) throws IOException;
-
-  /** A row; a blank is an empty text. */
-  void row(List<String> cells) throws IOException;
+  void begin(Schema schema, int numbers) throws IOException;
 }

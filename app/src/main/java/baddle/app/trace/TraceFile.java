@@ -1,121 +1,94 @@
 package baddle.app.trace;
 
-import baddle.app.OutputFile;
-import baddle.formats.csv.CsvRowWriter;
-import baddle.formats.xlsx.CellStyle;
-import baddle.formats.xlsx.SheetLimits;
-import baddle.formats.xlsx.XlsxWriter;
+import baddle.app.export.RowsFile;
+import baddle.core.grid.CsvForm;
+import baddle.core.table.Block;
+import baddle.core.table.BlockSink;
+import baddle.core.table.Schema;
 import java.io.IOException;
-import java.io.OutputStream;
-import java.math.BigDecimal;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.atomic.AtomicReference;
 
-/** A file that the rows behind a figure are written into. */
+/** A file that the rows behind a figure are written into, with the types of their columns. */
 public final class TraceFile {
 
   private TraceFile() {}
 
-  /** Writes the rows of a figure. */
+  /**
+   * Writes the rows of a figure.
+   *
+   * @param plan its project never reads the file as a source
+   * @throws TraceException if the summary has no such cell
+   */
   public static TracedFigure write(Path file, Path plan, FigureTrace trace)
       throws IOException, TraceException {
-    boolean csv = file.toString().toLowerCase(Locale.ROOT).endsWith(".csv");
-    AtomicReference<TracedFigure> figure = new AtomicReference<>();
-    try {
-      new OutputFile(file)
-          .write(
-              Optional.of(plan),
-              out -> {
-                try {
-                  figure.set(csv ? csv(trace, out) : workbook(trace, out));
-                } catch (TraceException e) {
-                  throw new IOException(e);
-                }
-              });
-    } catch (IOException e) {
-      if (e.getCause() instanceof TraceException cause) {
-        throw cause;
-      }
-      throw e;
-    }
-    return figure.get();
+    Counted counted = new Counted();
+    TracedFigure figure = trace.run(counted);
+    RowsFile.Shape shape =
+        new RowsFile.Shape(
+            "rows", CsvForm.STANDARD, about(figure, counted.schema, counted.numbers), List.of());
+    RowsFile.write(file, Optional.of(plan), counted.schema, shape, new Traced(trace, figure));
+    return figure;
   }
 
-  private static TracedFigure csv(FigureTrace trace, OutputStream out)
-      throws IOException, TraceException {
-    try (CsvRowWriter writer = new CsvRowWriter(out)) {
-      return trace.run(
-          new RowTable() {
-            @Override
-            public void begin(List<String> headings, int numbers) {
-              writer.row(headings);
-            }
-
-            @Override
-            public void row(List<String> cells) {
-              writer.row(cells);
-            }
-          });
+  private static List<Map.Entry<String, String>> about(
+      TracedFigure figure, Schema schema, int numbers) {
+    List<Map.Entry<String, String>> about = new ArrayList<>();
+    about.add(Map.entry("Summary", figure.summary()));
+    about.add(Map.entry("Figure", figure.cell()));
+    about.add(Map.entry("Batch", figure.batch().toString()));
+    figure.explanation().forEach(line -> about.add(Map.entry("How it is made", line)));
+    for (int i = 0; i < figure.totals().size(); i++) {
+      String column = schema.column(schema.size() - numbers + i).name();
+      about.add(Map.entry("Total of " + column, figure.totals().get(i)));
     }
+    return about;
   }
 
-  private static TracedFigure workbook(FigureTrace trace, OutputStream out)
-      throws IOException, TraceException {
-    try (XlsxWriter writer = new XlsxWriter(out, "rows")) {
-      writer.markAsReport();
-      Sheet sheet = new Sheet(writer);
-      TracedFigure figure = trace.run(sheet);
-      sheet.total(figure.totals());
-      writer.freeze(1, 0);
-      return figure;
-    }
-  }
+  private record Traced(FigureTrace trace, TracedFigure figure) implements RowsFile.Rows {
 
-  /** Writes rows into a sheet. */
-  private static final class Sheet implements RowTable {
-
-    private final XlsxWriter writer;
-    private int labels;
-    private int at;
-
-    Sheet(XlsxWriter writer) {
-      this.writer = writer;
+    @Override
+    public long count() {
+      return figure.rows();
     }
 
     @Override
-    public void begin(List<String> headings, int numbers) {
-      labels = headings.size() - numbers;
-      for (int i = 0; i < headings.size(); i++) {
-        writer.text(0, i, headings.get(i), CellStyle.PLAIN.withBold());
+    public void scan(BlockSink sink) throws IOException {
+      try {
+        trace.run(new Passing(sink));
+      } catch (TraceException e) {
+        throw new IOException(e);
       }
+    }
+  }
+
+  private record Passing(BlockSink sink) implements RowTable {
+
+    @Override
+    public void begin(Schema schema, int numbers) {}
+
+    @Override
+    public void accept(Block block, int from, int to) throws IOException {
+      sink.accept(block, from, to);
+    }
+  }
+
+  /** Learns which columns there are. */
+  private static final class Counted implements RowTable {
+
+    private Schema schema = new Schema(List.of());
+    private int numbers;
+
+    @Override
+    public void begin(Schema newSchema, int newNumbers) {
+      schema = newSchema;
+      numbers = newNumbers;
     }
 
     @Override
-    public void row(List<String> cells) throws IOException {
-      if (++at >= SheetLimits.ROWS - 1) {
-        throw new IOException("more rows than a sheet can have; write a .csv file");
-      }
-      for (int i = 0; i < cells.size(); i++) {
-        cell(i, cells.get(i), CellStyle.PLAIN);
-      }
-    }
-
-    private void cell(int column, String text, CellStyle style) {
-      if (column >= labels && text.matches("-?\\d{1,18}(\\.\\d+)?")) {
-        writer.number(at, column, new BigDecimal(text), text, style);
-      } else if (!text.isEmpty()) {
-        writer.text(at, column, text, style);
-      }
-    }
-
-    void total(List<String> totals) {
-      at++;
-      for (int i = 0; i < totals.size(); i++) {
-        cell(labels + i, totals.get(i), CellStyle.PLAIN.withBold().withLineAbove());
-      }
-    }
+    public void accept(Block block, int from, int to) {}
   }
 }

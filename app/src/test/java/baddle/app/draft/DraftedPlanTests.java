@@ -8,7 +8,9 @@ import baddle.app.ProjectFolder;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.summarize.Summarizing;
 import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Measure;
+import baddle.core.expression.AxisItem;
 import baddle.plan.SummaryPlan;
 import java.io.OutputStream;
 import java.math.BigDecimal;
@@ -232,5 +234,66 @@ class DraftedPlanTests {
     assertThat(crosstab.plainValue(crosstab.down(), crosstab.across(), amount))
         .as(draft.text())
         .contains(expected);
+  }
+
+  @ParameterizedTest
+  @MethodSource("seeds")
+  void documents_with_totals_and_a_mapping_are_told_by_their_shape(long seed) throws Exception {
+    Random random = new Random(seed);
+    Files.createDirectories(folder.resolve("in"));
+    boolean subtotals = random.nextBoolean();
+    boolean named = random.nextBoolean();
+    String grand = List.of("Total", "Grand total", "TOTAL:", "Grand-Total").get(random.nextInt(4));
+    Map<String, BigDecimal> expected = new TreeMap<>();
+    long rows = 0;
+    for (int month = 1; month <= 3; month++) {
+      StringBuilder text = new StringBuilder("Doc,Customer,Day,Code,Amount\n");
+      BigDecimal all = BigDecimal.ZERO;
+      for (int doc = 1; doc <= 6; doc++) {
+        String customer = BRANCHES.get(random.nextInt(3));
+        BigDecimal sum = BigDecimal.ZERO;
+        int lines = 2 + random.nextInt(4);
+        for (int line = 0; line < lines; line++) {
+          BigDecimal amount = BigDecimal.valueOf(random.nextInt(100_000), 2);
+          text.append(line == 0 ? "D" + month + "0" + doc + "," + customer : ",")
+              .append(",2026-0%d-%02d,".formatted(month, 1 + random.nextInt(28)))
+              .append("K" + (1 + random.nextInt(5)))
+              .append("," + amount + "\n");
+          expected.merge(customer, amount, BigDecimal::add);
+          sum = sum.add(amount);
+          rows++;
+        }
+        if (subtotals) {
+          String label = named ? customer + " total" : "Subtotal";
+          text.append("," + label + ",,," + sum + "\n");
+        }
+        all = all.add(sum);
+      }
+      text.append("," + grand + ",,," + all + "\n");
+      Files.writeString(folder.resolve("in/orders 2026-0%d.csv".formatted(month)), text);
+    }
+    Files.createDirectories(folder.resolve("ref"));
+    Files.writeString(
+        folder.resolve("ref/codes.csv"),
+        "Code,Range\nK1,Trees\nK2,Shrubs\nK3,\nK4,Roses\nK5,Trees\nK6,Seeds\n");
+
+    Draft draft = new Drafting(folder).draft(folder);
+    ProjectFolder project = new ProjectFolder(folder, draft.text());
+    ConsolidateResult result = project.consolidate();
+
+    assertThat(draft.lookups()).as(draft.text()).hasSize(1);
+    assertThat(result.rows().kept()).as("%s%n%s", draft.text(), result).isEqualTo(rows);
+    assertThat(result.hasErrors()).as("%s%n%s", draft.text(), result.findings()).isFalse();
+    Project drafted = project.project();
+    SummaryPlan summary = drafted.plan().summaries().values().iterator().next();
+    CrosstabSpec byCustomer =
+        CrosstabSpec.of(
+            "customers",
+            List.of(AxisItem.ofColumn("customer")),
+            List.of(),
+            List.of(Measure.of("Amount", "sum(amount)")));
+    SummaryPlan plan = new SummaryPlan("customers", summary.dataset(), byCustomer);
+    Crosstab crosstab = new Summarizing(drafted).figures(List.of(plan)).crosstabs().get(0);
+    assertThat(CrosstabCells.of(crosstab, 0)).as(draft.text()).isEqualTo(expected);
   }
 }

@@ -50,7 +50,8 @@ class NameShapeTests {
     "Receipt no, receipt_no",
     "LINE TOTAL, line_total",
     "2026 (net), c_2026_net",
-    "%, c_"
+    "%, percent",
+    "(), column"
   })
   void makes_plain_names_of_headings(String heading, String name) {
     assertThat(DraftColumn.plainName(heading)).isEqualTo(name);

@@ -26,6 +26,8 @@ import java.util.stream.Stream;
  * @param where the condition of its rows; empty for all
  * @param rollForward how it is laid out as a roll-forward; empty for a plain cross-tab
  * @param locale whose marks its numbers are written with
+ * @param dates for each dataset that says so, the column of dates whose month a row is of where its
+ *     first and last rows count
  */
 public record CrosstabSpec(
     String title,
@@ -37,7 +39,34 @@ public record CrosstabSpec(
     String blanks,
     Optional<Expression> where,
     Optional<RollForward> rollForward,
-    Locale locale) {
+    Locale locale,
+    Map<String, String> dates) {
+
+  /** A cross-tab whose rows are of the periods of their sources. */
+  public CrosstabSpec(
+      String title,
+      List<Level> down,
+      List<Level> across,
+      List<Measure> measures,
+      MeasurePlace measuresAt,
+      Totals totals,
+      String blanks,
+      Optional<Expression> where,
+      Optional<RollForward> rollForward,
+      Locale locale) {
+    this(
+        title,
+        down,
+        across,
+        measures,
+        measuresAt,
+        totals,
+        blanks,
+        where,
+        rollForward,
+        locale,
+        Map.of());
+  }
 
   /**
    * Where the measures stand.
@@ -56,6 +85,7 @@ public record CrosstabSpec(
     down = List.copyOf(down);
     across = List.copyOf(across);
     measures = List.copyOf(measures);
+    dates = Map.copyOf(dates);
     if (measures.isEmpty()) {
       throw new IllegalArgumentException("a cross-tab without a measure");
     }
@@ -89,12 +119,13 @@ public record CrosstabSpec(
         blanks,
         where,
         rollForward,
-        locale);
+        locale,
+        dates);
   }
 
   /** The same of those rows only that meet one more condition. */
   public CrosstabSpec whereAlso(String condition) {
-    String both = where.map(own -> "(" + own + ") and " + condition).orElse(condition);
+    String both = where.map(own -> "(" + own + ") and (" + condition + ")").orElse(condition);
     return new CrosstabSpec(
         title,
         down,
@@ -105,7 +136,8 @@ public record CrosstabSpec(
         blanks,
         Optional.of(Expression.parse(both)),
         rollForward,
-        locale);
+        locale,
+        dates);
   }
 
   /** The same laid out as another roll-forward. */
@@ -120,13 +152,40 @@ public record CrosstabSpec(
         blanks,
         where,
         Optional.of(other),
-        locale);
+        locale,
+        dates);
+  }
+
+  /** The same where some datasets say which dates their rows are of. */
+  public CrosstabSpec dated(Map<String, String> columns) {
+    return new CrosstabSpec(
+        title,
+        down,
+        across,
+        measures,
+        measuresAt,
+        totals,
+        blanks,
+        where,
+        rollForward,
+        locale,
+        columns);
   }
 
   /** Other measures by the same levels, as a plain cross-tab. */
   public CrosstabSpec plainly(List<Measure> others) {
     return new CrosstabSpec(
-        title, down, across, others, measuresAt, totals, "", where, Optional.empty(), locale);
+        title,
+        down,
+        across,
+        others,
+        measuresAt,
+        totals,
+        "",
+        where,
+        Optional.empty(),
+        locale,
+        dates);
   }
 
   /** All levels, those down first. */
@@ -188,7 +247,7 @@ public record CrosstabSpec(
       call.filter().ifPresent(expressions::add);
       call.by().ifPresent(expressions::add);
       if (Aggregates.needsPeriod(call)) {
-        more.add(Aggregates.PERIOD);
+        more.add(dates.getOrDefault(dataset, Aggregates.PERIOD));
       }
     }
     return Stream.concat(

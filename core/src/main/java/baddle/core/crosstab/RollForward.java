@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * Opening and what comes in, less what goes out, is closing; each period's closing is the next
@@ -19,6 +20,8 @@ import java.util.Optional;
  * @param stated whether there is a third measure, a balance that the closing must tie to
  * @param periodsDown whether the periods stand down the side, and the lines across the top
  * @param labels what its lines are called, where that is said
+ * @param since what each account's rows up to the closed period that it begins after add up to now,
+ *     less what that one was closed with
  */
 public record RollForward(
     Map<String, BigDecimal> opening,
@@ -26,7 +29,19 @@ public record RollForward(
     boolean carries,
     boolean stated,
     boolean periodsDown,
-    Map<Kind, String> labels) {
+    Map<Kind, String> labels,
+    Map<String, BigDecimal> since) {
+
+  /** One that doesn't begin after a closed period. */
+  public RollForward(
+      Map<String, BigDecimal> opening,
+      boolean byAccount,
+      boolean carries,
+      boolean stated,
+      boolean periodsDown,
+      Map<Kind, String> labels) {
+    this(opening, byAccount, carries, stated, periodsDown, labels, Map.of());
+  }
 
   /** The measure of what came in less what went out. */
   private static final int NET_MEASURE = 0;
@@ -49,19 +64,37 @@ public record RollForward(
   public RollForward {
     opening = Map.copyOf(opening);
     labels = Map.copyOf(labels);
+    since = Map.copyOf(since);
   }
 
-  /** The same with other openings; accounts that have none here keep theirs. */
-  public RollForward openingWith(Map<String, BigDecimal> others) {
+  /**
+   * The same as it begins after a closed period.
+   *
+   * @param closed what that one was closed with; accounts that have none here keep their opening
+   * @param now what its rows add up to now
+   */
+  public RollForward after(Map<String, BigDecimal> closed, Map<String, BigDecimal> now) {
     Map<String, BigDecimal> all = new HashMap<>(opening);
-    all.putAll(others);
-    return new RollForward(all, byAccount, carries, stated, periodsDown, labels);
+    all.putAll(closed);
+    Map<String, BigDecimal> moved = new HashMap<>();
+    Stream.concat(all.keySet().stream(), now.keySet().stream())
+        .distinct()
+        .forEach(
+            account -> {
+              BigDecimal started = opening.getOrDefault(account, BigDecimal.ZERO);
+              BigDecimal before = all.getOrDefault(account, BigDecimal.ZERO);
+              moved.put(account, now.getOrDefault(account, started).subtract(before));
+            });
+    moved.values().removeIf(amount -> amount.signum() == 0);
+    return new RollForward(all, byAccount, carries, stated, periodsDown, labels, moved);
   }
 
   /** What a line of a roll-forward says. */
   public enum Kind {
     /** What there was before. */
     OPENING,
+    /** What later changes to closed periods come to. */
+    SINCE,
     /** A detail of what came in. */
     DETAIL_IN,
     /** All that came in. */
@@ -92,6 +125,7 @@ public record RollForward(
     public String standardLabel() {
       return switch (this) {
         case OPENING -> "Opening";
+        case SINCE -> "Changed since closing";
         case TOTAL_IN -> "Total in";
         case TOTAL_OUT -> "Total out";
         case TOTAL_NEITHER -> "Neither in nor out, not counted";
@@ -110,6 +144,7 @@ public record RollForward(
         case DETAIL_OUT, TOTAL_OUT -> OUT;
         case DETAIL_NEITHER, TOTAL_NEITHER -> NEITHER;
         case OPENING -> "opening";
+        case SINCE -> "since closing";
         case NET -> "net";
         case CLOSING -> "closing";
         case STATED -> "stated";
@@ -152,16 +187,28 @@ public record RollForward(
         stated.setScale(
             Math.max(crosstab.places(NET_MEASURE), stated.scale()), RoundingMode.UNNECESSARY);
     BigDecimal first = balance;
+    Optional<BigDecimal> late = Optional.ofNullable(since.get(account.label()));
+    List<Optional<BigDecimal>> changed = new ArrayList<>();
     for (Item period : periods) {
       openings.add(Optional.of(balance));
+      Optional<BigDecimal> one = changed.isEmpty() ? late : Optional.empty();
+      changed.add(one);
+      balance = balance.add(one.orElse(BigDecimal.ZERO));
       balance =
           balance.add(crosstab.plainValue(account, period, NET_MEASURE).orElse(BigDecimal.ZERO));
       closings.add(Optional.of(balance));
     }
+    if (periods.isEmpty()) {
+      balance = balance.add(late.orElse(BigDecimal.ZERO));
+    }
+    changed.add(late);
     openings.add(Optional.of(first));
     closings.add(Optional.of(balance));
     String name = account.label();
     lines.add(line(name, Kind.OPENING, openings));
+    if (late.isPresent()) {
+      lines.add(line(name, Kind.SINCE, changed));
+    }
     addSide(crosstab, account, IN, Kind.DETAIL_IN, Kind.TOTAL_IN, lines);
     addSide(crosstab, account, OUT, Kind.DETAIL_OUT, Kind.TOTAL_OUT, lines);
     lines.add(line(name, Kind.NET, values(crosstab, account, NET_MEASURE)));

@@ -119,20 +119,30 @@ final class RowInput {
       Aggregates.type(call, input.type());
       inputs.add(input);
       arguments.add(argument);
-      bys.add(by(call));
+      bys.add(by(call, spec.dates().get(dataset)));
       filters.add(call.filter().map(this::truth));
     }
   }
 
-  private Optional<Slot> by(AggregateCall call) {
+  private Optional<Slot> by(AggregateCall call, @Nullable String date) {
     if (!Aggregates.needsPeriod(call)) {
       return call.by().map(part -> new Slot(spec, part));
+    }
+    if (date != null) {
+      return Optional.of(new Slot(spec, monthOf(date)));
     }
     if (schema.indexOf(Aggregates.PERIOD).isEmpty()) {
       throw new SpecException(
           call + " goes by the period of the source, and there is none; name a date after a comma");
     }
     return Optional.of(new Slot(spec, Expression.parse(Aggregates.PERIOD)));
+  }
+
+  /** A number that grows with the months of a column of dates. */
+  private static Expression monthOf(String date) {
+    String column = Expression.quoted(date);
+    return Expression.parse(
+        "extract(year from %1$s) * 12 + extract(month from %1$s)".formatted(column));
   }
 
   private Slot truth(Expression condition) {

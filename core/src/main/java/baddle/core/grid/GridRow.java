@@ -1,5 +1,6 @@
 package baddle.core.grid;
 
+import baddle.core.value.StoredNumber;
 import java.util.Arrays;
 
 /**
@@ -133,6 +134,13 @@ public final class GridRow {
     return kind(column) == CellKind.BLANK
         ? ""
         : new String(buffer(column), start(column), end(column) - start(column));
+  }
+
+  /** A cell as a person sees it: of a number that a workbook stores, 15 digits. */
+  public String seen(int column) {
+    return kind(column) == CellKind.NUMBER
+        ? StoredNumber.asText(buffer(column), start(column), end(column))
+        : text(column);
   }
 
   /**

@@ -146,6 +146,7 @@ public final class FormIntake implements RowSink {
                 .mapToObj(column -> headings.getOrDefault(column, ""))
                 .toList(),
             List.of(),
+            List.of(),
             rows.mended()));
   }
 

@@ -327,6 +327,7 @@ public final class Intake implements RowSink {
                 .mapToObj(cell -> found.headings().getOrDefault(cell, ""))
                 .toList(),
             found.absent(),
+            found.unused(),
             rows.mended()));
   }
 

@@ -54,11 +54,15 @@ public final class SheetSample implements RowSink {
     }
   }
 
+  /** Cells of that many rows; memory must not grow with the width of a sheet. */
+  private static final int MOST_CELLS = 500_000;
+
   private final int most;
   private final CellRange region;
   private final GridRow lent = new GridRow();
   private final List<Row> rows = new ArrayList<>();
   private boolean past;
+  private long cellCount;
 
   /** Gathers so many rows of a region at most. */
   public SheetSample(int most, CellRange region) {
@@ -78,7 +82,7 @@ public final class SheetSample implements RowSink {
 
   @Override
   public boolean wantsMore() {
-    return rows.size() < most && !past;
+    return rows.size() < most && cellCount < MOST_CELLS && !past;
   }
 
   @Override
@@ -93,9 +97,10 @@ public final class SheetSample implements RowSink {
       boolean in = column >= region.firstColumn() && column < region.endColumn();
       cells.add(
           in && row.kind(column) != CellKind.BLANK
-              ? new Cell(row.kind(column), row.text(column))
+              ? new Cell(row.kind(column), row.seen(column))
               : Cell.BLANK);
     }
     rows.add(new Row(row.number(), cells));
+    cellCount += cells.size();
   }
 }

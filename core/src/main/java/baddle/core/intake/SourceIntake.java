@@ -72,11 +72,12 @@ public record SourceIntake(
       List<Corrected> corrected,
       List<String> headings,
       List<String> absent,
+      List<String> unused,
       List<MendedValue> mended) {
 
     /** Nothing. */
     public static final Treated NOTHING =
-        new Treated(List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+        new Treated(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
 
     /** Copies the lists. */
     public Treated {
@@ -85,6 +86,7 @@ public record SourceIntake(
       corrected = List.copyOf(corrected);
       headings = List.copyOf(headings);
       absent = List.copyOf(absent);
+      unused = List.copyOf(unused);
       mended = List.copyOf(mended);
     }
   }

@@ -9,6 +9,7 @@ import baddle.core.value.ValueProfile;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** Goes through the rows of a table and says what its columns hold. */
 public final class TableProfile implements RowSink {
@@ -31,6 +32,7 @@ public final class TableProfile implements RowSink {
   private long rows;
   private int lastRow;
   private boolean past;
+  private final RowShapes shapes;
 
   /**
    * A profile yet to be made.
@@ -42,6 +44,7 @@ public final class TableProfile implements RowSink {
       TableFinder.FoundTable table, MonthNames months, long mostRows, int rowsKept) {
     this.table = table;
     this.mostRows = mostRows;
+    this.shapes = new RowShapes(table.range());
     this.rowsKept = rowsKept;
     this.lastRow = table.headingRow();
     CellRange range = table.range();
@@ -74,10 +77,11 @@ public final class TableProfile implements RowSink {
     }
     rows++;
     lastRow = row.number();
+    shapes.row(row);
     List<String> kept = new ArrayList<>();
     for (Column column : columns) {
       take(row, column);
-      kept.add(row.text(column.column));
+      kept.add(row.seen(column.column));
     }
     if (firstRows.size() < rowsKept) {
       firstRows.add(kept);
@@ -113,6 +117,24 @@ public final class TableProfile implements RowSink {
   /** Whether there may be more rows than were looked at. */
   public boolean stoppedEarly() {
     return rows >= mostRows;
+  }
+
+  /** The rows that state totals. */
+  public List<TotalRow> totals() {
+    return shapes.totals();
+  }
+
+  /** The sheet's columns that every row fills, those of totals aside. */
+  public Set<Integer> alwaysFilled() {
+    return shapes.alwaysFilled();
+  }
+
+  /**
+   * The sheet's columns that only the first row of a block fills, the one first that begins it;
+   * none where there seem to be no blocks.
+   */
+  public List<Integer> heads() {
+    return shapes.heads();
   }
 
   /** The first rows, a text for each column between the first heading and the last. */

@@ -21,8 +21,9 @@ import org.jspecify.annotations.Nullable;
  */
 public final class ValueProfile {
 
-  /** How the label of a total begins, in small letters; a pattern. */
-  public static final String TOTAL_LABEL = "^(grand |sub)?total";
+  /** How the label of a total begins or ends, in small letters; a pattern. */
+  private static final String TOTAL_LABEL =
+      "^(grand[ -]?|sub[ -]?)?totals?(?![\\p{L}\\p{N}])|(?<=\\S )totals?:?$";
 
   /** How many distinct values are told apart. */
   public static final int MOST_DISTINCT = 20_000;
@@ -95,7 +96,7 @@ public final class ValueProfile {
 
   /** Whether a text is how the row of a total is called. */
   public static boolean isTotalLabel(String text) {
-    return TOTAL.matcher(text).lookingAt();
+    return TOTAL.matcher(text).find();
   }
 
   /** Counts cells without a value. */

@@ -1,0 +1,112 @@
+package baddle.core.intake;
+
+import baddle.core.grid.CellKind;
+import baddle.core.grid.CellRange;
+import baddle.core.grid.GridRow;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** Which cells of a table's rows are filled: totals among them, and heads of blocks. */
+final class RowShapes {
+
+  private static final int MOST_TOTALS = 1_000;
+
+  /** A column that heads blocks is blank in at least so many of a hundred rows. */
+  private static final int LEAST_BLANK = 30;
+
+  private final CellRange range;
+  private final List<TotalRow> totals = new ArrayList<>();
+  private final Map<Integer, BitSet> filled = new HashMap<>();
+  private final Map<Integer, Set<String>> values = new HashMap<>();
+  private int rows;
+
+  RowShapes(CellRange range) {
+    this.range = range;
+  }
+
+  void row(GridRow row) {
+    Set<Integer> there = new HashSet<>();
+    int label = -1;
+    for (int column = range.firstColumn(); column < range.endColumn(); column++) {
+      CellKind kind = row.kind(column);
+      if (kind != CellKind.BLANK) {
+        there.add(column);
+        boolean first = label < 0 && kind == CellKind.TEXT;
+        label = first && TotalRow.isLabel(row.text(column)) ? column : label;
+      }
+    }
+    if (label >= 0) {
+      if (totals.size() < MOST_TOTALS) {
+        totals.add(new TotalRow(label, row.text(label), there));
+      }
+      return;
+    }
+    for (int column : there) {
+      filled.computeIfAbsent(column, c -> new BitSet()).set(rows);
+      values.computeIfAbsent(column, c -> new HashSet<>()).add(row.text(column));
+    }
+    rows++;
+  }
+
+  /** The rows that state totals, as many as were kept. */
+  List<TotalRow> totals() {
+    return List.copyOf(totals);
+  }
+
+  /** The columns that each row is filled in, totals aside. */
+  Set<Integer> alwaysFilled() {
+    Set<Integer> always = new HashSet<>();
+    filled.forEach(
+        (column, bits) -> {
+          if (bits.cardinality() == rows) {
+            always.add(column);
+          }
+        });
+    return always;
+  }
+
+  /**
+   * The columns that only the first row of each block fills: the one that begins a block, then
+   * those that are filled where it is. Empty where there seem to be no blocks.
+   */
+  List<Integer> heads() {
+    Optional<Integer> first = filled.keySet().stream().min(Integer::compare);
+    for (int column = range.firstColumn(); column < range.endColumn(); column++) {
+      if (beginsBlocks(column)) {
+        List<Integer> heads = new ArrayList<>(List.of(column));
+        for (int other = range.firstColumn(); other < range.endColumn(); other++) {
+          if (other != column && goesWith(other, column)) {
+            heads.add(other);
+          }
+        }
+        if (heads.size() > 1 || first.filter(heads.get(0)::equals).isPresent()) {
+          return heads;
+        }
+      }
+    }
+    return List.of();
+  }
+
+  private boolean beginsBlocks(int column) {
+    BitSet bits = filled.getOrDefault(column, new BitSet());
+    int count = bits.cardinality();
+    return count > 1
+        && bits.get(0)
+        && (rows - count) * 100L >= (long) rows * LEAST_BLANK
+        && values.getOrDefault(column, Set.of()).size() == count;
+  }
+
+  private boolean goesWith(int other, int column) {
+    BitSet bits = filled.getOrDefault(other, new BitSet());
+    BitSet outside = (BitSet) bits.clone();
+    BitSet heads = filled.getOrDefault(column, new BitSet());
+    outside.andNot(heads);
+    return outside.isEmpty() && bits.cardinality() * 2 > heads.cardinality();
+  }
+}
