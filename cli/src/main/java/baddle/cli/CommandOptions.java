@@ -114,7 +114,13 @@ final class CommandOptions {
       String given = unknown.getOption().replaceFirst("=.*", "");
       List<String> known =
           options.getOptions().stream().map(option -> "--" + option.getLongOpt()).toList();
-      return "no option " + given + " for " + command.name() + Nearest.hint(given, known) + help;
+      return "no option "
+          + given
+          + " for "
+          + command.name()
+          + Nearest.hint(given, known)
+          + (given.contains(".") ? "; a file that is called so is written ./" + given : "")
+          + help;
     }
     if (e instanceof MissingArgumentException missing) {
       Option option = missing.getOption();

@@ -319,4 +319,31 @@ class EachPeriodProgramTests {
     }
     throw new AssertionError("it doesn't come");
   }
+
+  @Test
+  void a_period_that_is_calculated_follows_the_plan(@TempDir Path other) throws Exception {
+    Baddle project = new Baddle(other);
+    project.write("in/a.csv", "Year,Month,Amount", "2026,2,10.00");
+    String plan =
+        """
+        baddle: 1
+        datasets:
+          s:
+            columns:
+              year: text
+              month: text
+              amount: {type: decimal, places: 2}
+              day: {type: date, calc: "cast(year || '-' || lpad(month, 2, '0') || '-01' as date)"}
+        feeds: {f: {into: s, files: in/*.csv, period: day}}
+        summaries: {x: {of: s, down: [source_period], measures: {Amount: sum(amount)}}}
+        """;
+    project.write("baddle.yaml", plan.split("\n"));
+    project.run("consolidate");
+    assertThat(project.run("summarize").out()).containsPattern("2026-02 +10.00");
+
+    project.write("baddle.yaml", plan.replace("month, 2", "'3', 2").split("\n"));
+    project.run("consolidate");
+
+    assertThat(project.run("summarize").out()).containsPattern("2026-03 +10.00");
+  }
 }

@@ -18,15 +18,25 @@ import baddle.core.table.BlockBuilder;
 import baddle.core.table.Column;
 import baddle.core.value.ColumnType;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.apache.poi.hssf.usermodel.HSSFWorkbook;
+import org.apache.poi.ss.usermodel.CellStyle;
+import org.apache.poi.ss.usermodel.Row;
+import org.apache.poi.ss.usermodel.Sheet;
+import org.apache.poi.ss.usermodel.Workbook;
+import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What every reader owes, whatever the format: the same cells mean the same rows. */
 class EveryFormatTests {
@@ -88,12 +98,15 @@ class EveryFormatTests {
   }
 
   private SourceIntake table(Path file, CellRange region) throws IOException {
+    return table(file, region, new IntakeSpec(COLUMNS, Map.of()));
+  }
+
+  private SourceIntake table(Path file, CellRange region, IntakeSpec spec) throws IOException {
     List<SourceIntake> results = new ArrayList<>();
     sheet(
         file,
         sheet -> {
           BlockBuilder blocks = blocks();
-          IntakeSpec spec = new IntakeSpec(COLUMNS, Map.of());
           Intake intake = new Intake(spec, Place.file("in"), sheet, region, blocks, held::add);
           sheet.read(intake);
           results.add(intake.result());
@@ -193,5 +206,61 @@ class EveryFormatTests {
     table(format.write(folder, cells), CellRange.EVERYTHING);
 
     assertThat(kept).containsExactly("007|1.50|1", "b2||2", "c3||3");
+  }
+
+  /** White space around a text is part of it where the plan says so, and only there. */
+  @ParameterizedTest
+  @EnumSource(names = {"CSV", "XLSX", "XLS", "MESSAGE"})
+  void white_space_is_kept_where_it_is_wanted(SampleFormat format) throws IOException {
+    List<List<String>> cells = new ArrayList<>(CELLS);
+    cells.set(4, List.of("  b 2\u00a0", " -20.25 ", "2"));
+    Path file = format.write(folder, cells);
+    List<IntakeColumn> columns = new ArrayList<>(COLUMNS);
+    columns.set(
+        0,
+        new IntakeColumn(
+            COLUMNS.get(0).column(),
+            List.of(),
+            IntakeColumn.Need.NONE,
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Map.of(),
+            true));
+
+    table(file, CellRange.EVERYTHING, new IntakeSpec(columns, Map.of()));
+    assertThat(kept).containsExactly("007|1.50|1", "  b 2\u00a0|-20.25|2", "c3||3");
+    table(file, CellRange.EVERYTHING);
+    assertThat(kept).contains("b 2|-20.25|2");
+  }
+
+  /** A number that its format fills up with zeros is the code that a person sees. */
+  @ParameterizedTest
+  @ValueSource(booleans = {false, true})
+  void a_number_is_the_code_that_its_format_shows(boolean old) throws IOException {
+    Path file = folder.resolve(old ? "in.xls" : "in.xlsx");
+    try (Workbook workbook = old ? new HSSFWorkbook() : new XSSFWorkbook();
+        OutputStream out = Files.newOutputStream(file)) {
+      Sheet sheet = workbook.createSheet("S");
+      CellStyle five = workbook.createCellStyle();
+      five.setDataFormat(workbook.createDataFormat().getFormat("00000"));
+      Row headings = sheet.createRow(0);
+      List.of("code", "amount", "units")
+          .forEach(
+              h -> headings.createCell(Math.max(0, headings.getLastCellNum())).setCellValue(h));
+      double[] codes = {231, 1234567, -4, 2.5};
+      for (int i = 0; i < codes.length; i++) {
+        Row row = sheet.createRow(i + 1);
+        row.createCell(0).setCellValue(codes[i]);
+        row.createCell(2).setCellValue(i + 7);
+        row.getCell(0).setCellStyle(five);
+        row.getCell(2).setCellStyle(five);
+      }
+      workbook.write(out);
+    }
+
+    table(file, CellRange.EVERYTHING);
+
+    assertThat(kept).containsExactly("00231||7", "1234567||8", "-4||9", "2.5||10");
   }
 }

@@ -34,6 +34,7 @@ final class DatasetReader {
           "otherwise",
           "unreadable",
           "corrections",
+          "spaces",
           "calc",
           "lookup");
   private static final List<String> KEYS =
@@ -306,7 +307,17 @@ final class DatasetReader {
         currencyOf,
         otherwise,
         new WritingReader(nodes, ValueRules.STANDARD).unreadable(keys),
-        corrections(name, keys.get("corrections"), correctionFiles));
+        corrections(name, keys.get("corrections"), correctionFiles),
+        keepsSpaces(keys, type));
+  }
+
+  private boolean keepsSpaces(Map<String, PlanNode> keys, ColumnType type) {
+    boolean keeps =
+        nodes.choice(keys, "spaces", List.of("trim", "keep"), word -> word, "trim").equals("keep");
+    if (keeps && type.kind() != ColumnType.Kind.TEXT) {
+      nodes.problem(Objects.requireNonNull(keys.get("spaces")), "spaces: keep is for text");
+    }
+    return keeps;
   }
 
   /** Right values by wrong ones, or the file that lists them. */

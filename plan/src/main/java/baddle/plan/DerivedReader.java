@@ -87,7 +87,7 @@ final class DerivedReader {
     if (plan == null) {
       if (!lookupNames.contains(lookup)) {
         nodes.problem(
-            at,
+            NodeReader.within(at, "columns", column.name(), "lookup"),
             "column "
                 + column.name()
                 + ": no lookup "
@@ -98,7 +98,8 @@ final class DerivedReader {
     }
     if (plan.spec().bring().stream().noneMatch(brought -> brought.equals(column))) {
       nodes.problem(
-          at, "column " + column.name() + ": the lookup " + lookup + " doesn't bring it so");
+          NodeReader.within(at, "columns", column.name(), "lookup"),
+          "column " + column.name() + ": the lookup " + lookup + " doesn't bring it so");
     }
   }
 
@@ -111,7 +112,9 @@ final class DerivedReader {
         try {
           calc.expression().bind(schema, calendar).as(calc.column().type());
         } catch (ExpressionException e) {
-          nodes.problem(at, "column " + calc.column().name() + ": " + e.withCaret());
+          nodes.problem(
+              NodeReader.within(at, "columns", calc.column().name(), "calc"),
+              "column " + calc.column().name() + ": " + e.withCaret());
         }
         known.add(calc.column());
       } else if (step instanceof Step.LookedUp lookedUp) {

@@ -321,7 +321,7 @@ final class FeedReader {
       }
     }
     for (Column column : dataset.schema().columns()) {
-      if (column.type().isCalendar()) {
+      if (column.type().isCalendar() && !isLookedUp(dataset, column.name(), new HashSet<>())) {
         known.add(column.name());
         if (column.name().equals(stated)) {
           return new PeriodChoice(PeriodChoice.Kind.COLUMN, stated);
@@ -336,6 +336,19 @@ final class FeedReader {
             + stated
             + Nearest.hint(stated, known));
     return PeriodChoice.OF_PATTERN;
+  }
+
+  /** Whether a column needs a lookup, whose file may change when its sources don't. */
+  private static boolean isLookedUp(DatasetPlan dataset, String name, Set<String> seen) {
+    return seen.add(name)
+        && dataset.derived().stream()
+            .filter(column -> column.column().name().equals(name))
+            .anyMatch(
+                column ->
+                    column.lookup().isPresent()
+                        || column.calc().stream()
+                            .flatMap(calc -> calc.names().stream())
+                            .anyMatch(needed -> isLookedUp(dataset, needed, seen)));
   }
 
   private Map<String, FormCell> cells(Map<String, PlanNode> keys, DatasetPlan dataset) {

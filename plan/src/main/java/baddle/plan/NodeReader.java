@@ -26,6 +26,22 @@ final class NodeReader {
     }
   }
 
+  /** What stands below a node at the end of some keys, as far down as they lead. */
+  static PlanNode within(PlanNode node, String... path) {
+    PlanNode at = node;
+    for (String key : path) {
+      if (at instanceof PlanNode.Entries mapping) {
+        for (PlanNode.Entry entry : mapping.entries()) {
+          if (entry.key().text().equals(key)) {
+            at = entry.value();
+            break;
+          }
+        }
+      }
+    }
+    return at;
+  }
+
   /** The values of a mapping by key, in order; a key that stands twice is a problem. */
   Map<String, PlanNode.Entry> entries(PlanNode node, String what) {
     Map<String, PlanNode.Entry> values = new LinkedHashMap<>();

@@ -192,6 +192,7 @@ public final class PlanReader {
         standard.dash(),
         standard.unreadable(),
         Optional.empty(),
+        standard.firstDay(),
         standard.zone());
   }
 

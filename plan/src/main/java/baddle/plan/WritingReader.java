@@ -10,6 +10,8 @@ import baddle.core.value.ValueRules;
 import java.nio.charset.Charset;
 import java.nio.charset.IllegalCharsetNameException;
 import java.nio.charset.UnsupportedCharsetException;
+import java.time.DateTimeException;
+import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,7 +23,14 @@ final class WritingReader {
 
   /** The keys of a feed that say how its values are written. */
   static final List<String> KEYS =
-      List.of("decimal", "dates", "two_digit_years", "lone_dash", "unreadable", "day_numbers");
+      List.of(
+          "decimal",
+          "dates",
+          "two_digit_years",
+          "lone_dash",
+          "unreadable",
+          "day_numbers",
+          "day_numbers_from");
 
   private static final Map<String, Habit> DECIMAL = words(Habit.DECIMAL_POINT, Habit.DECIMAL_COMMA);
   private static final Map<String, Habit> DATES = words(Habit.DAY_FIRST, Habit.MONTH_FIRST);
@@ -77,12 +86,27 @@ final class WritingReader {
         word(keys, "lone_dash", DASH).orElse(standard.dash()),
         unreadable(keys).orElse(standard.unreadable()),
         word(keys, "day_numbers", DAY_NUMBERS),
+        firstDay(keys),
         standard.zone());
   }
 
   /** What becomes of values that can't be read, if that is said. */
   Optional<Unreadable> unreadable(Map<String, PlanNode> keys) {
     return word(keys, "unreadable", UNREADABLE);
+  }
+
+  private LocalDate firstDay(Map<String, PlanNode> keys) {
+    PlanNode node = keys.get("day_numbers_from");
+    if (node == null) {
+      return standard.firstDay();
+    }
+    Optional<String> day = nodes.text(node, "day_numbers_from").map(PlanNode.Text::text);
+    try {
+      return day.map(LocalDate::parse).orElse(standard.firstDay());
+    } catch (DateTimeException e) {
+      nodes.problem(node, "day_numbers_from: should be a day, such as 1900-03-01");
+      return standard.firstDay();
+    }
   }
 
   private TwoDigitYears years(Map<String, PlanNode> keys) {

@@ -146,12 +146,12 @@ class TreatmentPlanTests {
   @CsvSource(
       delimiter = '#',
       value = {
-        "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7total: {type: decimal, calc: unitz * price} # 4:5: column total: no column unitz; did you mean units? (columns: sold_on, site, code, channel, units, price, site_as_sent)",
-        "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7total: {type: text, calc: units * price} # 4:5: column total: the column is text, the expression gives decimal(2)",
+        "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7total: {type: decimal, calc: unitz * price} # 11:36: column total: no column unitz; did you mean units? (columns: sold_on, site, code, channel, units, price, site_as_sent)",
+        "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7total: {type: text, calc: units * price} # 11:33: column total: the column is text, the expression gives decimal(2)",
         "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7a: {type: integer, calc: b}§      b: {type: integer, calc: a} # 4:5: columns that need each other: a needs b needs a",
         "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7total: {type: decimal, calc: 'units *'} # 11:36: expected a value, found the end",
         "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7total: {type: decimal, calc: units, headings: [T]} # 11:43: no key headings in column total, which is calculated (known: type, places, required, calc)",
-        "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7range: {type: text, lookup: rangs} # 4:5: column range: no lookup rangs",
+        "\u00b7\u00b7\u00b7\u00b7\u00b7\u00b7range: {type: text, lookup: rangs} # 11:35: column range: no lookup rangs",
         "\u00b7\u00b7\u00b7\u00b7key: [sit] # 11:11: no column sit; did you mean site?",
         "\u00b7\u00b7\u00b7\u00b7on_duplicate: hold # 11:19: on_duplicate: needs key:, the columns that identify a row",
         "\u00b7\u00b7\u00b7\u00b7key: code§    on_duplicate: drop # 12:19: on_duplicate: should be one of report, hold, keep latest, not drop",

@@ -6,6 +6,7 @@ import baddle.app.reading.FoundFile;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
+import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.NamePattern;
 import baddle.plan.Plan;
@@ -32,7 +33,7 @@ import java.util.stream.Collectors;
 final class ChangeDetector {
 
   /** Goes into every intake hash, so that rows are read again when reading itself changes. */
-  private static final String INTAKE_VERSION = "2";
+  private static final String INTAKE_VERSION = "3";
 
   /** A file modified less than this before it was looked at may change again unseen. */
   private static final long GRAIN_NANOS = 2_000_000_000L;
@@ -161,12 +162,13 @@ final class ChangeDetector {
   }
 
   private String hash(FeedPlan feed) {
+    DatasetPlan dataset = Objects.requireNonNull(plan.datasets().get(feed.dataset()));
+    boolean byCalculation =
+        dataset.derived().stream()
+            .anyMatch(column -> column.column().name().equals(feed.period().column()));
     return ContentHash.of(
-        String.join(
-            "\n",
-            INTAKE_VERSION,
-            feed.intakeText(),
-            Objects.requireNonNull(plan.datasets().get(feed.dataset())).intakeText()));
+        String.join("\n", INTAKE_VERSION, feed.intakeText(), dataset.intakeText())
+            + (byCalculation ? "\n" + dataset.steps() : ""));
   }
 
   /**

@@ -3,6 +3,7 @@ package baddle.app.consolidate;
 import baddle.app.reading.ReadSource;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
 import baddle.core.intake.SourceIntake;
@@ -13,7 +14,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.Predicate;
-import java.util.stream.Collectors;
 
 /** Which columns had a heading in the sources of each feed so far, those of other files. */
 final class EarlierHeadings {
@@ -124,10 +124,7 @@ final class EarlierHeadings {
       return "";
     }
     String all =
-        unused.stream()
-            .limit(MOST_NAMED)
-            .map(heading -> '"' + heading + '"')
-            .collect(Collectors.joining(", "));
+        Listing.of(unused.stream().map(heading -> '"' + heading + '"').toList(), MOST_NAMED);
     boolean one = lost.size() == 1 && unused.size() == 1;
     return one
         ? "; probably " + all + ", which no column wants"

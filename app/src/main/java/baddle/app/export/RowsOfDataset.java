@@ -5,6 +5,7 @@ import baddle.app.Project;
 import baddle.app.compare.SourceChange;
 import baddle.app.review.PeriodRows;
 import baddle.app.summarize.Summarizing;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
@@ -95,7 +96,7 @@ public final class RowsOfDataset implements RowsFile.Rows {
               + name
               + Nearest.hint(name, schema.names())
               + "; the columns are "
-              + String.join(", ", schema.names()));
+              + Listing.of(schema.names()));
     }
   }
 

@@ -2,6 +2,7 @@ package baddle.app.reading;
 
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Place;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridFile;
@@ -332,7 +333,7 @@ public final class FileReading {
   }
 
   private Finding noTable(GridFile grid) {
-    String sheets = grid.sheets().stream().map(GridSheet::name).collect(Collectors.joining(", "));
+    String sheets = Listing.of(grid.sheets().stream().map(GridSheet::name).toList());
     boolean stated = feed.sheets().isStated();
     String wanted =
         stated

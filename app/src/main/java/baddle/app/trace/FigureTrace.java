@@ -13,6 +13,7 @@ import baddle.core.crosstab.View;
 import baddle.core.expression.Aggregate;
 import baddle.core.expression.AggregateCall;
 import baddle.core.expression.Expression;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
@@ -40,8 +41,6 @@ import java.util.stream.Stream;
 
 /** Goes from a figure of a summary back to its rows. */
 public final class FigureTrace {
-
-  private static final int MOST_NAMED = 20;
 
   private final Project project;
   private final SummaryPlan summary;
@@ -211,13 +210,10 @@ public final class FigureTrace {
       reader.scan(scanned, this::accept);
       for (int i = 0; i < rests.size(); i++) {
         Set<String> labels = restLabels.get(i);
-        String more =
-            labels.size() > MOST_NAMED ? " and " + (labels.size() - MOST_NAMED) + " more" : "";
         restItems.add(
             rests.get(i).keep().map(keep -> keep.rest()).orElse("")
                 + " stands for "
-                + String.join(", ", labels.stream().limit(MOST_NAMED).toList())
-                + more);
+                + Listing.of(labels));
       }
     }
 

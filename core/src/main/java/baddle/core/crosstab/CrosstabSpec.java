@@ -3,6 +3,7 @@ package baddle.core.crosstab;
 import baddle.core.expression.AggregateCall;
 import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.table.Schema;
 import java.util.ArrayList;
@@ -232,7 +233,7 @@ public record CrosstabSpec(
             + name
             + Nearest.hint(name, schema.names())
             + "; the columns are "
-            + String.join(", ", schema.names()));
+            + Listing.of(schema.names()));
   }
 
   /** The columns it reads of a dataset, each once. */

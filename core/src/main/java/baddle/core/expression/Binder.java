@@ -1,5 +1,6 @@
 package baddle.core.expression;
 
+import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.table.Schema;
 import baddle.core.value.Calendar;
@@ -94,7 +95,7 @@ final class Binder {
               + Nearest.hint(name.name(), schema.names())
               + (name.quoted() ? "; a text stands in single quotes: '" + name.name() + "'" : "")
               + " (columns: "
-              + String.join(", ", schema.names())
+              + Listing.of(schema.names())
               + ")",
           name);
     }

@@ -34,6 +34,7 @@ public final class GridRow {
   private int filled;
   private int number;
   private boolean hidden;
+  private final PaddedCells padded = new PaddedCells();
 
   /** Empties the row and gives it its number, as a person counts in the file, from 1. */
   public void begin(int newNumber) {
@@ -42,6 +43,7 @@ public final class GridRow {
     used = 0;
     filled = 0;
     hidden = false;
+    padded.clear();
   }
 
   /** Marks the row as one that a person who opens the file doesn't see. */
@@ -129,6 +131,16 @@ public final class GridRow {
     return cells[column * PER_CELL + END];
   }
 
+  /** Where a cell begins in the buffer with the white space around its value. */
+  public int wholeStart(int column) {
+    return padded.start(column, start(column));
+  }
+
+  /** Where it ends with that. */
+  public int wholeEnd(int column) {
+    return padded.end(column, end(column));
+  }
+
   /** A cell's characters; empty where it is blank. */
   public String text(int column) {
     return kind(column) == CellKind.BLANK
@@ -157,17 +169,19 @@ public final class GridRow {
     while (end > start && isSpace(text[end - 1])) {
       end--;
     }
-    int size = end - start;
-    if (size == 0) {
+    if (start == end) {
       put(column, 0, 0, CellKind.BLANK, 0);
       return;
     }
-    if (used + size > buffer.length) {
-      buffer = Arrays.copyOf(buffer, Math.max(used + size, buffer.length * 2));
+    if (used + length > buffer.length) {
+      buffer = Arrays.copyOf(buffer, Math.max(used + length, buffer.length * 2));
     }
-    System.arraycopy(text, start, buffer, used, size);
-    put(column, used, used + size, kind, 0);
-    used += size;
+    System.arraycopy(text, offset, buffer, used, length);
+    put(column, used + start - offset, used + end - offset, kind, 0);
+    if (end - start < length) {
+      padded.put(column, used, used + length);
+    }
+    used += length;
     filled++;
   }
 
@@ -194,6 +208,9 @@ public final class GridRow {
     }
     shared = pool;
     put(column, from, to, CellKind.TEXT, id);
+    if (from > start || to < end) {
+      padded.put(column, start, end);
+    }
     filled++;
   }
 

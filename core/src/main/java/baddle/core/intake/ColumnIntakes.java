@@ -126,7 +126,9 @@ final class ColumnIntakes {
       IntakeColumn wanted, int cell, ColumnBuilder builder, ValueReader[] shared) {
     boolean required = wanted.required() && !isFilledLater(wanted);
     if (builder instanceof TextBuilder text) {
-      return new TextIntake(cell, text, required, TextIntake.Errors.UNFIT, Stretch.MOST);
+      return wanted.keepsSpaces()
+          ? new WholeTextIntake(cell, text, required)
+          : new TextIntake(cell, text, required, TextIntake.Errors.UNFIT, Stretch.MOST);
     }
     if (shared[0] == null) {
       ValueReader reader = ValueReader.of(wanted.column().type(), spec.rules(), sheet.dateSystem());

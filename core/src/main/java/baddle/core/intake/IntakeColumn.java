@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param otherwise what stands where a row has no value
  * @param unreadable what becomes of a value that can't be read; empty for what the feed says
  * @param corrections right values by wrong ones, both as they are written; an empty one is a blank
+ * @param keepsSpaces whether white space around a text is part of it
  */
 public record IntakeColumn(
     Column column,
@@ -24,7 +25,8 @@ public record IntakeColumn(
     Optional<String> currencyOf,
     Optional<String> otherwise,
     Optional<Unreadable> unreadable,
-    Map<String, String> corrections) {
+    Map<String, String> corrections,
+    boolean keepsSpaces) {
 
   /** What every source must have of a column. */
   public enum Need {
@@ -43,7 +45,15 @@ public record IntakeColumn(
 
   /** A column that takes its own values. */
   public IntakeColumn(Column column, List<String> headings, Need need) {
-    this(column, headings, need, Optional.empty(), Optional.empty(), Optional.empty(), Map.of());
+    this(
+        column,
+        headings,
+        need,
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
+        Map.of(),
+        false);
   }
 
   /** Copies the collections. */
@@ -60,6 +70,6 @@ public record IntakeColumn(
   /** The same with other corrections. */
   public IntakeColumn with(Map<String, String> newCorrections) {
     return new IntakeColumn(
-        column, headings, need, currencyOf, otherwise, unreadable, newCorrections);
+        column, headings, need, currencyOf, otherwise, unreadable, newCorrections, keepsSpaces);
   }
 }

@@ -2,6 +2,7 @@ package baddle.core.intake;
 
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.finding.Place;
 import baddle.core.grid.GridRow;
@@ -18,7 +19,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -348,13 +348,6 @@ final class IntakeFindings {
   }
 
   private static String quoted(Collection<String> words) {
-    String shown =
-        words.stream()
-            .limit(MOST_WORDS)
-            .map(word -> "\"" + word + "\"")
-            .collect(Collectors.joining(", "));
-    return words.size() > MOST_WORDS
-        ? shown + " and " + (words.size() - MOST_WORDS) + " more"
-        : shown;
+    return Listing.of(words.stream().map(word -> "\"" + word + "\"").toList(), MOST_WORDS);
   }
 }

@@ -50,7 +50,8 @@ final class Mending {
       if (now != null) {
         copy.add(cell, now.kind(), now.text());
       } else {
-        copy.add(cell, row.kind(cell), row.text(cell));
+        int start = row.wholeStart(cell);
+        copy.add(cell, row.kind(cell), row.buffer(cell), start, row.wholeEnd(cell) - start);
       }
     }
     return copy;

@@ -23,7 +23,9 @@ final class Remedies {
     return switch (fit) {
       case BLANK -> "ask the sender for it, or take required: from the column" + again;
       case NO_SUCH_DAY -> "ask the sender which day is meant" + again;
-      case DAY_NUMBER_BEYOND -> "ask the sender for a date, or give the column another type";
+      case DAY_NUMBER_BEYOND ->
+          "ask the sender for a date, say day_numbers_from: in the feed if it means an earlier day, or"
+              + " give the column another type";
       case TOO_MANY_PLACES -> "give the column more places:, or correct the file" + again;
       case TOO_LARGE -> "give the column the type text if it holds codes, or correct the file";
       case UNCLEAR_MARK, OTHER_MARK_COMMA, OTHER_MARK_POINT ->
@@ -36,7 +38,9 @@ final class Remedies {
               + (policy == Unreadable.HOLD ? ", or say unreadable: blank for the column" : "")
               + again;
       case NOT_CARRIED -> "correct the value above it" + again;
-      case BEYOND_HEADINGS -> "give the cell a heading, or ask the sender for a whole file" + again;
+      case BEYOND_HEADINGS ->
+          "name it under headings: of a column as it is called here, or ask the sender for a whole file"
+              + again;
       default -> "correct the file, or give the column a type that fits" + again;
     };
   }

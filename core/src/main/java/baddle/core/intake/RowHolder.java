@@ -77,7 +77,7 @@ final class RowHolder {
     if (beyond != HeadingRow.ABSENT) {
       HeldValue value =
           new HeldValue(
-              "cell " + (beyond + 1), row.text(beyond), Fit.BEYOND_HEADINGS.expectation());
+              Headings.ofColumn(beyond), row.text(beyond), Fit.BEYOND_HEADINGS.expectation());
       values.add(value);
       misfits.add(place, value, Remedies.of(Fit.BEYOND_HEADINGS, value.value(), Unreadable.HOLD));
     }

@@ -18,15 +18,14 @@ final class CalendarReader extends HabitReader {
   private static final BigDecimal MILLIS_PER_DAY = BigDecimal.valueOf(86_400_000L);
   private static final BigDecimal LARGEST_DAY_NUMBER = BigDecimal.valueOf(1_000_000);
 
-  /** Day numbers are only believed from 1950 to 2099; other numbers are no dates. */
-  private static final long FIRST_BELIEVED = IsoDateTime.epochDay(1950, 1, 1);
-
+  /** Day numbers are only believed up to 2099; other numbers are no dates. */
   private static final long LAST_BELIEVED = IsoDateTime.epochDay(2099, 12, 31);
 
   private final boolean withTime;
   private final Optional<DateSystem> inText;
   private final DateSystem inWorkbook;
   private final ZoneId zone;
+  private final long firstDay;
   private final IsoDateTime iso = new IsoDateTime();
   private final WrittenDate written;
   private long value;
@@ -41,6 +40,7 @@ final class CalendarReader extends HabitReader {
     this.inText = rules.serialDates();
     this.inWorkbook = inWorkbook;
     this.zone = rules.zone();
+    this.firstDay = rules.firstDay().toEpochDay();
     this.written = new WrittenDate(rules.months(), rules.years());
   }
 
@@ -116,7 +116,7 @@ final class CalendarReader extends HabitReader {
       return Fit.DAY_NUMBER_BEYOND;
     }
     long day = system.epochDay(number.longValue());
-    if (day < FIRST_BELIEVED || day > LAST_BELIEVED) {
+    if (day < firstDay || day > LAST_BELIEVED) {
       return Fit.DAY_NUMBER_BEYOND;
     }
     BigDecimal ofDay = number.remainder(BigDecimal.ONE).multiply(MILLIS_PER_DAY);

@@ -27,7 +27,7 @@ public enum Fit {
   /** A day that the calendar doesn't have, such as 30 February. */
   NO_SUCH_DAY("a day that exists"),
   /** A number far from the days that are believed. */
-  DAY_NUMBER_BEYOND("a date, or a day number of the years 1950 to 2099"),
+  DAY_NUMBER_BEYOND("a date, or a day number of 1950 (else what day_numbers_from: says) to 2099"),
   /** The day first in a column that has the month first. */
   OTHER_ORDER_DAY("a date with the month first, as the column has elsewhere or the plan says"),
   /** The month first in a column that has the day first. */

@@ -58,10 +58,23 @@ public final class StoredNumber {
     return number;
   }
 
+  /** Where a plain number ends without the zeros at the end of its decimals. */
+  private static int withoutZeros(char[] text, int start, int end) {
+    int mark = start;
+    while (mark < end && text[mark] != '.') {
+      mark++;
+    }
+    int last = end;
+    while (mark < end && last > mark + 1 && text[last - 1] == '0') {
+      last--;
+    }
+    return mark < end && last == mark + 1 ? mark : last;
+  }
+
   /** The number a person sees, as plain text without an exponent or trailing zeros. */
   public static String asText(char[] text, int start, int end) {
     if (!needsRounding(text, start, end)) {
-      return new String(text, start, end - start);
+      return new String(text, start, withoutZeros(text, start, end) - start);
     }
     try {
       BigDecimal seen = seen(text, start, end);

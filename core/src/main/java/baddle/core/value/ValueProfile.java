@@ -138,6 +138,7 @@ public final class ValueProfile {
       BigDecimal number = new BigDecimal(seen);
       numbers.values().forEach(of -> of.add(number, 1));
       storedNumbers++;
+      codes |= seen.length() > 1 && isDigits(text) && text[0] == '0';
     }
   }
 

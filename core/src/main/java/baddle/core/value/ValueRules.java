@@ -1,5 +1,6 @@
 package baddle.core.value;
 
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.Optional;
@@ -14,6 +15,7 @@ import java.util.Optional;
  * @param dash what a dash alone means
  * @param unreadable what becomes of a value that can't be read, unless its column says otherwise
  * @param serialDates the date system of day numbers in text files; empty for none
+ * @param firstDay the first day that a day number may mean
  * @param zone where timestamps that state an offset are brought to
  */
 public record ValueRules(
@@ -24,7 +26,11 @@ public record ValueRules(
     LoneDash dash,
     Unreadable unreadable,
     Optional<DateSystem> serialDates,
+    LocalDate firstDay,
     ZoneId zone) {
+
+  /** Smaller day numbers are no dates, unless a plan says so. */
+  private static final LocalDate FIRST_DAY = LocalDate.of(1950, 1, 1);
 
   /** What holds where a plan says nothing. */
   public static final ValueRules STANDARD =
@@ -36,6 +42,7 @@ public record ValueRules(
           LoneDash.HOLD,
           Unreadable.HOLD,
           Optional.empty(),
+          FIRST_DAY,
           ZoneOffset.UTC);
 
   /** What a dash alone means in a column of numbers. */
@@ -51,12 +58,12 @@ public record ValueRules(
   /** The same with other names of months and another zone. */
   public ValueRules with(MonthNames otherMonths, ZoneId otherZone) {
     return new ValueRules(
-        decimal, dates, years, otherMonths, dash, unreadable, serialDates, otherZone);
+        decimal, dates, years, otherMonths, dash, unreadable, serialDates, firstDay, otherZone);
   }
 
   /** The same where another thing becomes of values that can't be read. */
   public ValueRules with(Unreadable other) {
-    return new ValueRules(decimal, dates, years, months, dash, other, serialDates, zone);
+    return new ValueRules(decimal, dates, years, months, dash, other, serialDates, firstDay, zone);
   }
 
   /** How the columns of numbers are read at first. */
@@ -85,6 +92,7 @@ public record ValueRules(
         + "|"
         + serialDates.map(DateSystem::word).orElse("")
         + "|"
-        + zone;
+        + zone
+        + (firstDay.equals(FIRST_DAY) ? "" : "|" + firstDay);
   }
 }

@@ -17,6 +17,7 @@ import baddle.core.value.TwoDigitYears;
 import baddle.core.value.Unreadable;
 import baddle.core.value.ValueRules;
 import java.io.IOException;
+import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
@@ -344,14 +345,22 @@ class IntakeTests {
             ValueRules.LoneDash.ZERO,
             Unreadable.BLANK,
             Optional.of(DateSystem.FROM_1900),
+            LocalDate.of(1900, 3, 1),
             ZoneOffset.UTC);
     IntakeSpec spec =
         new IntakeSpec(
             MONEY, Map.of(), rules, Map.of(), Shaping.NONE, MendedRows.NONE, RowWatch.NONE);
 
-    read(spec, true, "Date|Code|Amount", "01/02/70|a|1,234", "01/03/70|b|-", "25570|c|#N/A");
+    read(
+        spec,
+        true,
+        "Date|Code|Amount",
+        "01/02/70|a|1,234",
+        "01/03/70|b|-",
+        "25570|c|#N/A",
+        "61|d|");
 
-    assertThat(kept).containsExactly("2 1 a ", "3 2 b 0", "4 1 c ");
+    assertThat(kept).containsExactly("2 1 a ", "3 2 b 0", "4 1 c ", "5 -25508 d ");
     assertThat(held).isEmpty();
   }
 

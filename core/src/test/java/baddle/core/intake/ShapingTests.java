@@ -322,7 +322,8 @@ class ShapingTests {
             Optional.empty(),
             Optional.of("1"),
             Optional.empty(),
-            Map.of());
+            Map.of(),
+            false);
 
     SourceIntake result =
         read(
@@ -503,7 +504,8 @@ class ShapingTests {
             Optional.empty(),
             Optional.of("1"),
             Optional.ofNullable(ofColumn),
-            Map.of());
+            Map.of(),
+            false);
     feedUnreadable = ofFeed;
 
     SourceIntake result =
@@ -563,7 +565,8 @@ class ShapingTests {
             Optional.empty(),
             Optional.empty(),
             Optional.empty(),
-            Map.of("Aldermill", "Alder Mill", "?", ""));
+            Map.of("Aldermill", "Alder Mill", "?", ""),
+            false);
     IntakeColumn units =
         new IntakeColumn(
             UNITS.column(),
@@ -572,7 +575,8 @@ class ShapingTests {
             Optional.empty(),
             Optional.of("1"),
             Optional.empty(),
-            Map.of("several", "7"));
+            Map.of("several", "7"),
+            false);
 
     SourceIntake result =
         read(
@@ -600,7 +604,8 @@ class ShapingTests {
             Optional.empty(),
             Optional.empty(),
             Optional.empty(),
-            Map.of("Aldermill", "Alder Mill"));
+            Map.of("Aldermill", "Alder Mill"),
+            false);
     for (String named : List.of("Aldermill", "Foxholt")) {
       kept.clear();
       IntakeSpec spec = new IntakeSpec(List.of(site, UNITS), Map.of("site", named));

@@ -11,6 +11,20 @@ public final class NumberFormats {
 
   private NumberFormats() {}
 
+  /** How many digits a format fills up with zeros, as that of {@code 00231}; 0 for no such. */
+  public static int filledDigits(String code) {
+    int end = code.indexOf(';');
+    String first = end < 0 ? code : code.substring(0, end);
+    return first.length() > 1 && first.chars().allMatch(c -> c == '0') ? first.length() : 0;
+  }
+
+  /** The zeros that stand before a whole number so that it has as many digits. */
+  public static String zeros(int digits, CharSequence number) {
+    int length = number.length();
+    boolean whole = length > 0 && number.chars().allMatch(c -> c >= '0' && c <= '9');
+    return whole && length < digits ? "0".repeat(digits - length) : "";
+  }
+
   /**
    * Whether a format shows a date, with or without a time.
    *

@@ -139,7 +139,8 @@ final class TableParser {
       }
     }
     boolean stated = !value.isEmpty() && !type.equals("string") && !type.equals("error");
-    String text = stated ? skipText() : text();
+    boolean whole = stated && isWhole(value);
+    String text = stated && !whole ? skipText() : text();
     boolean noResult = type.isEmpty() || (value.isEmpty() && text.isEmpty() && !isText(type));
     if (column + repeated <= MOST_COLUMNS && !formula.isEmpty() && noResult) {
       add(CellKind.FORMULA, formula.substring(Math.max(0, formula.indexOf('='))), repeated);
@@ -147,6 +148,17 @@ final class TableParser {
       add(type, value, text, repeated);
     }
     column += repeated;
+  }
+
+  private static boolean isWhole(String value) {
+    return value.chars().allMatch(c -> c >= '0' && c <= '9');
+  }
+
+  /** Whether a number is shown with zeros before it. */
+  private static boolean isFilledUp(String text, String value) {
+    return text.length() > value.length()
+        && isWhole(text)
+        && text.equals("0".repeat(text.length() - value.length()) + value);
   }
 
   private static boolean isText(String type) {
@@ -159,7 +171,8 @@ final class TableParser {
       return;
     }
     switch (type) {
-      case "float", "percentage", "currency" -> add(CellKind.NUMBER, value, repeated);
+      case "float", "percentage", "currency" ->
+          add(CellKind.NUMBER, isFilledUp(text, value) ? text : value, repeated);
       case "date" -> add(CellKind.DATE, value, repeated);
       case "time" -> add(CellKind.TIME, time(value), repeated);
       case "boolean" -> add(CellKind.BOOLEAN, value, repeated);

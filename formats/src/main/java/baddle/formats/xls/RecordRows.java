@@ -5,6 +5,7 @@ import baddle.core.grid.GridRow;
 import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
 import baddle.core.value.DateSystem;
+import baddle.formats.number.NumberFormats;
 import baddle.formats.number.SerialDate;
 import baddle.formats.number.StoredDouble;
 import java.io.IOException;
@@ -108,7 +109,12 @@ final class RecordRows {
         workbook.formats().isTime(format) ? SerialDate.time(number) : Optional.<String>empty();
     CellKind kind =
         date.isPresent() ? CellKind.DATE : time.isPresent() ? CellKind.TIME : CellKind.NUMBER;
-    at(cell, kind, date.or(() -> time).orElseGet(() -> StoredDouble.text(number)));
+    at(cell, kind, date.or(() -> time).orElseGet(() -> shown(format, number)));
+  }
+
+  private String shown(int format, double number) {
+    String text = StoredDouble.text(number);
+    return NumberFormats.zeros(workbook.formats().digits(format), text) + text;
   }
 
   private void text(CellValueRecordInterface cell, String text) throws IOException {
@@ -128,14 +134,16 @@ final class RecordRows {
     }
     GridRow current = row;
     if (current == null || cell.getColumn() < current.width()) {
-      throw new UnreadableFileException("cells are not in order", rowIndex + 1);
+      throw new UnreadableFileException(
+          "cells are not in order; open the workbook and save it anew", rowIndex + 1);
     }
     current.add(cell.getColumn(), kind, text);
   }
 
   private void begin(int index) throws IOException {
     if (index < rowIndex) {
-      throw new UnreadableFileException("rows are not in order", index + 1);
+      throw new UnreadableFileException(
+          "rows are not in order; open the workbook and save it anew", index + 1);
     }
     end();
     GridRow next = sink.next();

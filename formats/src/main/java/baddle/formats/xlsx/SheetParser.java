@@ -1,11 +1,14 @@
 package baddle.formats.xlsx;
 
 import baddle.core.grid.CellKind;
+import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
 import baddle.core.value.DateSystem;
+import baddle.core.value.StoredNumber;
 import baddle.formats.number.DayTexts;
+import baddle.formats.number.NumberFormats;
 import baddle.formats.number.SerialDate;
 import baddle.formats.xml.Xml;
 import java.io.IOException;
@@ -30,7 +33,7 @@ final class SheetParser {
   private static final char FORMULA = 'f';
 
   private final SharedStrings sharedStrings;
-  private final DateFormats dateFormats;
+  private final ShownFormats formats;
   private final DateSystem dateSystem;
   private final DayTexts dayTexts;
   private final RowSink sink;
@@ -48,9 +51,9 @@ final class SheetParser {
   private boolean hasValue;
 
   SheetParser(
-      SharedStrings sharedStrings, DateFormats dateFormats, DateSystem dateSystem, RowSink sink) {
+      SharedStrings sharedStrings, ShownFormats formats, DateSystem dateSystem, RowSink sink) {
     this.sharedStrings = sharedStrings;
-    this.dateFormats = dateFormats;
+    this.formats = formats;
     this.dateSystem = dateSystem;
     this.dayTexts = DayTexts.of(dateSystem);
     this.sink = sink;
@@ -116,8 +119,13 @@ final class SheetParser {
   private void startRow(XMLStreamReader2 xml) throws IOException {
     Optional<String> reference = Xml.attribute(xml, "r");
     int stated = reference.isEmpty() ? rowNumber + 1 : Xml.number(xml, "r", 0);
-    if (stated <= rowNumber || stated > MOST_ROWS) {
-      throw new UnreadableFileException("rows are not in order", stated);
+    if (stated > MOST_ROWS) {
+      throw new UnreadableFileException(
+          "a row beyond the last that a sheet can have, " + MOST_ROWS, stated);
+    }
+    if (stated <= rowNumber) {
+      throw new UnreadableFileException(
+          "rows are not in order; open the workbook and save it anew", stated);
     }
     rowNumber = stated;
     column = -1;
@@ -146,8 +154,15 @@ final class SheetParser {
         }
       }
     }
-    if (next <= column || next >= MOST_COLUMNS) {
-      throw new UnreadableFileException("cells are not in order", rowNumber);
+    if (next >= MOST_COLUMNS) {
+      throw new UnreadableFileException(
+          "a cell beyond the last column that a sheet can have, "
+              + CellRange.letters(MOST_COLUMNS - 1),
+          rowNumber);
+    }
+    if (next <= column) {
+      throw new UnreadableFileException(
+          "cells are not in order; open the workbook and save it anew", rowNumber);
     }
     column = next;
     text.clear();
@@ -186,10 +201,13 @@ final class SheetParser {
   }
 
   private void addNumber() {
-    if (dateFormats.isDate(style)) {
+    if (formats.isDate(style)) {
       addDate();
-    } else if (dateFormats.isTime(style)) {
+    } else if (formats.isTime(style)) {
       addShown(CellKind.TIME, SerialDate.time(text.characters(), text.length()));
+    } else if (formats.digits(style) > 0) {
+      String number = StoredNumber.asText(text.characters(), 0, text.length());
+      row.add(column, CellKind.NUMBER, NumberFormats.zeros(formats.digits(style), number) + number);
     } else {
       add(CellKind.NUMBER);
     }

@@ -37,7 +37,7 @@ public final class XlsxFile implements GridFile {
   private DateSystem dateSystem = DateSystem.FROM_1900;
   private final DefinedNames definedNames = new DefinedNames();
   private @Nullable SharedStrings sharedStrings;
-  private @Nullable DateFormats dateFormats;
+  private @Nullable ShownFormats formats;
 
   private XlsxFile(ZipFile zip) {
     this.zip = zip;
@@ -209,15 +209,15 @@ public final class XlsxFile implements GridFile {
     return sharedStrings;
   }
 
-  DateFormats dateFormats() throws IOException {
-    if (dateFormats == null) {
-      DateFormats read = new DateFormats();
+  ShownFormats formats() throws IOException {
+    if (formats == null) {
+      ShownFormats read = new ShownFormats();
       if (!stylesPart.isEmpty()) {
         Xml.read(part(stylesPart), stylesPart, read::read);
       }
-      dateFormats = read;
+      formats = read;
     }
-    return dateFormats;
+    return formats;
   }
 
   @Override

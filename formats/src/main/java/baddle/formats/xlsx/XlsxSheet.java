@@ -55,8 +55,7 @@ final class XlsxSheet implements GridSheet {
   @Override
   public void read(RowSink sink) throws IOException {
     SheetParser parser =
-        new SheetParser(
-            workbook.sharedStrings(), workbook.dateFormats(), workbook.dateSystem(), sink);
+        new SheetParser(workbook.sharedStrings(), workbook.formats(), workbook.dateSystem(), sink);
     Xml.read(workbook.part(part), part, parser::read);
   }
 }
