@@ -4,12 +4,15 @@ import baddle.app.Inputs;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.ReportFile;
 import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.TableForm;
+import baddle.core.finding.Nearest;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.JsonReport;
 import baddle.reports.TextCrosstab;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -22,12 +25,15 @@ final class FigureOutput {
   private final Console console;
   private final int room;
   private final List<Path> files;
+  private final TableForm form;
 
-  private FigureOutput(CommandOptions options, Console console, int room, List<Path> files) {
+  private FigureOutput(
+      CommandOptions options, Console console, int room, List<Path> files, TableForm form) {
     this.options = options;
     this.console = console;
     this.room = room;
     this.files = files;
+    this.form = form;
   }
 
   static List<Option> options() {
@@ -39,8 +45,16 @@ final class FigureOutput {
             .desc("write into a .csv, .xlsx, .json or .md file instead; may be repeated")
             .get(),
         Option.builder()
-            .longOpt("flat")
-            .desc("in CSV, one line for each value instead of the table as it is shown")
+            .longOpt("form")
+            .hasArg()
+            .argName("FORM")
+            .desc(
+                "in CSV: shown (the default), lines (one for each combination of items) or cells"
+                    + " (one for each)")
+            .get(),
+        Option.builder()
+            .longOpt("totals")
+            .desc("with lines or cells: subtotals and grand totals too")
             .get(),
         Option.builder()
             .longOpt("width")
@@ -71,12 +85,26 @@ final class FigureOutput {
       throw new UsageException("--width takes a number of characters, not " + width);
     }
     int room = width.isEmpty() ? console.terminal().width() : Integer.parseInt(width);
-    return new FigureOutput(options, console, room, files);
+    TableForm form = form(options);
+    if (options.has("totals") && form == TableForm.SHOWN) {
+      throw new UsageException("--totals is for --form lines or --form cells");
+    }
+    return new FigureOutput(options, console, room, files, form);
+  }
+
+  private static TableForm form(CommandOptions options) throws UsageException {
+    String word = options.value("form").orElse(TableForm.SHOWN.word());
+    List<String> words = Arrays.stream(TableForm.values()).map(TableForm::word).toList();
+    if (!words.contains(word)) {
+      throw new UsageException(
+          "--form is one of " + String.join(", ", words) + Nearest.hint(word, words));
+    }
+    return TableForm.values()[words.indexOf(word)];
   }
 
   void write(Figures figures) throws UsageException, IOException {
     for (Path file : files) {
-      ReportFile.of(file, options.has("flat")).write(figures, options.planFile());
+      ReportFile.of(file, form, options.has("totals")).write(figures, options.planFile());
       if (!options.quiet()) {
         console.out().println("written: " + file);
       }

@@ -1,5 +1,6 @@
 package baddle.plan;
 
+import baddle.core.crosstab.TableForm;
 import java.util.List;
 import java.util.Optional;
 
@@ -8,11 +9,12 @@ import java.util.Optional;
  *
  * @param file its path, relative to the plan
  * @param summaries the names of the summaries, in order; none for rows
- * @param flat whether CSV is a list of values
+ * @param form how CSV is laid out
+ * @param totals whether a form that is a list has subtotals and grand totals
  * @param rows the rows; empty for summaries
  */
 public record ReportPlan(
-    String file, List<String> summaries, boolean flat, Optional<RowsPlan> rows) {
+    String file, List<String> summaries, TableForm form, boolean totals, Optional<RowsPlan> rows) {
 
   /** Copies the list. */
   public ReportPlan {

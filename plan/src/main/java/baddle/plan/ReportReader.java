@@ -1,5 +1,6 @@
 package baddle.plan;
 
+import baddle.core.crosstab.TableForm;
 import baddle.core.expression.Expression;
 import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Nearest;
@@ -14,7 +15,7 @@ import java.util.Set;
 /** Reads what files are written each time. */
 final class ReportReader {
 
-  private static final List<String> OF_SUMMARIES = List.of("summaries", "flat");
+  private static final List<String> OF_SUMMARIES = List.of("summaries", "form", "totals");
   private static final List<String> OF_ROWS =
       List.of("rows", "columns", "origin", "where", "order", "split_by");
   private static final String DESCENDING = " descending";
@@ -64,8 +65,14 @@ final class ReportReader {
       }
       names.add(name.text());
     }
-    boolean flat = keys.containsKey("flat") && nodes.truth(keys.get("flat"), "flat").orElse(false);
-    return Optional.of(new ReportPlan(file, names, flat, Optional.empty()));
+    TableForm form =
+        nodes.choice(keys, "form", List.of(TableForm.values()), TableForm::word, TableForm.SHOWN);
+    boolean totals =
+        keys.containsKey("totals") && nodes.truth(keys.get("totals"), "totals").orElse(false);
+    if (totals && form == TableForm.SHOWN) {
+      nodes.problem(keys.get("totals"), "totals: is for form: lines or form: cells");
+    }
+    return Optional.of(new ReportPlan(file, names, form, totals, Optional.empty()));
   }
 
   private Optional<ReportPlan> rows(String file, Map<String, PlanNode> keys) {
@@ -91,6 +98,7 @@ final class ReportReader {
         new ReportPlan(
             file,
             List.of(),
+            TableForm.SHOWN,
             false,
             Optional.of(
                 new RowsPlan(

@@ -145,7 +145,7 @@ class SummaryPlanTests {
 
     assertThat(
             read(summary
-                    + "reports: {a.xlsx: {summaries: s}, b.csv: {summaries: [s], flat: true}}\n")
+                    + "reports: {a.xlsx: {summaries: s}, b.csv: {summaries: [s], form: lines}}\n")
                 .reports())
         .extracting(ReportPlan::file)
         .containsExactly("a.xlsx", "b.csv");

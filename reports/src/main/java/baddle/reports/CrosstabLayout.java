@@ -8,7 +8,6 @@ import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.RollForward;
 import baddle.core.crosstab.Subtotals;
 import baddle.core.crosstab.Totals;
-import baddle.core.expression.AxisItem;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -346,26 +345,14 @@ public final class CrosstabLayout {
     return names;
   }
 
-  /** What levels are called in data: by the name the plan gives one, else as it is written. */
-  static List<String> dataNames(List<Level> levels) {
-    return levels.stream().map(Level::item).map(CrosstabLayout::dataName).toList();
-  }
-
-  private static String dataName(AxisItem item) {
-    String own = item.value().isName() ? item.value().names().get(0) : item.value().toString();
-    boolean named = !item.heading().equals(own);
-    boolean plain = item.value().isName() && item.grain().isEmpty();
-    return named || plain ? item.heading() : item.text();
-  }
-
   /** The name of each level down, in data. */
   List<String> downNames() {
-    return dataNames(spec.down());
+    return new DataNames().of(spec.levels()).subList(0, spec.down().size());
   }
 
   /** The name of each level across, in data. */
   List<String> acrossNames() {
-    return dataNames(spec.across());
+    return new DataNames().of(spec.levels()).subList(spec.down().size(), spec.levels().size());
   }
 
   /** The cross-tab's name. */

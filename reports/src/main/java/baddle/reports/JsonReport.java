@@ -1,6 +1,5 @@
 package baddle.reports;
 
-import baddle.core.crosstab.Item;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
 import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
@@ -10,6 +9,7 @@ import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiFunction;
 
 /** Cross-tabs as JSON: an object with provenance and a list of summaries; numbers are exact. */
 public final class JsonReport {
@@ -50,6 +50,7 @@ public final class JsonReport {
   }
 
   private void write(CrosstabLayout layout) throws IOException {
+    TypedLabels typed = new TypedLabels(layout.crosstab());
     json.writeStartObject();
     json.writeStringField("summary", layout.title());
     strings("down", layout.downNames());
@@ -57,7 +58,7 @@ public final class JsonReport {
     json.writeArrayFieldStart("columns");
     for (CrosstabLayout.Column column : layout.columns()) {
       json.writeStartObject();
-      strings("labels", column.labels());
+      labels(column.labels(), typed::across);
       if (column.measure() >= 0) {
         json.writeStringField("measure", layout.spec().measures().get(column.measure()).name());
       }
@@ -68,16 +69,17 @@ public final class JsonReport {
     json.writeArrayFieldStart("lines");
     for (CrosstabLayout.Line line : layout.lines()) {
       if (line.kind() != CrosstabLayout.Kind.GAP) {
-        write(layout, line);
+        write(layout, line, typed);
       }
     }
     json.writeEndArray();
     json.writeEndObject();
   }
 
-  private void write(CrosstabLayout layout, CrosstabLayout.Line line) throws IOException {
+  private void write(CrosstabLayout layout, CrosstabLayout.Line line, TypedLabels typed)
+      throws IOException {
     json.writeStartObject();
-    strings("labels", line.labels());
+    labels(line.labels(), typed::down);
     json.writeBooleanField("total", line.total());
     if (line.measure() >= 0) {
       json.writeStringField("measure", layout.spec().measures().get(line.measure()).name());
@@ -103,10 +105,23 @@ public final class JsonReport {
   private void strings(String field, List<String> values) throws IOException {
     json.writeArrayFieldStart(field);
     for (String value : values) {
-      if (value.equals(Item.BLANK_LABEL)) {
+      json.writeString(value);
+    }
+    json.writeEndArray();
+  }
+
+  /** Numbers are numbers, days are written as ISO 8601 has them, blanks are null. */
+  private void labels(List<String> labels, BiFunction<Integer, String, Optional<Object>> typed)
+      throws IOException {
+    json.writeArrayFieldStart("labels");
+    for (int i = 0; i < labels.size(); i++) {
+      Optional<Object> value = typed.apply(i, labels.get(i));
+      if (value.isEmpty()) {
         json.writeNull();
+      } else if (value.get() instanceof BigDecimal number) {
+        json.writeNumber(number);
       } else {
-        json.writeString(value);
+        json.writeString(value.get().toString());
       }
     }
     json.writeEndArray();

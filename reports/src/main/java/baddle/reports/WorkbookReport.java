@@ -2,10 +2,12 @@ package baddle.reports;
 
 import baddle.core.crosstab.Subtotals;
 import baddle.formats.xlsx.CellStyle;
+import baddle.formats.xlsx.SheetLimits;
 import baddle.formats.xlsx.XlsxWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -88,13 +90,11 @@ public final class WorkbookReport {
         writer.blank(line, i, style);
       }
     }
+    TypedLabels typed = new TypedLabels(layout.crosstab());
     List<CrosstabLayout.Column> columns = layout.columns();
     for (int i = 0; i < columns.size(); i++) {
-      writer.text(
-          line,
-          labels + i,
-          columns.get(i).labels().isEmpty() ? "" : columns.get(i).labels().get(line),
-          style.atRight());
+      String label = columns.get(i).labels().isEmpty() ? "" : columns.get(i).labels().get(line);
+      label(line, labels + i, label, typed.across(line, label), style.atRight());
     }
   }
 
@@ -107,13 +107,27 @@ public final class WorkbookReport {
             ? HEADING.withLineAbove()
             : line.kind() == CrosstabLayout.Kind.SUBTOTAL ? HEADING : CellStyle.PLAIN;
     int labels = line.labels().size();
+    TypedLabels typed = new TypedLabels(layout.crosstab());
     for (int i = 0; i < labels; i++) {
-      writer.text(row, i, line.labels().get(i), label);
+      String text = line.labels().get(i);
+      label(row, i, text, typed.down(i, text), label);
     }
     for (int i = 0; i < layout.columns().size(); i++) {
       CrosstabLayout.Column column = layout.columns().get(i);
       CellStyle style = column.total() ? label.withBold() : label;
       write(layout, line, column, row, labels + i, style);
+    }
+  }
+
+  /** A label, as a day or a number where it is one. */
+  private void label(int row, int column, String text, Optional<Object> typed, CellStyle style) {
+    if (typed.orElse(text) instanceof LocalDate day && !day.isBefore(XlsxWriter.FIRST_DAY)) {
+      writer.date(row, column, day, style);
+    } else if (typed.orElse(text) instanceof BigDecimal number
+        && number.precision() <= SheetLimits.DIGITS) {
+      writer.number(row, column, number, text, style);
+    } else {
+      writer.text(row, column, text, style);
     }
   }
 

@@ -9,6 +9,7 @@ import baddle.core.crosstab.Level;
 import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.NumberStyle;
 import baddle.core.crosstab.Subtotals;
+import baddle.core.crosstab.TableForm;
 import baddle.core.crosstab.Totals;
 import baddle.core.crosstab.View;
 import baddle.core.expression.AxisItem;
@@ -23,9 +24,13 @@ import baddle.core.value.ColumnType;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.networknt.schema.JsonSchema;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
@@ -236,11 +241,66 @@ class ReportTests {
 
     assertThat(json.at("/about/Batch").asText()).isEqualTo("3");
     JsonNode summary = json.at("/summaries/0");
-    assertThat(summary.at("/across/0").asText()).isEqualTo("sold_on by month");
+    assertThat(figuresSchema().validate(json)).isEmpty();
+    assertThat(summary.at("/across/0").asText()).isEqualTo("sold_on_month");
     assertThat(summary.at("/lines/0/values/0").decimalValue()).isEqualByComparingTo("1234567.10");
     assertThat(summary.at("/lines/0/values/1").isNull()).isTrue();
     assertThat(summary.at("/lines/3/total").asBoolean()).isTrue();
     assertThat(summary.at("/columns/2/labels/0").asText()).isEqualTo("Total");
+  }
+
+  private static JsonSchema figuresSchema() throws IOException {
+    try (InputStream in = JsonReport.class.getResourceAsStream("figures.schema.json")) {
+      return JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(in);
+    }
+  }
+
+  @Test
+  void labels_of_days_and_numbers_are_days_and_numbers() throws IOException {
+    CrosstabLayout layout =
+        layout(
+            List.of("sold_on", "amount"),
+            List.of("sold_on by day"),
+            "",
+            Measure.of("Lines", "count(*)"),
+            Measure.of("First", "min(sold_on)"));
+    ByteArrayOutputStream text = new ByteArrayOutputStream();
+    JsonReport.write(List.of(layout), Provenance.of(Map.of("Batch", "3")), text);
+    JsonNode json = new ObjectMapper().readTree(text.toByteArray());
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    WorkbookReport.write(List.of(layout), Provenance.of(Map.of()), out);
+
+    assertThat(figuresSchema().validate(json)).isEmpty();
+    JsonNode summary = json.at("/summaries/0");
+    assertThat(summary.at("/lines/0/labels/1").isNumber()).isTrue();
+    assertThat(summary.at("/columns/0/labels/0").asText()).isEqualTo("2026-02-01");
+    assertThat(summary.at("/down/0").asText()).isEqualTo("sold_on");
+    assertThat(summary.at("/across/0").asText()).isEqualTo("sold_on_day");
+    try (ReadableWorkbook workbook =
+        new ReadableWorkbook(
+            new ByteArrayInputStream(out.toByteArray()),
+            new org.dhatim.fastexcel.reader.ReadingOptions(true, false))) {
+      List<Row> rows = workbook.getFirstSheet().read();
+      assertThat(rows.get(0).getCell(2).asDate().toLocalDate()).isEqualTo("2026-02-01");
+      assertThat(rows.get(2).getCell(0).asDate().toLocalDate()).isEqualTo("2026-02-01");
+      assertThat(rows.get(2).getCell(1).getType()).isEqualTo(CellType.NUMBER);
+      assertThat(rows.get(rows.size() - 1).getCellText(0)).isEqualTo("Total");
+    }
+  }
+
+  @Test
+  void data_names_are_words_and_differ() throws IOException {
+    CrosstabLayout layout =
+        layout(
+            List.of("case when amount > 1 then 'a' else 'b' end", "sold_on by month"),
+            List.of("sold_on by month", "amount by bands 0, 10"),
+            "",
+            Measure.of("value", "count(*)"));
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    CsvReport.write(layout, TableForm.CELLS, true, out);
+
+    assertThat(out.toString(StandardCharsets.UTF_8).lines().findFirst().orElseThrow())
+        .endsWith("level_1,sold_on_month,sold_on_month_2,amount_bands,total_by,measure,value");
   }
 
   @Test

@@ -264,7 +264,7 @@ public final class Running {
         Figures figures = new Summarizing(project).figures(summaries, OptionalInt.of(batch));
         Files.createDirectories(file(project, report).resolveSibling(""));
         ready.add(
-            ReportFile.of(file(project, report), report.flat())
+            ReportFile.of(file(project, report), report.form(), report.totals())
                 .writeBeside(figures, Optional.of(project.planFile())));
       }
       for (OutputFile.Beside file : ready) {

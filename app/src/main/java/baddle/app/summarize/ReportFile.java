@@ -2,6 +2,7 @@ package baddle.app.summarize;
 
 import baddle.app.OutputFile;
 import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.TableForm;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.CsvReport;
 import baddle.reports.JsonReport;
@@ -26,12 +27,14 @@ public final class ReportFile {
 
   private final Path file;
   private final Kind kind;
-  private final boolean flat;
+  private final TableForm form;
+  private final boolean totals;
 
-  private ReportFile(Path file, Kind kind, boolean flat) {
+  private ReportFile(Path file, Kind kind, TableForm form, boolean totals) {
     this.file = file;
     this.kind = kind;
-    this.flat = flat;
+    this.form = form;
+    this.totals = totals;
   }
 
   /**
@@ -63,15 +66,16 @@ public final class ReportFile {
   /**
    * A file that has no {@link #problem}.
    *
-   * @param flat whether CSV is a list of values, not the table as it is shown
+   * @param form how CSV is laid out
+   * @param totals whether a form that is a list has subtotals and grand totals
    */
-  public static ReportFile of(Path file, boolean flat) {
-    return new ReportFile(file, kind(file).orElseThrow(), flat);
+  public static ReportFile of(Path file, TableForm form, boolean totals) {
+    return new ReportFile(file, kind(file).orElseThrow(), form, totals);
   }
 
   /** A file that has no {@link #problem}. */
   public static ReportFile of(Path file) {
-    return of(file, false);
+    return of(file, TableForm.SHOWN, false);
   }
 
   /**
@@ -93,13 +97,7 @@ public final class ReportFile {
     List<Crosstab> crosstabs = figures.crosstabs();
     List<CrosstabLayout> layouts = crosstabs.stream().map(CrosstabLayout::new).toList();
     switch (kind) {
-      case CSV -> {
-        if (flat) {
-          CsvReport.writeFlat(layouts.get(0), out);
-        } else {
-          CsvReport.write(layouts.get(0), out);
-        }
-      }
+      case CSV -> CsvReport.write(layouts.get(0), form, totals, out);
       case XLSX -> WorkbookReport.write(layouts, figures.provenance(), out);
       case MD -> MarkdownReport.write(layouts, figures.provenance(), out);
       case JSON -> JsonReport.write(layouts, figures.provenance(), out);

@@ -6,6 +6,7 @@ import baddle.app.BranchFiles;
 import baddle.app.Project;
 import baddle.app.ProjectFolder;
 import baddle.app.consolidate.ConsolidateResult;
+import baddle.core.crosstab.TableForm;
 import baddle.core.finding.FindingCode;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
@@ -73,6 +74,14 @@ class ReportsAgreeTests {
         : text;
   }
 
+  private static Map<String, BigDecimal> sumsByTotal(List<List<String>> rows, int column) {
+    Map<String, BigDecimal> sums = new TreeMap<>();
+    for (List<String> row : rows.subList(1, rows.size())) {
+      sums.merge(row.get(3), new BigDecimal(row.get(column)), BigDecimal::add);
+    }
+    return sums;
+  }
+
   @ParameterizedTest
   @ValueSource(longs = {61, 62, 63, 64})
   void every_kind_says_the_same(long seed) throws Exception {
@@ -87,19 +96,35 @@ class ReportsAgreeTests {
     for (String name : List.of("shown.csv", "report.xlsx")) {
       ReportFile.of(folder.resolve(name)).write(figures, Optional.of(now.planFile()));
     }
-    ReportFile.of(folder.resolve("flat.csv"), true).write(figures, Optional.of(now.planFile()));
+    for (TableForm form : List.of(TableForm.LINES, TableForm.CELLS)) {
+      for (boolean totals : List.of(false, true)) {
+        ReportFile.of(folder.resolve(form + " " + totals + ".csv"), form, totals)
+            .write(figures, Optional.of(now.planFile()));
+      }
+    }
 
     List<List<String>> shown = rows(folder.resolve("shown.csv"));
     assertThat(rows(folder.resolve("report.xlsx"))).isEqualTo(shown);
     BranchFiles.Expected expected = files.expected();
     Map<String, BigDecimal> cells = new TreeMap<>();
-    List<List<String>> flat = rows(folder.resolve("flat.csv"));
+    List<List<String>> flat = rows(folder.resolve("CELLS false.csv"));
     assertThat(flat.get(0))
         .containsExactly("region", "branch", "source_period", "measure", "value");
     for (List<String> row : flat.subList(1, flat.size())) {
       cells.put(String.join("|", row.subList(0, 3)), new BigDecimal(row.get(4)).setScale(2));
     }
     assertThat(cells).isEqualTo(expected.cells());
+    assertThat(rows(folder.resolve("LINES false.csv")).get(0))
+        .containsExactly("region", "branch", "source_period", "Amount");
+    assertThat(sumsByTotal(rows(folder.resolve("LINES true.csv")), 4))
+        .as("each kind of total adds up to the whole")
+        .isNotEmpty()
+        .allSatisfy((by, sum) -> assertThat(sum).as(by).isEqualByComparingTo(expected.total()));
+    List<List<String>> withTotals = rows(folder.resolve("CELLS true.csv"));
+    assertThat(withTotals.get(0))
+        .containsExactly("region", "branch", "source_period", "total_by", "measure", "value");
+    assertThat(sumsByTotal(withTotals, 5))
+        .isEqualTo(sumsByTotal(rows(folder.resolve("LINES true.csv")), 4));
     List<String> totals = shown.get(shown.size() - 1);
     assertThat(totals.get(totals.size() - 1)).isEqualTo(plain(expected.total().toPlainString()));
 

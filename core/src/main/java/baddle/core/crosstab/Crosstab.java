@@ -1,9 +1,11 @@
 package baddle.core.crosstab;
 
 import baddle.core.expression.AggregateCall;
+import baddle.core.expression.AxisItem;
 import baddle.core.table.Block;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
+import baddle.core.value.Grain;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
@@ -58,6 +60,21 @@ public final class Crosstab {
   /** The root of the items across the top. */
   public Item across() {
     return acrossItem;
+  }
+
+  /**
+   * The type of what a level's items are called: text, unless they are values as they are.
+   *
+   * @param level its index from 0, those down first
+   */
+  public ColumnType labelType(int level) {
+    AxisItem item = spec.levels().get(level).item();
+    boolean seen = !item.bands().isEmpty() || item.grain().filter(g -> g != Grain.DAY).isPresent();
+    return seen
+        ? ColumnType.text()
+        : item.grain().isPresent()
+            ? ColumnType.of(ColumnType.Kind.DATE)
+            : Objects.requireNonNull(inputs.get("")).levelType(level);
   }
 
   /**

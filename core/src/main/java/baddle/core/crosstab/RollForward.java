@@ -121,6 +121,11 @@ public record RollForward(
       return this == DETAIL_IN || this == DETAIL_OUT || this == DETAIL_NEITHER;
     }
 
+    /** Whether it is the total of a side. */
+    public boolean isTotal() {
+      return this == TOTAL_IN || this == TOTAL_OUT || this == TOTAL_NEITHER;
+    }
+
     /** What it is called where nothing else is said; empty for a detail. */
     public String standardLabel() {
       return switch (this) {

@@ -7,6 +7,7 @@ import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
 import baddle.formats.xlsx.SheetLimits;
+import baddle.formats.xlsx.XlsxWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;
@@ -27,7 +28,6 @@ public final class XlsxRows implements RowsWriter {
   private static final int FLUSHED = 2_000;
   private static final double MOST_WIDTH = 50;
   private static final double LEAST_WIDTH = 6;
-  private static final LocalDate FIRST_DAY = LocalDate.of(1900, 3, 1);
   private static final int MOST_NAME = 31;
 
   private final Workbook workbook;
@@ -126,7 +126,7 @@ public final class XlsxRows implements RowsWriter {
       case BOOLEAN -> sheet.value(row, column, value != 0);
       case DATE -> {
         LocalDate day = LocalDate.ofEpochDay(value);
-        if (day.isBefore(FIRST_DAY)) {
+        if (day.isBefore(XlsxWriter.FIRST_DAY)) {
           earlyDays++;
           sheet.inlineString(row, column, day.toString());
         } else {
@@ -209,7 +209,11 @@ public final class XlsxRows implements RowsWriter {
               + " digits are text, for a workbook's numbers hold no more");
     }
     if (earlyDays > 0) {
-      remarks.add(earlyDays + " days before " + FIRST_DAY + " are text, for workbooks have none");
+      remarks.add(
+          earlyDays
+              + " days before "
+              + XlsxWriter.FIRST_DAY
+              + " are text, for workbooks have none");
     }
     if (!about.isEmpty()) {
       Worksheet said = workbook.newWorksheet("About");

@@ -20,6 +20,9 @@ import org.dhatim.fastexcel.Worksheet;
  */
 public final class XlsxWriter implements Closeable {
 
+  /** The first day that all programs read alike. */
+  public static final LocalDate FIRST_DAY = LocalDate.of(1900, 3, 1);
+
   private static final int MOST_NAME = 31;
   private static final double MOST_WIDTH = 60;
 
