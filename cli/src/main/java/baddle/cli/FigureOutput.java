@@ -99,7 +99,7 @@ final class FigureOutput {
       throw new UsageException(
           "--form is one of " + String.join(", ", words) + Nearest.hint(word, words));
     }
-    return TableForm.values()[words.indexOf(word)];
+    return List.of(TableForm.values()).get(words.indexOf(word));
   }
 
   void write(Figures figures) throws UsageException, IOException {

@@ -321,4 +321,38 @@ class FiguresProgramTests {
     assertThat(unknown.out()).isEmpty();
     assertThat(unknown.err()).contains("no heading for the column coda");
   }
+
+  @Test
+  void keys_that_differ_in_what_does_not_matter_are_one_key_in_every_list(@TempDir Path other)
+      throws Exception {
+    Baddle project = new Baddle(other);
+    project.write(
+        "in/a.csv",
+        "Site,Amount",
+        "Alder Mill,1.00",
+        "ALDER  MILL,2.00",
+        "copse,4.00",
+        "COPSE ,8.00");
+    project.write("sites.csv", "Site,Region", "alder mill,North", "Alder Mill,South");
+    project.write(
+        "baddle.yaml",
+        "baddle: 1",
+        "datasets:",
+        "  s:",
+        "    columns:",
+        "      site: text",
+        "      amount: {type: decimal, places: 2}",
+        "      region: {type: text, lookup: sites}",
+        "feeds: {f: {into: s, files: in/*.csv}}",
+        "lookups:",
+        "  sites: {file: sites.csv, match: {site: Site}, ignoring: [case, spaces], bring: {region: Region}}");
+
+    String out = project.run("consolidate").out();
+
+    assertThat(out)
+        .contains("lookup-ambiguous: sites.csv")
+        .containsPattern("key \"[^\"]+\" \\(2 rows, amount 3.00\\)")
+        .containsPattern("no row for 1 key of 2 rows of s: \"[^\"]+\" \\(2 rows, amount 12.00\\)");
+    assertThat(project.run("check").out()).containsPattern("sites +s +0 +2 +1 +2");
+  }
 }

@@ -3,6 +3,7 @@ package baddle.formats;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.core.finding.Place;
+import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
@@ -12,11 +13,16 @@ import baddle.core.intake.HeldRow;
 import baddle.core.intake.Intake;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.IntakeSpec;
+import baddle.core.intake.MendedRows;
+import baddle.core.intake.RowMark;
+import baddle.core.intake.RowWatch;
+import baddle.core.intake.Shaping;
 import baddle.core.intake.SourceIntake;
 import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.Column;
 import baddle.core.value.ColumnType;
+import baddle.core.value.ValueRules;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -262,5 +268,43 @@ class EveryFormatTests {
     table(file, CellRange.EVERYTHING);
 
     assertThat(kept).containsExactly("00231||7", "1234567||8", "-4||9", "2.5||10");
+  }
+
+  /** A row that was held comes in as a person mended it, whatever it was read from. */
+  @ParameterizedTest
+  @EnumSource
+  void a_mended_row_takes_the_place_of_the_one_that_was_held(SampleFormat format)
+      throws IOException {
+    List<List<String>> cells = new ArrayList<>(CELLS);
+    cells.set(4, List.of("b2", "many", "2"));
+    Path file = format.write(folder, cells);
+    table(file, CellRange.EVERYTHING);
+    assertThat(kept).containsExactly("007|1.50|1", "c3||3");
+    HeldRow row = held.get(0);
+
+    TreeMap<Integer, String> sent = new TreeMap<>();
+    for (int i = 0; i < row.cells().size(); i++) {
+      if (!row.cells().get(i).isEmpty()) {
+        sent.put(i + 1, row.cells().get(i));
+      }
+    }
+    MendedRows.Cell amount = new MendedRows.Cell(CellKind.TEXT, "-20.25");
+    MendedRows.Row mended =
+        new MendedRows.Row(RowMark.of(sent), Map.of("amount", amount), Place.file("mended"));
+    IntakeSpec spec =
+        new IntakeSpec(
+            COLUMNS,
+            Map.of(),
+            ValueRules.STANDARD,
+            Map.of(),
+            Shaping.NONE,
+            new MendedRows(Map.of(row.rowNumber(), mended)),
+            RowWatch.NONE);
+    SourceIntake again = table(file, CellRange.EVERYTHING, spec);
+
+    assertThat(kept).containsExactly("007|1.50|1", "b2|-20.25|2", "c3||3");
+    assertThat(again.treated().mended())
+        .extracting(value -> value.sent() + " -> " + value.mended())
+        .containsExactly("many -> -20.25");
   }
 }
