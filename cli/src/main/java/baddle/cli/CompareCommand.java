@@ -4,6 +4,7 @@ import baddle.app.Project;
 import baddle.app.compare.CompareException;
 import baddle.app.compare.Comparing;
 import baddle.app.compare.Comparison;
+import baddle.app.lists.ChangedRowsFile;
 import baddle.app.lists.MovementTable;
 import baddle.core.value.Period;
 import baddle.plan.PlanException;
@@ -62,6 +63,12 @@ final class CompareCommand implements Command {
             .get(),
         ListOutput.outOption(),
         Option.builder()
+            .longOpt("rows")
+            .hasArg()
+            .argName("DATASET")
+            .desc("with --out: the rows added, removed and altered, with old and new values")
+            .get(),
+        Option.builder()
             .longOpt("min-movement")
             .hasArg()
             .argName("N")
@@ -73,6 +80,9 @@ final class CompareCommand implements Command {
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
     Project project = options.project();
+    if (options.has("rows")) {
+      return rows(project, options, console);
+    }
     List<SummaryPlan> summaries =
         SummarizeCommand.wanted(project, options.values("summary").stream().toList());
     BigDecimal least = least(options);
@@ -102,6 +112,35 @@ final class CompareCommand implements Command {
     return Status.DONE;
   }
 
+  private static int rows(Project project, CommandOptions options, Console console)
+      throws UsageException, IOException {
+    List<String> given = options.arguments();
+    Path out =
+        ListOutput.file(options, console, Optional.of(project))
+            .orElseThrow(() -> new UsageException("--rows needs --out FILE"));
+    if (options.has("since-close") || !given.stream().allMatch(CompareCommand::isBatch)) {
+      throw new UsageException("--rows compares two batches");
+    }
+    String dataset = DatasetNames.known(project, options.value("rows").orElse(""));
+    try {
+      long rows =
+          ChangedRowsFile.write(
+              out, project, dataset, batch(given, 0), batch(given, 1), ListOutput.FORM);
+      if (!options.quiet()) {
+        console.out().println("written: " + out + ", " + NumberText.counted(rows, "row"));
+      }
+      return Status.DONE;
+    } catch (CompareException e) {
+      throw new UsageException(e.getMessage());
+    }
+  }
+
+  private static OptionalInt batch(List<String> given, int at) {
+    return at < given.size()
+        ? OptionalInt.of(Integer.parseInt(given.get(at)))
+        : OptionalInt.empty();
+  }
+
   private static Comparison sinceClose(
       Project project, List<SummaryPlan> summaries, CommandOptions options)
       throws UsageException, IOException {
@@ -124,11 +163,7 @@ final class CompareCommand implements Command {
     Comparing comparing = new Comparing(project);
     boolean batches = given.stream().allMatch(CompareCommand::isBatch);
     if (batches) {
-      OptionalInt before =
-          given.isEmpty() ? OptionalInt.empty() : OptionalInt.of(Integer.parseInt(given.get(0)));
-      OptionalInt after =
-          given.size() < 2 ? OptionalInt.empty() : OptionalInt.of(Integer.parseInt(given.get(1)));
-      return comparing.batches(summaries, before, after);
+      return comparing.batches(summaries, batch(given, 0), batch(given, 1));
     }
     if (given.size() < 2) {
       throw new UsageException("compare needs two periods, such as 2026-02 2026-03");

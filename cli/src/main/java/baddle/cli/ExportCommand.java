@@ -74,6 +74,14 @@ final class ExportCommand implements Command {
         option("period", "PERIOD", "only rows of this period, such as 2026-03"),
         option("since-batch", "N", "only rows that came later than with this batch"),
         option("split-by", "A,B,...", "a file for each value; --out has {A} and {B} in its name"),
+        Option.builder()
+            .longOpt("held")
+            .desc("the held rows instead, with their reasons, in the shape of their sources")
+            .get(),
+        Option.builder()
+            .longOpt("left-out")
+            .desc("the rows that rules have left out instead; their files are read again")
+            .get(),
         option("table", "NAME", "the name of the table in a workbook or database"),
         option("separator", "WORD", "of CSV: comma, semicolon, tab or pipe (default: comma)"),
         option("decimal", "WORD", "of CSV: point or comma (default: point)"),
@@ -91,6 +99,9 @@ final class ExportCommand implements Command {
       throws UsageException, PlanException, IOException {
     Project project = options.project();
     String dataset = dataset(project, options.arguments());
+    if (options.has("held") || options.has("left-out")) {
+      return UnusedRows.write(project, dataset, options, console);
+    }
     String out =
         options.value("out").orElseThrow(() -> new UsageException("--out FILE says where to"));
     CsvForm form = form(options);

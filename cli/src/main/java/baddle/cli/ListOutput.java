@@ -16,6 +16,9 @@ import org.apache.commons.cli.Option;
 /** Prints a list whole, or writes it into a file. */
 final class ListOutput {
 
+  /** Lists are for people: their texts are marked where a program could take them for formulas. */
+  static final CsvForm FORM = new CsvForm(',', '.', CsvForm.STANDARD.charset(), false, true, false);
+
   private ListOutput() {}
 
   static Option outOption() {
@@ -34,10 +37,21 @@ final class ListOutput {
   /** The file that the list is to go into, if it is to go into one. */
   static Optional<Path> file(CommandOptions options, Console console, Optional<Project> project)
       throws UsageException {
+    return file(options, console, project, List.of());
+  }
+
+  /**
+   * The same.
+   *
+   * @param read files that the command reads
+   */
+  static Optional<Path> file(
+      CommandOptions options, Console console, Optional<Project> project, List<Path> read)
+      throws UsageException {
     Optional<Path> file = options.value("out").map(console.folder()::resolve);
     Optional<String> problem =
         file.flatMap(RowsFile::problem)
-            .or(() -> file.flatMap(one -> Inputs.of(project, List.of()).problem(one)));
+            .or(() -> file.flatMap(one -> Inputs.of(project, read).problem(one)));
     if (problem.isPresent()) {
       throw new UsageException("--out: " + problem.get());
     }
@@ -53,9 +67,8 @@ final class ListOutput {
       Console console)
       throws IOException {
     if (file.isPresent()) {
-      CsvForm form = new CsvForm(',', '.', CsvForm.STANDARD.charset(), false, true, false);
       RowsFile.Shape shape =
-          new RowsFile.Shape(table.name(), form, List.<Map.Entry<String, String>>of(), List.of());
+          new RowsFile.Shape(table.name(), FORM, List.<Map.Entry<String, String>>of(), List.of());
       RowsFile.write(file.get(), plan, table.schema(), shape, table);
       if (!options.quiet()) {
         console

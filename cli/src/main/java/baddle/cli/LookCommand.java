@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.lists.ColumnTable;
 import baddle.app.look.LookChoice;
 import baddle.app.look.LookedFile;
 import baddle.app.look.Looking;
@@ -66,12 +67,14 @@ final class LookCommand implements Command {
         Option.builder()
             .longOpt("all")
             .desc("read every row, not only as many as it takes to know a table")
-            .get());
+            .get(),
+        ListOutput.outOption("the columns"));
   }
 
   @Override
   public int run(CommandOptions options, Console console) throws UsageException, IOException {
     LookChoice choice = choice(options);
+    Optional<Path> out = ListOutput.file(options, console, Optional.empty(), options.files());
     List<LookedFile> looked = new ArrayList<>();
     int status = Status.DONE;
     for (Path file : options.files()) {
@@ -82,7 +85,9 @@ final class LookCommand implements Command {
         status = Status.FINDINGS;
       }
     }
-    if (options.json()) {
+    if (out.isPresent()) {
+      ListOutput.put(ColumnTable.of(looked), out, Optional.empty(), options, console);
+    } else if (options.json()) {
       console.out().print(LookJson.of(looked) + "\n");
     } else if (!options.quiet()) {
       for (LookedFile file : looked) {

@@ -128,4 +128,74 @@ class ListProgramTests {
     assertThat(baddle.run("check", "--list", "held", "--out", "codes.csv").err())
         .contains("is read by this command or its plan");
   }
+
+  @Test
+  void the_rows_that_differ_go_into_a_file_with_old_and_new_values() throws Exception {
+    baddle.write(
+        "in/t-2026-04.csv",
+        "Date,doc,code,amount",
+        "2026-04-05,E1,c1,1.00",
+        "2026-04-06,E2,c1,2.00",
+        "2026-04-07,E3,c1,3.00");
+    baddle.run("consolidate");
+    baddle.write(
+        "in/t-2026-04.csv",
+        "Date,doc,code,amount",
+        "2026-04-05,E1,c1,1.00",
+        "2026-04-06,E2,c1,2.50",
+        "2026-04-08,E4,c1,4.00");
+    baddle.write("in/t-2026-05.csv", "Date,doc,code,amount", "2026-05-05,F1,c1,=7");
+    baddle.run("consolidate");
+
+    Baddle.Run run = baddle.run("compare", "--rows", "sales", "--out", "rows.csv");
+
+    assertThat(run.status()).as(run.err()).isZero();
+    assertThat(Files.readAllLines(folder.resolve("rows.csv")))
+        .containsExactly(
+            "row_change,row_state,day,doc,code,note,amount,range,source_file,source_sheet,source_row",
+            "altered,before,2026-04-06,E2,c1,,2.00,Shrubs,in/t-2026-04.csv,,3",
+            "altered,after,2026-04-06,E2,c1,,2.50,Shrubs,in/t-2026-04.csv,,3",
+            "removed,before,2026-04-07,E3,c1,,3.00,Shrubs,in/t-2026-04.csv,,4",
+            "added,after,2026-04-08,E4,c1,,4.00,Shrubs,in/t-2026-04.csv,,4",
+            "added,after,2026-05-05,F1,c1,,,Shrubs,in/t-2026-05.csv,,2");
+    baddle.write("codes.csv", "Code,Range", "c1,Trees");
+    baddle.run("consolidate");
+    baddle.run("compare", "--rows", "sales", "--out", "rows.jsonl");
+    assertThat(Files.readAllLines(folder.resolve("rows.jsonl")))
+        .hasSize(2 * 5)
+        .allMatch(line -> line.contains("altered"));
+    assertThat(baddle.run("compare", "--rows", "sales").err()).contains("--rows needs --out FILE");
+    assertThat(baddle.run("compare", "--rows", "sale", "--out", "x.csv").err())
+        .contains("no dataset sale; did you mean sales?");
+  }
+
+  @Test
+  void rows_that_are_not_in_the_dataset_go_out_in_the_shape_of_their_sources() throws Exception {
+    assertThat(baddle.run("export", "--left-out", "--out", "left.xlsx").out())
+        .contains("written: ", "2 rows");
+    assertThat(baddle.run("look", "left.xlsx", "--rows", "1").out())
+        .containsPattern("in/t-2026-01.csv +5 +total +Total +12.00")
+        .containsPattern("in/t-2026-01.csv +2 +a later row has its doc +2026-01-05 +D1");
+    assertThat(baddle.run("export", "--left-out", "--out", "left.csv").err())
+        .contains("2 shapes; write them into an .xlsx file");
+
+    assertThat(baddle.run("export", "--held", "--out", "held.xlsx").out()).contains("1 row");
+    assertThat(baddle.run("look", "held.xlsx", "--json").out())
+        .contains("\"Date\"", "in/t-2026-01.csv", "soon");
+    assertThat(baddle.run("export", "--held", "--left-out", "--out", "x.csv").status())
+        .isEqualTo(2);
+  }
+
+  @Test
+  void what_is_inside_files_is_a_list_too() throws Exception {
+    baddle.run("look", "in/t-2026-01.csv", "in/t-2026-03.csv", "--out", "columns.csv");
+
+    assertThat(Files.readAllLines(folder.resolve("columns.csv")))
+        .startsWith(
+            "file,kind,sheet,table,column,type,filled,rows,distinct,least,greatest,oddities")
+        .contains("in/t-2026-03.csv,\"text, UTF-8, comma, LF\",,A1:E2,Till,integer,1,1,1,4,4,");
+    Baddle.Run onto = baddle.run("look", "in/t-2026-01.csv", "--out", "in/t-2026-01.csv");
+    assertThat(onto.status()).isEqualTo(2);
+    assertThat(onto.err()).contains("is read by this command");
+  }
 }

@@ -29,7 +29,7 @@ public final class SuspenseFile {
     boolean csv = file.toString().toLowerCase(Locale.ROOT).endsWith(".csv");
     if (csv && tables.size() > 1) {
       throw new IOException(
-          "the rows held are of " + tables.size() + " shapes; write them into an .xlsx file");
+          "the rows are of " + tables.size() + " shapes; write them into an .xlsx file");
     }
     new OutputFile(file)
         .write(

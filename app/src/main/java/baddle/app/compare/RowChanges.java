@@ -177,9 +177,11 @@ final class RowChanges {
       for (RowChange kind : RowChange.values()) {
         builders.put(kind, new CrosstabBuilder(spec, columns, calendar));
       }
-      Set<String> wanted = new LinkedHashSet<>(content);
-      wanted.addAll(columns.names());
-      scan(side, List.copyOf(wanted), new Sorting(side, columns, builders));
+      scan(
+          side == Side.BEFORE,
+          columns.names(),
+          (kind, block, from, to) ->
+              Objects.requireNonNull(builders.get(kind)).accept(block.only(columns), from, to));
       builders.forEach(
           (kind, builder) ->
               crosstabs.computeIfAbsent(kind, k -> new ArrayList<>()).add(builder.build()));
@@ -187,38 +189,48 @@ final class RowChanges {
     return crosstabs;
   }
 
-  /** Hands each row on to the cross-tab of its kind. */
+  /** Takes rows that differ. */
+  @FunctionalInterface
+  interface Changed {
+    void accept(RowChange kind, Block block, int from, int to) throws IOException;
+  }
+
+  /**
+   * Pushes the rows that differ.
+   *
+   * @param old whether as they were, not as they are
+   * @param columns those wanted in each block, perhaps among others
+   */
+  void scan(boolean old, List<String> columns, Changed changed) throws IOException {
+    Side side = old ? Side.BEFORE : Side.AFTER;
+    Set<String> wanted = new LinkedHashSet<>(content);
+    wanted.addAll(columns);
+    scan(side, List.copyOf(wanted), new Sorting(side, changed));
+  }
+
+  /** Tells of which kind each row is. */
   private final class Sorting extends Sink {
 
     private final Side side;
-    private final Schema columns;
-    private final Map<RowChange, CrosstabBuilder> builders;
+    private final Changed changed;
     private final Map<Key, Integer> passed = new HashMap<>();
-    private @Nullable Block taken;
-    private @Nullable Block narrow;
 
-    Sorting(Side side, Schema columns, Map<RowChange, CrosstabBuilder> builders) {
+    Sorting(Side side, Changed changed) {
       super(side);
       this.side = side;
-      this.columns = columns;
-      this.builders = builders;
+      this.changed = changed;
     }
 
     @Override
     public void accept(Block block, int from, int to) throws IOException {
       begin(block);
-      if (taken != block) {
-        taken = block;
-        narrow = block.only(columns);
-      }
       int start = from;
       Optional<RowChange> run = from < to ? kind(block, from) : Optional.empty();
       for (int row = from + 1; row <= to; row++) {
         Optional<RowChange> kind = row < to ? kind(block, row) : Optional.empty();
         if (row == to || !kind.equals(run)) {
           if (run.isPresent()) {
-            Objects.requireNonNull(builders.get(run.get()))
-                .accept(Objects.requireNonNull(narrow), start, row);
+            changed.accept(run.get(), block, start, row);
           }
           start = row;
           run = kind;

@@ -18,6 +18,7 @@ import baddle.plan.Plan;
 import java.io.IOException;
 import java.util.Map;
 import java.util.Objects;
+import java.util.function.Predicate;
 
 /** Reads a file of a feed once more, to see what becomes of its rows; nothing is stored. */
 public final class FileRereading {
@@ -27,16 +28,17 @@ public final class FileRereading {
   private FileRereading() {}
 
   /**
-   * Reads the file of a path, if it still lies in a feed's folder.
+   * Reads the files of some paths that still lie in a feed's folder.
    *
    * @param watch is told of the rows that are left out
    */
-  public static void read(Project project, String path, RowWatch watch) throws IOException {
+  public static void read(Project project, Predicate<String> paths, RowWatch watch)
+      throws IOException {
     GridOpener opener = new Formats();
     Plan plan = References.of(project, opener).plan();
     Project same = new Project(project.planFile(), plan);
     for (FoundFile file : new SourceFinder(same, MendedFiles.of(project, opener)).find()) {
-      if (file.path().equals(path)) {
+      if (paths.test(file.path())) {
         read(plan, file, opener, watch);
       }
     }

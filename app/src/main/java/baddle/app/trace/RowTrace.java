@@ -322,11 +322,13 @@ public final class RowTrace {
 
   private void leftOut(StoredFile file, List<StoredSource> sources) throws IOException {
     List<String> reasons = new ArrayList<>();
+    List<String> sheets = sources.stream().map(StoredSource::sheet).distinct().toList();
     FileRereading.read(
         project,
-        file.path(),
-        (at, because) -> {
-          if (at == row) {
+        file.path()::equals,
+        (source, headings, at, because) -> {
+          String of = Objects.requireNonNullElse(source.sheet(), "");
+          if (at.number() == row && sheets.contains(of)) {
             reasons.add(because);
           }
         });

@@ -208,6 +208,10 @@ public final class Intake implements RowSink {
     read(row);
   }
 
+  private void watched(GridRow row, String because) {
+    spec.watch().leftOut(place, Objects.requireNonNull(headings).headings(), row, because);
+  }
+
   private void read(GridRow row) throws IOException {
     int filled =
         region.limitsColumns()
@@ -237,11 +241,11 @@ public final class Intake implements RowSink {
     if (again || firstLine) {
       headingsAgain++;
       afterGap &= firstLine;
-      spec.watch().leftOut(row.number(), HEADINGS_REPEATED);
+      watched(row, HEADINGS_REPEATED);
     } else if (afterGap && filled == 1 && table.isNote(row)) {
       notes++;
       noteSinceGap = true;
-      spec.watch().leftOut(row.number(), NOTES);
+      watched(row, NOTES);
       findings.firstNote(row);
     } else {
       table.add(row, blankSinceRow);

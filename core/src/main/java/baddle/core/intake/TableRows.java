@@ -31,6 +31,7 @@ final class TableRows {
   /** With fewer headings, a row with one value may well be a row of the table. */
   private static final int LEAST_HEADINGS_WITH_NOTES = 3;
 
+  private final Place source;
   private final IntakeSpec spec;
   private final HeadingRow headings;
   private final GridSheet sheet;
@@ -63,6 +64,7 @@ final class TableRows {
       BlockBuilder blocks,
       HeldRowSink heldRows) {
     this.spec = spec;
+    this.source = source;
     this.headings = headings;
     this.sheet = sheet;
     this.blocks = blocks;
@@ -290,8 +292,8 @@ final class TableRows {
     for (int i = 0; i < stretch.size(); i++) {
       if (stretch.isLeftOut(i)) {
         leftOut++;
-        spec.watch()
-            .leftOut(stretch.rows()[i].number(), shaping.rules().rule(stretch.rule(i)).because());
+        String because = shaping.rules().rule(stretch.rule(i)).because();
+        spec.watch().leftOut(source, headings.headings(), stretch.rows()[i], because);
       } else if (stretch.fits(i)) {
         blocks.keep(base + i, stretch.rows()[i].number());
         if (stretch.isAnyBlanked(i)) {
