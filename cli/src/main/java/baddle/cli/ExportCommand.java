@@ -2,6 +2,7 @@ package baddle.cli;
 
 import baddle.app.Inputs;
 import baddle.app.Project;
+import baddle.app.export.Corrections;
 import baddle.app.export.ExportException;
 import baddle.app.export.Exporting;
 import baddle.app.export.RowsChoice;
@@ -82,6 +83,15 @@ final class ExportCommand implements Command {
             .longOpt("left-out")
             .desc("the rows that rules have left out instead; their files are read again")
             .get(),
+        option("sheets-by", "A,B,...", "in .xlsx: a sheet for each value"),
+        Option.builder()
+            .longOpt("append")
+            .desc("add to a .csv, .xlsx or .db file what came since, with batch and batch_time")
+            .get(),
+        option(
+            "corrections",
+            "HOW",
+            "with --append, of rows that changed since: append (with a sign, the default) or list"),
         option("table", "NAME", "the name of the table in a workbook or database"),
         option("separator", "WORD", "of CSV: comma, semicolon, tab or pipe (default: comma)"),
         option("decimal", "WORD", "of CSV: point or comma (default: point)"),
@@ -112,6 +122,9 @@ final class ExportCommand implements Command {
             choice(project, options),
             out.equals("-") && console.terminal().out() ? form.onTerminal() : form);
     List<String> splitBy = list(options, "split-by");
+    if (options.has("append")) {
+      return append(project, exporting, out, options, console);
+    }
     if (!splitBy.isEmpty()) {
       return split(exporting, out, splitBy, options, console);
     }
@@ -123,12 +136,18 @@ final class ExportCommand implements Command {
         throw new UsageException("--out: " + problem.get());
       }
     }
+    List<String> sheetsBy = list(options, "sheets-by");
+    if (!sheetsBy.isEmpty() && !RowsFile.isWorkbook(file)) {
+      throw new UsageException("--sheets-by is for a file that ends in .xlsx");
+    }
     Exporting.Result result;
     try {
       result =
           terminal
               ? exporting.toText(console.data())
-              : exporting.toFile(file, options.value("table"));
+              : sheetsBy.isEmpty()
+                  ? exporting.toFile(file, options.value("table"))
+                  : exporting.toSheets(file, sheetsBy);
     } catch (ExportException e) {
       throw new UsageException(e.getMessage());
     } catch (IOException e) {
@@ -145,6 +164,87 @@ final class ExportCommand implements Command {
     return Status.DONE;
   }
 
+  private static int append(
+      Project project, Exporting exporting, String out, CommandOptions options, Console console)
+      throws UsageException, IOException {
+    for (String other : List.of("split-by", "order", "period", "since-batch")) {
+      if (options.has(other)) {
+        throw new UsageException("--append and --" + other + " exclude each other");
+      }
+    }
+    Path file = console.folder().resolve(out);
+    Optional<String> problem =
+        RowsFile.appendProblem(file).or(() -> Inputs.of(project).problem(file));
+    if (problem.isPresent()) {
+      throw new UsageException("--out: " + problem.get());
+    }
+    String word = options.value("corrections").orElse(Corrections.APPEND.word());
+    List<String> words = Arrays.stream(Corrections.values()).map(Corrections::word).toList();
+    if (!words.contains(word)) {
+      throw new UsageException(
+          "--corrections is one of " + String.join(", ", words) + Nearest.hint(word, words));
+    }
+    Corrections corrections = List.of(Corrections.values()).get(words.indexOf(word));
+    try {
+      Exporting.Appended appended = exporting.append(file, options.value("table"), corrections);
+      if (options.json()) {
+        console.out().print(json(appended, out) + "\n");
+      } else if (!options.quiet()) {
+        say(appended, out, corrections, console);
+      }
+      return Status.DONE;
+    } catch (ExportException e) {
+      throw new UsageException(e.getMessage());
+    }
+  }
+
+  private static void say(
+      Exporting.Appended appended, String out, Corrections corrections, Console console) {
+    String batch = "batch " + appended.batch().number();
+    if (!appended.written()) {
+      console.out().println("unchanged: " + out + ", it has all rows up to " + batch);
+    } else {
+      String added = NumberText.counted(appended.added(), "row");
+      console.out().println("appended: " + out + ", " + added + ", up to " + batch);
+    }
+    if (appended.corrected() > 0) {
+      String changed = NumberText.counted(appended.corrected(), "row");
+      console
+          .out()
+          .println(
+              corrections == Corrections.APPEND
+                  ? "  " + changed + " that changed or went since corrected, with a sign"
+                  : "  "
+                      + changed
+                      + " changed or went since and not corrected; baddle compare --rows lists them");
+    }
+  }
+
+  private static String json(Exporting.Appended appended, String out) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          json.writeStringField("file", out);
+          json.writeNumberField("batch", appended.batch().number());
+          json.writeNumberField("added", appended.added());
+          json.writeNumberField("corrected", appended.corrected());
+          json.writeBooleanField("written", appended.written());
+          json.writeEndObject();
+        });
+  }
+
+  /** The name with the period that the rows are of, if it wants one. */
+  private static String ofPeriod(String name, CommandOptions options) throws UsageException {
+    if (!name.contains("{period}")) {
+      return name;
+    }
+    return name.replace(
+        "{period}",
+        options
+            .value("period")
+            .orElseThrow(() -> new UsageException("{period} in --out needs --period PERIOD")));
+  }
+
   private static int split(
       Exporting exporting,
       String out,
@@ -154,7 +254,9 @@ final class ExportCommand implements Command {
       throws UsageException, IOException {
     List<RowsFile.Ready> ready;
     try {
-      ready = exporting.beside(console.folder(), out, splitBy, options.value("table"));
+      ready =
+          exporting.beside(
+              console.folder(), ofPeriod(out, options), splitBy, options.value("table"));
     } catch (ExportException e) {
       throw new UsageException(e.getMessage());
     }

@@ -294,4 +294,36 @@ class ExportProgramTests {
     }
     assertThat(exported("--where", "site = 'x'")).hasSizeGreaterThan(40_000);
   }
+
+  @Test
+  void each_value_has_a_sheet_with_a_table_of_its_own() throws Exception {
+    Baddle.Run run = baddle.run("export", "--sheets-by", "site", "--out", "sites.xlsx");
+
+    assertThat(run.status()).as(run.err()).isZero();
+    assertThat(baddle.run("look", "sites.xlsx").out())
+        .contains("sheet Dunmere", "sheet (blank)", "names: ");
+    assertThat(baddle.run("export", "--sheets-by", "site", "--out", "s.csv").err())
+        .contains("--sheets-by is for a file that ends in .xlsx");
+    assertThat(baddle.run("export", "--split-by", "site", "--out", "p/{period} {site}.csv").err())
+        .contains("{period} in --out needs --period");
+  }
+
+  @Test
+  void a_plan_s_running_log_grows_with_each_run() throws Exception {
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(
+        plan,
+        Files.readString(plan)
+            + "\nreports: {log.csv: {rows: sales, columns: [site, amount], origin: none, append: true}}\n");
+    assertThat(baddle.run("run").out()).contains("written: log.csv");
+    long before = Files.readAllLines(folder.resolve("log.csv")).size();
+    assertThat(baddle.run("run").out()).contains("as it was: log.csv");
+
+    assertThat(Files.readAllLines(folder.resolve("log.csv"))).hasSize((int) before);
+    Files.writeString(folder.resolve("log.csv"), "other,columns\n");
+    Baddle.Run refused = baddle.run("run");
+    assertThat(refused.status()).isNotZero();
+    assertThat(refused.err()).contains("isn't this log");
+    assertThat(Files.readString(folder.resolve("log.csv"))).isEqualTo("other,columns\n");
+  }
 }

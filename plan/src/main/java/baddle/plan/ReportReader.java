@@ -8,6 +8,7 @@ import baddle.core.table.Column;
 import baddle.core.table.Origin;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -17,7 +18,7 @@ final class ReportReader {
 
   private static final List<String> OF_SUMMARIES = List.of("summaries", "form", "totals");
   private static final List<String> OF_ROWS =
-      List.of("rows", "columns", "origin", "where", "order", "split_by");
+      List.of("rows", "columns", "origin", "where", "order", "split_by", "append", "corrections");
   private static final String DESCENDING = " descending";
 
   private final NodeReader nodes;
@@ -107,7 +108,8 @@ final class ReportReader {
                     origin(keys),
                     where(keys, known),
                     columns(keys, "order", known),
-                    splitBy))));
+                    splitBy,
+                    log(file, keys)))));
   }
 
   private List<String> columns(Map<String, PlanNode> keys, String key, List<String> known) {
@@ -124,6 +126,33 @@ final class ReportReader {
       }
     }
     return columns;
+  }
+
+  private Optional<RowsPlan.Log> log(String file, Map<String, PlanNode> keys) {
+    boolean appends =
+        keys.containsKey("append") && nodes.truth(keys.get("append"), "append").orElse(false);
+    RowsPlan.Log log =
+        nodes.choice(
+            keys,
+            "corrections",
+            List.of(RowsPlan.Log.values()),
+            one -> one.name().toLowerCase(Locale.ROOT),
+            RowsPlan.Log.APPEND);
+    if (!appends) {
+      if (keys.containsKey("corrections")) {
+        nodes.problem(keys.get("corrections"), "corrections: is for append: true");
+      }
+      return Optional.empty();
+    }
+    for (String other : List.of("order", "split_by")) {
+      if (keys.containsKey(other)) {
+        nodes.problem(keys.get(other), other + ": has no place beside append: true");
+      }
+    }
+    if (!file.matches("(?i).*\\.(csv|xlsx|db)")) {
+      nodes.problem(keys.get("append"), "append: true is for files that end in .csv, .xlsx or .db");
+    }
+    return Optional.of(log);
   }
 
   private String origin(Map<String, PlanNode> keys) {

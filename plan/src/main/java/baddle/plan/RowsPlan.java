@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param where a condition that they meet
  * @param order columns, each perhaps with {@code descending}
  * @param splitBy columns of which each combination of values has a file of its own
+ * @param log how it grows with each batch; empty for a file that is written anew
  */
 public record RowsPlan(
     String dataset,
@@ -19,7 +20,16 @@ public record RowsPlan(
     String origin,
     Optional<String> where,
     List<String> order,
-    List<String> splitBy) {
+    List<String> splitBy,
+    Optional<Log> log) {
+
+  /** What becomes of rows that a running log has and that changed since. */
+  public enum Log {
+    /** They are taken back with a sign, and appended as they are now. */
+    APPEND,
+    /** They stay. */
+    LIST
+  }
 
   /** The words for {@code origin:}. */
   public static final List<String> ORIGINS = List.of("none", "short", "all");

@@ -38,15 +38,19 @@ import java.util.Set;
 public final class ChangedRows {
 
   /** What became of the row. */
-  static final String CHANGE = "row_change";
+  public static final String CHANGE = "row_change";
 
   /** Whether it is the row as it was or as it is. */
-  static final String STATE = "row_state";
+  public static final String STATE = "row_state";
 
-  private static final String BEFORE = "before";
+  /** The state of a row as it was. */
+  public static final String BEFORE = "before";
+
   private static final String AFTER = "after";
   private static final String ROW = Origin.SOURCE_ROW.name();
-  private static final List<Column> PLACE =
+
+  /** File, sheet and row. */
+  public static final List<Column> PLACE =
       List.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_ROW);
 
   /** Rows that are told apart by their keys. */
@@ -68,10 +72,16 @@ public final class ChangedRows {
    * @param store stays open as long as rows are read
    * @param then which; empty for the one before the other
    * @param now which; empty for the last
+   * @param origin those of the origin's columns that are wanted, file, sheet and row at least
    * @throws CompareException if there are too many rows to be told apart
    */
   public ChangedRows(
-      Project project, Store store, String dataset, OptionalInt then, OptionalInt now)
+      Project project,
+      Store store,
+      String dataset,
+      OptionalInt then,
+      OptionalInt now,
+      List<Column> origin)
       throws IOException, CompareException {
     Batch last = BatchChoice.of(store, project, now);
     Batch first =
@@ -90,7 +100,7 @@ public final class ChangedRows {
         wanted.add(column.name());
       }
     }
-    PLACE.forEach(column -> wanted.add(column.name()));
+    origin.forEach(column -> wanted.add(column.name()));
     content = after.schema().only(wanted);
     List<Column> all = new ArrayList<>();
     all.add(new Column(CHANGE, ColumnType.text()));

@@ -140,6 +140,73 @@ public final class Exporting {
   }
 
   /**
+   * Writes them into a workbook with a sheet for each combination of values of some columns.
+   *
+   * @throws ExportException if they can't be chosen or split as asked
+   */
+  public Result toSheets(Path file, List<String> columns) throws IOException, ExportException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      RowsOfDataset all = new RowsOfDataset(project, store, dataset, choice);
+      List<RowsFile.Sheet> sheets = new ArrayList<>();
+      String names = "{" + String.join("} {", columns) + "}";
+      for (Map.Entry<String, RowsChoice> one :
+          SplitRows.files(project, store, dataset, choice, columns, names).entrySet()) {
+        RowsOfDataset rows = new RowsOfDataset(project, store, dataset, one.getValue());
+        sheets.add(new RowsFile.Sheet(one.getKey(), rows));
+      }
+      if (sheets.isEmpty()) {
+        sheets.add(new RowsFile.Sheet(dataset, all));
+      }
+      RowsFile.Shape shape =
+          new RowsFile.Shape(dataset, form, about(choice, all.batch()), List.of());
+      return result(
+          all,
+          RowsFile.writeSheets(file, Optional.of(project.planFile()), all.schema(), shape, sheets));
+    }
+  }
+
+  /**
+   * What was appended to a running log.
+   *
+   * @param batch the batch that the log goes up to
+   * @param added how many rows came in
+   * @param corrected how many rows that it has had are others now, or gone
+   * @param written whether the file is another one now
+   */
+  public record Appended(BatchStamp batch, long added, long corrected, boolean written) {}
+
+  /**
+   * Appends them to a running log.
+   *
+   * @throws ExportException if they can't be chosen as asked, or the file is no such log
+   */
+  public Appended append(Path file, Optional<String> table, Corrections corrections)
+      throws IOException, ExportException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      RunningLog.Appended appended =
+          new RunningLog(project, store, dataset, choice, corrections).beside(file, form, table);
+      boolean written = false;
+      if (appended.ready().isPresent()) {
+        try (RowsFile.Ready ready = appended.ready().get()) {
+          written = ready.beside().place();
+        }
+      }
+      return new Appended(
+          BatchStamp.of(appended.batch()), appended.added(), appended.corrected(), written);
+    }
+  }
+
+  /** The same, written beside the file from where it has yet to be moved; empty if it stays. */
+  public Optional<RowsFile.Ready> appendBeside(Path file, Corrections corrections)
+      throws IOException, ExportException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      return new RunningLog(project, store, dataset, choice, corrections)
+          .beside(file, form, Optional.empty())
+          .ready();
+    }
+  }
+
+  /**
    * Writes them as delimited text.
    *
    * @param out stays open

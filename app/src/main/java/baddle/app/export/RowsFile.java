@@ -15,8 +15,12 @@ import java.io.BufferedOutputStream;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.ByteBuffer;
+import java.nio.channels.SeekableByteChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -145,6 +149,142 @@ public final class RowsFile {
                   }
                 });
     return new Ready(beside, counted.written());
+  }
+
+  /** Rows on a sheet of their own. */
+  record Sheet(String name, Rows rows) {}
+
+  /** Writes a workbook with a table on each sheet, all with the same columns. */
+  static Written writeSheets(
+      Path file, Optional<Path> project, Schema schema, Shape shape, List<Sheet> sheets)
+      throws IOException {
+    long[] count = new long[1];
+    List<String> remarks = new ArrayList<>();
+    new OutputFile(file)
+        .write(
+            project,
+            out -> {
+              Sheet first = sheets.get(0);
+              XlsxRows writer =
+                  new XlsxRows(out, schema, first.name(), first.rows().count(), shape.about());
+              try (writer) {
+                for (Sheet sheet : sheets) {
+                  if (!sheet.equals(first)) {
+                    writer.nextTable(sheet.name(), sheet.rows().count());
+                  }
+                  Counted counted = new Counted();
+                  counted.push(sheet.rows(), writer);
+                  count[0] += counted.written().rows();
+                }
+              }
+              remarks.addAll(writer.remarks());
+            });
+    return new Written(count[0], remarks);
+  }
+
+  /** Whether a path's ending is that of a workbook with named tables. */
+  public static boolean isWorkbook(Path file) {
+    return ending(file).equals(".xlsx");
+  }
+
+  /** Whether a path's ending is that of a database. */
+  static boolean isDatabase(Path file) {
+    return ending(file).equals(".db");
+  }
+
+  /** Why nothing can be appended to a file of a path's ending; empty where it can. */
+  public static Optional<String> appendProblem(Path file) {
+    return List.of(".csv", ".xlsx", ".db").contains(ending(file))
+        ? problem(file)
+        : Optional.of(file + " should end in .csv, .xlsx or .db to be appended to");
+  }
+
+  /** Rows that can be gone over. */
+  @FunctionalInterface
+  interface Scan {
+    void scan(BlockSink sink) throws IOException;
+  }
+
+  /**
+   * Writes what a file has and what is appended beside it, from where it has yet to be moved.
+   *
+   * @param before the rows that it has; empty where it isn't there
+   */
+  static Ready appendBeside(
+      Path file,
+      Optional<Path> project,
+      Schema schema,
+      Shape shape,
+      Optional<Scan> before,
+      Scan fresh)
+      throws IOException {
+    Rows rows = new Both(ending(file).equals(".xlsx") ? before : Optional.empty(), fresh);
+    if (before.isEmpty() || ending(file).equals(".xlsx")) {
+      return writeBeside(file, project, schema, shape, rows);
+    }
+    Counted counted = new Counted();
+    OutputFile.Beside beside =
+        new OutputFile(file)
+            .writeBeside(
+                project,
+                out -> {
+                  if (isDatabase(file)) {
+                    appendTable(file, schema, shape, rows, counted, out);
+                  } else {
+                    copyLines(file, out);
+                    try (RowsWriter writer = new CsvRows(out, schema, shape.form(), false)) {
+                      counted.push(rows, writer);
+                    }
+                  }
+                });
+    return new Ready(beside, counted.written());
+  }
+
+  private record Both(Optional<Scan> before, Scan fresh) implements Rows {
+
+    @Override
+    public void scan(BlockSink sink) throws IOException {
+      if (before.isPresent()) {
+        before.get().scan(sink);
+      }
+      fresh.scan(sink);
+    }
+
+    @Override
+    public long count() throws IOException {
+      long[] count = new long[1];
+      scan((block, from, to) -> count[0] += to - from);
+      return count[0];
+    }
+  }
+
+  private static void appendTable(
+      Path file, Schema schema, Shape shape, Rows rows, Counted counted, OutputStream out)
+      throws IOException {
+    Path beside = Files.createTempFile(file.toAbsolutePath().getParent(), ".baddle", ".part");
+    try {
+      Files.copy(file, beside, StandardCopyOption.REPLACE_EXISTING);
+      try (RowsWriter writer = new SqliteRows(beside, schema, shape.table(), false)) {
+        counted.push(rows, writer);
+      }
+      Files.copy(beside, out);
+    } finally {
+      Files.deleteIfExists(beside);
+    }
+  }
+
+  /** Copies a text, and ends its last line if nobody has. */
+  private static void copyLines(Path file, OutputStream out) throws IOException {
+    Files.copy(file, out);
+    long size = Files.size(file);
+    try (SeekableByteChannel channel = Files.newByteChannel(file)) {
+      ByteBuffer last = ByteBuffer.allocate(1);
+      channel.position(Math.max(0, size - 1));
+      boolean ended = channel.read(last) == 1 && last.get(0) == '\n';
+      if (!ended) {
+        out.write(new byte[] {'\r', '\n'});
+      }
+    }
   }
 
   /** Writes rows as delimited text into a stream, which stays open. */

@@ -131,6 +131,11 @@ public final class RowsOfDataset implements RowsFile.Rows {
     return Stream.concat(own.stream(), origin.stream().map(Column::name)).distinct().toList();
   }
 
+  /** All columns that there are. */
+  Schema whole() {
+    return reader.schema();
+  }
+
   /** The columns they have. */
   public Schema schema() {
     return schema;

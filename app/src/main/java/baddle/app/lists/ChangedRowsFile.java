@@ -51,7 +51,8 @@ public final class ChangedRowsFile {
       CsvForm form)
       throws IOException, CompareException {
     try (Store store = Store.openToRead(project.storeFolder())) {
-      ChangedRows changed = new ChangedRows(project, store, dataset, before, after);
+      ChangedRows changed =
+          new ChangedRows(project, store, dataset, before, after, ChangedRows.PLACE);
       RowsFile.Shape shape =
           new RowsFile.Shape("rows", form, List.<Map.Entry<String, String>>of(), List.of());
       return RowsFile.write(

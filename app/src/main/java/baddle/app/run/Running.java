@@ -11,6 +11,7 @@ import baddle.app.compare.Comparing;
 import baddle.app.compare.Comparison;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
+import baddle.app.export.Corrections;
 import baddle.app.export.ExportException;
 import baddle.app.export.Exporting;
 import baddle.app.export.RowsFile;
@@ -235,10 +236,21 @@ public final class Running {
     }
   }
 
-  private List<OutputFile.Beside> rows(ReportPlan report, RowsPlan rows, int batch)
-      throws IOException {
+  private List<OutputFile.Beside> rows(
+      ReportPlan report, RowsPlan rows, int batch, List<Path> unchanged) throws IOException {
     try {
-      return Exporting.of(project, rows, batch)
+      Exporting exporting = Exporting.of(project, rows, batch);
+      if (rows.log().isPresent()) {
+        Path file = file(project, report);
+        Files.createDirectories(file.resolveSibling(""));
+        Optional<RowsFile.Ready> ready =
+            exporting.appendBeside(file, Corrections.valueOf(rows.log().get().name()));
+        if (ready.isEmpty()) {
+          unchanged.add(file);
+        }
+        return ready.map(RowsFile.Ready::beside).stream().toList();
+      }
+      return exporting
           .beside(project.folder(), report.file(), rows.splitBy(), Optional.empty())
           .stream()
           .map(RowsFile.Ready::beside)
@@ -254,7 +266,7 @@ public final class Running {
     try {
       for (ReportPlan report : project.plan().reports()) {
         if (report.rows().isPresent()) {
-          ready.addAll(rows(report, report.rows().get(), batch));
+          ready.addAll(rows(report, report.rows().get(), batch, unchanged));
           continue;
         }
         List<SummaryPlan> summaries =

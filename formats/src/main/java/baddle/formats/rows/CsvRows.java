@@ -30,6 +30,15 @@ public final class CsvRows implements RowsWriter {
    * @param out is closed with this
    */
   public CsvRows(OutputStream out, Schema schema, CsvForm form) throws IOException {
+    this(out, schema, form, true);
+  }
+
+  /**
+   * Begins a file, or goes on with one that has its headings already.
+   *
+   * @param out is closed with this
+   */
+  public CsvRows(OutputStream out, Schema schema, CsvForm form, boolean begins) throws IOException {
     Writer characters =
         new OutputStreamWriter(
             out,
@@ -37,7 +46,7 @@ public final class CsvRows implements RowsWriter {
                 .newEncoder()
                 .onMalformedInput(CodingErrorAction.REPORT)
                 .onUnmappableCharacter(CodingErrorAction.REPORT));
-    if (form.byteOrderMark()) {
+    if (begins && form.byteOrderMark()) {
       characters.write('\uFEFF');
     }
     writer =
@@ -52,7 +61,9 @@ public final class CsvRows implements RowsWriter {
     for (int i = 0; i < marked.length; i++) {
       marked[i] = form.marksFormulas() && schema.column(i).type().kind() == ColumnType.Kind.TEXT;
     }
-    writer.writeRecord(schema.names());
+    if (begins) {
+      writer.writeRecord(schema.names());
+    }
   }
 
   @Override

@@ -8,9 +8,11 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.sql.Types;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Properties;
 import java.util.stream.Collectors;
@@ -36,6 +38,15 @@ public final class SqliteRows implements RowsWriter {
    * @param table the name of its table
    */
   public SqliteRows(Path file, Schema schema, String table) throws IOException {
+    this(file, schema, table, true);
+  }
+
+  /**
+   * Begins a table, or goes on with one that is there.
+   *
+   * @param table the name of the table
+   */
+  public SqliteRows(Path file, Schema schema, String table, boolean begins) throws IOException {
     this.schema = schema;
     this.texts = new RowTexts(schema, '.');
     try {
@@ -43,10 +54,12 @@ public final class SqliteRows implements RowsWriter {
       execute("PRAGMA journal_mode = OFF");
       execute("PRAGMA synchronous = OFF");
       connection.setAutoCommit(false);
-      execute(
-          schema.columns().stream()
-              .map(column -> quoted(column.name()) + " " + type(column.type()))
-              .collect(Collectors.joining(", ", "CREATE TABLE " + quoted(table) + " (", ")")));
+      if (begins) {
+        execute(
+            schema.columns().stream()
+                .map(column -> quoted(column.name()) + " " + type(column.type()))
+                .collect(Collectors.joining(", ", "CREATE TABLE " + quoted(table) + " (", ")")));
+      }
       insert =
           connection.prepareStatement(
               schema.columns().stream()
@@ -56,6 +69,46 @@ public final class SqliteRows implements RowsWriter {
     } catch (SQLException e) {
       throw failed(e);
     }
+  }
+
+  /** The columns of a table of a database; none where there is no such table. */
+  public static List<String> columns(Path file, String table) throws IOException {
+    List<String> names = new ArrayList<>();
+    read(
+        file,
+        "SELECT name FROM pragma_table_info(" + literal(table) + ")",
+        row -> names.add(row.getString(1)));
+    return names;
+  }
+
+  /** The greatest value of a column of whole numbers; 0 where there is none. */
+  public static long greatest(Path file, String table, String column) throws IOException {
+    long[] greatest = new long[1];
+    read(
+        file,
+        "SELECT max(" + quoted(column) + ") FROM " + quoted(table),
+        row -> greatest[0] = row.getLong(1));
+    return greatest[0];
+  }
+
+  private interface Use {
+    void row(ResultSet row) throws SQLException;
+  }
+
+  private static void read(Path file, String query, Use use) throws IOException {
+    try (Connection connection = JDBC.createConnection(JDBC.PREFIX + file, new Properties());
+        Statement statement = connection.createStatement();
+        ResultSet rows = statement.executeQuery(query)) {
+      while (rows.next()) {
+        use.row(rows);
+      }
+    } catch (SQLException e) {
+      throw failed(e);
+    }
+  }
+
+  private static String literal(String text) {
+    return "'" + text.replace("'", "''") + "'";
   }
 
   private static String type(ColumnType type) {

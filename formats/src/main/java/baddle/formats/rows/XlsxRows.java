@@ -13,8 +13,11 @@ import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 
@@ -32,7 +35,8 @@ public final class XlsxRows implements RowsWriter {
 
   private final Workbook workbook;
   private final Schema schema;
-  private final String name;
+  private String name;
+  private final Set<String> sheetNames = new HashSet<>();
   private final List<Map.Entry<String, String>> about;
   private final RowTexts texts;
   private final List<String> remarks = new ArrayList<>();
@@ -74,7 +78,7 @@ public final class XlsxRows implements RowsWriter {
     String end = sheets == 1 ? "" : " " + sheets;
     String legal = name.replaceAll("[\\[\\]:*?/\\\\]", " ").strip();
     String cut = legal.substring(0, Math.min(MOST_NAME - end.length(), legal.length()));
-    Worksheet next = workbook.newWorksheet(cut + end);
+    Worksheet next = workbook.newWorksheet(free(cut, end));
     int rows = (int) Math.max(1, Math.min(left, SheetLimits.ROWS - 1));
     left -= rows;
     String table = tableName(name) + (sheets == 1 ? "" : "_" + sheets);
@@ -87,6 +91,30 @@ public final class XlsxRows implements RowsWriter {
     row = 1;
     flushed = 0;
     return next;
+  }
+
+  /** A sheet's name that no other has, whatever its case. */
+  private String free(String wanted, String end) {
+    String found = wanted + end;
+    for (int i = 2; !sheetNames.add(found.toLowerCase(Locale.ROOT)); i++) {
+      String more = "_" + i + end;
+      found = wanted.substring(0, Math.min(MOST_NAME - more.length(), wanted.length())) + more;
+    }
+    return found;
+  }
+
+  /**
+   * Ends the table and begins another with the same columns on a sheet of its own.
+   *
+   * @param other the name of the table and its sheet
+   * @param rows how many rows are to come
+   */
+  public void nextTable(String other, long rows) throws IOException {
+    end();
+    name = other;
+    left = rows;
+    sheets = 0;
+    sheet = begin();
   }
 
   @Override

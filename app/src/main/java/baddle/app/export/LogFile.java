@@ -1,0 +1,207 @@
+package baddle.app.export;
+
+import baddle.core.finding.Place;
+import baddle.core.grid.CellRange;
+import baddle.core.grid.CsvForm;
+import baddle.core.grid.Dialect;
+import baddle.core.grid.GridFile;
+import baddle.core.grid.GridRow;
+import baddle.core.grid.GridSheet;
+import baddle.core.grid.RowSink;
+import baddle.core.intake.HeldRow;
+import baddle.core.intake.Intake;
+import baddle.core.intake.IntakeColumn;
+import baddle.core.intake.IntakeSpec;
+import baddle.core.intake.SourceIntake;
+import baddle.core.table.BlockBuilder;
+import baddle.core.table.BlockSink;
+import baddle.core.table.Column;
+import baddle.core.table.Origin;
+import baddle.core.table.Schema;
+import baddle.core.value.ColumnType;
+import baddle.formats.Formats;
+import baddle.formats.rows.SqliteRows;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** A running log as it lies there. */
+final class LogFile {
+
+  private static final int BLOCK = 4_096;
+  private static final String ABOUT = "About";
+
+  private final Path file;
+  private final Schema schema;
+  private final CsvForm form;
+  private final String table;
+
+  /**
+   * A log that is there.
+   *
+   * @param schema the columns that it has to have
+   * @param form how it is written where it is delimited text
+   * @param table the name of its table otherwise
+   */
+  LogFile(Path file, Schema schema, CsvForm form, String table) {
+    this.file = file;
+    this.schema = schema;
+    this.form = form;
+    this.table = table;
+  }
+
+  /**
+   * The last batch that it has rows of; 0 for a log without rows.
+   *
+   * @throws ExportException if it has other columns, or can't be gone on with
+   */
+  long lastBatch() throws IOException, ExportException {
+    if (RowsFile.isDatabase(file)) {
+      refuseOthers(SqliteRows.columns(file, table));
+      return SqliteRows.greatest(file, table, Origin.BATCH.name());
+    }
+    long[] last = new long[1];
+    int batch = schema.indexOf(Origin.BATCH.name()).orElseThrow();
+    try (GridFile grid = open()) {
+      for (GridSheet sheet : sheets(grid)) {
+        refuseOthers(headings(sheet));
+        read(
+            sheet,
+            (block, from, to) -> {
+              for (int row = from; row < to; row++) {
+                last[0] = Math.max(last[0], block.numbers(batch).values()[row]);
+              }
+            });
+      }
+    }
+    return last[0];
+  }
+
+  /** Pushes its rows. */
+  void scan(BlockSink sink) throws IOException {
+    try (GridFile grid = open()) {
+      for (GridSheet sheet : sheets(grid)) {
+        read(sheet, sink);
+      }
+    } catch (ExportException e) {
+      throw new IOException(e.getMessage(), e);
+    }
+  }
+
+  private GridFile open() throws IOException {
+    return new Formats()
+        .open(
+            file,
+            new Dialect(
+                Optional.of(form.separator()), Optional.of('"'), Optional.of(form.charset())));
+  }
+
+  private List<GridSheet> sheets(GridFile grid) throws ExportException {
+    List<GridSheet> own = new ArrayList<>();
+    for (GridSheet sheet : grid.sheets()) {
+      boolean named = sheet.name().isEmpty() || sheet.name().startsWith(sheetName());
+      if (named) {
+        own.add(sheet);
+      } else if (!sheet.name().equals(ABOUT) && !sheet.isReport()) {
+        throw new ExportException(
+            file
+                + " has a sheet "
+                + sheet.name()
+                + ", which would be lost, for a workbook is written anew as a whole; keep the log in"
+                + " a file of its own");
+      }
+    }
+    return own;
+  }
+
+  private String sheetName() {
+    return table.replaceAll("[\\[\\]:*?/\\\\]", " ").strip();
+  }
+
+  private void refuseOthers(List<String> there) throws ExportException {
+    if (!there.equals(schema.names())) {
+      throw new ExportException(
+          file
+              + " isn't this log: its columns are "
+              + String.join(", ", there)
+              + ", and those to be appended are "
+              + String.join(", ", schema.names())
+              + "; begin another file");
+    }
+  }
+
+  private static List<String> headings(GridSheet sheet) throws IOException {
+    FirstRow first = new FirstRow();
+    sheet.read(first);
+    return first.cells;
+  }
+
+  private static final class FirstRow implements RowSink {
+
+    private final GridRow lent = new GridRow();
+    private final List<String> cells = new ArrayList<>();
+
+    @Override
+    public GridRow next() {
+      return lent;
+    }
+
+    @Override
+    public boolean wantsMore() {
+      return cells.isEmpty();
+    }
+
+    @Override
+    public void row(GridRow row) {
+      for (int column = 0; column < row.width(); column++) {
+        cells.add(row.text(column));
+      }
+    }
+  }
+
+  private void read(GridSheet sheet, BlockSink sink) throws IOException {
+    List<IntakeColumn> columns = new ArrayList<>();
+    for (Column column : schema.columns()) {
+      columns.add(
+          new IntakeColumn(
+              column,
+              List.of(),
+              IntakeColumn.Need.HEADING,
+              Optional.empty(),
+              Optional.empty(),
+              Optional.empty(),
+              Map.of(),
+              column.type().kind() == ColumnType.Kind.TEXT));
+    }
+    BlockBuilder blocks = new BlockBuilder(schema, BLOCK, sink);
+    Intake intake =
+        new Intake(
+            new IntakeSpec(columns, Map.of()),
+            Place.file(file.toString()),
+            sheet,
+            CellRange.EVERYTHING,
+            blocks,
+            this::refuse);
+    sheet.read(intake);
+    if (intake.result().outcome() != SourceIntake.Outcome.READ) {
+      throw new IOException(file + " has no table with the log's headings");
+    }
+    blocks.flush();
+  }
+
+  private void refuse(HeldRow row) throws IOException {
+    throw new IOException(
+        file
+            + ", row "
+            + row.rowNumber()
+            + ", was changed by hand: "
+            + row.values().get(0).heading()
+            + " is \""
+            + row.values().get(0).value()
+            + "\", expected "
+            + row.values().get(0).expectation());
+  }
+}
