@@ -6,6 +6,7 @@ import baddle.core.table.Column;
 import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
+import baddle.formats.xlsx.CellText;
 import baddle.formats.xlsx.SheetLimits;
 import baddle.formats.xlsx.XlsxWriter;
 import java.io.IOException;
@@ -146,7 +147,7 @@ public final class XlsxRows implements RowsWriter {
     if (type.kind() == ColumnType.Kind.TEXT) {
       String text = String.valueOf(texts.text(block, column, at));
       sheet.inlineString(
-          row, column, SheetLimits.text(text, "row " + row + " of the rows, " + one.name()));
+          row, column, CellText.of(text, "row " + row + " of the rows, " + one.name()));
       return;
     }
     long value = ((LongVector) block.vector(column)).values()[at];

@@ -80,7 +80,7 @@ public final class XlsxWriter implements Closeable {
                           + SheetLimits.CHARACTERS)
                   + "; write a .csv file"));
     }
-    sheet.value(row, column, text);
+    sheet.value(row, column, CellText.escaped(text));
     finish(row, column, text.length(), style);
   }
 
