@@ -326,4 +326,18 @@ class ExportProgramTests {
     assertThat(refused.err()).contains("isn't this log");
     assertThat(Files.readString(folder.resolve("log.csv"))).isEqualTo("other,columns\n");
   }
+
+  @Test
+  void characters_that_a_format_can_not_hold_are_escaped_or_replaced_and_said() throws Exception {
+    baddle.write("in/b.csv", "day,site,code,amount", "2026-05-01,bell\u0007end,_x0041_,1.00");
+    baddle.run("consolidate");
+    String[] of = {"--where", "day >= date '2026-05-01'"};
+
+    Baddle.Run ods = baddle.run("export", "--out", "t.ods", of[0], of[1]);
+    baddle.run("export", "--out", "t.xlsx", of[0], of[1]);
+
+    assertThat(ods.out()).contains("1 text has characters that .ods can't hold");
+    assertThat(baddle.run("look", "t.ods", "--json").out()).contains("bell\ufffdend", "_x0041_");
+    assertThat(baddle.run("look", "t.xlsx", "--json").out()).contains("bell\\u0007end", "_x0041_");
+  }
 }

@@ -11,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Optional;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
@@ -21,6 +22,11 @@ import java.util.zip.ZipOutputStream;
  */
 public final class OdsWriter implements Closeable {
 
+  private static final Pattern IMPOSSIBLE =
+      Pattern.compile(
+          "[\\x00-\\x08\\x0b\\x0c\\x0e-\\x1f\\ufffe\\uffff]"
+              + "|[\\ud800-\\udbff](?![\\udc00-\\udfff])|(?<![\\ud800-\\udbff])[\\udc00-\\udfff]");
+
   private static final String OASIS = "urn:oasis:names:tc:opendocument:xmlns:";
   private static final int BUFFER = 1 << 16;
   private static final Pattern SPECIAL = Pattern.compile("[\t\r]|  ");
@@ -30,6 +36,7 @@ public final class OdsWriter implements Closeable {
   private final Writer content;
   private final String sheetName;
   private Optional<String> rangeName = Optional.empty();
+  private long replaced;
   private int columns;
   private int column;
   private long rows;
@@ -91,7 +98,14 @@ public final class OdsWriter implements Closeable {
     zip.write(text.getBytes(StandardCharsets.UTF_8));
   }
 
-  private static String escaped(String text) {
+  /** Markup as text; what no XML 1.0 can hold becomes U+FFFD. */
+  private String escaped(String whole) {
+    String text = whole;
+    Matcher impossible = IMPOSSIBLE.matcher(whole);
+    if (impossible.find()) {
+      replaced++;
+      text = impossible.replaceAll("\ufffd");
+    }
     return text.replace("&", "&amp;").replace("<", "&lt;").replace("'", "&apos;");
   }
 
@@ -169,6 +183,11 @@ public final class OdsWriter implements Closeable {
   /** Lets all that the sheet has in the end have a name, with buttons to filter it by. */
   public void nameRange(String name) {
     this.rangeName = Optional.of(name);
+  }
+
+  /** How many pieces of text have characters that were replaced, for the format can't hold them. */
+  public long replaced() {
+    return replaced;
   }
 
   /** Ends the workbook. */

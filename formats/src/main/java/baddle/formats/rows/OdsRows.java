@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -84,13 +85,20 @@ public final class OdsRows implements RowsWriter {
 
   @Override
   public List<String> remarks() {
-    return longNumbers == 0
-        ? List.of()
-        : List.of(
-            longNumbers
-                + " numbers of more than "
-                + SheetLimits.DIGITS
-                + " digits are text, for a workbook's numbers hold no more");
+    List<String> remarks = new ArrayList<>();
+    if (longNumbers > 0) {
+      remarks.add(
+          RowTexts.counted(longNumbers, "1 number is", "numbers are")
+              + " text, for a workbook's numbers hold no more than "
+              + SheetLimits.DIGITS
+              + " digits");
+    }
+    if (writer.replaced() > 0) {
+      remarks.add(
+          RowTexts.counted(writer.replaced(), "1 text has", "texts have")
+              + " characters that .ods can't hold, replaced by U+FFFD; .csv keeps them");
+    }
+    return remarks;
   }
 
   @Override

@@ -125,4 +125,9 @@ final class RowTexts {
       return text.toString();
     }
   }
+
+  /** A count with its verb: {@code 1 text has}, {@code 3 texts have}. */
+  static String counted(long count, String one, String several) {
+    return count == 1 ? one : count + " " + several;
+  }
 }

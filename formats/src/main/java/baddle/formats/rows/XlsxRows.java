@@ -232,10 +232,10 @@ public final class XlsxRows implements RowsWriter {
     }
     if (longNumbers > 0) {
       remarks.add(
-          longNumbers
-              + " numbers of more than "
+          RowTexts.counted(longNumbers, "1 number is", "numbers are")
+              + " text, for a workbook's numbers hold no more than "
               + SheetLimits.DIGITS
-              + " digits are text, for a workbook's numbers hold no more");
+              + " digits");
     }
     if (earlyDays > 0) {
       remarks.add(
