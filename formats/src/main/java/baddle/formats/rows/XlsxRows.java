@@ -239,10 +239,9 @@ public final class XlsxRows implements RowsWriter {
     }
     if (earlyDays > 0) {
       remarks.add(
-          earlyDays
-              + " days before "
-              + XlsxWriter.FIRST_DAY
-              + " are text, for workbooks have none");
+          RowTexts.counted(earlyDays, "1 day is", "days are")
+              + " text, for workbooks have none before "
+              + XlsxWriter.FIRST_DAY);
     }
     if (!about.isEmpty()) {
       Worksheet said = workbook.newWorksheet("About");
