@@ -340,4 +340,40 @@ class ExportProgramTests {
     assertThat(baddle.run("look", "t.ods", "--json").out()).contains("bell\ufffdend", "_x0041_");
     assertThat(baddle.run("look", "t.xlsx", "--json").out()).contains("bell\\u0007end", "_x0041_");
   }
+
+  @Test
+  void a_log_with_decimal_commas_goes_on_and_keeps_to_its_condition() throws Exception {
+    String[] log = {
+      "export",
+      "--append",
+      "--out",
+      "log.csv",
+      "--columns",
+      "site,amount",
+      "--origin",
+      "none",
+      "--separator",
+      "semicolon",
+      "--decimal",
+      "comma",
+      "--where",
+      "amount > 1"
+    };
+    baddle.run(log);
+    baddle.write(
+        "in/b.csv",
+        "day,site,code,amount",
+        "2026-05-01,Foxholt,1,1234.00",
+        "2026-05-02,Foxholt,2,0.50");
+    baddle.run("consolidate");
+
+    assertThat(baddle.run(log).out()).contains("1 row, up to batch 2");
+
+    assertThat(Files.readAllLines(folder.resolve("log.csv")))
+        .first()
+        .isEqualTo("site;amount;sign;batch;batch_time");
+    assertThat(Files.readAllLines(folder.resolve("log.csv")).get(4))
+        .startsWith("Foxholt;1234,00;1;2;");
+    assertThat(baddle.run(log).out()).contains("unchanged: log.csv");
+  }
 }

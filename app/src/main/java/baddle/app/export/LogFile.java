@@ -12,6 +12,9 @@ import baddle.core.intake.HeldRow;
 import baddle.core.intake.Intake;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.IntakeSpec;
+import baddle.core.intake.MendedRows;
+import baddle.core.intake.RowWatch;
+import baddle.core.intake.Shaping;
 import baddle.core.intake.SourceIntake;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.BlockSink;
@@ -19,6 +22,8 @@ import baddle.core.table.Column;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
+import baddle.core.value.Habit;
+import baddle.core.value.ValueRules;
 import baddle.formats.Formats;
 import baddle.formats.rows.SqliteRows;
 import java.io.IOException;
@@ -179,7 +184,15 @@ final class LogFile {
     BlockBuilder blocks = new BlockBuilder(schema, BLOCK, sink);
     Intake intake =
         new Intake(
-            new IntakeSpec(columns, Map.of()),
+            new IntakeSpec(
+                columns,
+                Map.of(),
+                ValueRules.STANDARD.with(
+                    form.decimalMark() == ',' ? Habit.DECIMAL_COMMA : Habit.DECIMAL_POINT),
+                Map.of(),
+                Shaping.NONE,
+                MendedRows.NONE,
+                RowWatch.NONE),
             Place.file(file.toString()),
             sheet,
             CellRange.EVERYTHING,

@@ -90,7 +90,8 @@ final class RunningLog {
     if (!begins && last == all.batch().number()) {
       return new Appended(Optional.empty(), all.batch(), 0, 0);
     }
-    Fresh fresh = last == 0 ? sink -> all.scan(rows.first(sink)) : changed(last, all, rows);
+    Fresh fresh =
+        last == 0 ? sink -> all.scan(rows.first(sink)) : changed(last, all, rows, condition);
     fresh.scan((block, from, to) -> {});
     long added = rows.added();
     long corrected = rows.corrected();
@@ -116,7 +117,7 @@ final class RunningLog {
     void scan(BlockSink sink) throws IOException;
   }
 
-  private Fresh changed(long last, RowsOfDataset all, LogRows rows)
+  private Fresh changed(long last, RowsOfDataset all, LogRows rows, Optional<Condition> condition)
       throws IOException, ExportException {
     try {
       ChangedRows changed =
@@ -127,13 +128,14 @@ final class RunningLog {
               OptionalInt.of((int) last),
               OptionalInt.of(all.batch().number()),
               ORIGIN);
-      for (Column column : rows.schema().columns()) {
-        boolean there =
-            column.equals(LogRows.SIGN) || changed.schema().indexOf(column.name()).isPresent();
-        if (!there) {
+      List<String> needed = new ArrayList<>(rows.schema().names());
+      condition.ifPresent(one -> needed.addAll(one.columns()));
+      needed.remove(LogRows.SIGN.name());
+      for (String column : needed) {
+        if (changed.schema().indexOf(column).isEmpty()) {
           throw new ExportException(
               "the column "
-                  + column.name()
+                  + column
                   + " wasn't there in batch "
                   + last
                   + ", which the log ends with; begin another file");

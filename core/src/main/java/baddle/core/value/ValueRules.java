@@ -61,6 +61,20 @@ public record ValueRules(
         decimal, dates, years, otherMonths, dash, unreadable, serialDates, firstDay, otherZone);
   }
 
+  /** The same with a decimal mark that is known. */
+  public ValueRules with(Habit decimalMark) {
+    return new ValueRules(
+        Optional.of(decimalMark),
+        dates,
+        years,
+        months,
+        dash,
+        unreadable,
+        serialDates,
+        firstDay,
+        zone);
+  }
+
   /** The same where another thing becomes of values that can't be read. */
   public ValueRules with(Unreadable other) {
     return new ValueRules(decimal, dates, years, months, dash, other, serialDates, firstDay, zone);
