@@ -43,17 +43,8 @@ final class CheckText {
   }
 
   private String headline() {
-    long errors = result.count(Severity.ERROR);
-    long warnings = result.count(Severity.WARNING);
     String notes = counted(result.count(Severity.NOTE), "note");
-    String verdict =
-        errors + warnings == 0
-            ? "nothing stands against these figures; "
-            : counted(errors, "error")
-                + " and "
-                + counted(warnings, "warning")
-                + " stand against these figures; ";
-    return "Batch " + result.batch() + ": " + verdict + notes;
+    return "Batch " + result.batch() + ": " + result.verdict() + "; " + notes;
   }
 
   private static String counted(long count, String noun) {

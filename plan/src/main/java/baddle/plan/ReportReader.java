@@ -7,6 +7,7 @@ import baddle.core.finding.Nearest;
 import baddle.core.table.Column;
 import baddle.core.table.Origin;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -16,7 +17,9 @@ import java.util.Set;
 /** Reads what files are written each time. */
 final class ReportReader {
 
-  private static final List<String> OF_SUMMARIES = List.of("summaries", "form", "totals");
+  private static final List<String> OF_SUMMARIES =
+      List.of("summaries", "form", "totals", "title", "subtitle", "notes");
+  private static final List<String> OF_SUMMARY = List.of("title", "banding");
   private static final List<String> OF_ROWS =
       List.of("rows", "columns", "origin", "where", "order", "split_by", "append", "corrections");
   private static final String DESCENDING = " descending";
@@ -60,11 +63,11 @@ final class ReportReader {
 
   private Optional<ReportPlan> summaries(String file, Map<String, PlanNode> keys) {
     List<String> names = new ArrayList<>();
-    for (PlanNode.Text name : nodes.texts(keys.get("summaries"), "summaries")) {
-      if (!summaries.contains(name.text())) {
-        nodes.problem(name, "no summary " + name.text() + Nearest.hint(name.text(), summaries));
-      }
-      names.add(name.text());
+    Map<String, String> titles = new LinkedHashMap<>();
+    List<String> banded = new ArrayList<>();
+    PlanNode given = keys.get("summaries");
+    for (PlanNode one : given instanceof PlanNode.Items list ? list.items() : List.of(given)) {
+      summary(one, names, titles, banded);
     }
     TableForm form =
         nodes.choice(keys, "form", List.of(TableForm.values()), TableForm::word, TableForm.SHOWN);
@@ -73,7 +76,52 @@ final class ReportReader {
     if (totals && form == TableForm.SHOWN) {
       nodes.problem(keys.get("totals"), "totals: is for form: lines or form: cells");
     }
-    return Optional.of(new ReportPlan(file, names, form, totals, Optional.empty()));
+    ReportPlan.Words words =
+        new ReportPlan.Words(
+            word(keys, "title"), word(keys, "subtitle"), notes(keys), titles, banded);
+    return Optional.of(new ReportPlan(file, names, form, totals, words, Optional.empty()));
+  }
+
+  /** A summary's name, or its name with what the report says of it. */
+  private void summary(
+      PlanNode node, List<String> names, Map<String, String> titles, List<String> banded) {
+    if (!(node instanceof PlanNode.Entries)) {
+      nodes.text(node, "summaries").ifPresent(name -> addSummary(name, names));
+      return;
+    }
+    nodes
+        .entries(node, "summaries")
+        .forEach(
+            (name, entry) -> {
+              addSummary(entry.key(), names);
+              Map<String, PlanNode> keys = nodes.keys(entry.value(), "summary " + name, OF_SUMMARY);
+              if (keys.containsKey("title")) {
+                titles.put(name, word(keys, "title"));
+              }
+              if (keys.containsKey("banding")
+                  && nodes.truth(keys.get("banding"), "banding").orElse(false)) {
+                banded.add(name);
+              }
+            });
+  }
+
+  private void addSummary(PlanNode.Text name, List<String> names) {
+    if (!summaries.contains(name.text())) {
+      nodes.problem(name, "no summary " + name.text() + Nearest.hint(name.text(), summaries));
+    }
+    names.add(name.text());
+  }
+
+  private String word(Map<String, PlanNode> keys, String key) {
+    PlanNode node = keys.get(key);
+    return node == null ? "" : nodes.text(node, key).map(PlanNode.Text::text).orElse("");
+  }
+
+  private List<String> notes(Map<String, PlanNode> keys) {
+    PlanNode node = keys.get("notes");
+    return node == null
+        ? List.of()
+        : nodes.texts(node, "notes").stream().map(PlanNode.Text::text).toList();
   }
 
   private Optional<ReportPlan> rows(String file, Map<String, PlanNode> keys) {
@@ -101,6 +149,7 @@ final class ReportReader {
             List.of(),
             TableForm.SHOWN,
             false,
+            ReportPlan.Words.NONE,
             Optional.of(
                 new RowsPlan(
                     dataset.name(),

@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,42 +18,101 @@ import java.util.Optional;
  */
 public final class WorkbookReport {
 
-  private static final CellStyle HEADING = CellStyle.PLAIN.withBold();
+  private static final CellStyle HEADING = Look.HEADING;
+
+  /** Rows of title, subtitle and space above the headings. */
+  private static final int TOP = 3;
+
+  private static final String COVER = "Overview";
 
   private final XlsxWriter writer;
+  private final ReportHead head;
+  private final Provenance provenance;
 
-  private WorkbookReport(XlsxWriter writer) {
+  private WorkbookReport(XlsxWriter writer, ReportHead head, Provenance provenance) {
     this.writer = writer;
+    this.head = head;
+    this.provenance = provenance;
   }
 
   /** Writes at least one cross-tab. */
-  public static void write(List<CrosstabLayout> layouts, Provenance provenance, OutputStream out)
+  public static void write(
+      List<CrosstabLayout> layouts, Provenance provenance, ReportHead head, OutputStream out)
       throws IOException {
-    try (XlsxWriter writer = new XlsxWriter(out, layouts.get(0).title())) {
-      WorkbookReport report = new WorkbookReport(writer);
-      for (int i = 0; i < layouts.size(); i++) {
-        if (i > 0) {
-          writer.nextSheet(layouts.get(i).title());
-        }
-        report.write(layouts.get(i));
+    boolean covered = head.hasCover(layouts.size());
+    List<String> wanted = new ArrayList<>();
+    if (covered) {
+      wanted.add(COVER);
+    }
+    layouts.forEach(layout -> wanted.add(layout.title()));
+    List<String> names = XlsxWriter.legalNames(wanted);
+    try (XlsxWriter writer = new XlsxWriter(out, names.get(0))) {
+      WorkbookReport report = new WorkbookReport(writer, head, provenance);
+      int next = 0;
+      if (covered) {
+        new WorkbookCover(writer, head, provenance).write(layouts, names.subList(1, names.size()));
+        next++;
       }
-      writer.nextSheet("About");
-      report.write(provenance);
+      for (CrosstabLayout layout : layouts) {
+        if (next > 0) {
+          writer.nextSheet(names.get(next));
+        }
+        next++;
+        report.write(layout);
+      }
+      if (!covered) {
+        writer.nextSheet("About");
+        report.about();
+      }
     }
   }
 
   private void write(CrosstabLayout layout) {
     writer.markAsReport();
+    writer.line(0, 0, head.titleOf(layout.title()), Look.TITLE);
+    writer.height(0, Look.TITLE_HEIGHT);
+    writer.line(1, 0, said(head), Look.SUBTITLE);
     int headingLines = layout.headingLines();
     int labels = layout.downHeadings().size();
     for (int line = 0; line < headingLines; line++) {
       writeHeadings(layout, line, line == headingLines - 1);
     }
+    boolean banded = head.banded().contains(layout.title());
     for (int i = 0; i < layout.lines().size(); i++) {
-      write(layout, layout.lines().get(i), headingLines + i);
+      write(layout, layout.lines().get(i), TOP + headingLines + i, banded && i % 2 == 1);
     }
-    groupLines(layout, headingLines);
-    writer.freeze(headingLines, labels);
+    groupLines(layout, TOP + headingLines);
+    int foot = TOP + headingLines + layout.lines().size() + 1;
+    for (String line : feet()) {
+      writer.line(foot++, 0, line, Look.SUBTITLE);
+    }
+    writer.foot(head.title().isEmpty() ? layout.title() : head.title());
+    writer.freeze(TOP, TOP + headingLines, labels);
+  }
+
+  private String said(ReportHead of) {
+    String own = of.title() + (of.subtitle().isEmpty() ? "" : ", " + of.subtitle());
+    return of.title().isEmpty() ? fact("Batch").map(batch -> "Batch " + batch).orElse("") : own;
+  }
+
+  private Optional<String> fact(String key) {
+    return provenance.lines().stream()
+        .filter(line -> line.getKey().equals(key))
+        .map(Map.Entry::getValue)
+        .findFirst();
+  }
+
+  /** What stands below a table: where its figures come from, and whether they are whole. */
+  private List<String> feet() {
+    List<String> feet = new ArrayList<>();
+    fact("Batch").ifPresent(batch -> feet.add("Batch " + batch));
+    ReportHead.Standing standing = head.standing();
+    for (String line : List.of(standing.completeness(), standing.verdict())) {
+      if (!line.isEmpty()) {
+        feet.add(line);
+      }
+    }
+    return feet;
   }
 
   /** Lines within an outer item can be folded away where there is a subtotal that stays. */
@@ -81,36 +141,63 @@ public final class WorkbookReport {
   }
 
   private void writeHeadings(CrosstabLayout layout, int line, boolean lowest) {
+    int row = TOP + line;
     CellStyle style = lowest ? HEADING.withLineBelow() : HEADING;
     int labels = layout.downHeadings().size();
     for (int i = 0; i < labels; i++) {
       if (lowest) {
-        writer.text(line, i, layout.downHeadings().get(i), style);
+        writer.text(row, i, layout.downHeadings().get(i), style);
       } else {
-        writer.blank(line, i, style);
+        writer.blank(row, i, style);
       }
     }
     TypedLabels typed = new TypedLabels(layout.crosstab());
     List<CrosstabLayout.Column> columns = layout.columns();
-    for (int i = 0; i < columns.size(); i++) {
+    for (int i = 0; i < columns.size(); ) {
+      int end = lowest ? i + 1 : groupEnd(columns, i, line);
       String label = columns.get(i).labels().isEmpty() ? "" : columns.get(i).labels().get(line);
-      label(line, labels + i, label, typed.across(line, label), style.atRight());
+      boolean group = end > i + 1;
+      CellStyle of = group ? style.centred().withLineBelow() : style.atRight();
+      label(row, labels + i, label, typed.across(line, label), of);
+      for (int column = i + 1; column < end; column++) {
+        writer.blank(row, labels + column, of);
+      }
+      if (group) {
+        writer.merge(row, labels + i, labels + end - 1);
+      }
+      i = end;
     }
   }
 
-  private void write(CrosstabLayout layout, CrosstabLayout.Line line, int row) {
+  /** Where the columns end that stand under one heading. */
+  private static int groupEnd(List<CrosstabLayout.Column> columns, int from, int line) {
+    List<String> labels = columns.get(from).labels().subList(0, line + 1);
+    int end = from + 1;
+    boolean blank = labels.get(line).isEmpty();
+    while (!blank
+        && end < columns.size()
+        && columns.get(end).labels().subList(0, line + 1).equals(labels)) {
+      end++;
+    }
+    return end;
+  }
+
+  private void write(CrosstabLayout layout, CrosstabLayout.Line line, int row, boolean band) {
     if (line.kind() == CrosstabLayout.Kind.GAP) {
       return;
     }
+    CellStyle plain = band ? CellStyle.PLAIN.on(Look.BAND) : CellStyle.PLAIN;
     CellStyle label =
         line.total()
             ? HEADING.withLineAbove()
-            : line.kind() == CrosstabLayout.Kind.SUBTOTAL ? HEADING : CellStyle.PLAIN;
+            : line.kind() == CrosstabLayout.Kind.SUBTOTAL ? plain.withBold() : plain;
     int labels = line.labels().size();
     TypedLabels typed = new TypedLabels(layout.crosstab());
     for (int i = 0; i < labels; i++) {
       String text = line.labels().get(i);
-      label(row, i, text, typed.down(i, text), label);
+      int steps = text.length() - text.stripLeading().length();
+      CellStyle of = steps == 0 ? label : label.indented(1);
+      label(row, i, text.stripLeading(), typed.down(i, text), of);
     }
     for (int i = 0; i < layout.columns().size(); i++) {
       CrosstabLayout.Column column = layout.columns().get(i);
@@ -160,7 +247,7 @@ public final class WorkbookReport {
         : Optional.empty();
   }
 
-  private void write(Provenance provenance) {
+  private void about() {
     writer.markAsReport();
     int row = 0;
     for (Map.Entry<String, String> line : provenance.lines()) {

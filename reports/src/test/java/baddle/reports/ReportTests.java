@@ -268,7 +268,7 @@ class ReportTests {
     JsonReport.write(List.of(layout), Provenance.of(Map.of("Batch", "3")), text);
     JsonNode json = new ObjectMapper().readTree(text.toByteArray());
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    WorkbookReport.write(List.of(layout), Provenance.of(Map.of()), out);
+    WorkbookReport.write(List.of(layout), Provenance.of(Map.of()), ReportHead.NONE, out);
 
     assertThat(figuresSchema().validate(json)).isEmpty();
     JsonNode summary = json.at("/summaries/0");
@@ -280,12 +280,17 @@ class ReportTests {
         new ReadableWorkbook(
             new ByteArrayInputStream(out.toByteArray()),
             new org.dhatim.fastexcel.reader.ReadingOptions(true, false))) {
-      List<Row> rows = workbook.getFirstSheet().read();
+      List<Row> rows = table(workbook.getFirstSheet().read());
       assertThat(rows.get(0).getCell(2).asDate().toLocalDate()).isEqualTo("2026-02-01");
       assertThat(rows.get(2).getCell(0).asDate().toLocalDate()).isEqualTo("2026-02-01");
       assertThat(rows.get(2).getCell(1).getType()).isEqualTo(CellType.NUMBER);
-      assertThat(rows.get(rows.size() - 1).getCellText(0)).isEqualTo("Total");
+      assertThat(rows).last().satisfies(row -> assertThat(row.getCellText(0)).isEqualTo("Total"));
     }
+  }
+
+  /** The rows of a table, without the title above and the foot below. */
+  private static List<Row> table(List<Row> rows) {
+    return rows.stream().filter(row -> row.getRowNum() > 3 && row.getCellCount() > 1).toList();
   }
 
   @Test
@@ -306,13 +311,14 @@ class ReportTests {
   @Test
   void a_workbook_has_real_numbers_with_formats_and_says_where_they_come_from() throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    WorkbookReport.write(List.of(byMonth()), Provenance.of(Map.of("Batch", "3")), out);
+    WorkbookReport.write(
+        List.of(byMonth()), Provenance.of(Map.of("Batch", "3")), ReportHead.NONE, out);
 
     try (ReadableWorkbook workbook =
         new ReadableWorkbook(
             new ByteArrayInputStream(out.toByteArray()),
             new org.dhatim.fastexcel.reader.ReadingOptions(true, false))) {
-      List<Row> rows = workbook.getFirstSheet().read();
+      List<Row> rows = table(workbook.getFirstSheet().read());
       Cell cell = rows.get(1).getCell(2);
       assertThat(cell.getType()).isEqualTo(CellType.NUMBER);
       assertThat(cell.asNumber()).isEqualByComparingTo("1234567.10");
@@ -322,6 +328,59 @@ class ReportTests {
       assertThat(workbook.findSheet("About").orElseThrow().read().get(0).getCellText(1))
           .isEqualTo("3");
     }
+  }
+
+  @Test
+  void a_workbook_of_several_begins_with_what_its_readers_want_to_know() throws IOException {
+    ReportHead head =
+        new ReportHead(
+            "Month end",
+            "figures up to 2026-10",
+            List.of("Without tax."),
+            Map.of("revenue", "Revenue by site"),
+            List.of("revenue"),
+            new ReportHead.Standing(
+                "4 rows read = 4 in the dataset + 0 left out + 0 held",
+                "1 error and 0 warnings stand against these figures",
+                true,
+                List.of("error: rows-held, in/a.csv: 1 row")));
+    CrosstabLayout grouped =
+        layout(
+            List.of("site"),
+            List.of("sold_on by month"),
+            "",
+            measure("Amount", "sum(amount)", ""),
+            measure("Lines", "count(*)", ""));
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    WorkbookReport.write(
+        List.of(grouped, byMonth()), Provenance.of(Map.of("Batch", "3")), head, out);
+
+    try (ReadableWorkbook workbook =
+        new ReadableWorkbook(new ByteArrayInputStream(out.toByteArray()))) {
+      assertThat(workbook.getSheets().map(sheet -> sheet.getName()))
+          .containsExactly("Overview", "revenue", "revenue 2");
+      List<String> cover = texts(workbook.getFirstSheet().read());
+      assertThat(cover)
+          .contains("Month end", "figures up to 2026-10", "Revenue by site", "1234587.15")
+          .contains("1 error and 0 warnings stand against these figures")
+          .contains("error: rows-held, in/a.csv: 1 row", "Without tax.", "Batch", "3");
+      List<Row> sheet = workbook.getSheet(1).orElseThrow().read();
+      assertThat(texts(sheet))
+          .startsWith("Revenue by site", "Month end, figures up to 2026-10")
+          .endsWith(
+              "Batch 3",
+              "4 rows read = 4 in the dataset + 0 left out + 0 held",
+              "1 error and 0 warnings stand against these figures");
+      assertThat(texts(sheet).stream().filter("2026-02"::equals)).hasSize(1);
+    }
+  }
+
+  private static List<String> texts(List<Row> rows) {
+    return rows.stream()
+        .flatMap(Row::stream)
+        .filter(cell -> cell != null && !cell.getText().isEmpty())
+        .map(Cell::getText)
+        .toList();
   }
 
   @ParameterizedTest

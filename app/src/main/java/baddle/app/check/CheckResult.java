@@ -10,6 +10,7 @@ import baddle.core.intake.HeldValue;
 import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * What a check has shown.
@@ -131,5 +132,21 @@ public record CheckResult(
   /** How many findings have a severity. */
   public long count(Severity severity) {
     return findings.stream().filter(finding -> finding.severity() == severity).count();
+  }
+
+  /** How many errors and warnings stand against the figures, in words. */
+  public String verdict() {
+    long errors = count(Severity.ERROR);
+    long warnings = count(Severity.WARNING);
+    return errors + warnings == 0
+        ? "nothing stands against these figures"
+        : counted(errors, "error")
+            + " and "
+            + counted(warnings, "warning")
+            + " stand against these figures";
+  }
+
+  private static String counted(long count, String noun) {
+    return String.format(Locale.ROOT, "%,d %s%s", count, noun, count == 1 ? "" : "s");
   }
 }

@@ -26,6 +26,7 @@ import baddle.core.value.Habit;
 import baddle.core.value.ValueRules;
 import baddle.formats.Formats;
 import baddle.formats.rows.SqliteRows;
+import baddle.formats.xlsx.XlsxWriter;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -123,7 +124,7 @@ final class LogFile {
   }
 
   private String sheetName() {
-    return table.replaceAll("[\\[\\]:*?/\\\\]", " ").strip();
+    return XlsxWriter.legal(table);
   }
 
   private void refuseOthers(List<String> there) throws ExportException {

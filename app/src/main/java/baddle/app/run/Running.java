@@ -162,7 +162,7 @@ public final class Running {
     }
     List<Path> written = new ArrayList<>();
     List<Path> unchanged = new ArrayList<>();
-    writeReports(checked.batch().number(), written, unchanged);
+    writeReports(checked, written, unchanged);
     List<Finding> now = new ArrayList<>(checked.findings());
     now.addAll(without(consolidated.findings(), checked.findings(), Running::place));
     return new RunResult(
@@ -260,10 +260,18 @@ public final class Running {
     }
   }
 
-  private void writeReports(int batch, List<Path> written, List<Path> unchanged)
+  private Heads heads(CheckResult checked) throws IOException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      return new Heads(project.plan(), store, checked);
+    }
+  }
+
+  private void writeReports(CheckResult checked, List<Path> written, List<Path> unchanged)
       throws IOException {
+    int batch = checked.batch().number();
     List<OutputFile.Beside> ready = new ArrayList<>();
     try {
+      Heads heads = heads(checked);
       for (ReportPlan report : project.plan().reports()) {
         if (report.rows().isPresent()) {
           ready.addAll(rows(report, report.rows().get(), batch, unchanged));
@@ -277,6 +285,7 @@ public final class Running {
         Files.createDirectories(file(project, report).resolveSibling(""));
         ready.add(
             ReportFile.of(file(project, report), report.form(), report.totals())
+                .with(heads.of(report))
                 .writeBeside(figures, Optional.of(project.planFile())));
       }
       for (OutputFile.Beside file : ready) {

@@ -7,6 +7,7 @@ import baddle.reports.CrosstabLayout;
 import baddle.reports.CsvReport;
 import baddle.reports.JsonReport;
 import baddle.reports.MarkdownReport;
+import baddle.reports.ReportHead;
 import baddle.reports.WorkbookReport;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -29,8 +30,10 @@ public final class ReportFile {
   private final Kind kind;
   private final TableForm form;
   private final boolean totals;
+  private final ReportHead head;
 
-  private ReportFile(Path file, Kind kind, TableForm form, boolean totals) {
+  private ReportFile(Path file, Kind kind, TableForm form, boolean totals, ReportHead head) {
+    this.head = head;
     this.file = file;
     this.kind = kind;
     this.form = form;
@@ -70,7 +73,12 @@ public final class ReportFile {
    * @param totals whether a form that is a list has subtotals and grand totals
    */
   public static ReportFile of(Path file, TableForm form, boolean totals) {
-    return new ReportFile(file, kind(file).orElseThrow(), form, totals);
+    return new ReportFile(file, kind(file).orElseThrow(), form, totals, ReportHead.NONE);
+  }
+
+  /** The same with what it says besides its figures. */
+  public ReportFile with(ReportHead other) {
+    return new ReportFile(file, kind, form, totals, other);
   }
 
   /** A file that has no {@link #problem}. */
@@ -98,7 +106,7 @@ public final class ReportFile {
     List<CrosstabLayout> layouts = crosstabs.stream().map(CrosstabLayout::new).toList();
     switch (kind) {
       case CSV -> CsvReport.write(layouts.get(0), form, totals, out);
-      case XLSX -> WorkbookReport.write(layouts, figures.provenance(), out);
+      case XLSX -> WorkbookReport.write(layouts, figures.provenance(), head, out);
       case MD -> MarkdownReport.write(layouts, figures.provenance(), out);
       case JSON -> JsonReport.write(layouts, figures.provenance(), out);
     }

@@ -104,7 +104,9 @@ class ReportsAgreeTests {
     }
 
     List<List<String>> shown = rows(folder.resolve("shown.csv"));
-    assertThat(rows(folder.resolve("report.xlsx"))).isEqualTo(shown);
+    List<List<String>> ofWorkbook = rows(folder.resolve("report.xlsx"));
+    assertThat(ofWorkbook).containsSubsequence(shown);
+    assertThat(ofWorkbook.get(0)).containsExactly("regions");
     BranchFiles.Expected expected = files.expected();
     Map<String, BigDecimal> cells = new TreeMap<>();
     List<List<String>> flat = rows(folder.resolve("CELLS false.csv"));

@@ -77,7 +77,7 @@ public final class XlsxRows implements RowsWriter {
   private Worksheet begin() {
     sheets++;
     String end = sheets == 1 ? "" : " " + sheets;
-    String legal = name.replaceAll("[\\[\\]:*?/\\\\]", " ").strip();
+    String legal = XlsxWriter.legal(name);
     String cut = legal.substring(0, Math.min(MOST_NAME - end.length(), legal.length()));
     Worksheet next = workbook.newWorksheet(free(cut, end));
     int rows = (int) Math.max(1, Math.min(left, SheetLimits.ROWS - 1));

@@ -8,9 +8,14 @@ import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
+import java.util.Set;
 import org.dhatim.fastexcel.BorderSide;
 import org.dhatim.fastexcel.BorderStyle;
+import org.dhatim.fastexcel.HyperLink;
+import org.dhatim.fastexcel.Position;
 import org.dhatim.fastexcel.StyleSetter;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
@@ -23,6 +28,12 @@ public final class XlsxWriter implements Closeable {
   /** The first day that all programs read alike. */
   public static final LocalDate FIRST_DAY = LocalDate.of(1900, 3, 1);
 
+  /** Colours have their opacity before them. */
+  private static final String OPAQUE = "FF";
+
+  private static final String LINE = OPAQUE + "5B6B70";
+  private static final String FOOT_FONT = "Calibri";
+  private static final int FOOT_SIZE = 9;
   private static final int MOST_NAME = 31;
   private static final double MOST_WIDTH = 60;
 
@@ -39,18 +50,72 @@ public final class XlsxWriter implements Closeable {
    */
   public XlsxWriter(OutputStream out, String sheetName) {
     workbook = new Workbook(out, "Baddle", "1.0");
-    sheet = workbook.newWorksheet(legalName(sheetName));
+    sheet = workbook.newWorksheet(legalNames(List.of(sheetName)).get(0));
   }
 
-  private static String legalName(String name) {
-    String legal = name.replaceAll("[\\[\\]:*?/\\\\]", " ").strip();
-    return legal.isEmpty() ? "Sheet" : legal.substring(0, Math.min(MOST_NAME, legal.length()));
+  /**
+   * A name without the characters that no sheet's can have. An apostrophe becomes a typographic
+   * one: the library doesn't double it where names of ranges name the sheet.
+   */
+  public static String legal(String name) {
+    return name.replaceAll("[\\[\\]:*?/\\\\]", " ").replace('\'', '\u2019').strip();
+  }
+
+  /** Names as sheets can have them, no two alike. */
+  public static List<String> legalNames(List<String> names) {
+    Set<String> taken = new HashSet<>();
+    List<String> legal = new ArrayList<>();
+    for (String name : names) {
+      String plain = legal(name);
+      String start = plain.isEmpty() ? "Sheet" : plain;
+      String free = start.substring(0, Math.min(MOST_NAME, start.length()));
+      for (int i = 2; !taken.add(free.toLowerCase(Locale.ROOT)); i++) {
+        String end = " " + i;
+        free = start.substring(0, Math.min(MOST_NAME - end.length(), start.length())) + end;
+      }
+      legal.add(free);
+    }
+    return legal;
   }
 
   /** Ends the sheet and begins another. */
   public void nextSheet(String sheetName) throws IOException {
     endSheet();
-    sheet = workbook.newWorksheet(legalName(sheetName));
+    sheet = workbook.newWorksheet(legalNames(List.of(sheetName)).get(0));
+  }
+
+  /**
+   * Writes a text that doesn't widen its column, for those right of it are blank.
+   *
+   * @param style how it looks
+   */
+  public void line(int row, int column, String text, CellStyle style) {
+    sheet.value(row, column, CellText.escaped(text));
+    apply(style, row, column);
+  }
+
+  /** Writes a text that leads to a sheet. */
+  public void link(int row, int column, String text, String sheetName, CellStyle style) {
+    String place = "'" + sheetName.replace("'", "''") + "'!A1";
+    sheet.hyperlink(row, column, HyperLink.internal(place, CellText.escaped(text)));
+    finish(row, column, text.length(), style);
+  }
+
+  /** Makes one cell of some that stand side by side. */
+  public void merge(int row, int from, int to) {
+    sheet.range(row, from, row, to).merge();
+  }
+
+  /** Gives a row its height, in points. */
+  public void height(int row, double points) {
+    sheet.rowHeight(row, points);
+  }
+
+  /** Says at the foot of each printed page what it is of, and which page; hides the grid. */
+  public void foot(String text) {
+    sheet.hideGridLines();
+    sheet.footer(text.replace("&", "&&"), Position.LEFT, FOOT_FONT, FOOT_SIZE);
+    sheet.footer("&P / &N", Position.RIGHT, FOOT_FONT, FOOT_SIZE);
   }
 
   /**
@@ -128,14 +193,28 @@ public final class XlsxWriter implements Closeable {
     if (style.bold()) {
       setter.bold();
     }
-    if (style.right()) {
-      setter.horizontalAlignment("right");
+    if (!style.align().isEmpty()) {
+      setter.horizontalAlignment(style.align());
     }
     if (style.lineAbove()) {
       setter.borderStyle(BorderSide.TOP, BorderStyle.THIN);
+      setter.borderColor(BorderSide.TOP, LINE);
     }
     if (style.lineBelow()) {
       setter.borderStyle(BorderSide.BOTTOM, BorderStyle.THIN);
+      setter.borderColor(BorderSide.BOTTOM, LINE);
+    }
+    if (style.size() > 0) {
+      setter.fontSize(style.size());
+    }
+    if (!style.color().isEmpty()) {
+      setter.fontColor(OPAQUE + style.color());
+    }
+    if (!style.fill().isEmpty()) {
+      setter.fillColor(OPAQUE + style.fill());
+    }
+    if (style.indent() > 0) {
+      setter.indent(style.indent());
     }
     style.pattern().ifPresent(setter::format);
     setter.set();
@@ -143,9 +222,18 @@ public final class XlsxWriter implements Closeable {
 
   /** Keeps the first rows and columns in sight, on the screen and on every printed page. */
   public void freeze(int rows, int columns) {
+    freeze(0, rows, columns);
+  }
+
+  /**
+   * The same, where the rows that each printed page begins with stand below others.
+   *
+   * @param first the first of the rows that are repeated
+   */
+  public void freeze(int first, int rows, int columns) {
     sheet.freezePane(columns, rows);
-    if (rows > 0) {
-      sheet.repeatRows(0, rows - 1);
+    if (rows > first) {
+      sheet.repeatRows(first, rows - 1);
     }
     sheet.pageOrientation("landscape");
     sheet.setFitToPage(true);

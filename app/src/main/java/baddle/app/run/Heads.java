@@ -1,0 +1,85 @@
+package baddle.app.run;
+
+import baddle.app.check.CheckResult;
+import baddle.core.finding.Finding;
+import baddle.core.finding.Severity;
+import baddle.core.intake.RowCounts;
+import baddle.core.value.Period;
+import baddle.plan.Plan;
+import baddle.plan.ReportPlan;
+import baddle.reports.ReportHead;
+import baddle.store.Store;
+import baddle.store.StoredSource;
+import java.io.IOException;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** What the reports of a run say besides their figures. */
+final class Heads {
+
+  private final ReportHead.Standing standing;
+  private final String period;
+  private final String batch;
+
+  /** Of a batch that has been checked. */
+  Heads(Plan plan, Store store, CheckResult checked) throws IOException {
+    this.standing = standing(checked);
+    this.batch = String.valueOf(checked.batch().number());
+    this.period =
+        store.catalogue().sources(checked.batch().number()).stream()
+            .map(StoredSource::period)
+            .map(plan.periods()::parse)
+            .flatMap(Optional::stream)
+            .max(
+                Comparator.comparing(Period::start)
+                    .thenComparing(Comparator.comparing(Period::end).reversed()))
+            .map(Period::toString)
+            .orElse("");
+  }
+
+  ReportHead of(ReportPlan report) {
+    ReportPlan.Words words = report.words();
+    return new ReportHead(
+        filled(words.title()),
+        filled(words.subtitle()),
+        words.notes(),
+        words.titles(),
+        words.banded(),
+        standing);
+  }
+
+  private String filled(String text) {
+    return text.replace("{period}", period).replace("{batch}", batch);
+  }
+
+  private static ReportHead.Standing standing(CheckResult checked) {
+    RowCounts all = checked.rows();
+    String completeness =
+        String.format(
+            Locale.ROOT,
+            "%,d rows read = %,d in the dataset + %,d left out + %,d held",
+            all.read(),
+            all.kept(),
+            all.leftOut(),
+            all.held());
+    List<Finding> grave =
+        checked.findings().stream().filter(finding -> finding.severity() != Severity.NOTE).toList();
+    return new ReportHead.Standing(
+        completeness,
+        checked.verdict(),
+        checked.count(Severity.ERROR) > 0,
+        grave.stream().map(Heads::line).toList());
+  }
+
+  private static String line(Finding finding) {
+    String place = finding.place().toString();
+    return finding.severity().name().toLowerCase(Locale.ROOT)
+        + ": "
+        + finding.code().id()
+        + (place.isEmpty() ? "" : ", " + place)
+        + ": "
+        + finding.message();
+  }
+}

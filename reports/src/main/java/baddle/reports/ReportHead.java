@@ -1,0 +1,65 @@
+package baddle.reports;
+
+import java.util.List;
+import java.util.Map;
+
+/**
+ * What a report says besides its figures.
+ *
+ * @param title its title; empty for none
+ * @param subtitle what it is of, below the title; empty for none
+ * @param notes what its readers should know
+ * @param titles titles of summaries by their names, where they aren't the names
+ * @param banded the names of summaries whose lines have a band behind every other one
+ * @param standing whether the figures are complete, and what stands against them
+ */
+public record ReportHead(
+    String title,
+    String subtitle,
+    List<String> notes,
+    Map<String, String> titles,
+    List<String> banded,
+    Standing standing) {
+
+  /** Nothing is said. */
+  public static final ReportHead NONE =
+      new ReportHead("", "", List.of(), Map.of(), List.of(), Standing.UNKNOWN);
+
+  /** Copies the collections. */
+  public ReportHead {
+    notes = List.copyOf(notes);
+    titles = Map.copyOf(titles);
+    banded = List.copyOf(banded);
+  }
+
+  /**
+   * What is known of the figures when a report is made.
+   *
+   * @param completeness that every row read is accounted for, in words; empty if it isn't known
+   * @param verdict how many errors and warnings stand against them, in words; empty if it isn't
+   *     known
+   * @param errors whether errors are open
+   * @param findings the errors and warnings, the gravest first, one line each
+   */
+  public record Standing(
+      String completeness, String verdict, boolean errors, List<String> findings) {
+
+    /** Nothing is known. */
+    public static final Standing UNKNOWN = new Standing("", "", false, List.of());
+
+    /** Copies the list. */
+    public Standing {
+      findings = List.copyOf(findings);
+    }
+  }
+
+  /** Whether a workbook has a page before its summaries. */
+  boolean hasCover(int summaries) {
+    return !title.isEmpty() || summaries > 1;
+  }
+
+  /** The title of a summary. */
+  String titleOf(String summary) {
+    return titles.getOrDefault(summary, summary);
+  }
+}

@@ -1,0 +1,131 @@
+package baddle.reports;
+
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.RollForward;
+import baddle.formats.xlsx.CellStyle;
+import baddle.formats.xlsx.XlsxWriter;
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * The first sheet of a workbook: headline figures, contents, what stands against it, its making.
+ */
+final class WorkbookCover {
+
+  private static final int MOST_FINDINGS = 20;
+
+  private final XlsxWriter writer;
+  private final ReportHead head;
+  private final Provenance provenance;
+  private int row;
+
+  WorkbookCover(XlsxWriter writer, ReportHead head, Provenance provenance) {
+    this.writer = writer;
+    this.head = head;
+    this.provenance = provenance;
+  }
+
+  /** Writes it, with a link to the sheet of each cross-tab. */
+  void write(List<CrosstabLayout> layouts, List<String> sheets) {
+    writer.markAsReport();
+    writer.line(row, 0, head.title().isEmpty() ? "Overview" : head.title(), Look.TITLE.ofSize(18));
+    writer.height(row++, Look.TITLE_HEIGHT + 4);
+    writer.line(row++, 0, head.subtitle(), Look.SUBTITLE);
+    ReportHead.Standing standing = head.standing();
+    if (standing.errors()) {
+      writer.line(row++, 0, standing.verdict(), CellStyle.PLAIN.withBold().in(Look.ADVERSE));
+    }
+    row++;
+    headlines(layouts, sheets);
+    findings(standing);
+    section("How it was made", "");
+    for (Map.Entry<String, String> line : provenance.lines()) {
+      fact(line.getKey(), line.getValue());
+    }
+    if (!standing.completeness().isEmpty()) {
+      fact("Rows", standing.completeness());
+    }
+    if (!head.notes().isEmpty()) {
+      row++;
+      section("Notes", "");
+      head.notes().forEach(note -> writer.line(row++, 0, note, CellStyle.PLAIN));
+    }
+    writer.foot(head.title());
+  }
+
+  private void section(String left, String right) {
+    writer.text(row, 0, left, Look.SECTION);
+    writer.blank(row, 1, Look.SECTION);
+    writer.text(row++, 2, right, Look.SECTION.atRight());
+  }
+
+  private void fact(String key, String value) {
+    writer.text(row, 0, key, Look.SUBTITLE);
+    writer.line(row++, 1, value, CellStyle.PLAIN);
+  }
+
+  /** Each summary's grand total of its first measure, and the way there. */
+  private void headlines(List<CrosstabLayout> layouts, List<String> sheets) {
+    section("Contents", "in total");
+    for (int i = 0; i < layouts.size(); i++) {
+      CrosstabLayout layout = layouts.get(i);
+      writer.link(row, 0, head.titleOf(layout.title()), sheets.get(i), Look.LINK);
+      boolean rolls = layout.spec().rollForward().isPresent();
+      writer.text(
+          row,
+          1,
+          rolls ? RollForward.Kind.CLOSING.standardLabel() : layout.spec().measures().get(0).name(),
+          Look.SUBTITLE);
+      ShownNumber number = layout.numbers().get(0);
+      Optional<BigDecimal> total = rolls ? closing(layout) : total(layout.crosstab());
+      if (total.isPresent() && !number.isCalendar()) {
+        writer.number(
+            row,
+            2,
+            total.get(),
+            number.show(total.get()),
+            CellStyle.PLAIN.withPattern(number.workbookPattern()));
+      }
+      row++;
+    }
+    row++;
+  }
+
+  private static Optional<BigDecimal> total(Crosstab crosstab) {
+    return crosstab.plainValue(crosstab.down(), crosstab.across(), 0);
+  }
+
+  /** What all accounts have in the end. */
+  private static Optional<BigDecimal> closing(CrosstabLayout layout) {
+    RollForward roll = layout.spec().rollForward().orElseThrow();
+    BigDecimal sum = BigDecimal.ZERO;
+    for (RollForward.Line line : roll.lines(layout.crosstab())) {
+      if (line.kind() == RollForward.Kind.CLOSING) {
+        sum = sum.add(line.values().get(line.values().size() - 1).orElse(BigDecimal.ZERO));
+      }
+    }
+    return Optional.of(sum);
+  }
+
+  private void findings(ReportHead.Standing standing) {
+    if (standing.verdict().isEmpty()) {
+      return;
+    }
+    section("What stands against these figures", "");
+    if (standing.findings().isEmpty()) {
+      writer.line(row++, 0, "Nothing", CellStyle.PLAIN);
+    } else {
+      writer.line(row++, 0, standing.verdict(), CellStyle.PLAIN.withBold());
+    }
+    standing.findings().stream()
+        .limit(MOST_FINDINGS)
+        .forEach(finding -> writer.line(row++, 0, finding, CellStyle.PLAIN.indented(1)));
+    int more = standing.findings().size() - MOST_FINDINGS;
+    if (more > 0) {
+      writer.line(row++, 0, "and " + more + " more; baddle check shows them", Look.SUBTITLE);
+    }
+    row++;
+  }
+}
