@@ -53,7 +53,7 @@ final class FigureOutput {
                     + " (one for each)")
             .get(),
         Option.builder()
-            .longOpt("totals")
+            .longOpt("with-totals")
             .desc("with lines or cells: subtotals and grand totals too")
             .get(),
         Option.builder()
@@ -86,8 +86,8 @@ final class FigureOutput {
     }
     int room = width.isEmpty() ? console.terminal().width() : Integer.parseInt(width);
     TableForm form = form(options);
-    if (options.has("totals") && form == TableForm.SHOWN) {
-      throw new UsageException("--totals is for --form lines or --form cells");
+    if (options.has("with-totals") && form == TableForm.SHOWN) {
+      throw new UsageException("--with-totals is for --form lines or --form cells");
     }
     return new FigureOutput(options, console, room, files, form);
   }
@@ -104,7 +104,7 @@ final class FigureOutput {
 
   void write(Figures figures) throws UsageException, IOException {
     for (Path file : files) {
-      ReportFile.of(file, form, options.has("totals")).write(figures, options.planFile());
+      ReportFile.of(file, form, options.has("with-totals")).write(figures, options.planFile());
       if (!options.quiet()) {
         console.out().println("written: " + file);
       }

@@ -10,7 +10,9 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -345,5 +347,27 @@ class EachPeriodProgramTests {
     project.run("consolidate");
 
     assertThat(project.run("summarize").out()).containsPattern("2026-03 +10.00");
+  }
+
+  @Test
+  void figures_go_out_as_lines_or_cells_with_or_without_totals() throws Exception {
+    baddle.run("consolidate");
+    String[] start = {
+      "crosstab", "--down", "site", "--measure", "Sum: sum(revenue)", "--out", "f.csv"
+    };
+
+    baddle.run(with(start, "--form", "lines", "--with-totals"));
+    assertThat(Files.readAllLines(folder.resolve("f.csv")))
+        .startsWith("site,total_by,Sum")
+        .anyMatch(line -> line.startsWith(",all,"));
+    baddle.run(with(start, "--form", "cells"));
+    assertThat(Files.readAllLines(folder.resolve("f.csv"))).startsWith("site,measure,value");
+    assertThat(baddle.run(with(start, "--with-totals")).err())
+        .contains("--with-totals is for --form lines or --form cells");
+    assertThat(baddle.run(with(start, "--form", "line")).err()).contains("did you mean lines?");
+  }
+
+  private static String[] with(String[] start, String... more) {
+    return Stream.concat(Arrays.stream(start), Arrays.stream(more)).toArray(String[]::new);
   }
 }

@@ -157,13 +157,10 @@ public final class WorkbookReport {
       int end = lowest ? i + 1 : groupEnd(columns, i, line);
       String label = columns.get(i).labels().isEmpty() ? "" : columns.get(i).labels().get(line);
       boolean group = end > i + 1;
-      CellStyle of = group ? style.centred().withLineBelow() : style.atRight();
+      CellStyle of = group ? style.centredAcross().withLineBelow() : style.atRight();
       label(row, labels + i, label, typed.across(line, label), of);
       for (int column = i + 1; column < end; column++) {
         writer.blank(row, labels + column, of);
-      }
-      if (group) {
-        writer.merge(row, labels + i, labels + end - 1);
       }
       i = end;
     }

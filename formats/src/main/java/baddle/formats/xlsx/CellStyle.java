@@ -6,8 +6,7 @@ import java.util.Optional;
  * How a cell of a written workbook looks.
  *
  * @param bold whether its text is bold
- * @param align where its text stands: {@code left}, {@code center} or {@code right}; empty for
- *     where its kind stands
+ * @param align where its text stands, in the standard's word; empty for where its kind stands
  * @param lineAbove whether a thin line is drawn above it
  * @param lineBelow whether a thin line is drawn below it
  * @param pattern the number format; empty for none
@@ -41,9 +40,9 @@ public record CellStyle(
     return aligned("right");
   }
 
-  /** The same in the middle. */
-  public CellStyle centred() {
-    return aligned("center");
+  /** The same in the middle of the cell and the blank ones right of it that have this style. */
+  public CellStyle centredAcross() {
+    return aligned("centerContinuous");
   }
 
   private CellStyle aligned(String where) {

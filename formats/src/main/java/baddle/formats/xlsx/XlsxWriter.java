@@ -101,11 +101,6 @@ public final class XlsxWriter implements Closeable {
     finish(row, column, text.length(), style);
   }
 
-  /** Makes one cell of some that stand side by side. */
-  public void merge(int row, int from, int to) {
-    sheet.range(row, from, row, to).merge();
-  }
-
   /** Gives a row its height, in points. */
   public void height(int row, double points) {
     sheet.rowHeight(row, points);
