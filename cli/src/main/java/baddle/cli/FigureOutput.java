@@ -42,7 +42,7 @@ final class FigureOutput {
             .longOpt("out")
             .hasArg()
             .argName("FILE")
-            .desc("write into a .csv, .xlsx, .json or .md file instead; may be repeated")
+            .desc("write into a .csv, .xlsx, .html, .json or .md file instead; may be repeated")
             .get(),
         Option.builder()
             .longOpt("form")

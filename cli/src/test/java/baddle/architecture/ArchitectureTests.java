@@ -123,7 +123,8 @@ class ArchitectureTests {
               List.of("baddle.core..", "java.sql..", "org.sqlite..", "com.github.luben..")),
           Map.entry(
               "baddle.reports",
-              List.of("baddle.core..", "baddle.formats..", "com.fasterxml.jackson..")),
+              List.of(
+                  "baddle.core..", "baddle.formats..", "com.fasterxml.jackson..", "java.security")),
           Map.entry(
               "baddle.cli",
               List.of(

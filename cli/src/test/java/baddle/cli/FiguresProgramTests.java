@@ -275,7 +275,7 @@ class FiguresProgramTests {
     assertThat(inDemo.run("summarize", "--out", "all.csv").err())
         .startsWith("baddle: --out: a CSV file takes one summary");
     assertThat(inDemo.run("summarize", "--out", "a.pdf").err())
-        .startsWith("baddle: --out: a.pdf should end in .csv, .xlsx, .json or .md");
+        .startsWith("baddle: --out: a.pdf should end in .csv, .xlsx, .html, .json or .md");
     assertThat(inDemo.run("summarize", "--out", "no/a.csv").status()).isEqualTo(2);
     assertThat(inDemo.run("summarize", "revenue-by-sit").err())
         .startsWith("baddle: no summary revenue-by-sit; did you mean revenue-by-site?");

@@ -399,6 +399,24 @@ public final class CrosstabLayout {
     return Collections.unmodifiableList(columns);
   }
 
+  /**
+   * Where the columns end that stand under one heading.
+   *
+   * @param from the first of them
+   * @param line the line of headings
+   */
+  int groupEnd(int from, int line) {
+    List<String> labels = columns.get(from).labels().subList(0, line + 1);
+    int end = from + 1;
+    boolean blank = labels.get(line).isEmpty();
+    while (!blank
+        && end < columns.size()
+        && columns.get(end).labels().subList(0, line + 1).equals(labels)) {
+      end++;
+    }
+    return end;
+  }
+
   /** The index of the measure where a line and a column meet. */
   public int measure(Line line, Column column) {
     return line.measure() == NO_MEASURE ? Math.max(0, column.measure()) : line.measure();

@@ -2,6 +2,7 @@ package baddle.reports;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * What a report says of where its figures come from.
@@ -19,5 +20,13 @@ public record Provenance(List<Map.Entry<String, String>> lines) {
   public static Provenance of(Map<String, String> lines) {
     return new Provenance(
         lines.entrySet().stream().map(e -> Map.entry(e.getKey(), e.getValue())).toList());
+  }
+
+  /** What is said of one thing, if anything is. */
+  Optional<String> fact(String key) {
+    return lines.stream()
+        .filter(line -> line.getKey().equals(key))
+        .map(Map.Entry::getValue)
+        .findFirst();
   }
 }

@@ -2,6 +2,7 @@ package baddle.reports;
 
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 
 /**
  * What a report says besides its figures.
@@ -56,6 +57,16 @@ public record ReportHead(
   /** Whether a workbook has a page before its summaries. */
   boolean hasCover(int summaries) {
     return !title.isEmpty() || summaries > 1;
+  }
+
+  /** What stands below a table: where its figures come from, and whether they are whole. */
+  List<String> feet(Provenance provenance) {
+    return Stream.of(
+            provenance.fact("Batch").map(batch -> "Batch " + batch).orElse(""),
+            standing.completeness(),
+            standing.verdict())
+        .filter(line -> !line.isEmpty())
+        .toList();
   }
 
   /** The title of a summary. */

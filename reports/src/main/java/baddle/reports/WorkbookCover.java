@@ -1,13 +1,9 @@
 package baddle.reports;
 
-import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.RollForward;
 import baddle.formats.xlsx.CellStyle;
 import baddle.formats.xlsx.XlsxWriter;
-import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 
 /**
  * The first sheet of a workbook: headline figures, contents, what stands against it, its making.
@@ -72,41 +68,19 @@ final class WorkbookCover {
     for (int i = 0; i < layouts.size(); i++) {
       CrosstabLayout layout = layouts.get(i);
       writer.link(row, 0, head.titleOf(layout.title()), sheets.get(i), Look.LINK);
-      boolean rolls = layout.spec().rollForward().isPresent();
-      writer.text(
-          row,
-          1,
-          rolls ? RollForward.Kind.CLOSING.standardLabel() : layout.spec().measures().get(0).name(),
-          Look.SUBTITLE);
-      ShownNumber number = layout.numbers().get(0);
-      Optional<BigDecimal> total = rolls ? closing(layout) : total(layout.crosstab());
-      if (total.isPresent() && !number.isCalendar()) {
+      Headline headline = Headline.of(layout);
+      writer.text(row, 1, headline.name(), Look.SUBTITLE);
+      if (headline.value().isPresent()) {
         writer.number(
             row,
             2,
-            total.get(),
-            number.show(total.get()),
-            CellStyle.PLAIN.withPattern(number.workbookPattern()));
+            headline.value().get(),
+            headline.shown(),
+            CellStyle.PLAIN.withPattern(headline.number().workbookPattern()));
       }
       row++;
     }
     row++;
-  }
-
-  private static Optional<BigDecimal> total(Crosstab crosstab) {
-    return crosstab.plainValue(crosstab.down(), crosstab.across(), 0);
-  }
-
-  /** What all accounts have in the end. */
-  private static Optional<BigDecimal> closing(CrosstabLayout layout) {
-    RollForward roll = layout.spec().rollForward().orElseThrow();
-    BigDecimal sum = BigDecimal.ZERO;
-    for (RollForward.Line line : roll.lines(layout.crosstab())) {
-      if (line.kind() == RollForward.Kind.CLOSING) {
-        sum = sum.add(line.values().get(line.values().size() - 1).orElse(BigDecimal.ZERO));
-      }
-    }
-    return Optional.of(sum);
   }
 
   private void findings(ReportHead.Standing standing) {

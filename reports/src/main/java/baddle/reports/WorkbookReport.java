@@ -83,7 +83,7 @@ public final class WorkbookReport {
     }
     groupLines(layout, TOP + headingLines);
     int foot = TOP + headingLines + layout.lines().size() + 1;
-    for (String line : feet()) {
+    for (String line : head.feet(provenance)) {
       writer.line(foot++, 0, line, Look.SUBTITLE);
     }
     writer.foot(head.title().isEmpty() ? layout.title() : head.title());
@@ -92,27 +92,9 @@ public final class WorkbookReport {
 
   private String said(ReportHead of) {
     String own = of.title() + (of.subtitle().isEmpty() ? "" : ", " + of.subtitle());
-    return of.title().isEmpty() ? fact("Batch").map(batch -> "Batch " + batch).orElse("") : own;
-  }
-
-  private Optional<String> fact(String key) {
-    return provenance.lines().stream()
-        .filter(line -> line.getKey().equals(key))
-        .map(Map.Entry::getValue)
-        .findFirst();
-  }
-
-  /** What stands below a table: where its figures come from, and whether they are whole. */
-  private List<String> feet() {
-    List<String> feet = new ArrayList<>();
-    fact("Batch").ifPresent(batch -> feet.add("Batch " + batch));
-    ReportHead.Standing standing = head.standing();
-    for (String line : List.of(standing.completeness(), standing.verdict())) {
-      if (!line.isEmpty()) {
-        feet.add(line);
-      }
-    }
-    return feet;
+    return of.title().isEmpty()
+        ? provenance.fact("Batch").map(batch -> "Batch " + batch).orElse("")
+        : own;
   }
 
   /** Lines within an outer item can be folded away where there is a subtotal that stays. */
@@ -154,7 +136,7 @@ public final class WorkbookReport {
     TypedLabels typed = new TypedLabels(layout.crosstab());
     List<CrosstabLayout.Column> columns = layout.columns();
     for (int i = 0; i < columns.size(); ) {
-      int end = lowest ? i + 1 : groupEnd(columns, i, line);
+      int end = lowest ? i + 1 : layout.groupEnd(i, line);
       String label = columns.get(i).labels().isEmpty() ? "" : columns.get(i).labels().get(line);
       boolean group = end > i + 1;
       CellStyle of = group ? style.centredAcross().withLineBelow() : style.atRight();
@@ -164,19 +146,6 @@ public final class WorkbookReport {
       }
       i = end;
     }
-  }
-
-  /** Where the columns end that stand under one heading. */
-  private static int groupEnd(List<CrosstabLayout.Column> columns, int from, int line) {
-    List<String> labels = columns.get(from).labels().subList(0, line + 1);
-    int end = from + 1;
-    boolean blank = labels.get(line).isEmpty();
-    while (!blank
-        && end < columns.size()
-        && columns.get(end).labels().subList(0, line + 1).equals(labels)) {
-      end++;
-    }
-    return end;
   }
 
   private void write(CrosstabLayout layout, CrosstabLayout.Line line, int row, boolean band) {

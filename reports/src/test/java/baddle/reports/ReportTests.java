@@ -33,11 +33,14 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
 import java.time.LocalDate;
+import java.util.Base64;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import javax.xml.parsers.DocumentBuilderFactory;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
@@ -45,6 +48,7 @@ import org.dhatim.fastexcel.reader.Row;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.w3c.dom.Document;
 
 class ReportTests {
 
@@ -373,6 +377,47 @@ class ReportTests {
               "1 error and 0 warnings stand against these figures");
       assertThat(texts(sheet).stream().filter("2026-02"::equals)).hasSize(1);
     }
+  }
+
+  @Test
+  void a_page_is_well_formed_lets_nothing_in_and_shows_text_as_text() throws Exception {
+    ReportHead head =
+        new ReportHead(
+            "<script>alert(1)</script>",
+            "a & b \u202e\u0007",
+            List.of("<img src=x onerror=alert(1)>"),
+            Map.of("revenue", "\"R\" & <b>D</b>"),
+            List.of(),
+            new ReportHead.Standing("4 rows read", "1 error and 0 warnings", true, List.of("<i>")));
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    PageReport.write(List.of(byMonth(), byMonth()), Provenance.of(Map.of("Batch", "3")), head, out);
+    String page = out.toString(StandardCharsets.UTF_8);
+
+    DocumentBuilderFactory factory = DocumentBuilderFactory.newInstance();
+    Document document =
+        factory
+            .newDocumentBuilder()
+            .parse(
+                new ByteArrayInputStream(
+                    page.replace("<!DOCTYPE html>", "").getBytes(StandardCharsets.UTF_8)));
+    assertThat(document.getElementsByTagName("script").getLength()).isEqualTo(1);
+    assertThat(document.getElementsByTagName("img").getLength()).isZero();
+    assertThat(document.getElementsByTagName("h1").item(0).getTextContent())
+        .isEqualTo("<script>alert(1)</script>");
+    assertThat(document.getElementsByTagName("section").getLength()).isEqualTo(4);
+    assertThat(page).doesNotContain("http:", "https:", "//", " style=", " onclick=", "\u202e");
+    for (String element : List.of("style", "script")) {
+      byte[] own =
+          document
+              .getElementsByTagName(element)
+              .item(0)
+              .getTextContent()
+              .getBytes(StandardCharsets.UTF_8);
+      String hash =
+          Base64.getEncoder().encodeToString(MessageDigest.getInstance("SHA-256").digest(own));
+      assertThat(page).contains(element + "-src 'sha256-" + hash + "'");
+    }
+    assertThat(page).contains("data-value=\"1234567.10\"");
   }
 
   private static List<String> texts(List<Row> rows) {

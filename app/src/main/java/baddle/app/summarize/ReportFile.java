@@ -7,6 +7,7 @@ import baddle.reports.CrosstabLayout;
 import baddle.reports.CsvReport;
 import baddle.reports.JsonReport;
 import baddle.reports.MarkdownReport;
+import baddle.reports.PageReport;
 import baddle.reports.ReportHead;
 import baddle.reports.WorkbookReport;
 import java.io.IOException;
@@ -23,7 +24,8 @@ public final class ReportFile {
     CSV,
     XLSX,
     JSON,
-    MD
+    MD,
+    HTML
   }
 
   private final Path file;
@@ -48,10 +50,11 @@ public final class ReportFile {
   public static Optional<String> problem(Path file, int summaries) {
     Optional<Kind> kind = kind(file);
     if (kind.isEmpty()) {
-      return Optional.of(file + " should end in .csv, .xlsx, .json or .md");
+      return Optional.of(file + " should end in .csv, .xlsx, .html, .json or .md");
     }
     if (kind.get() == Kind.CSV && summaries > 1) {
-      return Optional.of("a CSV file takes one summary; name one, or write .xlsx, .json or .md");
+      return Optional.of(
+          "a CSV file takes one summary; name one, or write .xlsx, .html, .json or .md");
     }
     return OutputFile.problem(file);
   }
@@ -108,6 +111,7 @@ public final class ReportFile {
       case CSV -> CsvReport.write(layouts.get(0), form, totals, out);
       case XLSX -> WorkbookReport.write(layouts, figures.provenance(), head, out);
       case MD -> MarkdownReport.write(layouts, figures.provenance(), out);
+      case HTML -> PageReport.write(layouts, figures.provenance(), head, out);
       case JSON -> JsonReport.write(layouts, figures.provenance(), out);
     }
   }
