@@ -8,6 +8,7 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.PreparedStatement;
@@ -27,6 +28,8 @@ import org.junit.jupiter.api.io.TempDir;
 class RunCrashProgramTests {
 
   private static final int KILLS = 200;
+
+  private static final String LOG = "amount,sign,batch,batch_time\r\n1,1,1,2026-01-01 00:00:00\r\n";
 
   @TempDir Path folder;
   private Baddle baddle = new Baddle(Path.of(""));
@@ -68,6 +71,7 @@ class RunCrashProgramTests {
 
   @Test
   void a_run_killed_at_any_moment_leaves_the_old_state_or_the_new_one() throws Exception {
+    withLog();
     long began = System.nanoTime();
     state(1);
     assertThat(baddle.run("run").status()).isZero();
@@ -97,12 +101,33 @@ class RunCrashProgramTests {
           .last()
           .asString()
           .matches("Total,\\d+");
-      assertThat(temporaryFiles()).as("seed %d, kill %d", seed, i).hasSizeLessThanOrEqualTo(2);
+      assertThat(logged()).as("seed %d, kill %d", seed, i).isBetween(1L, i + 1L);
+      assertThat(temporaryFiles()).as("seed %d, kill %d", seed, i).hasSizeLessThanOrEqualTo(3);
     }
     assertThat(finished).isLessThan(KILLS);
     assertThat(baddle.run("run").status()).isZero();
     assertThat(Files.readString(folder.resolve("two.csv"))).contains("2026-02," + (KILLS + 1));
+    assertThat(logged()).isEqualTo(KILLS + 2L);
     assertThat(temporaryFiles()).isEmpty();
+  }
+
+  private void withLog() throws IOException {
+    Files.writeString(
+        folder.resolve("baddle.yaml"),
+        "  log.csv: {rows: d, columns: [amount], origin: none, append: true}\n",
+        StandardOpenOption.APPEND);
+  }
+
+  /** What the lines of the running log add up to, those that are taken back with their sign. */
+  private long logged() throws IOException {
+    long sum = 0;
+    for (String line : Files.readAllLines(folder.resolve("log.csv"))) {
+      String[] cells = line.split(",");
+      if (!cells[0].equals("amount")) {
+        sum += Long.parseLong(cells[0]) * Long.parseLong(cells[1]);
+      }
+    }
+    return sum;
   }
 
   private List<Path> temporaryFiles() throws IOException {
@@ -152,6 +177,7 @@ class RunCrashProgramTests {
       update.executeUpdate();
     }
 
+    Files.writeString(folder.resolve("log.csv"), LOG);
     Baddle.Run refused = baddle.run("summarize");
 
     assertThat(refused.status()).isEqualTo(3);
@@ -162,6 +188,11 @@ class RunCrashProgramTests {
     assertThat(rebuilt.out())
         .contains("rows-rebuilt: in/x-2026-01.csv", "rows-lost: in/x-2026-02.csv");
     assertThat(baddle.run("summarize").out()).containsPattern("Total +1\\b");
+    Baddle.Run appended =
+        baddle.run(
+            "export", "--append", "--columns", "amount", "--origin", "none", "--out", "log.csv");
+    assertThat(appended.err()).contains("ends with batch 1, whose rows are damaged on disk");
+    assertThat(Files.readString(folder.resolve("log.csv"))).isEqualTo(LOG);
     assertThat(baddle.run("consolidate", "--rebuild").out()).contains("Nothing has changed");
   }
 }

@@ -10,6 +10,7 @@ import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.store.Batch;
 import baddle.store.Store;
+import baddle.store.StoreException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -92,7 +93,17 @@ final class RunningLog {
     }
     Fresh fresh =
         last == 0 ? sink -> all.scan(rows.first(sink)) : changed(last, all, rows, condition);
-    fresh.scan((block, from, to) -> {});
+    try {
+      fresh.scan((block, from, to) -> {});
+    } catch (StoreException.Damaged e) {
+      throw new ExportException(
+          file
+              + " ends with batch "
+              + last
+              + ", whose rows are damaged on disk, so that it can't be told what changed since: "
+              + e.getMessage()
+              + "; move it away to begin another");
+    }
     long added = rows.added();
     long corrected = rows.corrected();
     boolean nothing = added == 0 && (corrected == 0 || corrections == Corrections.LIST);
