@@ -23,15 +23,14 @@ final class Condition implements DatasetReader.RowChoice {
    * A condition.
    *
    * @throws ExportException if it is none
-   * @throws baddle.core.expression.ExpressionException if it can't be read
+   * @throws baddle.core.expression.ExpressionException if it can't be read, or names a column that
+   *     isn't there
    */
   Condition(String text, Schema schema, Calendar calendar) throws ExportException {
     this.text = text;
     Expression parsed = Expression.parse(text);
     List<String> names = parsed.names().stream().distinct().toList();
-    for (String name : names) {
-      RowsOfDataset.known(name, schema);
-    }
+    parsed.bind(schema, calendar);
     this.columns = names.isEmpty() ? List.of(schema.names().get(0)) : names;
     this.condition = parsed.bind(schema.only(columns), calendar);
     if (condition.type().kind() != ColumnType.Kind.BOOLEAN) {
