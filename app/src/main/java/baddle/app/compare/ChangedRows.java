@@ -13,6 +13,7 @@ import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import baddle.plan.DatasetPlan;
+import baddle.plan.DuplicateRule;
 import baddle.plan.FeedPlan;
 import baddle.store.Batch;
 import baddle.store.DatasetReader;
@@ -25,6 +26,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -107,10 +109,17 @@ public final class ChangedRows {
     all.add(new Column(STATE, ColumnType.text()));
     all.addAll(content.columns());
     schema = new Schema(all);
-    sortFiles(project, store, dataset, first.number(), last.number());
+    boolean othersDecide = plan.duplicates().policy() != DuplicateRule.Policy.REPORT;
+    sortFiles(project, store, dataset, first.number(), last.number(), othersDecide);
   }
 
-  private void sortFiles(Project project, Store store, String dataset, int then, int now)
+  /**
+   * Tells the files apart.
+   *
+   * @param othersDecide whether rows of other files decide which rows of a file count
+   */
+  private void sortFiles(
+      Project project, Store store, String dataset, int then, int now, boolean othersDecide)
       throws IOException, CompareException {
     Set<String> feeds = new HashSet<>();
     for (FeedPlan feed : project.plan().feeds().values()) {
@@ -133,7 +142,8 @@ public final class ChangedRows {
       }
     }
     Optional<String> derivedThen = store.catalogue().derivation(dataset, then);
-    if (!derivedThen.equals(store.catalogue().derivation(dataset, now))) {
+    boolean derivedAnew = !derivedThen.equals(store.catalogue().derivation(dataset, now));
+    if (derivedAnew || othersDecide) {
       for (StoredFile file : store.catalogue().files(now)) {
         if (file.dataset().equals(dataset) && !onlyAfter.contains(file.path())) {
           both.add(file.path());
@@ -143,9 +153,12 @@ public final class ChangedRows {
     }
     if (rows > MOST_ROWS) {
       throw new CompareException(
-          "%,d rows stand in files that differ, more than can be told apart, %,d; compare batches"
-                  .formatted(rows, MOST_ROWS)
-              + " that lie closer together");
+          String.format(
+              Locale.ROOT,
+              "%,d rows may differ, more than can be told apart, %,d; compare batches that lie closer"
+                  + " together",
+              rows,
+              MOST_ROWS));
     }
   }
 

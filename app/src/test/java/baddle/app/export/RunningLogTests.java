@@ -110,9 +110,21 @@ class RunningLogTests {
   }
 
   @ParameterizedTest
-  @CsvSource({"csv, 71", "csv, 72", "csv, 73", "xlsx, 74", "xlsx, 75", "db, 76", "db, 77"})
-  void its_lines_add_up_to_the_dataset(String ending, long seed) throws Exception {
-    ProjectFolder project = new ProjectFolder(folder, BranchFiles.PLAN);
+  @CsvSource({
+    "csv, 71, report",
+    "csv, 72, keep latest",
+    "csv, 73, hold",
+    "xlsx, 74, report",
+    "xlsx, 75, keep latest",
+    "db, 76, hold",
+    "db, 77, report"
+  })
+  void its_lines_add_up_to_the_dataset(String ending, long seed, String duplicates)
+      throws Exception {
+    String keyed = "sales:\n    key: [code]\n    on_duplicate: " + duplicates + "\n    columns:";
+    String plan = BranchFiles.PLAN.replace("sales:\n    columns:", keyed);
+    assertThat(plan).contains(duplicates);
+    ProjectFolder project = new ProjectFolder(folder, plan);
     BranchFiles files = new BranchFiles(project, seed, false);
     Path log = folder.resolve("log." + ending);
     Path plain = folder.resolve("plain.csv");
