@@ -3,6 +3,7 @@ package baddle.cli;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Coverage;
 import baddle.app.review.TotalLine;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Severity;
 import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
@@ -272,7 +273,7 @@ final class CheckText {
 
   private static void suspense(
       CheckResult.SuspenseLine line, long values, long rows, TextTable table) {
-    String found = line.found().isEmpty() ? "a blank" : "\"" + line.found() + "\"";
+    String found = Listing.quoted(line.found());
     table.add(
         List.of(
             line.feed(),

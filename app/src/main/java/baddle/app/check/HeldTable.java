@@ -1,6 +1,7 @@
 package baddle.app.check;
 
 import baddle.app.reading.MendedFiles;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Place;
 import baddle.core.intake.Headings;
 import baddle.core.intake.HeldValue;
@@ -98,7 +99,7 @@ public record HeldTable(String name, List<String> headings, List<List<String>> r
     }
 
     private void add(Shape shape, Place place, String mark, List<String> cells, HeldValue value) {
-      String found = value.value().isEmpty() ? "a blank" : "\"" + value.value() + "\"";
+      String found = Listing.quoted(value.value());
       tables
           .computeIfAbsent(shape, s -> new LinkedHashMap<>())
           .computeIfAbsent(place, p -> new Held(p, mark, List.copyOf(cells), new ArrayList<>()))

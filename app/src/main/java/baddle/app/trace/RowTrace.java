@@ -7,6 +7,7 @@ import baddle.app.consolidate.Pending;
 import baddle.app.reading.MendedFiles;
 import baddle.app.review.HiddenReasons;
 import baddle.core.finding.Finding;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.finding.Place;
 import baddle.core.intake.HeldValue;
@@ -216,7 +217,7 @@ public final class RowTrace {
   }
 
   private static String because(HeldValue value) {
-    String sent = value.value().isEmpty() ? "a blank" : "\"" + value.value() + "\"";
+    String sent = Listing.quoted(value.value());
     return "held because of " + value.heading() + ": " + sent + ", expected " + value.expectation();
   }
 

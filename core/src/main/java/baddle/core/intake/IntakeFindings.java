@@ -206,7 +206,7 @@ final class IntakeFindings {
               + " \""
               + corrected.wrong()
               + "\" corrected to "
-              + (corrected.right().isEmpty() ? "a blank" : "\"" + corrected.right() + "\""),
+              + Listing.quoted(corrected.right()),
           "");
     }
   }

@@ -2,6 +2,7 @@ package baddle.core.intake;
 
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Place;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -75,7 +76,10 @@ public final class Misfits {
     List<Finding> findings = new ArrayList<>();
     causes.forEach(
         (cause, values) -> {
-          values.first.values().forEach(one -> findings.add(finding(cause, one, shown(one.value))));
+          values
+              .first
+              .values()
+              .forEach(one -> findings.add(finding(cause, one, Listing.quoted(one.value))));
           values
               .rest
               .values()
@@ -85,7 +89,8 @@ public final class Misfits {
                           finding(
                               cause,
                               others,
-                              shown(others.value) + (values.several ? " and others" : ""))));
+                              Listing.quoted(others.value)
+                                  + (values.several ? " and others" : ""))));
         });
     return findings;
   }
@@ -96,9 +101,5 @@ public final class Misfits {
         example.place.atHeading(cause.heading()),
         new Finding.Tally(example.rows, value, cause.expectation()),
         example.remedy);
-  }
-
-  private static String shown(String value) {
-    return value.isEmpty() ? "a blank" : "\"" + value + "\"";
   }
 }

@@ -90,6 +90,7 @@ public final class XlsxWriter implements Closeable {
    * @param style how it looks
    */
   public void line(int row, int column, String text, CellStyle style) {
+    refuseBeyond(row, column, text);
     sheet.value(row, column, CellText.escaped(text));
     apply(style, row, column);
   }
@@ -127,19 +128,7 @@ public final class XlsxWriter implements Closeable {
    * @throws UncheckedIOException if it is longer than a cell can hold, or stands where a sheet ends
    */
   public void text(int row, int column, String text, CellStyle style) {
-    if (text.length() > SheetLimits.CHARACTERS || column >= SheetLimits.COLUMNS) {
-      throw new UncheckedIOException(
-          new IOException(
-              (column >= SheetLimits.COLUMNS
-                      ? "more columns than a workbook's sheet holds, " + SheetLimits.COLUMNS
-                      : "row "
-                          + (row + 1)
-                          + ": a text of "
-                          + text.length()
-                          + " characters; a workbook's cell holds "
-                          + SheetLimits.CHARACTERS)
-                  + "; write a .csv file"));
-    }
+    refuseBeyond(row, column, text);
     sheet.value(row, column, CellText.escaped(text));
     finish(row, column, text.length(), style);
   }
@@ -170,6 +159,22 @@ public final class XlsxWriter implements Closeable {
   /** Gives a cell without a value its style. */
   public void blank(int row, int column, CellStyle style) {
     finish(row, column, 0, style);
+  }
+
+  private static void refuseBeyond(int row, int column, String text) {
+    if (text.length() > SheetLimits.CHARACTERS || column >= SheetLimits.COLUMNS) {
+      throw new UncheckedIOException(
+          new IOException(
+              (column >= SheetLimits.COLUMNS
+                      ? "more columns than a workbook's sheet holds, " + SheetLimits.COLUMNS
+                      : "row "
+                          + (row + 1)
+                          + ": a text of "
+                          + text.length()
+                          + " characters; a workbook's cell holds "
+                          + SheetLimits.CHARACTERS)
+                  + "; write a .csv file"));
+    }
   }
 
   private void finish(int row, int column, int width, CellStyle style) {
