@@ -2,27 +2,35 @@ package baddle.formats.rows;
 
 import baddle.core.grid.CsvForm;
 import baddle.core.table.Block;
+import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
+import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
-import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.CodingErrorAction;
+import java.util.Arrays;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /** Rows as delimited text (RFC 4180): the headings, then a line for each row; blanks are empty. */
 public final class CsvRows implements RowsWriter {
 
-  private static final int CHUNK = 1_024;
-
-  private final CsvWriter writer;
-  private final RowTexts texts;
-  private final boolean[] marked;
-  private final @Nullable String[] cells;
-  private final @Nullable String[][] chunk;
+  private final CharBuffered characters;
+  private final Schema schema;
+  private final CsvTexts[] texts;
+  private final RowTexts others;
+  private final CsvField field;
+  private final long[] lasts;
+  private final @Nullable String[] lastFields;
+  private final char separator;
+  private final char mark;
+  private final boolean digitsAreFields;
+  private final String lineEnd;
+  private final String blank;
 
   /**
    * Begins a file with its headings.
@@ -49,50 +57,71 @@ public final class CsvRows implements RowsWriter {
     if (begins && form.byteOrderMark()) {
       characters.write('\uFEFF');
     }
-    writer =
-        CsvWriter.builder()
-            .fieldSeparator(form.separator())
-            .lineDelimiter(form.lineFeeds() ? LineDelimiter.LF : LineDelimiter.CRLF)
-            .build(characters);
-    texts = new RowTexts(schema, form.decimalMark());
-    cells = new String[schema.size()];
-    chunk = new String[schema.size()][CHUNK];
-    marked = new boolean[schema.size()];
-    for (int i = 0; i < marked.length; i++) {
-      marked[i] = form.marksFormulas() && schema.column(i).type().kind() == ColumnType.Kind.TEXT;
-    }
+    this.characters = new CharBuffered(characters);
+    this.schema = schema;
+    CsvField field = new CsvField(form.separator());
+    separator = form.separator();
+    mark = form.decimalMark();
+    digitsAreFields = separator != mark && separator != '-';
+    lineEnd = form.lineFeeds() ? "\n" : "\r\n";
+    blank = schema.size() == 1 ? field.aloneAndBlank() : "";
+    others = new RowTexts(schema, mark);
+    this.field = field;
+    texts = new CsvTexts[schema.size()];
+    Arrays.setAll(texts, column -> new CsvTexts(field, form.marksFormulas(), blank));
+    lasts = new long[schema.size()];
+    lastFields = new String[schema.size()];
     if (begins) {
-      writer.writeRecord(schema.names());
+      for (int column = 0; column < schema.size(); column++) {
+        separate(column);
+        this.characters.put(field.of(schema.names().get(column)));
+      }
+      this.characters.put(lineEnd);
+    }
+  }
+
+  private void separate(int column) throws IOException {
+    if (column > 0) {
+      characters.put(separator);
     }
   }
 
   @Override
-  public void accept(Block block, int from, int to) {
-    for (int first = from; first < to; first += CHUNK) {
-      write(block, first, Math.min(CHUNK, to - first));
+  public void accept(Block block, int from, int to) throws IOException {
+    for (int row = from; row < to; row++) {
+      for (int column = 0; column < texts.length; column++) {
+        separate(column);
+        put(block, column, row);
+      }
+      characters.put(lineEnd);
     }
   }
 
-  /** Makes the texts column by column, and writes them row by row. */
-  private void write(Block block, int first, int count) {
-    for (int column = 0; column < cells.length; column++) {
-      @Nullable String[] ofColumn = chunk[column];
-      texts.texts(block, column, first, count, ofColumn);
-      for (int row = 0; marked[column] && row < count; row++) {
-        String text = ofColumn[row];
-        ofColumn[row] = text == null ? null : FormulaMark.with(text);
-      }
+  private void put(Block block, int column, int row) throws IOException {
+    Vector vector = block.vector(column);
+    if (vector instanceof TextVector text) {
+      texts[column].put(text, row, characters);
+      return;
     }
-    for (int row = 0; row < count; row++) {
-      for (int column = 0; column < cells.length; column++) {
-        cells[column] = chunk[column][row];
+    ColumnType type = schema.column(column).type();
+    long value = ((LongVector) vector).values()[row];
+    if (vector.isBlank(row)) {
+      characters.put(blank);
+    } else if (digitsAreFields && type.isNumber()) {
+      characters.number(value, type.places(), mark);
+    } else {
+      String last = lastFields[column];
+      if (last == null || lasts[column] != value) {
+        last = field.of(Objects.requireNonNull(others.text(block, column, row)));
+        lastFields[column] = last;
+        lasts[column] = value;
       }
-      writer.writeRecord(cells);
+      characters.put(last);
     }
   }
 
   @Override
   public void close() throws IOException {
-    writer.close();
+    characters.close();
   }
 }

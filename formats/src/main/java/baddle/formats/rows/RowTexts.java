@@ -54,7 +54,7 @@ final class RowTexts {
 
     private final ColumnType type;
     private final char decimalMark;
-    private @Nullable Dictionary dictionary;
+    private @Nullable TextVector known;
     private @Nullable String[] texts = NONE;
     private final long[] numbers = new long[KNOWN];
     private final @Nullable String[] shown = new String[KNOWN];
@@ -66,24 +66,26 @@ final class RowTexts {
 
     void texts(Vector vector, int from, int count, @Nullable String[] into) {
       if (vector instanceof TextVector text) {
-        ofCodes(text.codes(), text.dictionary(), from, count, into);
+        ofCodes(text, from, count, into);
       } else {
         ofNumbers((LongVector) vector, from, count, into);
       }
     }
 
-    private void ofCodes(int[] codes, Dictionary of, int from, int count, @Nullable String[] into) {
-      if (of != dictionary || texts.length <= of.size()) {
+    /** A dictionary can be used again for other texts; a vector can't. */
+    private void ofCodes(TextVector vector, int from, int count, @Nullable String[] into) {
+      int[] codes = vector.codes();
+      Dictionary of = vector.dictionary();
+      if (vector != known) {
         texts = new String[of.size() + 1];
-        dictionary = of;
+        known = vector;
       }
-      @Nullable String[] known = texts;
       for (int i = 0; i < count; i++) {
         int code = codes[from + i];
-        String text = known[code];
+        String text = texts[code];
         if (text == null && code != Dictionary.BLANK) {
           text = of.text(code);
-          known[code] = text;
+          texts[code] = text;
         }
         into[i] = text;
       }
