@@ -1,7 +1,10 @@
 package baddle.plan;
 
+import baddle.core.crosstab.SummaryLook;
 import baddle.core.crosstab.TableForm;
+import baddle.core.expression.AxisItem;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -13,6 +16,7 @@ import java.util.Optional;
  * @param form how CSV is laid out
  * @param totals whether a form that is a list has subtotals and grand totals
  * @param words what it says besides its figures
+ * @param reading what its readers can do with it
  * @param rows the rows; empty for summaries
  */
 public record ReportPlan(
@@ -21,6 +25,7 @@ public record ReportPlan(
     TableForm form,
     boolean totals,
     Words words,
+    Reading reading,
     Optional<RowsPlan> rows) {
 
   /**
@@ -29,24 +34,57 @@ public record ReportPlan(
    * @param title its title; empty for none
    * @param subtitle what it is of; {@code {period}} and {@code {batch}} stand for those of the data
    * @param notes what its readers should know
-   * @param titles titles of summaries, by their names
-   * @param banded the summaries whose lines have a band behind every other one
+   * @param looks what is made of summaries, by their names
    */
   public record Words(
-      String title,
-      String subtitle,
-      List<String> notes,
-      Map<String, String> titles,
-      List<String> banded) {
+      String title, String subtitle, List<String> notes, Map<String, SummaryLook> looks) {
 
     /** None. */
-    public static final Words NONE = new Words("", "", List.of(), Map.of(), List.of());
+    public static final Words NONE = new Words("", "", List.of(), Map.of());
 
     /** Copies the collections. */
     public Words {
       notes = List.copyOf(notes);
-      titles = Map.copyOf(titles);
-      banded = List.copyOf(banded);
+      looks = Map.copyOf(looks);
+    }
+  }
+
+  /** Where a report has the rows behind its figures. */
+  public enum Behind {
+    /** Nowhere. */
+    NONE,
+    /** On a sheet of their own. */
+    SHEET,
+    /** On a sheet of their own that isn't shown. */
+    HIDDEN_SHEET,
+    /** In the page. */
+    PAGE;
+
+    /** As it is written in the plan. */
+    public String word() {
+      return name().toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
+  }
+
+  /**
+   * What readers can do with a report.
+   *
+   * @param filters what they can leave items out of
+   * @param behind where the rows behind the figures are
+   * @param columns which of their columns are shown; none for all of the dataset
+   * @param forEach the column for each of whose values there is a file of its own; empty for one
+   *     file of all
+   */
+  public record Reading(
+      List<AxisItem> filters, Behind behind, List<String> columns, String forEach) {
+
+    /** They read it. */
+    public static final Reading PLAIN = new Reading(List.of(), Behind.NONE, List.of(), "");
+
+    /** Copies the lists. */
+    public Reading {
+      filters = List.copyOf(filters);
+      columns = List.copyOf(columns);
     }
   }
 

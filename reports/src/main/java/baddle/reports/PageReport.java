@@ -1,57 +1,73 @@
 package baddle.reports;
 
+import baddle.core.crosstab.ChartKind;
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.Base64;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 
 /**
  * Cross-tabs as one page (HTML) that needs nothing from elsewhere: its policy lets nothing in but
- * the style and the script that it carries. It is well-formed XML too.
+ * the style and the script that it carries. All but the script is well-formed XML too.
  */
 public final class PageReport {
 
   private final List<CrosstabLayout> layouts;
   private final Provenance provenance;
   private final ReportHead head;
+  private final ReaderData reader;
+  private final List<PageData> data = new ArrayList<>();
   private final StringBuilder out = new StringBuilder();
 
-  private PageReport(List<CrosstabLayout> layouts, Provenance provenance, ReportHead head) {
+  private PageReport(
+      List<CrosstabLayout> layouts, Provenance provenance, ReportHead head, ReaderData reader) {
     this.layouts = layouts;
     this.provenance = provenance;
     this.head = head;
+    this.reader = reader;
+    for (int i = 0; i < layouts.size(); i++) {
+      data.add(new PageData(layouts.get(i), reader.cells(i)));
+    }
   }
 
-  /** Writes at least one cross-tab; the stream is closed. */
+  /**
+   * Writes at least one cross-tab; the stream is closed.
+   *
+   * @param reader what readers need to ask further
+   */
   public static void write(
-      List<CrosstabLayout> layouts, Provenance provenance, ReportHead head, OutputStream out)
+      List<CrosstabLayout> layouts,
+      Provenance provenance,
+      ReportHead head,
+      ReaderData reader,
+      OutputStream out)
       throws IOException {
     try (Writer writer = new OutputStreamWriter(out, StandardCharsets.UTF_8)) {
-      writer.write(new PageReport(layouts, provenance, head).page());
+      writer.write(new PageReport(layouts, provenance, head, reader).page());
     }
   }
 
   private String page() throws IOException {
-    String style = resource("page.css");
-    String script = resource("page.js");
+    String style = PageScript.style();
+    String script = PageScript.script();
     String title = head.title().isEmpty() ? head.titleOf(layouts.get(0).title()) : head.title();
     out.append("<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\"/>\n")
         .append("<meta http-equiv=\"Content-Security-Policy\" content=\"default-src 'none';")
         .append(" style-src 'sha256-")
-        .append(hash(style))
+        .append(PageScript.hash(style))
         .append("'; script-src 'sha256-")
-        .append(hash(script))
+        .append(PageScript.hash(script))
         .append("'; base-uri 'none'; form-action 'none'\"/>\n")
         .append("<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"/>\n")
         .append("<title>")
@@ -64,24 +80,15 @@ public final class PageReport {
       summary(layouts.get(i), i);
     }
     bottom();
+    for (RowsBehind rows : reader.rows()) {
+      out.append("<script type=\"text/plain\" class=\"rows\" data-of=\"");
+      element("", rows.dataset(), "\" data-summaries=\"");
+      List<Integer> of = rows.places().keySet().stream().sorted().toList();
+      of.forEach(index -> out.append(index.equals(of.get(0)) ? "" : " ").append(index));
+      out.append("\">").append(PageRows.packed(rows, data)).append("</script>\n");
+    }
     out.append("<script>").append(script).append("</script>\n</body>\n</html>\n");
     return out.toString();
-  }
-
-  private static String resource(String name) throws IOException {
-    try (InputStream in = Objects.requireNonNull(PageReport.class.getResourceAsStream(name))) {
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
-    }
-  }
-
-  private static String hash(String text) {
-    try {
-      byte[] digest =
-          MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
-      return Base64.getEncoder().encodeToString(digest);
-    } catch (NoSuchAlgorithmException e) {
-      throw new IllegalStateException(e);
-    }
   }
 
   /** Text that is neither markup nor anything a reader can't see. */
@@ -124,6 +131,7 @@ public final class PageReport {
     if (head.standing().errors()) {
       element("<p class=\"adverse\">", head.standing().verdict(), "</p>\n");
     }
+    out.append("<div class=\"filters\" role=\"group\" aria-label=\"Filters\"></div>\n");
     out.append("</header>\n");
     if (layouts.size() < 2) {
       return;
@@ -148,10 +156,11 @@ public final class PageReport {
     out.append("<div class=\"tools\"><button class=\"copy\">Copy</button>")
         .append("<button class=\"csv\">Download CSV</button>")
         .append("<span class=\"said muted\" role=\"status\"></span></div>\n")
+        .append("<p class=\"filtered\" role=\"status\"></p>\n<div class=\"sheet\">\n")
         .append("<div class=\"scroll\" tabindex=\"0\" role=\"region\" aria-labelledby=\"")
         .append(id)
         .append("-title\"><table")
-        .append(head.banded().contains(layout.title()) ? " class=\"banded\"" : "")
+        .append(head.look(layout.title()).banded() ? " class=\"banded\"" : "")
         .append(">\n<thead>\n");
     for (int line = 0; line < layout.headingLines(); line++) {
       headings(layout, line);
@@ -159,25 +168,48 @@ public final class PageReport {
     out.append("</thead>\n<tbody>\n");
     layout.lines().forEach(line -> line(layout, line));
     out.append("</tbody>\n</table></div>\n");
+    Optional<ChartKind> chart = head.look(layout.title()).chart();
+    chart.flatMap(kind -> ChartShape.of(layout, kind)).ifPresent(shape -> figure(layout, shape));
+    out.append("</div>\n<div class=\"place\"></div>\n");
     for (String foot : feet()) {
       element("<p class=\"foot\">", foot, "</p>\n");
     }
-    out.append("</section>\n");
+    out.append("</section>\n<script type=\"application/json\" id=\"")
+        .append(id)
+        .append("-data\">")
+        .append(json(index, chart))
+        .append("</script>\n");
   }
 
-  /** Lines can be sorted where each is an item by itself. */
-  private static boolean sorts(CrosstabLayout layout) {
-    return layout.lines().stream()
-            .allMatch(
-                line ->
-                    line.kind() == CrosstabLayout.Kind.ITEM
-                        || line.kind() == CrosstabLayout.Kind.TOTAL)
-        && layout.spec().rollForward().isEmpty();
+  private void figure(CrosstabLayout layout, ChartShape shape) {
+    String name = layout.spec().measures().get(shape.measure()).name();
+    String others =
+        shape.others() == 0
+            ? ""
+            : ", the largest "
+                + shape.series().size()
+                + " of "
+                + (shape.series().size() + shape.others());
+    element(
+        "<figure class=\"chart\"><figcaption class=\"muted\">",
+        name + others,
+        "</figcaption></figure>\n");
+  }
+
+  /** As JSON that is no markup either. */
+  private String json(int index, Optional<ChartKind> chart) {
+    StringWriter json = new StringWriter();
+    try (JsonGenerator generator = new JsonFactory().createGenerator(json)) {
+      CrosstabLayout layout = layouts.get(index);
+      data.get(index).write(generator, head.titleOf(layout.title()), chart);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    return json.toString().replace("<", "\\u003c").replace(">", "\\u003e").replace("&", "\\u0026");
   }
 
   private void headings(CrosstabLayout layout, int line) {
     boolean lowest = line == layout.headingLines() - 1;
-    boolean sorts = lowest && sorts(layout);
     out.append(lowest ? "<tr class=\"lowest\">" : "<tr>");
     for (int i = 0; i < layout.downHeadings().size(); i++) {
       String heading = lowest ? layout.downHeadings().get(i) : "";
@@ -191,11 +223,6 @@ public final class PageReport {
       if (end > i + 1) {
         String span = String.valueOf(end - i);
         element("<th scope=\"colgroup\" class=\"group\" colspan=\"" + span + "\">", label, "</th>");
-      } else if (sorts) {
-        element(
-            "<th scope=\"col\" aria-sort=\"none\"><button class=\"sort\">",
-            label,
-            "</button></th>");
       } else {
         element("<th scope=\"col\">", label, "</th>");
       }
@@ -258,6 +285,7 @@ public final class PageReport {
     }
     out.append("</dl>\n");
     head.notes().forEach(note -> element("<p>", note, "</p>\n"));
+    reader.remarks().forEach(remark -> element("<p class=\"muted\">", remark, "</p>\n"));
     out.append("</section>\n");
   }
 }

@@ -1,5 +1,6 @@
 package baddle.reports;
 
+import baddle.core.crosstab.SummaryLook;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -10,27 +11,24 @@ import java.util.stream.Stream;
  * @param title its title; empty for none
  * @param subtitle what it is of, below the title; empty for none
  * @param notes what its readers should know
- * @param titles titles of summaries by their names, where they aren't the names
- * @param banded the names of summaries whose lines have a band behind every other one
+ * @param looks what is made of summaries, by their names
  * @param standing whether the figures are complete, and what stands against them
  */
 public record ReportHead(
     String title,
     String subtitle,
     List<String> notes,
-    Map<String, String> titles,
-    List<String> banded,
+    Map<String, SummaryLook> looks,
     Standing standing) {
 
   /** Nothing is said. */
   public static final ReportHead NONE =
-      new ReportHead("", "", List.of(), Map.of(), List.of(), Standing.UNKNOWN);
+      new ReportHead("", "", List.of(), Map.of(), Standing.UNKNOWN);
 
   /** Copies the collections. */
   public ReportHead {
     notes = List.copyOf(notes);
-    titles = Map.copyOf(titles);
-    banded = List.copyOf(banded);
+    looks = Map.copyOf(looks);
   }
 
   /**
@@ -71,6 +69,11 @@ public record ReportHead(
 
   /** The title of a summary. */
   String titleOf(String summary) {
-    return titles.getOrDefault(summary, summary);
+    String title = look(summary).title();
+    return title.isEmpty() ? summary : title;
+  }
+
+  SummaryLook look(String summary) {
+    return looks.getOrDefault(summary, SummaryLook.PLAIN);
   }
 }

@@ -4,6 +4,8 @@ import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.NumberStyle;
 import baddle.core.crosstab.View;
 import baddle.core.value.ColumnType;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.text.DecimalFormat;
@@ -127,6 +129,27 @@ public final class ShownNumber {
 
   private static boolean isZero(String shown) {
     return shown.chars().noneMatch(c -> c >= '1' && c <= '9');
+  }
+
+  /** Writes how numbers are written, for whoever writes them elsewhere. */
+  void write(JsonGenerator json) throws IOException {
+    DecimalFormatSymbols symbols = format.getDecimalFormatSymbols();
+    json.writeObjectFieldStart("format");
+    json.writeBooleanField("calendar", isCalendar());
+    json.writeNumberField("least", format.getMinimumFractionDigits());
+    json.writeNumberField("most", format.getMaximumFractionDigits());
+    json.writeNumberField("whole", format.getMinimumIntegerDigits());
+    json.writeNumberField("group", format.isGroupingUsed() ? format.getGroupingSize() : 0);
+    json.writeStringField("grouping", String.valueOf(symbols.getGroupingSeparator()));
+    json.writeStringField("mark", String.valueOf(symbols.getDecimalSeparator()));
+    json.writeNumberField("times", format.getMultiplier());
+    json.writeNumberField("zeros", style.unit().zeros());
+    json.writeStringField("before", format.getPositivePrefix());
+    json.writeStringField("after", format.getPositiveSuffix());
+    json.writeStringField("beforeNegative", format.getNegativePrefix());
+    json.writeStringField("afterNegative", format.getNegativeSuffix());
+    json.writeBooleanField("upIsGood", view.upIsGood());
+    json.writeEndObject();
   }
 
   /** A value as data: an exact number, or a day of ISO 8601. */

@@ -77,7 +77,7 @@ public final class WorkbookReport {
     for (int line = 0; line < headingLines; line++) {
       writeHeadings(layout, line, line == headingLines - 1);
     }
-    boolean banded = head.banded().contains(layout.title());
+    boolean banded = head.look(layout.title()).banded();
     for (int i = 0; i < layout.lines().size(); i++) {
       write(layout, layout.lines().get(i), TOP + headingLines + i, banded && i % 2 == 1);
     }

@@ -42,12 +42,7 @@ final class Heads {
   ReportHead of(ReportPlan report) {
     ReportPlan.Words words = report.words();
     return new ReportHead(
-        filled(words.title()),
-        filled(words.subtitle()),
-        words.notes(),
-        words.titles(),
-        words.banded(),
-        standing);
+        filled(words.title()), filled(words.subtitle()), words.notes(), words.looks(), standing);
   }
 
   private String filled(String text) {

@@ -281,7 +281,9 @@ public final class Running {
             report.summaries().stream()
                 .map(name -> Objects.requireNonNull(project.plan().summaries().get(name)))
                 .toList();
-        Figures figures = new Summarizing(project).figures(summaries, OptionalInt.of(batch));
+        Figures figures =
+            new Summarizing(project)
+                .figures(summaries, OptionalInt.of(batch), Optional.empty(), report.reading());
         Files.createDirectories(file(project, report).resolveSibling(""));
         ready.add(
             ReportFile.of(file(project, report), report.form(), report.totals())

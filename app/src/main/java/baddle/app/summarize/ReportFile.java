@@ -111,7 +111,7 @@ public final class ReportFile {
       case CSV -> CsvReport.write(layouts.get(0), form, totals, out);
       case XLSX -> WorkbookReport.write(layouts, figures.provenance(), head, out);
       case MD -> MarkdownReport.write(layouts, figures.provenance(), out);
-      case HTML -> PageReport.write(layouts, figures.provenance(), head, out);
+      case HTML -> PageReport.write(layouts, figures.provenance(), head, figures.data(), out);
       case JSON -> JsonReport.write(layouts, figures.provenance(), out);
     }
   }

@@ -8,11 +8,14 @@ import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Level;
+import baddle.core.table.BlockSink;
 import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
 import baddle.plan.LookupPlan;
+import baddle.plan.ReportPlan;
 import baddle.plan.SummaryPlan;
 import baddle.reports.Provenance;
+import baddle.reports.ReaderData;
 import baddle.store.Batch;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
@@ -23,6 +26,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.Collectors;
 
@@ -52,6 +56,22 @@ public final class Summarizing {
    * @param number which batch; empty for the last
    */
   public Figures figures(List<SummaryPlan> summaries, OptionalInt number) throws IOException {
+    return figures(summaries, number, Optional.empty(), ReportPlan.Reading.PLAIN);
+  }
+
+  /**
+   * Builds summaries of a batch.
+   *
+   * @param number which batch; empty for the last
+   * @param only the rows they are of; empty for all
+   * @param reading what their readers want to ask further
+   */
+  public Figures figures(
+      List<SummaryPlan> summaries,
+      OptionalInt number,
+      Optional<OneValue> only,
+      ReportPlan.Reading reading)
+      throws IOException {
     try (Store store = Store.openToRead(project.storeFolder())) {
       Batch batch = BatchChoice.of(store, project, number);
       List<Crosstab> crosstabs = new ArrayList<>();
@@ -66,12 +86,19 @@ public final class Summarizing {
                 .collect(Collectors.joining(", ")));
       }
       about.put("Batch", BatchStamp.of(batch).toString());
+      only.ifPresent(
+          one ->
+              about.put("Only", one.column() + " " + (one.value().isEmpty() ? "-" : one.value())));
       for (SummaryPlan summary : summaries) {
-        crosstabs.add(crosstab(summary, store, batch.number()));
+        SummaryPlan carried = new Carrying(project).carriedOn(summary, store, batch.number());
+        crosstabs.add(plain(carried, store, batch.number(), only));
         long rows = store.dataset(summary.dataset(), batch.number()).rows();
         about.put("Dataset " + summary.dataset(), String.format(Locale.ROOT, "%,d rows", rows));
       }
-      return new Figures(crosstabs, Provenance.of(about), List.of());
+      ReaderData data =
+          new ReaderFigures(this, project, store, batch.number(), only)
+              .of(summaries, reading, crosstabs);
+      return new Figures(crosstabs, Provenance.of(about), List.of(), data);
     }
   }
 
@@ -82,20 +109,50 @@ public final class Summarizing {
 
   /** Builds one summary of a batch as it stands. */
   Crosstab plain(SummaryPlan summary, Store store, int batch) throws IOException {
-    CrosstabSpec spec = withListedItems(summary.crosstab());
-    DatasetReader own = reader(store, summary.dataset(), batch);
+    return plain(summary, store, batch, Optional.empty());
+  }
+
+  private Crosstab plain(SummaryPlan summary, Store store, int batch, Optional<OneValue> only)
+      throws IOException {
+    return built(summary.dataset(), withListedItems(summary.crosstab()), store, batch, only);
+  }
+
+  /** Builds a cross-tab of a dataset's rows. */
+  Crosstab built(String dataset, CrosstabSpec spec, Store store, int batch, Optional<OneValue> only)
+      throws IOException {
+    DatasetReader own = reader(store, dataset, batch);
     CrosstabBuilder builder =
         new CrosstabBuilder(
             spec, own.schema().only(columns(spec, "", own)), project.plan().calendar());
-    own.scan(columns(spec, "", own), builder);
+    scan(dataset, own, columns(spec, "", own), only, builder);
     for (String other : spec.datasets()) {
       if (!other.isEmpty()) {
         DatasetReader reader = reader(store, other, batch);
         List<String> columns = columns(spec, other, reader);
-        reader.scan(columns, builder.input(other, reader.schema().only(columns)));
+        scan(
+            other,
+            reader,
+            columns,
+            only.map(one -> one.in(spec.nameIn(other, one.column()))),
+            builder.input(other, reader.schema().only(columns)));
       }
     }
     return builder.build();
+  }
+
+  /** Goes over the rows of a dataset, or over those with one value. */
+  static void scan(
+      String dataset,
+      DatasetReader reader,
+      List<String> columns,
+      Optional<OneValue> only,
+      BlockSink sink)
+      throws IOException {
+    if (only.isPresent()) {
+      reader.scan(columns, only.get().of(dataset, reader.schema()), sink);
+    } else {
+      reader.scan(columns, sink);
+    }
   }
 
   /** Reads a dataset; in an earlier batch columns that came later are blank. */
@@ -106,7 +163,7 @@ public final class Summarizing {
     return earlier && planned != null ? reader.orBlank(planned.schema()) : reader;
   }
 
-  private static List<String> columns(CrosstabSpec spec, String dataset, DatasetReader reader) {
+  static List<String> columns(CrosstabSpec spec, String dataset, DatasetReader reader) {
     List<String> columns = spec.columns(dataset);
     for (String column : columns) {
       if (reader.schema().indexOf(column).isEmpty()) {

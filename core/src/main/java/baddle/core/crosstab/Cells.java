@@ -108,6 +108,12 @@ final class Cells {
     return layer;
   }
 
+  void each(Crosstab.CellSink sink) {
+    for (int cell = 1; cell < innermost.size(); cell++) {
+      sink.accept(down.ofTree(innermost.down(cell)), across.ofTree(innermost.across(cell)));
+    }
+  }
+
   /** A measure of a cell, as it is; empty where it has no value. */
   Optional<BigDecimal> value(int downNode, int acrossNode, int measure) {
     int downDepth = down.depth(downNode);

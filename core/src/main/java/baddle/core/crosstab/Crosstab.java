@@ -115,6 +115,59 @@ public final class Crosstab {
     return cells.value(downItem.node(), acrossItem.node(), measure);
   }
 
+  /** Takes innermost cells. */
+  @FunctionalInterface
+  public interface CellSink {
+
+    /**
+     * Takes a cell.
+     *
+     * @param downNode the number of its innermost item down
+     * @param acrossNode the number of its innermost item across
+     */
+    void accept(int downNode, int acrossNode);
+  }
+
+  /** Goes over all innermost cells that have rows. */
+  public void eachCell(CellSink sink) {
+    cells.each(sink);
+  }
+
+  /** Takes rows with the innermost items they belong to. */
+  @FunctionalInterface
+  public interface PlacedSink {
+
+    /**
+     * Takes a row.
+     *
+     * @param rows has the columns that the cross-tab reads first, in that order, and all others
+     * @param row its index among them
+     * @param downNode the number of its item down
+     * @param acrossNode the number of its item across
+     */
+    void accept(Block rows, int row, int downNode, int acrossNode);
+  }
+
+  /**
+   * Tells where rows of its own dataset belong; those that don't meet the condition are skipped.
+   */
+  public void place(Block block, int from, int to, PlacedSink sink) {
+    RowInput.Rows rows = Objects.requireNonNull(inputs.get("")).rows(block, from, to);
+    int[] downNodes = new int[rows.to()];
+    int[] acrossNodes = new int[rows.to()];
+    findNodes(rows, downNodes, acrossNodes);
+    for (int row = rows.from(); row < rows.to(); row++) {
+      sink.accept(rows.block(), row, down.ofTree(downNodes[row]), across.ofTree(acrossNodes[row]));
+    }
+  }
+
+  private void findNodes(RowInput.Rows rows, int[] downNodes, int[] acrossNodes) {
+    int levels = spec.down().size();
+    downTree.nodes(rows.levels().subList(0, levels), rows.from(), rows.to(), downNodes);
+    acrossTree.nodes(
+        rows.levels().subList(levels, rows.levels().size()), rows.from(), rows.to(), acrossNodes);
+  }
+
   /**
    * The rows of a block that a cell is made of.
    *
@@ -143,10 +196,7 @@ public final class Crosstab {
     RowInput.Rows rows = input.rows(block, from, to);
     int[] downNodes = new int[rows.to()];
     int[] acrossNodes = new int[rows.to()];
-    int levels = spec.down().size();
-    downTree.nodes(rows.levels().subList(0, levels), rows.from(), rows.to(), downNodes);
-    acrossTree.nodes(
-        rows.levels().subList(levels, rows.levels().size()), rows.from(), rows.to(), acrossNodes);
+    findNodes(rows, downNodes, acrossNodes);
     int[] found = new int[rows.to() - rows.from()];
     int count = 0;
     for (int row = rows.from(); row < rows.to(); row++) {

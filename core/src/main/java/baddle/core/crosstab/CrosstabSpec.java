@@ -215,6 +215,17 @@ public record CrosstabSpec(
         .toList();
   }
 
+  /** What a column is called in the rows of a dataset. */
+  public String nameIn(String dataset, String column) {
+    return measures.stream()
+        .filter(measure -> measure.dataset().equals(dataset))
+        .flatMap(measure -> measure.on().entrySet().stream())
+        .filter(entry -> entry.getKey().equals(column))
+        .map(Map.Entry::getValue)
+        .findFirst()
+        .orElse(column);
+  }
+
   /** The levels as a dataset's rows have them. */
   List<Expression> items(String dataset) {
     Map<String, String> on = new HashMap<>();

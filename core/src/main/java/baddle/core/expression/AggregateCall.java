@@ -1,6 +1,7 @@
 package baddle.core.expression;
 
 import java.math.BigDecimal;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -55,6 +56,12 @@ public final class AggregateCall {
   /** The share of values below a percentile, from 0 to 1. */
   public BigDecimal fraction() {
     return fraction;
+  }
+
+  /** The same of another function that takes an argument, as a measure of its own. */
+  public MeasureExpression of(Aggregate other) {
+    return MeasureExpression.parse(
+        other.name().toLowerCase(Locale.ROOT) + text.substring(text.indexOf('(')));
   }
 
   /** Its text, without needless spaces. */

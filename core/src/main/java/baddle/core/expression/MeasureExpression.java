@@ -5,6 +5,8 @@ import baddle.core.value.Calendar;
 import baddle.core.value.ValueRules;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 
 /**
  * A value made of aggregates, and perhaps of other measures: {@code sum(revenue) / count(*)},
@@ -17,6 +19,8 @@ public final class MeasureExpression {
    * Stands before an aggregate's text where it is a column's name, so that no measure is so called.
    */
   private static final String MARK = "\u0001";
+
+  private static final Set<String> OPERATIONS = Set.of("+", "-", "*", "/", "coalesce", "nullif");
 
   private final String text;
   private final Tree tree;
@@ -92,6 +96,37 @@ public final class MeasureExpression {
         || (part instanceof Tree.Call call
             && (call.name().equals("+") || call.name().equals("-"))
             && call.arguments().stream().allMatch(MeasureExpression::isSum));
+  }
+
+  /**
+   * Its calculation step by step; empty where it is more than arithmetic with two operands at a
+   * time.
+   */
+  public Optional<List<Step>> steps() {
+    List<Step> steps = new ArrayList<>();
+    return addSteps(tree, steps) ? Optional.of(steps) : Optional.empty();
+  }
+
+  private boolean addSteps(Tree part, List<Step> into) {
+    if (part instanceof Tree.Name name) {
+      List<String> columns = calls.stream().map(MeasureExpression::column).toList();
+      int call = columns.indexOf(name.name());
+      into.add(call >= 0 ? Step.of(Step.Kind.CALL, call) : Step.of(Step.Kind.MEASURE, name.name()));
+      return true;
+    }
+    if (part instanceof Tree.Amount amount) {
+      into.add(Step.of(Step.Kind.NUMBER, amount.value().toPlainString()));
+      return true;
+    }
+    boolean known =
+        part instanceof Tree.Call call
+            && OPERATIONS.contains(call.name())
+            && call.arguments().size() == 2
+            && call.arguments().stream().allMatch(argument -> addSteps(argument, into));
+    if (known) {
+      into.add(Step.of(Step.Kind.OPERATION, ((Tree.Call) part).name()));
+    }
+    return known;
   }
 
   /**

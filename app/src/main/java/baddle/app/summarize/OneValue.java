@@ -1,0 +1,71 @@
+package baddle.app.summarize;
+
+import baddle.core.finding.Nearest;
+import baddle.core.table.Block;
+import baddle.core.table.Dictionary;
+import baddle.core.table.Schema;
+import baddle.core.table.TextVector;
+import baddle.core.value.ColumnType;
+import baddle.store.DatasetReader;
+import java.io.IOException;
+import java.util.BitSet;
+import java.util.List;
+
+/**
+ * The rows that have one value in a column of text.
+ *
+ * @param column the column
+ * @param value the value; empty for rows that have none
+ */
+public record OneValue(String column, String value) {
+
+  /** The same for a dataset where the column has another name. */
+  OneValue in(String other) {
+    return new OneValue(other, value);
+  }
+
+  /**
+   * Chooses the rows of a dataset.
+   *
+   * @throws IOException if the dataset hasn't got the column, or it isn't one of text
+   */
+  DatasetReader.RowChoice of(String dataset, Schema schema) throws IOException {
+    refuseOthers(dataset, schema);
+    return new DatasetReader.RowChoice() {
+      @Override
+      public List<String> columns() {
+        return List.of(column);
+      }
+
+      @Override
+      public BitSet rows(Block block) {
+        TextVector vector = (TextVector) block.vector(0);
+        BitSet codes = new BitSet();
+        codes.set(Dictionary.BLANK, value.isEmpty());
+        for (int code = 1; code <= vector.dictionary().size(); code++) {
+          codes.set(code, vector.dictionary().text(code).equals(value));
+        }
+        BitSet rows = new BitSet(block.size());
+        for (int row = 0; row < block.size(); row++) {
+          rows.set(row, codes.get(vector.codes()[row]));
+        }
+        return rows;
+      }
+    };
+  }
+
+  private void refuseOthers(String dataset, Schema schema) throws IOException {
+    if (schema.indexOf(column).isEmpty()) {
+      throw new IOException(
+          "the dataset "
+              + dataset
+              + " has no column "
+              + column
+              + Nearest.hint(column, schema.names())
+              + ", so there can't be a file for each of its values");
+    }
+    if (schema.column(schema.indexOf(column).getAsInt()).type().kind() != ColumnType.Kind.TEXT) {
+      throw new IOException(column + " is no text; take a file for each value of a column of text");
+    }
+  }
+}

@@ -1,0 +1,249 @@
+package baddle.app.summarize;
+
+import baddle.app.Project;
+import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.FilterableCells;
+import baddle.core.crosstab.Level;
+import baddle.core.crosstab.MeasureParts;
+import baddle.core.expression.AxisItem;
+import baddle.core.table.Block;
+import baddle.core.table.Column;
+import baddle.core.table.LongVector;
+import baddle.core.table.Origin;
+import baddle.core.table.Schema;
+import baddle.core.table.Vector;
+import baddle.core.value.ColumnType;
+import baddle.plan.DatasetPlan;
+import baddle.plan.ReportPlan;
+import baddle.plan.SummaryPlan;
+import baddle.reports.ReaderData;
+import baddle.reports.RowsBehind;
+import baddle.store.DatasetReader;
+import baddle.store.Store;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/** What the readers of a page can ask further: its cells by filters, and the rows behind them. */
+final class ReaderFigures {
+
+  private static final List<Column> ORIGIN =
+      List.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_ROW);
+
+  /** Holds a row's number while it is placed. */
+  private static final Column NUMBER =
+      new Column("\u0000number", ColumnType.of(ColumnType.Kind.INTEGER));
+
+  private final Summarizing summarizing;
+  private final Project project;
+  private final Store store;
+  private final int batch;
+  private final Optional<OneValue> only;
+
+  ReaderFigures(
+      Summarizing summarizing, Project project, Store store, int batch, Optional<OneValue> only) {
+    this.summarizing = summarizing;
+    this.project = project;
+    this.store = store;
+    this.batch = batch;
+    this.only = only;
+  }
+
+  ReaderData of(List<SummaryPlan> summaries, ReportPlan.Reading reading, List<Crosstab> crosstabs)
+      throws IOException {
+    boolean asks = !reading.filters().isEmpty() || reading.behind() == ReportPlan.Behind.PAGE;
+    if (!asks) {
+      return ReaderData.NONE;
+    }
+    List<Optional<FilterableCells>> cells = new ArrayList<>();
+    for (int i = 0; i < summaries.size(); i++) {
+      cells.add(cells(summaries.get(i), crosstabs.get(i).spec(), reading.filters()));
+    }
+    List<RowsBehind> rows = new ArrayList<>();
+    List<String> remarks = new ArrayList<>();
+    if (reading.behind() == ReportPlan.Behind.PAGE) {
+      rows(summaries, cells, reading.columns(), rows, remarks);
+    }
+    return new ReaderData(cells, rows, remarks);
+  }
+
+  private Optional<FilterableCells> cells(
+      SummaryPlan summary, CrosstabSpec spec, List<AxisItem> wanted) throws IOException {
+    if (spec.rollForward().isPresent()) {
+      return Optional.empty();
+    }
+    Schema own = summarizing.reader(store, summary.dataset(), batch).schema();
+    List<AxisItem> filters = new ArrayList<>();
+    List<String> missing = new ArrayList<>();
+    for (AxisItem filter : wanted) {
+      if (has(own, filter, spec, "")) {
+        filters.add(filter);
+      } else {
+        missing.add(filter.text());
+      }
+    }
+    Map<String, Boolean> usable = new LinkedHashMap<>();
+    for (String dataset : spec.datasets()) {
+      usable.put(dataset, dataset.isEmpty() || canFilter(dataset, spec, filters));
+    }
+    MeasureParts parts =
+        MeasureParts.of(spec, dataset -> usable.getOrDefault(dataset, Boolean.FALSE));
+    if (parts.parts().isEmpty()) {
+      return Optional.empty();
+    }
+    CrosstabSpec apart =
+        spec.plainly(parts.parts().stream().map(MeasureParts.Part::measure).toList())
+            .with(
+                plain(spec.down()),
+                Stream.concat(plain(spec.across()).stream(), filters.stream().map(Level::of))
+                    .toList());
+    return Optional.of(
+        new FilterableCells(
+            summarizing.built(summary.dataset(), apart, store, batch, only),
+            parts,
+            filters.stream().map(AxisItem::text).toList(),
+            missing));
+  }
+
+  private boolean canFilter(String dataset, CrosstabSpec spec, List<AxisItem> filters)
+      throws IOException {
+    Schema schema = summarizing.reader(store, dataset, batch).schema();
+    return filters.stream().allMatch(filter -> has(schema, filter, spec, dataset));
+  }
+
+  private static boolean has(Schema schema, AxisItem filter, CrosstabSpec spec, String dataset) {
+    return filter.value().names().stream()
+        .allMatch(
+            name ->
+                schema.indexOf(dataset.isEmpty() ? name : spec.nameIn(dataset, name)).isPresent());
+  }
+
+  /** All items, in natural order. */
+  private static List<Level> plain(List<Level> levels) {
+    return levels.stream().map(level -> Level.of(level.item())).toList();
+  }
+
+  private void rows(
+      List<SummaryPlan> summaries,
+      List<Optional<FilterableCells>> cells,
+      List<String> columns,
+      List<RowsBehind> into,
+      List<String> remarks)
+      throws IOException {
+    long left = RowsBehind.MOST;
+    for (String dataset : summaries.stream().map(SummaryPlan::dataset).distinct().toList()) {
+      List<Integer> of = new ArrayList<>();
+      for (int i = 0; i < summaries.size(); i++) {
+        if (summaries.get(i).dataset().equals(dataset) && cells.get(i).isPresent()) {
+          of.add(i);
+        }
+      }
+      if (of.isEmpty()) {
+        continue;
+      }
+      DatasetReader reader = summarizing.reader(store, dataset, batch);
+      long[] count = new long[1];
+      Summarizing.scan(
+          dataset,
+          reader,
+          List.of(reader.schema().names().get(0)),
+          only,
+          (block, from, to) -> count[0] += to - from);
+      if (count[0] > left) {
+        remarks.add(
+            String.format(
+                Locale.ROOT,
+                "The rows of %s aren't in this page: it takes %,d, and they are %,d.",
+                dataset,
+                RowsBehind.MOST,
+                count[0]));
+        continue;
+      }
+      left -= count[0];
+      RowsBehind rows = texts(dataset, reader, columns);
+      for (int summary : of) {
+        place(summary, cells.get(summary).orElseThrow().cells(), dataset, reader, rows);
+      }
+      into.add(rows);
+    }
+  }
+
+  private RowsBehind texts(String dataset, DatasetReader reader, List<String> wanted)
+      throws IOException {
+    DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
+    List<String> own = wanted.isEmpty() ? plan.schema().names() : wanted;
+    List<String> columns =
+        Stream.concat(own.stream(), ORIGIN.stream().map(Column::name))
+            .distinct()
+            .filter(name -> reader.schema().indexOf(name).isPresent())
+            .toList();
+    Schema schema = reader.schema().only(columns);
+    RowsBehind rows = new RowsBehind(dataset);
+    for (Column column : schema.columns()) {
+      rows.column(column.name(), column.type().isNumber());
+    }
+    Summarizing.scan(
+        dataset,
+        reader,
+        columns,
+        only,
+        (block, from, to) -> {
+          for (int row = from; row < to; row++) {
+            List<String> values = new ArrayList<>();
+            for (int i = 0; i < columns.size(); i++) {
+              Vector vector = block.vector(i);
+              values.add(vector.isBlank(row) ? "" : vector.shown(row, schema.column(i).type()));
+            }
+            rows.row(values);
+          }
+        });
+    return rows;
+  }
+
+  private void place(
+      int summary, Crosstab cells, String dataset, DatasetReader reader, RowsBehind rows)
+      throws IOException {
+    List<String> columns = Summarizing.columns(cells.spec(), "", reader);
+    int[] first = new int[1];
+    Summarizing.scan(
+        dataset,
+        reader,
+        columns,
+        only,
+        (block, from, to) -> {
+          int start = first[0];
+          first[0] += to - from;
+          cells.place(
+              numbered(block, from, start),
+              from,
+              to,
+              (found, row, down, across) -> {
+                LongVector numbers = (LongVector) found.vector(columns.size());
+                rows.place(summary, (int) numbers.values()[row], down, across);
+              });
+        });
+  }
+
+  /** The same with a column behind the others that numbers the rows. */
+  private static Block numbered(Block block, int from, int start) {
+    long[] numbers = new long[block.size()];
+    for (int row = from; row < block.size(); row++) {
+      numbers[row] = (long) start + row - from;
+    }
+    List<Column> columns = new ArrayList<>(block.schema().columns());
+    columns.add(NUMBER);
+    List<Vector> vectors = new ArrayList<>();
+    for (int i = 0; i < block.schema().size(); i++) {
+      vectors.add(block.vector(i));
+    }
+    vectors.add(new LongVector(numbers, new long[(block.size() + 63) / 64], block.size()));
+    return new Block(new Schema(columns), vectors, block.rowNumbers(), block.size());
+  }
+}

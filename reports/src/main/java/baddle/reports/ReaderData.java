@@ -1,0 +1,31 @@
+package baddle.reports;
+
+import baddle.core.crosstab.FilterableCells;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What the readers of a page need to ask further.
+ *
+ * @param cells for each summary its cells; empty where no total can be computed from them
+ * @param rows the rows behind the figures, by dataset
+ * @param remarks what can't be asked, and why
+ */
+public record ReaderData(
+    List<Optional<FilterableCells>> cells, List<RowsBehind> rows, List<String> remarks) {
+
+  /** Nothing. */
+  public static final ReaderData NONE = new ReaderData(List.of(), List.of(), List.of());
+
+  /** Copies the lists. */
+  public ReaderData {
+    cells = List.copyOf(cells);
+    rows = List.copyOf(rows);
+    remarks = List.copyOf(remarks);
+  }
+
+  /** The cells of a summary by its index. */
+  Optional<FilterableCells> cells(int summary) {
+    return summary < cells.size() ? cells.get(summary) : Optional.empty();
+  }
+}
