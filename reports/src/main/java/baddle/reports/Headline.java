@@ -1,8 +1,13 @@
 package baddle.reports;
 
 import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.Latest;
 import baddle.core.crosstab.RollForward;
 import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.text.DecimalFormat;
+import java.text.DecimalFormatSymbols;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -12,22 +17,33 @@ import java.util.Optional;
  * @param name what it is
  * @param value the figure; empty where there is none, or it is a day
  * @param number how it is written
+ * @param latest the measure in the last month; empty where the summary isn't by month
  */
-record Headline(String name, Optional<BigDecimal> value, ShownNumber number) {
+record Headline(
+    String name, Optional<BigDecimal> value, ShownNumber number, Optional<Latest> latest) {
+
+  private static final int PLACES = 6;
 
   static Headline of(CrosstabLayout layout) {
     ShownNumber number = layout.numbers().get(0);
     Optional<RollForward> roll = layout.spec().rollForward();
     if (roll.isPresent()) {
       return new Headline(
-          RollForward.Kind.CLOSING.standardLabel(), closing(roll.get(), layout), number);
+          RollForward.Kind.CLOSING.standardLabel(),
+          closing(roll.get(), layout),
+          number,
+          Optional.empty());
     }
     Crosstab crosstab = layout.crosstab();
     Optional<BigDecimal> total =
         number.isCalendar()
             ? Optional.empty()
             : crosstab.plainValue(crosstab.down(), crosstab.across(), 0);
-    return new Headline(layout.spec().measures().get(0).name(), total, number);
+    return new Headline(
+        layout.spec().measures().get(0).name(),
+        total,
+        number,
+        number.isCalendar() ? Optional.empty() : crosstab.latest(0));
   }
 
   /** What all accounts have in the end. */
@@ -39,6 +55,33 @@ record Headline(String name, Optional<BigDecimal> value, ShownNumber number) {
       }
     }
     return Optional.of(sum);
+  }
+
+  /** The last month's figure and what it moved by, in words; empty where there is none. */
+  String movement() {
+    return latest
+        .filter(month -> month.value().isPresent())
+        .map(
+            month ->
+                month.month()
+                    + ": "
+                    + number.show(month.value().orElseThrow())
+                    + moved(month.value().get(), month.before(), "the month before")
+                    + moved(month.value().get(), month.yearBefore(), "the year before"))
+        .orElse("");
+  }
+
+  private static String moved(BigDecimal now, Optional<BigDecimal> before, String what) {
+    if (before.isEmpty() || before.get().signum() == 0) {
+      return "";
+    }
+    BigDecimal part =
+        now.subtract(before.get()).divide(before.get().abs(), PLACES, RoundingMode.HALF_UP);
+    String sign = part.signum() == 0 ? "=" : part.signum() > 0 ? "\u25b2" : "\u25bc";
+    DecimalFormat percent =
+        new DecimalFormat("0.0%", DecimalFormatSymbols.getInstance(Locale.ROOT));
+    percent.setRoundingMode(RoundingMode.HALF_UP);
+    return ", " + sign + " " + percent.format(part.abs()) + " on " + what;
   }
 
   /** As it is written; empty for none. */

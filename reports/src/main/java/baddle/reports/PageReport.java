@@ -62,19 +62,7 @@ public final class PageReport {
     String style = PageScript.style();
     String script = PageScript.script();
     String title = head.title().isEmpty() ? head.titleOf(layouts.get(0).title()) : head.title();
-    out.append("<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\"/>\n")
-        .append("<meta http-equiv=\"Content-Security-Policy\" content=\"default-src 'none';")
-        .append(" style-src 'sha256-")
-        .append(PageScript.hash(style))
-        .append("'; script-src 'sha256-")
-        .append(PageScript.hash(script))
-        .append("'; base-uri 'none'; form-action 'none'\"/>\n")
-        .append("<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"/>\n")
-        .append("<title>")
-        .append(text(title))
-        .append("</title>\n<style>")
-        .append(style)
-        .append("</style>\n</head>\n<body>\n");
+    begin(out, text(title), style, script);
     top(title);
     for (int i = 0; i < layouts.size(); i++) {
       summary(layouts.get(i), i);
@@ -89,6 +77,30 @@ public final class PageReport {
     }
     out.append("<script>").append(script).append("</script>\n</body>\n</html>\n");
     return out.toString();
+  }
+
+  /**
+   * Begins a page.
+   *
+   * @param title as markup
+   * @param script empty for none
+   */
+  static void begin(StringBuilder out, String title, String style, String script) {
+    out.append("<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\"/>\n")
+        .append("<meta http-equiv=\"Content-Security-Policy\" content=\"default-src 'none';")
+        .append(" style-src 'sha256-")
+        .append(PageScript.hash(style))
+        .append("';");
+    if (!script.isEmpty()) {
+      out.append(" script-src 'sha256-").append(PageScript.hash(script)).append("';");
+    }
+    out.append(" base-uri 'none'; form-action 'none'\"/>\n")
+        .append("<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"/>\n")
+        .append("<title>")
+        .append(title)
+        .append("</title>\n<style>")
+        .append(style)
+        .append("</style>\n</head>\n<body>\n");
   }
 
   /** Text that is neither markup nor anything a reader can't see. */
@@ -143,7 +155,8 @@ public final class PageReport {
       element("", head.titleOf(layout.title()), "</a></th>");
       Headline headline = Headline.of(layout);
       element("<td class=\"label muted\">", headline.name(), "</td>");
-      element("<td>", headline.shown(), "</td></tr>\n");
+      element("<td class=\"headline\">", headline.shown(), "</td>");
+      element("<td class=\"label muted movement\">", headline.movement(), "</td></tr>\n");
     }
     out.append("</tbody></table>\n</nav>\n");
   }

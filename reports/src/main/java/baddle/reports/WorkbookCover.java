@@ -78,6 +78,7 @@ final class WorkbookCover {
             headline.shown(),
             CellStyle.PLAIN.withPattern(headline.number().workbookPattern()));
       }
+      writer.line(row, 3, headline.movement(), Look.SUBTITLE);
       row++;
     }
     row++;

@@ -1,6 +1,7 @@
 package baddle.app.export;
 
 import baddle.app.Project;
+import baddle.app.SafeName;
 import baddle.core.expression.Expression;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
@@ -95,7 +96,7 @@ final class SplitRows {
       for (int i = 0; i < columns.size(); i++) {
         String value = values.get(i);
         String column = Expression.quoted(columns.get(i));
-        file = file.replace("{" + columns.get(i) + "}", safe(value));
+        file = file.replace("{" + columns.get(i) + "}", SafeName.of(value));
         conditions.add(
             value.isEmpty()
                 ? column + " is null"
@@ -113,12 +114,5 @@ final class SplitRows {
       files.put(file, choice.whereAlso(String.join(" and ", conditions)));
     }
     return files;
-  }
-
-  /** A value as a part of a file's name that every system takes. */
-  private static String safe(String value) {
-    String safe = value.replaceAll("[\\p{Cntrl}/\\\\:*?\"<>|]", "_").strip();
-    String plain = safe.replaceAll("[. ]+$", "");
-    return plain.isEmpty() ? "(blank)" : plain;
   }
 }

@@ -14,6 +14,7 @@ import java.io.IOException;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 
 /** What the reports of a run say besides their figures. */
@@ -40,13 +41,30 @@ final class Heads {
   }
 
   ReportHead of(ReportPlan report) {
-    ReportPlan.Words words = report.words();
-    return new ReportHead(
-        filled(words.title()), filled(words.subtitle()), words.notes(), words.looks(), standing);
+    return of(report, Map.of());
   }
 
-  private String filled(String text) {
-    return text.replace("{period}", period).replace("{batch}", batch);
+  /**
+   * What a report says.
+   *
+   * @param more what else stands for something in its title and subtitle
+   */
+  ReportHead of(ReportPlan report, Map<String, String> more) {
+    ReportPlan.Words words = report.words();
+    return new ReportHead(
+        filled(words.title(), more),
+        filled(words.subtitle(), more),
+        words.notes(),
+        words.looks(),
+        standing);
+  }
+
+  private String filled(String text, Map<String, String> more) {
+    String filled = text.replace("{period}", period).replace("{batch}", batch);
+    for (Map.Entry<String, String> one : more.entrySet()) {
+      filled = filled.replace("{" + one.getKey() + "}", one.getValue());
+    }
+    return filled;
   }
 
   private static ReportHead.Standing standing(CheckResult checked) {

@@ -15,9 +15,7 @@ import baddle.app.export.Corrections;
 import baddle.app.export.ExportException;
 import baddle.app.export.Exporting;
 import baddle.app.export.RowsFile;
-import baddle.app.summarize.Figures;
 import baddle.app.summarize.ReportFile;
-import baddle.app.summarize.Summarizing;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.plan.ReportPlan;
@@ -271,24 +269,13 @@ public final class Running {
     int batch = checked.batch().number();
     List<OutputFile.Beside> ready = new ArrayList<>();
     try {
-      Heads heads = heads(checked);
+      ReportWriting writing = new ReportWriting(project, heads(checked), batch);
       for (ReportPlan report : project.plan().reports()) {
         if (report.rows().isPresent()) {
           ready.addAll(rows(report, report.rows().get(), batch, unchanged));
           continue;
         }
-        List<SummaryPlan> summaries =
-            report.summaries().stream()
-                .map(name -> Objects.requireNonNull(project.plan().summaries().get(name)))
-                .toList();
-        Figures figures =
-            new Summarizing(project)
-                .figures(summaries, OptionalInt.of(batch), Optional.empty(), report.reading());
-        Files.createDirectories(file(project, report).resolveSibling(""));
-        ready.add(
-            ReportFile.of(file(project, report), report.form(), report.totals())
-                .with(heads.of(report))
-                .writeBeside(figures, Optional.of(project.planFile())));
+        writing.write(report, ready);
       }
       for (OutputFile.Beside file : ready) {
         (file.place() ? written : unchanged).add(file.file());

@@ -30,7 +30,7 @@ public record OneValue(String column, String value) {
    * @throws IOException if the dataset hasn't got the column, or it isn't one of text
    */
   DatasetReader.RowChoice of(String dataset, Schema schema) throws IOException {
-    refuseOthers(dataset, schema);
+    refuseOthers(column, dataset, schema);
     return new DatasetReader.RowChoice() {
       @Override
       public List<String> columns() {
@@ -54,7 +54,8 @@ public record OneValue(String column, String value) {
     };
   }
 
-  private void refuseOthers(String dataset, Schema schema) throws IOException {
+  /** Refuses a column that can't tell rows apart by its values. */
+  static void refuseOthers(String column, String dataset, Schema schema) throws IOException {
     if (schema.indexOf(column).isEmpty()) {
       throw new IOException(
           "the dataset "

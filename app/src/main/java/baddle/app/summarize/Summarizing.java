@@ -9,6 +9,8 @@ import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Level;
 import baddle.core.table.BlockSink;
+import baddle.core.table.Dictionary;
+import baddle.core.table.TextVector;
 import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
 import baddle.plan.LookupPlan;
@@ -21,6 +23,7 @@ import baddle.store.DatasetReader;
 import baddle.store.Store;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -28,6 +31,8 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 
 /** Builds the plan's summaries from the dataset's last batch. */
@@ -152,6 +157,33 @@ public final class Summarizing {
       reader.scan(columns, only.get().of(dataset, reader.schema()), sink);
     } else {
       reader.scan(columns, sink);
+    }
+  }
+
+  /**
+   * The values of a column of text, in order; an empty one for rows without.
+   *
+   * @throws IOException if the dataset hasn't got the column, or it isn't one of text
+   */
+  public SortedSet<String> values(String dataset, String column, int batch) throws IOException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      DatasetReader reader = reader(store, dataset, batch);
+      OneValue.refuseOthers(column, dataset, reader.schema());
+      TreeSet<String> values = new TreeSet<>();
+      reader.scan(
+          List.of(column),
+          (block, from, to) -> {
+            TextVector vector = (TextVector) block.vector(0);
+            BitSet codes = new BitSet();
+            for (int row = from; row < to; row++) {
+              codes.set(vector.codes()[row]);
+            }
+            codes.stream()
+                .forEach(
+                    code ->
+                        values.add(code == Dictionary.BLANK ? "" : vector.dictionary().text(code)));
+          });
+      return values;
     }
   }
 

@@ -277,6 +277,24 @@ final class Axis {
     return nodes.get(key(node, depth, wanted));
   }
 
+  /** Whether the outermost level is of periods of a length. */
+  boolean outermostIs(Grain grain) {
+    return !levels.isEmpty() && grain(1).filter(grain::equals).isPresent();
+  }
+
+  /** The last of the outermost items that are periods; empty where there are none. */
+  OptionalInt lastPeriod() {
+    OptionalInt last = OptionalInt.empty();
+    for (int child : children(ROOT)) {
+      boolean later =
+          number(child).isPresent()
+              && (last.isEmpty()
+                  || number(child).getAsLong() > number(last.getAsInt()).getAsLong());
+      last = later ? OptionalInt.of(child) : last;
+    }
+    return last;
+  }
+
   /** The outermost level of the calendar, from 1; 0 where there is none. */
   int calendarLevel() {
     for (int depth = 1; depth <= levels.size(); depth++) {

@@ -12,6 +12,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /** A finished cross-tab: two axes and the measures where they meet. Totals are the roots' cells. */
 public final class Crosstab {
@@ -113,6 +116,35 @@ public final class Crosstab {
   /** A measure where two items meet, before a view makes something else of it. */
   public Optional<BigDecimal> plainValue(Item downItem, Item acrossItem, int measure) {
     return cells.value(downItem.node(), acrossItem.node(), measure);
+  }
+
+  /**
+   * A measure in the last month; empty where the outermost level of neither axis is months.
+   *
+   * @param measure its index from 0
+   */
+  public Optional<Latest> latest(int measure) {
+    boolean isAcross = across.outermostIs(Grain.MONTH);
+    Axis axis = isAcross ? across : down;
+    OptionalInt last =
+        isAcross || down.outermostIs(Grain.MONTH) ? axis.lastPeriod() : OptionalInt.empty();
+    if (last.isEmpty()) {
+      return Optional.empty();
+    }
+    Function<@Nullable Integer, Optional<BigDecimal>> value =
+        node ->
+            node == null
+                ? Optional.empty()
+                : isAcross
+                    ? cells.value(Axis.ROOT, node, measure)
+                    : cells.value(node, Axis.ROOT, measure);
+    int node = last.getAsInt();
+    return Optional.of(
+        new Latest(
+            axis.label(node),
+            value.apply(node),
+            value.apply(axis.earlier(node, false)),
+            value.apply(axis.earlier(node, true))));
   }
 
   /** Takes innermost cells. */

@@ -311,7 +311,19 @@ class Summary {
         }
       }
     }
+    this.headline(any);
     if (this.sorted) { this.sort(); }
+  }
+
+  /** The figure that the contents have of it. */
+  headline(any) {
+    const cell = document.querySelector('.contents a[href="#' + this.id + '"]')?.closest('tr').querySelector('.headline');
+    if (!cell) { return; }
+    this.first ??= cell.textContent;
+    const all = [...this.cells.whole.down, -1, 0, 0];
+    const across = [...this.cells.whole.across, -1, 0, 0];
+    cell.textContent = !any ? this.first : this.cells.sure[0] ? shownText(this.cells.value(0, all, across), this.data.measures[0]) : '\u2013';
+    cell.nextElementSibling.hidden = any;
   }
 
   put(cell, text, value) {
