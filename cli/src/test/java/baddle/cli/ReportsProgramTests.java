@@ -2,15 +2,32 @@ package baddle.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayInputStream;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import javax.xml.parsers.DocumentBuilderFactory;
+import org.apache.poi.ss.usermodel.CellType;
+import org.apache.poi.ss.usermodel.SheetVisibility;
+import org.apache.poi.xssf.usermodel.XSSFCell;
+import org.apache.poi.xssf.usermodel.XSSFPivotTable;
+import org.apache.poi.xssf.usermodel.XSSFRow;
+import org.apache.poi.xssf.usermodel.XSSFSheet;
+import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.openxmlformats.schemas.spreadsheetml.x2006.main.CTCacheField;
+import org.openxmlformats.schemas.spreadsheetml.x2006.main.CTPivotCacheDefinition;
+import org.w3c.dom.Document;
+import org.w3c.dom.Node;
+import org.w3c.dom.NodeList;
 
 /** Reports of summaries that a run writes: one, or one for each value of a column. */
 class ReportsProgramTests {
@@ -99,5 +116,147 @@ class ReportsProgramTests {
 
     assertThat(run.status()).isNotZero();
     assertThat(run.err()).contains(reason);
+  }
+
+  private static final String RE_SLICED =
+      """
+      a.xlsx:
+          rows: ROWS
+          filters: [range]
+          summaries:
+            - sites: {show: [pivot], chart: stacked columns}
+            - ranges: {show: [pivot], chart: bars}
+            - against: {show: [pivot]}
+      """;
+
+  private void writeSites(String rows) throws Exception {
+    baddle.write(
+        "baddle.yaml",
+        PLAN.replace("REPORT", RE_SLICED.replace("ROWS", rows).indent(0).strip())
+            .replace(
+                "  ranges: {of",
+                "  sites: {of: sales, down: [site], across: [day by month],"
+                    + " measures: {Amount: sum(amount), Lines: count(*)}}\n  ranges: {of"));
+  }
+
+  @Test
+  void a_workbook_has_the_rows_charts_and_tables_that_can_be_laid_out_anew() throws Exception {
+    writeSites("sheet");
+    Baddle.Run run = baddle.run("run");
+    assertThat(run.status()).as(run.err()).isZero();
+    byte[] before = Files.readAllBytes(folder.resolve("a.xlsx"));
+    assertThat(baddle.run("run").out()).contains("as it was: a.xlsx");
+
+    try (XSSFWorkbook workbook = new XSSFWorkbook(new ByteArrayInputStream(before))) {
+      assertThat(workbook.getSheet("sites pivot").getPivotTables()).hasSize(1);
+      assertThat(workbook.getSheet("ranges pivot").getPivotTables()).hasSize(1);
+      assertThat(workbook.getSheet("against pivot")).isNull();
+      assertThat(workbook.getSheet("sites").createDrawingPatriarch().getCharts()).hasSize(1);
+      assertThat(workbook.getSheet("sales").getTables().get(0).getName()).isEqualTo("sales");
+      assertThat(texts(workbook.getSheet("against")))
+          .contains("No pivot table: Planned is of another dataset.");
+      XSSFSheet sheet = workbook.getSheet("sites pivot");
+      Map<String, BigDecimal> sums = sumsOfRecords(workbook.getPivotTables().get(0));
+      List<List<String>> cells = cells(sheet);
+      int header = find(cells, "site");
+      int compared = 0;
+      for (List<String> line : cells.subList(header + 1, cells.size())) {
+        for (int column = 1; column + 1 < line.size(); column += 2) {
+          if (!line.get(column).isEmpty() && !line.get(0).isEmpty()) {
+            String month = cells.get(header - 1).get(column);
+            String key = (line.get(0) + "|" + month).replace("Total", "");
+            assertThat(new BigDecimal(line.get(column))).isEqualByComparingTo(sums.get(key));
+            assertThat(new BigDecimal(line.get(column + 1)))
+                .isEqualByComparingTo(sums.get("lines " + key));
+            compared++;
+          }
+        }
+      }
+      assertThat(compared).isEqualTo(9);
+    }
+  }
+
+  @Test
+  void rows_can_be_on_a_sheet_that_is_not_shown_and_no_sheet_is_a_source() throws Exception {
+    writeSites("hidden sheet");
+    assertThat(baddle.run("run").err()).isEmpty();
+
+    try (XSSFWorkbook workbook = new XSSFWorkbook(Files.newInputStream(folder.resolve("a.xlsx")))) {
+      assertThat(workbook.getSheetVisibility(workbook.getSheetIndex("sales")))
+          .isEqualTo(SheetVisibility.HIDDEN);
+    }
+    Files.copy(folder.resolve("a.xlsx"), folder.resolve("elsewhere.xlsx"));
+    List<String> sheets =
+        baddle.run("look", "elsewhere.xlsx").lines().stream()
+            .filter(line -> line.startsWith("  sheet "))
+            .toList();
+    assertThat(sheets).hasSize(7).allMatch(line -> line.contains("never read as a source"));
+  }
+
+  private static int find(List<List<String>> cells, String first) {
+    return cells.stream().map(line -> line.isEmpty() ? "" : line.get(0)).toList().indexOf(first);
+  }
+
+  private static List<String> texts(XSSFSheet sheet) {
+    return cells(sheet).stream().flatMap(List::stream).toList();
+  }
+
+  private static List<List<String>> cells(XSSFSheet sheet) {
+    List<List<String>> cells = new ArrayList<>();
+    for (int row = 0; row <= sheet.getLastRowNum(); row++) {
+      List<String> line = new ArrayList<>();
+      XSSFRow of = sheet.getRow(row);
+      for (int column = 0; of != null && column < of.getLastCellNum(); column++) {
+        XSSFCell cell = of.getCell(column);
+        line.add(cell == null ? "" : cell.getRawValue() == null ? "" : text(cell));
+      }
+      cells.add(line);
+    }
+    return cells;
+  }
+
+  private static String text(XSSFCell cell) {
+    return cell.getCellType() == CellType.NUMERIC ? cell.getRawValue() : cell.getStringCellValue();
+  }
+
+  /** For each site and month, and for all of them, the amount and the number of records. */
+  private static Map<String, BigDecimal> sumsOfRecords(XSSFPivotTable pivot) throws Exception {
+    CTPivotCacheDefinition cache = pivot.getPivotCacheDefinition().getCTPivotCacheDefinition();
+    List<String> names =
+        cache.getCacheFields().getCacheFieldList().stream().map(CTCacheField::getName).toList();
+    Document records =
+        DocumentBuilderFactory.newInstance()
+            .newDocumentBuilder()
+            .parse(
+                pivot
+                    .getPivotCacheDefinition()
+                    .getRelations()
+                    .get(0)
+                    .getPackagePart()
+                    .getInputStream());
+    Map<String, BigDecimal> sums = new HashMap<>();
+    NodeList all = records.getElementsByTagName("r");
+    for (int i = 0; i < all.getLength(); i++) {
+      NodeList values = all.item(i).getChildNodes();
+      String site = item(cache, names.indexOf("site"), values);
+      String month = item(cache, names.indexOf("day by month"), values);
+      String amount = value(values.item(names.indexOf("amount")));
+      for (String key : List.of(site + "|" + month, site + "|", "|" + month, "|")) {
+        sums.merge(key, new BigDecimal(amount), BigDecimal::add);
+        sums.merge("lines " + key, BigDecimal.ONE, BigDecimal::add);
+      }
+    }
+    return sums;
+  }
+
+  private static String value(Node node) {
+    return node.getAttributes().getNamedItem("v").getNodeValue();
+  }
+
+  private static String item(CTPivotCacheDefinition cache, int field, NodeList values) {
+    int index = Integer.parseInt(value(values.item(field)));
+    Node shared = cache.getCacheFields().getCacheFieldArray(field).getSharedItems().getDomNode();
+    Node item = shared.getChildNodes().item(index);
+    return item.getLocalName().equals("m") ? "(blank)" : value(item);
   }
 }

@@ -20,6 +20,11 @@ import org.apache.xmlbeans.XmlError;
 import org.apache.xmlbeans.XmlException;
 import org.apache.xmlbeans.XmlObject;
 import org.apache.xmlbeans.XmlOptions;
+import org.openxmlformats.schemas.drawingml.x2006.chart.ChartSpaceDocument;
+import org.openxmlformats.schemas.drawingml.x2006.spreadsheetDrawing.WsDrDocument;
+import org.openxmlformats.schemas.spreadsheetml.x2006.main.PivotCacheDefinitionDocument;
+import org.openxmlformats.schemas.spreadsheetml.x2006.main.PivotCacheRecordsDocument;
+import org.openxmlformats.schemas.spreadsheetml.x2006.main.PivotTableDefinitionDocument;
 import org.openxmlformats.schemas.spreadsheetml.x2006.main.StyleSheetDocument;
 import org.openxmlformats.schemas.spreadsheetml.x2006.main.TableDocument;
 import org.openxmlformats.schemas.spreadsheetml.x2006.main.WorkbookDocument;
@@ -62,6 +67,16 @@ public final class WorkbookValidity {
       assertValid(part, StyleSheetDocument.Factory.parse(in));
     } else if (part.startsWith("xl/tables/table")) {
       assertValid(part, TableDocument.Factory.parse(in));
+    } else if (part.startsWith("xl/charts/chart")) {
+      assertValid(part, ChartSpaceDocument.Factory.parse(in));
+    } else if (part.startsWith("xl/drawings/drawing")) {
+      assertValid(part, WsDrDocument.Factory.parse(in));
+    } else if (part.startsWith("xl/pivotTables/pivotTable")) {
+      assertValid(part, PivotTableDefinitionDocument.Factory.parse(in));
+    } else if (part.startsWith("xl/pivotCache/pivotCacheDefinition")) {
+      assertValid(part, PivotCacheDefinitionDocument.Factory.parse(in));
+    } else if (part.startsWith("xl/pivotCache/pivotCacheRecords")) {
+      assertValid(part, PivotCacheRecordsDocument.Factory.parse(in));
     }
   }
 

@@ -19,7 +19,7 @@ final class ReportReader {
 
   private static final List<String> OF_SUMMARIES =
       List.of("summaries", "form", "totals", "title", "subtitle", "notes", "filters", "for_each");
-  private static final List<String> OF_SUMMARY = List.of("title", "banding", "chart");
+  private static final List<String> OF_SUMMARY = List.of("title", "banding", "chart", "show");
   private static final List<String> OF_ROWS =
       List.of("origin", "where", "order", "split_by", "append", "corrections");
 
@@ -71,8 +71,20 @@ final class ReportReader {
     ReportPlan.Words words =
         new ReportPlan.Words(
             word(keys, "title"), word(keys, "subtitle"), texts(keys, "notes"), looks);
-    return Optional.of(
-        new ReportPlan(file, names, form, totals, words, reading(file, keys), Optional.empty()));
+    ReportPlan.Reading reading = reading(file, keys);
+    boolean pivots = looks.values().stream().anyMatch(SummaryLook::pivots);
+    boolean sheet =
+        reading.behind() == ReportPlan.Behind.SHEET
+            || reading.behind() == ReportPlan.Behind.HIDDEN_SHEET;
+    if (pivots && !sheet) {
+      nodes.problem(
+          given, "show: [pivot] needs the rows in the workbook: rows: sheet or rows: hidden sheet");
+    }
+    if (keys.containsKey("filters") && !isPage(file) && !pivots) {
+      nodes.problem(
+          keys.get("filters"), "filters: is for files that end in .html, or for show: [pivot]");
+    }
+    return Optional.of(new ReportPlan(file, names, form, totals, words, reading, Optional.empty()));
   }
 
   /** A summary's name, or its name with what the report says of it. */
@@ -93,8 +105,22 @@ final class ReportReader {
                       word(keys, "title"),
                       keys.containsKey("banding")
                           && nodes.truth(keys.get("banding"), "banding").orElse(false),
-                      chart(keys)));
+                      chart(keys),
+                      pivots(keys)));
             });
+  }
+
+  private boolean pivots(Map<String, PlanNode> keys) {
+    if (!keys.containsKey("show")) {
+      return false;
+    }
+    List<PlanNode.Text> wanted = nodes.texts(keys.get("show"), "show");
+    for (PlanNode.Text one : wanted) {
+      if (!one.text().equals("pivot")) {
+        nodes.problem(one, "show: should be [pivot], not " + one.text());
+      }
+    }
+    return !wanted.isEmpty();
   }
 
   private Optional<ChartKind> chart(Map<String, PlanNode> keys) {
@@ -113,13 +139,12 @@ final class ReportReader {
             List.of(ReportPlan.Behind.values()),
             ReportPlan.Behind::word,
             ReportPlan.Behind.NONE);
-    String lower = file.toLowerCase(Locale.ROOT);
-    boolean page = lower.endsWith(".html");
+    boolean page = isPage(file);
     boolean fits =
         switch (behind) {
           case NONE -> true;
           case PAGE -> page;
-          case SHEET, HIDDEN_SHEET -> lower.endsWith(".xlsx");
+          case SHEET, HIDDEN_SHEET -> file.toLowerCase(Locale.ROOT).endsWith(".xlsx");
         };
     if (!fits) {
       nodes.problem(
@@ -129,15 +154,16 @@ final class ReportReader {
     if (keys.containsKey("columns") && behind == ReportPlan.Behind.NONE) {
       nodes.problem(keys.get("columns"), "columns: are those of rows:, which isn't there");
     }
-    if (keys.containsKey("filters") && !page) {
-      nodes.problem(keys.get("filters"), "filters: is for files that end in .html");
-    }
     String forEach = word(keys, "for_each");
     if (!forEach.isEmpty() && !file.contains("{" + forEach + "}")) {
       nodes.problem(
           keys.get("for_each"), "the file's name should have {" + forEach + "} in it: " + file);
     }
     return new ReportPlan.Reading(filters(keys), behind, texts(keys, "columns"), forEach);
+  }
+
+  private static boolean isPage(String file) {
+    return file.toLowerCase(Locale.ROOT).endsWith(".html");
   }
 
   private List<AxisItem> filters(Map<String, PlanNode> keys) {

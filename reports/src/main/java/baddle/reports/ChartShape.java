@@ -72,6 +72,13 @@ public record ChartShape(
         new ChartShape(kind, measure, down, categories, drawn, all.size() - drawn.size()));
   }
 
+  /** The same with the categories the other way round. */
+  ChartShape reversed() {
+    List<Point> reversed = new ArrayList<>(categories);
+    Collections.reverse(reversed);
+    return new ChartShape(kind, measure, categoriesDown, reversed, series, others);
+  }
+
   private static boolean categoriesDown(CrosstabSpec spec, ChartKind kind) {
     if (kind == ChartKind.BARS) {
       return !spec.down().isEmpty();

@@ -1,6 +1,7 @@
 package baddle.reports;
 
 import baddle.formats.xlsx.CellStyle;
+import java.util.List;
 
 /**
  * How what readers get looks: few lines, space instead of rules, emphasis by weight. Colours are
@@ -12,6 +13,10 @@ final class Look {
   static final String BAND = "F4F7F6";
   static final String ACCENT = "12493F";
   static final String ADVERSE = "A23B2A";
+
+  /** Told apart with each kind of colour blindness and in print, in this order. */
+  static final List<String> SERIES =
+      List.of("12493F", "C8891C", "6B2F7A", "2F8FCA", "A63D17", "87949A");
 
   static final CellStyle TITLE = CellStyle.PLAIN.withBold().ofSize(14);
   static final CellStyle SUBTITLE = CellStyle.PLAIN.in(MUTED);

@@ -5,22 +5,33 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What the readers of a page need to ask further.
+ * What the readers of a page or a workbook need to ask further.
  *
  * @param cells for each summary its cells; empty where no total can be computed from them
  * @param rows the rows behind the figures, by dataset
+ * @param tables the rows for sheets of their own
+ * @param filters what a table that is laid out anew can be filtered by
+ * @param hidden whether those sheets aren't shown
  * @param remarks what can't be asked, and why
  */
 public record ReaderData(
-    List<Optional<FilterableCells>> cells, List<RowsBehind> rows, List<String> remarks) {
+    List<Optional<FilterableCells>> cells,
+    List<RowsBehind> rows,
+    List<RowTable> tables,
+    List<String> filters,
+    boolean hidden,
+    List<String> remarks) {
 
   /** Nothing. */
-  public static final ReaderData NONE = new ReaderData(List.of(), List.of(), List.of());
+  public static final ReaderData NONE =
+      new ReaderData(List.of(), List.of(), List.of(), List.of(), false, List.of());
 
   /** Copies the lists. */
   public ReaderData {
     cells = List.copyOf(cells);
     rows = List.copyOf(rows);
+    tables = List.copyOf(tables);
+    filters = List.copyOf(filters);
     remarks = List.copyOf(remarks);
   }
 

@@ -1,17 +1,32 @@
 package baddle.reports;
 
 import baddle.core.crosstab.Subtotals;
+import baddle.formats.rows.XlsxRows;
 import baddle.formats.xlsx.CellStyle;
+import baddle.formats.xlsx.ChartParts;
+import baddle.formats.xlsx.PivotCache;
+import baddle.formats.xlsx.PivotTable;
 import baddle.formats.xlsx.SheetLimits;
+import baddle.formats.xlsx.WorkbookParts;
 import baddle.formats.xlsx.XlsxWriter;
+import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import org.dhatim.fastexcel.Workbook;
 
 /**
  * Cross-tabs as a workbook, a sheet each, and a last sheet that says where the figures come from.
@@ -25,6 +40,9 @@ public final class WorkbookReport {
 
   private static final String COVER = "Overview";
 
+  /** More records than these aren't kept in a workbook twice. */
+  private static final int MOST_RECORDS = 100_000;
+
   private final XlsxWriter writer;
   private final ReportHead head;
   private final Provenance provenance;
@@ -35,9 +53,41 @@ public final class WorkbookReport {
     this.provenance = provenance;
   }
 
-  /** Writes at least one cross-tab. */
+  /**
+   * Writes at least one cross-tab.
+   *
+   * @param reader what readers need to ask further
+   */
   public static void write(
-      List<CrosstabLayout> layouts, Provenance provenance, ReportHead head, OutputStream out)
+      List<CrosstabLayout> layouts,
+      Provenance provenance,
+      ReportHead head,
+      ReaderData reader,
+      OutputStream out)
+      throws IOException {
+    WorkbookParts parts = new WorkbookParts();
+    Path plain = Files.createTempFile("baddle", ".xlsx");
+    try {
+      try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(plain))) {
+        write(layouts, provenance, head, reader, parts, to);
+      }
+      if (parts.isEmpty()) {
+        Files.copy(plain, out);
+      } else {
+        parts.copy(plain, out);
+      }
+    } finally {
+      Files.delete(plain);
+    }
+  }
+
+  private static void write(
+      List<CrosstabLayout> layouts,
+      Provenance provenance,
+      ReportHead head,
+      ReaderData reader,
+      WorkbookParts parts,
+      OutputStream out)
       throws IOException {
     boolean covered = head.hasCover(layouts.size());
     List<String> wanted = new ArrayList<>();
@@ -45,6 +95,11 @@ public final class WorkbookReport {
       wanted.add(COVER);
     }
     layouts.forEach(layout -> wanted.add(layout.title()));
+    Map<CrosstabLayout, RowTable> pivots = pivots(layouts, head, reader);
+    pivots.keySet().forEach(layout -> wanted.add(layout.title() + " pivot"));
+    if (!covered) {
+      wanted.add("About");
+    }
     List<String> names = XlsxWriter.legalNames(wanted);
     try (XlsxWriter writer = new XlsxWriter(out, names.get(0))) {
       WorkbookReport report = new WorkbookReport(writer, head, provenance);
@@ -57,17 +112,122 @@ public final class WorkbookReport {
         if (next > 0) {
           writer.nextSheet(names.get(next));
         }
+        report.write(
+            layout,
+            head.look(layout.title()).pivots() ? pivotProblem(layout, reader) : Optional.empty());
+        report.chart(layout, next, names.get(next), parts);
         next++;
-        report.write(layout);
+      }
+      Map<RowTable, PivotCache> caches = caches(pivots, reader);
+      Map<PivotCache, String> cacheParts = new LinkedHashMap<>();
+      for (CrosstabLayout layout : pivots.keySet()) {
+        writer.nextSheet(names.get(next));
+        PivotCache cache = Objects.requireNonNull(caches.get(pivots.get(layout)));
+        int id = new ArrayList<>(caches.values()).indexOf(cache) + 1;
+        String cachePart = cacheParts.computeIfAbsent(cache, one -> one.add(parts, id));
+        report.pivot(layout, cache, reader.filters()).add(parts, next, cache, cachePart, id);
+        next++;
       }
       if (!covered) {
-        writer.nextSheet("About");
+        writer.nextSheet(names.get(next));
         report.about();
       }
+      rows(writer, reader, new HashSet<>(names));
     }
   }
 
-  private void write(CrosstabLayout layout) {
+  /** The cross-tabs that readers can lay out anew, with the rows that they are of. */
+  private static Map<CrosstabLayout, RowTable> pivots(
+      List<CrosstabLayout> layouts, ReportHead head, ReaderData reader) {
+    Map<CrosstabLayout, RowTable> pivots = new LinkedHashMap<>();
+    for (CrosstabLayout layout : layouts) {
+      if (head.look(layout.title()).pivots() && pivotProblem(layout, reader).isEmpty()) {
+        pivots.put(layout, table(layout, reader).orElseThrow());
+      }
+    }
+    return pivots;
+  }
+
+  private static Optional<RowTable> table(CrosstabLayout layout, ReaderData reader) {
+    return reader.tables().stream()
+        .filter(table -> table.summaries().contains(layout.title()))
+        .findFirst();
+  }
+
+  private static Optional<String> pivotProblem(CrosstabLayout layout, ReaderData reader) {
+    Optional<RowTable> table = table(layout, reader);
+    try {
+      return table.isEmpty()
+          ? Optional.of("its rows aren't in the workbook")
+          : table.get().rows() > MOST_RECORDS
+              ? Optional.of("it has more than " + MOST_RECORDS + " rows")
+              : WorkbookPivot.problem(layout.spec(), table.get().schema());
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static Map<RowTable, PivotCache> caches(
+      Map<CrosstabLayout, RowTable> pivots, ReaderData reader) throws IOException {
+    Map<RowTable, PivotCache> caches = new LinkedHashMap<>();
+    for (RowTable table : new LinkedHashSet<>(pivots.values())) {
+      Set<String> shared = new HashSet<>(reader.filters());
+      pivots.forEach(
+          (layout, of) -> {
+            if (of.equals(table)) {
+              layout.spec().levels().forEach(level -> shared.add(level.item().text()));
+            }
+          });
+      PivotCache cache = new PivotCache(XlsxRows.tableName(table.name()), table.schema(), shared);
+      table.scan(cache);
+      caches.put(table, cache);
+    }
+    return caches;
+  }
+
+  private PivotTable pivot(CrosstabLayout layout, PivotCache cache, List<String> filters) {
+    writer.markAsReport();
+    writer.line(0, 0, head.titleOf(layout.title()), Look.TITLE);
+    writer.height(0, Look.TITLE_HEIGHT);
+    writer.line(1, 0, said(head), Look.SUBTITLE);
+    writer.foot(head.title().isEmpty() ? layout.title() : head.title());
+    return new WorkbookPivot(layout, cache, filters, TOP).write(writer, layout.title());
+  }
+
+  private static void rows(XlsxWriter writer, ReaderData reader, Set<String> names)
+      throws IOException {
+    if (reader.tables().isEmpty()) {
+      return;
+    }
+    Workbook workbook = writer.endSheets();
+    for (RowTable table : reader.tables()) {
+      try (XlsxRows rows =
+          XlsxRows.within(
+              workbook, table.schema(), table.name(), table.rows(), names, reader.hidden())) {
+        table.scan(rows);
+      }
+      names.add(table.name());
+    }
+  }
+
+  /** The chart of a cross-tab, beside its table; none where a cell that it is of isn't shown. */
+  private void chart(CrosstabLayout layout, int sheet, String name, WorkbookParts parts) {
+    Optional<ChartShape> shape =
+        head.look(layout.title()).chart().flatMap(kind -> ChartShape.of(layout, kind));
+    shape
+        .flatMap(
+            of -> new WorkbookChart(layout, of, name, TOP).drawing(head.titleOf(layout.title())))
+        .ifPresent(
+            drawing ->
+                ChartParts.add(
+                    parts,
+                    sheet,
+                    TOP,
+                    layout.downHeadings().size() + layout.columns().size() + 1,
+                    drawing));
+  }
+
+  private void write(CrosstabLayout layout, Optional<String> noPivot) {
     writer.markAsReport();
     writer.line(0, 0, head.titleOf(layout.title()), Look.TITLE);
     writer.height(0, Look.TITLE_HEIGHT);
@@ -85,6 +245,9 @@ public final class WorkbookReport {
     int foot = TOP + headingLines + layout.lines().size() + 1;
     for (String line : head.feet(provenance)) {
       writer.line(foot++, 0, line, Look.SUBTITLE);
+    }
+    if (noPivot.isPresent()) {
+      writer.line(foot, 0, "No pivot table: " + noPivot.get() + ".", Look.SUBTITLE);
     }
     writer.foot(head.title().isEmpty() ? layout.title() : head.title());
     writer.freeze(TOP, TOP + headingLines, labels);

@@ -273,7 +273,8 @@ class ReportTests {
     JsonReport.write(List.of(layout), Provenance.of(Map.of("Batch", "3")), text);
     JsonNode json = new ObjectMapper().readTree(text.toByteArray());
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    WorkbookReport.write(List.of(layout), Provenance.of(Map.of()), ReportHead.NONE, out);
+    WorkbookReport.write(
+        List.of(layout), Provenance.of(Map.of()), ReportHead.NONE, ReaderData.NONE, out);
 
     assertThat(figuresSchema().validate(json)).isEmpty();
     JsonNode summary = json.at("/summaries/0");
@@ -317,7 +318,11 @@ class ReportTests {
   void a_workbook_has_real_numbers_with_formats_and_says_where_they_come_from() throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     WorkbookReport.write(
-        List.of(byMonth()), Provenance.of(Map.of("Batch", "3")), ReportHead.NONE, out);
+        List.of(byMonth()),
+        Provenance.of(Map.of("Batch", "3")),
+        ReportHead.NONE,
+        ReaderData.NONE,
+        out);
 
     try (ReadableWorkbook workbook =
         new ReadableWorkbook(
@@ -342,7 +347,7 @@ class ReportTests {
             "Month end",
             "figures up to 2026-10",
             List.of("Without tax."),
-            Map.of("revenue", new SummaryLook("Revenue by site", true, Optional.empty())),
+            Map.of("revenue", new SummaryLook("Revenue by site", true, Optional.empty(), false)),
             new ReportHead.Standing(
                 "4 rows read = 4 in the dataset + 0 left out + 0 held",
                 "1 error and 0 warnings stand against these figures",
@@ -357,7 +362,11 @@ class ReportTests {
             measure("Lines", "count(*)", ""));
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     WorkbookReport.write(
-        List.of(grouped, byMonth()), Provenance.of(Map.of("Batch", "3")), head, out);
+        List.of(grouped, byMonth()),
+        Provenance.of(Map.of("Batch", "3")),
+        head,
+        ReaderData.NONE,
+        out);
 
     try (ReadableWorkbook workbook =
         new ReadableWorkbook(new ByteArrayInputStream(out.toByteArray()))) {
@@ -386,7 +395,7 @@ class ReportTests {
             "<script>alert(1)</script>",
             "a & b \u202e\u0007",
             List.of("<img src=x onerror=alert(1)>"),
-            Map.of("revenue", new SummaryLook("\"R\" & <b>D</b>", false, Optional.empty())),
+            Map.of("revenue", new SummaryLook("\"R\" & <b>D</b>", false, Optional.empty(), false)),
             new ReportHead.Standing("4 rows read", "1 error and 0 warnings", true, List.of("<i>")));
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     PageReport.write(

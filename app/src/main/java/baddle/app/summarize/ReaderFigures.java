@@ -18,17 +18,20 @@ import baddle.plan.DatasetPlan;
 import baddle.plan.ReportPlan;
 import baddle.plan.SummaryPlan;
 import baddle.reports.ReaderData;
+import baddle.reports.RowTable;
 import baddle.reports.RowsBehind;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /** What the readers of a page can ask further: its cells by filters, and the rows behind them. */
@@ -58,6 +61,10 @@ final class ReaderFigures {
 
   ReaderData of(List<SummaryPlan> summaries, ReportPlan.Reading reading, List<Crosstab> crosstabs)
       throws IOException {
+    boolean sheet = reading.behind() == ReportPlan.Behind.SHEET;
+    if (sheet || reading.behind() == ReportPlan.Behind.HIDDEN_SHEET) {
+      return tables(summaries, reading, crosstabs, !sheet);
+    }
     boolean asks = !reading.filters().isEmpty() || reading.behind() == ReportPlan.Behind.PAGE;
     if (!asks) {
       return ReaderData.NONE;
@@ -71,7 +78,58 @@ final class ReaderFigures {
     if (reading.behind() == ReportPlan.Behind.PAGE) {
       rows(summaries, cells, reading.columns(), rows, remarks);
     }
-    return new ReaderData(cells, rows, remarks);
+    return new ReaderData(cells, rows, List.of(), List.of(), false, remarks);
+  }
+
+  /** The rows of each dataset, with the items of its summaries as columns where they are none. */
+  private ReaderData tables(
+      List<SummaryPlan> summaries,
+      ReportPlan.Reading reading,
+      List<Crosstab> crosstabs,
+      boolean hidden)
+      throws IOException {
+    List<RowTable> tables = new ArrayList<>();
+    for (String dataset : summaries.stream().map(SummaryPlan::dataset).distinct().toList()) {
+      DatasetReader reader = summarizing.reader(store, dataset, batch);
+      List<AxisItem> items = new ArrayList<>();
+      for (int i = 0; i < summaries.size(); i++) {
+        if (summaries.get(i).dataset().equals(dataset)) {
+          crosstabs.get(i).spec().levels().forEach(level -> items.add(level.item()));
+        }
+      }
+      items.addAll(reading.filters());
+      Set<String> known = new HashSet<>(columns(dataset, reading.columns(), reader));
+      List<AxisItem> levels =
+          items.stream()
+              .filter(item -> has(reader.schema(), item, crosstabs.get(0).spec(), ""))
+              .filter(item -> !isText(item, reader.schema()) || !known.contains(item.text()))
+              .filter(item -> known.add(item.text()))
+              .toList();
+      tables.add(
+          new DatasetRows(
+              summarizing,
+              project,
+              dataset,
+              summaries.stream()
+                  .filter(summary -> summary.dataset().equals(dataset))
+                  .map(SummaryPlan::name)
+                  .toList(),
+              columns(dataset, reading.columns(), reader),
+              levels,
+              batch,
+              only));
+    }
+    List<String> filters = reading.filters().stream().map(AxisItem::text).toList();
+    return new ReaderData(List.of(), List.of(), tables, filters, hidden, List.of());
+  }
+
+  /** Whether an item is a column of text as it is. */
+  private static boolean isText(AxisItem item, Schema schema) {
+    boolean plain = item.value().isName() && item.grain().isEmpty() && item.bands().isEmpty();
+    return plain
+        && schema.indexOf(item.text()).isPresent()
+        && schema.column(schema.indexOf(item.text()).getAsInt()).type().kind()
+            == ColumnType.Kind.TEXT;
   }
 
   private Optional<FilterableCells> cells(
@@ -175,15 +233,21 @@ final class ReaderFigures {
     }
   }
 
+  /** Those that are wanted and the dataset has, else all of its own; then where rows come from. */
+  private List<String> columns(String dataset, List<String> wanted, DatasetReader reader) {
+    DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
+    List<String> known =
+        wanted.stream().filter(name -> reader.schema().indexOf(name).isPresent()).toList();
+    List<String> own = known.isEmpty() ? plan.schema().names() : known;
+    return Stream.concat(own.stream(), ORIGIN.stream().map(Column::name))
+        .distinct()
+        .filter(name -> reader.schema().indexOf(name).isPresent())
+        .toList();
+  }
+
   private RowsBehind texts(String dataset, DatasetReader reader, List<String> wanted)
       throws IOException {
-    DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
-    List<String> own = wanted.isEmpty() ? plan.schema().names() : wanted;
-    List<String> columns =
-        Stream.concat(own.stream(), ORIGIN.stream().map(Column::name))
-            .distinct()
-            .filter(name -> reader.schema().indexOf(name).isPresent())
-            .toList();
+    List<String> columns = columns(dataset, wanted, reader);
     Schema schema = reader.schema().only(columns);
     RowsBehind rows = new RowsBehind(dataset);
     for (Column column : schema.columns()) {

@@ -109,7 +109,7 @@ public final class ReportFile {
     List<CrosstabLayout> layouts = crosstabs.stream().map(CrosstabLayout::new).toList();
     switch (kind) {
       case CSV -> CsvReport.write(layouts.get(0), form, totals, out);
-      case XLSX -> WorkbookReport.write(layouts, figures.provenance(), head, out);
+      case XLSX -> WorkbookReport.write(layouts, figures.provenance(), head, figures.data(), out);
       case MD -> MarkdownReport.write(layouts, figures.provenance(), out);
       case HTML -> PageReport.write(layouts, figures.provenance(), head, figures.data(), out);
       case JSON -> JsonReport.write(layouts, figures.provenance(), out);

@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.dhatim.fastexcel.VisibilityState;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 
@@ -40,6 +41,8 @@ public final class XlsxRows implements RowsWriter {
   private final Set<String> sheetNames = new HashSet<>();
   private final List<Map.Entry<String, String>> about;
   private final RowTexts texts;
+  private final boolean hidden;
+  private boolean ownsWorkbook = true;
   private final List<String> remarks = new ArrayList<>();
   private long left;
   private Worksheet sheet;
@@ -64,8 +67,38 @@ public final class XlsxRows implements RowsWriter {
       long rows,
       List<Map.Entry<String, String>> about)
       throws IOException {
+    this(new Workbook(out, "Baddle", "1.0"), schema, name, rows, about, Set.of(), false);
+  }
+
+  /**
+   * Goes on with a workbook that has sheets already. Closing this ends the rows' sheets, not the
+   * workbook.
+   *
+   * @param taken the names of its sheets
+   * @param hidden whether the rows' sheets aren't shown
+   */
+  public static XlsxRows within(
+      Workbook workbook, Schema schema, String name, long rows, Set<String> taken, boolean hidden)
+      throws IOException {
+    XlsxRows within = new XlsxRows(workbook, schema, name, rows, List.of(), taken, hidden);
+    within.ownsWorkbook = false;
+    within.sheet.range(0, 0, 0, 0).setName(GridSheet.REPORT_MARK);
+    return within;
+  }
+
+  private XlsxRows(
+      Workbook workbook,
+      Schema schema,
+      String name,
+      long rows,
+      List<Map.Entry<String, String>> about,
+      Set<String> taken,
+      boolean hidden)
+      throws IOException {
     SheetLimits.columns(schema.size());
-    this.workbook = new Workbook(out, "Baddle", "1.0");
+    this.workbook = workbook;
+    this.hidden = hidden;
+    taken.forEach(one -> sheetNames.add(one.toLowerCase(Locale.ROOT)));
     this.schema = schema;
     this.name = name;
     this.about = List.copyOf(about);
@@ -89,6 +122,9 @@ public final class XlsxRows implements RowsWriter {
         .setDisplayName(table);
     next.range(0, 0, 0, Math.max(0, schema.size() - 1)).style().bold().set();
     next.freezePane(0, 1);
+    if (hidden) {
+      next.setVisibilityState(VisibilityState.HIDDEN);
+    }
     row = 1;
     flushed = 0;
     return next;
@@ -211,7 +247,7 @@ public final class XlsxRows implements RowsWriter {
   }
 
   /** A name that a table may have: letters, digits, points and lines below. */
-  static String tableName(String name) {
+  public static String tableName(String name) {
     String legal = name.replaceAll("[^\\p{L}\\p{N}_.]", "_");
     boolean likeCell = legal.matches("(?i)[a-z]{1,3}[0-9]+|r|c|r[0-9]*c[0-9]*");
     return legal.isEmpty() || !Character.isLetter(legal.charAt(0)) || likeCell
@@ -256,7 +292,9 @@ public final class XlsxRows implements RowsWriter {
       said.width(1, 80);
       said.finish();
     }
-    workbook.finish();
-    workbook.close();
+    if (ownsWorkbook) {
+      workbook.finish();
+      workbook.close();
+    }
   }
 }

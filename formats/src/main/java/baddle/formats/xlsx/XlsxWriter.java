@@ -39,6 +39,7 @@ public final class XlsxWriter implements Closeable {
 
   private final Workbook workbook;
   private Worksheet sheet;
+  private boolean ended;
   private List<Integer> widths = new ArrayList<>();
 
   /**
@@ -253,6 +254,16 @@ public final class XlsxWriter implements Closeable {
     sheet.rowSumsBelow(!totalAbove);
   }
 
+  /**
+   * Ends the last sheet that is written cell by cell; what writes sheets in another way goes on
+   * with the library's workbook.
+   */
+  public Workbook endSheets() throws IOException {
+    endSheet();
+    ended = true;
+    return workbook;
+  }
+
   private void endSheet() throws IOException {
     for (int column = 0; column < widths.size(); column++) {
       sheet.width(column, Math.min(MOST_WIDTH, widths.get(column) + 2.0));
@@ -264,7 +275,9 @@ public final class XlsxWriter implements Closeable {
   /** Ends the workbook. */
   @Override
   public void close() throws IOException {
-    endSheet();
+    if (!ended) {
+      endSheet();
+    }
     workbook.finish();
     workbook.close();
   }

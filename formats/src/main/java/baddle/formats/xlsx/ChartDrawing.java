@@ -1,0 +1,74 @@
+package baddle.formats.xlsx;
+
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A chart in a sheet, of cells of that sheet.
+ *
+ * @param shape what is drawn
+ * @param title above it
+ * @param pattern how the value axis is written
+ * @param backwards whether the categories run against the order of the cells
+ * @param categories where the categories' labels are
+ * @param series at least one
+ */
+public record ChartDrawing(
+    Shape shape,
+    String title,
+    String pattern,
+    boolean backwards,
+    Cells categories,
+    List<Series> series) {
+
+  /** What is drawn. */
+  public enum Shape {
+    /** Columns beside each other. */
+    COLUMNS,
+    /** Columns on top of each other. */
+    STACKED,
+    /** Columns on top of each other, all as high. */
+    SHARES,
+    /** Bars from the left. */
+    BARS,
+    /** Lines. */
+    LINES
+  }
+
+  /**
+   * Cells and what they hold.
+   *
+   * @param sheet the name of their sheet
+   * @param places row and column of each, from 0
+   * @param texts what each holds, for labels; empty for numbers
+   * @param numbers what each holds; empty for labels
+   */
+  public record Cells(
+      String sheet, List<Place> places, List<String> texts, List<Optional<BigDecimal>> numbers) {
+
+    /** Copies the lists. */
+    public Cells {
+      places = List.copyOf(places);
+      texts = List.copyOf(texts);
+      numbers = List.copyOf(numbers);
+    }
+  }
+
+  /** A cell, from 0. */
+  public record Place(int row, int column) {}
+
+  /**
+   * A series.
+   *
+   * @param name what it is called
+   * @param values where its numbers are
+   * @param color six hexadecimal digits
+   */
+  public record Series(String name, Cells values, String color) {}
+
+  /** Copies the list. */
+  public ChartDrawing {
+    series = List.copyOf(series);
+  }
+}

@@ -1,0 +1,126 @@
+package baddle.reports;
+
+import baddle.core.crosstab.Item;
+import baddle.formats.xlsx.ChartDrawing;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/** A chart of the cells of a cross-tab's sheet. */
+final class WorkbookChart {
+
+  private final CrosstabLayout layout;
+  private final ChartShape shape;
+  private final String sheet;
+  private final int firstLine;
+
+  /**
+   * A chart.
+   *
+   * @param sheet the sheet's name
+   * @param top the rows above the headings
+   */
+  WorkbookChart(CrosstabLayout layout, ChartShape shape, String sheet, int top) {
+    this.layout = layout;
+    this.shape = shape;
+    this.sheet = sheet;
+    this.firstLine = top + layout.headingLines();
+  }
+
+  /** What is drawn; empty where the sheet hasn't a cell for each figure. */
+  Optional<ChartDrawing> drawing(String title) {
+    OptionalInt first = at(shape.categories().get(0).item(), shape.categoriesDown());
+    OptionalInt last =
+        at(shape.categories().get(shape.categories().size() - 1).item(), shape.categoriesDown());
+    boolean backwards = first.isPresent() && last.isPresent() && first.getAsInt() > last.getAsInt();
+    return backwards
+        ? new WorkbookChart(layout, shape.reversed(), sheet, firstLine - layout.headingLines())
+            .drawing(title, true)
+        : drawing(title, false);
+  }
+
+  private Optional<ChartDrawing> drawing(String title, boolean backwards) {
+    List<Integer> along = new ArrayList<>();
+    for (ChartShape.Point category : shape.categories()) {
+      OptionalInt at = at(category.item(), shape.categoriesDown());
+      if (at.isEmpty()) {
+        return Optional.empty();
+      }
+      along.add(at.getAsInt());
+    }
+    List<ChartDrawing.Series> series = new ArrayList<>();
+    for (ChartShape.Point one : shape.series()) {
+      OptionalInt at = at(one.item(), !shape.categoriesDown());
+      if (at.isEmpty()) {
+        return Optional.empty();
+      }
+      series.add(
+          new ChartDrawing.Series(
+              one.label(), values(one, along, at.getAsInt()), Look.SERIES.get(series.size())));
+    }
+    return Optional.of(
+        new ChartDrawing(
+            ChartDrawing.Shape.valueOf(
+                switch (shape.kind()) {
+                  case COLUMNS -> "COLUMNS";
+                  case STACKED_COLUMNS -> "STACKED";
+                  case SHARES -> "SHARES";
+                  case BARS -> "BARS";
+                  case LINES -> "LINES";
+                }),
+            title,
+            layout.numbers().get(shape.measure()).workbookPattern(),
+            backwards,
+            labels(along),
+            series));
+  }
+
+  /** The index of the line or column that shows an item and the chart's measure. */
+  private OptionalInt at(Item item, boolean down) {
+    int size = down ? layout.lines().size() : layout.columns().size();
+    for (int i = 0; i < size; i++) {
+      Item own = down ? layout.lines().get(i).item() : layout.columns().get(i).item();
+      int measure = down ? layout.lines().get(i).measure() : layout.columns().get(i).measure();
+      boolean gap = down && layout.lines().get(i).kind() == CrosstabLayout.Kind.GAP;
+      if (!gap && own.node() == item.node() && (measure < 0 || measure == shape.measure())) {
+        return OptionalInt.of(i);
+      }
+    }
+    return OptionalInt.empty();
+  }
+
+  private ChartDrawing.Place place(int line, int column) {
+    return new ChartDrawing.Place(firstLine + line, layout.downHeadings().size() + column);
+  }
+
+  private ChartDrawing.Cells values(ChartShape.Point of, List<Integer> along, int at) {
+    List<ChartDrawing.Place> places = new ArrayList<>();
+    List<Optional<BigDecimal>> numbers = new ArrayList<>();
+    for (int i = 0; i < along.size(); i++) {
+      boolean down = shape.categoriesDown();
+      places.add(down ? place(along.get(i), at) : place(at, along.get(i)));
+      numbers.add(shape.value(layout.crosstab(), shape.categories().get(i), of));
+    }
+    return new ChartDrawing.Cells(sheet, places, List.of(), numbers);
+  }
+
+  private ChartDrawing.Cells labels(List<Integer> along) {
+    int innermost = Math.max(0, layout.spec().down().size() - 1);
+    int lowest = firstLine - 1 - (layout.headingLines() > layout.spec().across().size() ? 1 : 0);
+    List<ChartDrawing.Place> places =
+        along.stream()
+            .map(
+                at ->
+                    shape.categoriesDown()
+                        ? new ChartDrawing.Place(firstLine + at, innermost)
+                        : new ChartDrawing.Place(lowest, layout.downHeadings().size() + at))
+            .toList();
+    return new ChartDrawing.Cells(
+        sheet,
+        places,
+        shape.categories().stream().map(ChartShape.Point::label).toList(),
+        List.of());
+  }
+}
