@@ -8,6 +8,7 @@ import baddle.core.crosstab.TableForm;
 import baddle.core.finding.Nearest;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.JsonReport;
+import baddle.reports.TextChart;
 import baddle.reports.TextCrosstab;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -42,7 +43,12 @@ final class FigureOutput {
             .longOpt("out")
             .hasArg()
             .argName("FILE")
-            .desc("write into a .csv, .xlsx, .html, .json or .md file instead; may be repeated")
+            .desc(
+                "write into a .csv, .xlsx, .html, .json, .md, .svg or .png file instead; may be repeated")
+            .get(),
+        Option.builder()
+            .longOpt("chart")
+            .desc("draw the first measure as bars instead of tables")
             .get(),
         Option.builder()
             .longOpt("form")
@@ -125,9 +131,12 @@ final class FigureOutput {
   }
 
   private void print(Crosstab crosstab) {
-    new TextCrosstab(new CrosstabLayout(crosstab), options.style())
-        .lines(room)
-        .forEach(console.out()::println);
+    CrosstabLayout layout = new CrosstabLayout(crosstab);
+    List<String> lines =
+        options.has("chart")
+            ? new TextChart(layout, options.style()).lines(room)
+            : new TextCrosstab(layout, options.style()).lines(room);
+    lines.forEach(console.out()::println);
   }
 
   private static String source(Figures figures) {

@@ -124,7 +124,15 @@ class ArchitectureTests {
           Map.entry(
               "baddle.reports",
               List.of(
-                  "baddle.core..", "baddle.formats..", "com.fasterxml.jackson..", "java.security")),
+                  "baddle.core..",
+                  "baddle.formats..",
+                  "com.fasterxml.jackson..",
+                  "org.dhatim.fastexcel..",
+                  "org.jfree..",
+                  "de.erichseifert.vectorgraphics2d..",
+                  "java.awt..",
+                  "javax.imageio..",
+                  "java.security")),
           Map.entry(
               "baddle.cli",
               List.of(

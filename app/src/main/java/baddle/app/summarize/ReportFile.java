@@ -3,6 +3,7 @@ package baddle.app.summarize;
 import baddle.app.OutputFile;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.TableForm;
+import baddle.reports.ChartPicture;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.CsvReport;
 import baddle.reports.JsonReport;
@@ -25,7 +26,9 @@ public final class ReportFile {
     XLSX,
     JSON,
     MD,
-    HTML
+    HTML,
+    SVG,
+    PNG
   }
 
   private final Path file;
@@ -50,11 +53,14 @@ public final class ReportFile {
   public static Optional<String> problem(Path file, int summaries) {
     Optional<Kind> kind = kind(file);
     if (kind.isEmpty()) {
-      return Optional.of(file + " should end in .csv, .xlsx, .html, .json or .md");
+      return Optional.of(file + " should end in .csv, .xlsx, .html, .json, .md, .svg or .png");
     }
     if (kind.get() == Kind.CSV && summaries > 1) {
       return Optional.of(
           "a CSV file takes one summary; name one, or write .xlsx, .html, .json or .md");
+    }
+    if ((kind.get() == Kind.SVG || kind.get() == Kind.PNG) && summaries > 1) {
+      return Optional.of("a picture takes one summary; name one, or write .xlsx or .html");
     }
     return OutputFile.problem(file);
   }
@@ -112,6 +118,7 @@ public final class ReportFile {
       case XLSX -> WorkbookReport.write(layouts, figures.provenance(), head, figures.data(), out);
       case MD -> MarkdownReport.write(layouts, figures.provenance(), out);
       case HTML -> PageReport.write(layouts, figures.provenance(), head, figures.data(), out);
+      case SVG, PNG -> ChartPicture.write(layouts.get(0), head, kind == Kind.SVG, out);
       case JSON -> JsonReport.write(layouts, figures.provenance(), out);
     }
   }
