@@ -43,6 +43,10 @@ public record ProjectFiles(Set<Path> folders, Set<Path> files) {
     for (DatasetPlan dataset : project.plan().datasets().values()) {
       dataset.correctionFiles().values().forEach(path -> files.add(home.resolve(path)));
     }
+    String logo = project.plan().style().logo();
+    if (!logo.isEmpty()) {
+      files.add(home.resolve(logo));
+    }
     return new ProjectFiles(folders, files);
   }
 

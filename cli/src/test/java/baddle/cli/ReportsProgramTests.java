@@ -7,6 +7,7 @@ import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -117,6 +118,50 @@ class ReportsProgramTests {
     assertThat(run.status()).isNotZero();
     assertThat(run.err()).contains(reason);
   }
+
+  @Test
+  void a_plan_can_say_what_its_reports_look_like() throws Exception {
+    byte[] logo = Base64.getDecoder().decode(PIXEL);
+    Files.write(folder.resolve("logo.png"), logo);
+    baddle.write(
+        "baddle.yaml",
+        PLAN.replace("REPORT", "a.html: {summaries: [{ranges: {chart: bars}}]}")
+            + "style: {accent: '#7a1f5c', logo: logo.png}");
+    Baddle.Run run = baddle.run("run");
+
+    assertThat(run.err()).isEmpty();
+    assertThat(Files.readString(folder.resolve("a.html")))
+        .contains("--accent: #7a1f5c", ".series0 { fill: #7a1f5c", "img-src data:")
+        .contains("src=\"data:image/png;base64," + PIXEL + "\"");
+    assertThat(baddle.run("summarize", "ranges", "--out", "logo.png").err())
+        .contains("is read by this command or its plan");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      quoteCharacter = '~',
+      value = {
+        "accent: red | accent: should be a colour such as",
+        "accent: '#ffee00' | too faint to be read on white: its contrast is 1.2",
+        "logo: a.svg | logo: should be a file that ends in .png or .jpg",
+        "logo: a.png | the logo a.png isn't there",
+        "font: Arial | font",
+      })
+  void looks_that_cannot_be_are_refused(String style, String reason) throws Exception {
+    baddle.write(
+        "baddle.yaml",
+        PLAN.replace("REPORT", "a.html: {summaries: [ranges]}") + "style: {" + style + "}");
+    Baddle.Run run = baddle.run("run");
+
+    assertThat(run.status()).isNotZero();
+    assertThat(run.err()).contains(reason);
+    assertThat(folder.resolve("a.html")).doesNotExist();
+  }
+
+  /** A picture of one pixel. */
+  private static final String PIXEL =
+      "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==";
 
   private static final String RE_SLICED =
       """

@@ -21,6 +21,7 @@ import java.util.Map;
  * @param restatement what is done with later changes to closed periods
  * @param store the folder its datasets are kept in, beside those of other plans; empty where it
  *     shares them
+ * @param style how its reports look
  * @param parameters what its parameters are this time
  */
 public record Plan(
@@ -34,6 +35,7 @@ public record Plan(
     List<CheckRule> checks,
     Restatement restatement,
     String store,
+    StylePlan style,
     Parameters parameters) {
 
   /** The same with other datasets. */
@@ -49,6 +51,7 @@ public record Plan(
         checks,
         restatement,
         store,
+        style,
         parameters);
   }
 

@@ -38,7 +38,8 @@ public final class PlanReader {
           "summaries",
           "reports",
           "checks",
-          "closing");
+          "closing",
+          "style");
 
   private final NodeReader nodes = new NodeReader();
 
@@ -173,6 +174,9 @@ public final class PlanReader {
         checks,
         restatement(keys),
         store(keys),
+        keys.containsKey("style")
+            ? new StyleReader(nodes).read(keys.get("style"))
+            : StylePlan.PLAIN,
         parameters);
   }
 

@@ -22,7 +22,6 @@ final class Look {
   static final CellStyle SUBTITLE = CellStyle.PLAIN.in(MUTED);
   static final CellStyle SECTION = CellStyle.PLAIN.withBold().withLineBelow();
   static final CellStyle HEADING = CellStyle.PLAIN.withBold();
-  static final CellStyle LINK = CellStyle.PLAIN.in(ACCENT);
 
   /** Height of the row of a title, in points. */
   static final double TITLE_HEIGHT = 22;

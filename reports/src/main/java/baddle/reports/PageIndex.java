@@ -64,10 +64,10 @@ public final class PageIndex {
   private static String page(
       String column, List<CrosstabLayout> layouts, ReportHead head, List<Entry> entries)
       throws IOException {
-    String style = PageScript.style();
+    String style = PageScript.style(head.style());
     String title = PageReport.text(head.title().isEmpty() ? column : head.title());
     StringBuilder out = new StringBuilder();
-    PageReport.begin(out, title, style, "");
+    PageReport.begin(out, title, style, "", head.style());
     out.append("<header>\n<h1>").append(title).append("</h1>\n<p class=\"muted\">");
     out.append(PageReport.text(head.subtitle())).append("</p>\n");
     if (head.standing().errors()) {

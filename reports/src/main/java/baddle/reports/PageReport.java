@@ -59,10 +59,10 @@ public final class PageReport {
   }
 
   private String page() throws IOException {
-    String style = PageScript.style();
+    String style = PageScript.style(head.style());
     String script = PageScript.script();
     String title = head.title().isEmpty() ? head.titleOf(layouts.get(0).title()) : head.title();
-    begin(out, text(title), style, script);
+    begin(out, text(title), style, script, head.style());
     top(title);
     for (int i = 0; i < layouts.size(); i++) {
       summary(layouts.get(i), i);
@@ -85,7 +85,8 @@ public final class PageReport {
    * @param title as markup
    * @param script empty for none
    */
-  static void begin(StringBuilder out, String title, String style, String script) {
+  static void begin(
+      StringBuilder out, String title, String style, String script, ReportStyle look) {
     out.append("<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\"/>\n")
         .append("<meta http-equiv=\"Content-Security-Policy\" content=\"default-src 'none';")
         .append(" style-src 'sha256-")
@@ -94,6 +95,9 @@ public final class PageReport {
     if (!script.isEmpty()) {
       out.append(" script-src 'sha256-").append(PageScript.hash(script)).append("';");
     }
+    if (!look.logo().isEmpty()) {
+      out.append(" img-src data:;");
+    }
     out.append(" base-uri 'none'; form-action 'none'\"/>\n")
         .append("<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"/>\n")
         .append("<title>")
@@ -101,6 +105,9 @@ public final class PageReport {
         .append("</title>\n<style>")
         .append(style)
         .append("</style>\n</head>\n<body>\n");
+    if (!look.logo().isEmpty()) {
+      out.append("<img class=\"logo\" alt=\"\" src=\"").append(text(look.logo())).append("\"/>\n");
+    }
   }
 
   /** Text that is neither markup nor anything a reader can't see. */

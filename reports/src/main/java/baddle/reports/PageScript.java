@@ -18,8 +18,13 @@ final class PageScript {
 
   private PageScript() {}
 
-  static String style() throws IOException {
-    return resource("page.css");
+  static String style(ReportStyle style) throws IOException {
+    String accent = style.accent();
+    return resource("page.css")
+        + (accent.isEmpty()
+            ? ""
+            : "@media (prefers-color-scheme: light) { :root { --accent: #%s; } .series0 { fill: #%s; stroke: #%s; } }\n"
+                .formatted(accent, accent, accent));
   }
 
   /** Without the lines that are comments. */

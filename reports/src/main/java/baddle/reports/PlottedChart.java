@@ -10,7 +10,6 @@ import java.math.BigDecimal;
 import java.text.FieldPosition;
 import java.text.NumberFormat;
 import java.text.ParsePosition;
-import java.util.List;
 import java.util.Optional;
 import org.jfree.chart.JFreeChart;
 import org.jfree.chart.axis.CategoryAxis;
@@ -66,6 +65,7 @@ final class PlottedChart {
   }
 
   private final CrosstabLayout layout;
+  private final ReportStyle style;
   private final ChartShape shape;
   private final ShownNumber number;
   private final boolean bars;
@@ -73,6 +73,7 @@ final class PlottedChart {
 
   PlottedChart(CrosstabLayout layout, ChartShape shape, ReportHead head) {
     this.layout = layout;
+    this.style = head.style();
     this.shape = shape;
     this.number = layout.numbers().get(shape.measure());
     this.bars = shape.kind() == ChartKind.BARS;
@@ -229,9 +230,8 @@ final class PlottedChart {
   private CategoryItemRenderer renderer() {
     CategoryItemRenderer renderer =
         shape.kind() == ChartKind.LINES ? lines() : shape.kind().isStacked() ? stacked() : beside();
-    List<String> colors = Look.SERIES;
     for (int i = 0; i < shape.series().size(); i++) {
-      renderer.setSeriesPaint(i, color(colors.get(i)));
+      renderer.setSeriesPaint(i, color(style.series(i)));
       renderer.setSeriesStroke(
           i, new BasicStroke(2, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
     }

@@ -13,13 +13,25 @@ import java.util.stream.Stream;
  * @param notes what its readers should know
  * @param looks what is made of summaries, by their names
  * @param standing whether the figures are complete, and what stands against them
+ * @param style what it looks like
  */
 public record ReportHead(
     String title,
     String subtitle,
     List<String> notes,
     Map<String, SummaryLook> looks,
-    Standing standing) {
+    Standing standing,
+    ReportStyle style) {
+
+  /** In the usual looks. */
+  public ReportHead(
+      String title,
+      String subtitle,
+      List<String> notes,
+      Map<String, SummaryLook> looks,
+      Standing standing) {
+    this(title, subtitle, notes, looks, standing, ReportStyle.PLAIN);
+  }
 
   /** Nothing is said. */
   public static final ReportHead NONE =

@@ -14,6 +14,7 @@ final class WorkbookChart {
   private final CrosstabLayout layout;
   private final ChartShape shape;
   private final String sheet;
+  private final ReportStyle style;
   private final int firstLine;
 
   /**
@@ -22,7 +23,8 @@ final class WorkbookChart {
    * @param sheet the sheet's name
    * @param top the rows above the headings
    */
-  WorkbookChart(CrosstabLayout layout, ChartShape shape, String sheet, int top) {
+  WorkbookChart(CrosstabLayout layout, ChartShape shape, String sheet, int top, ReportStyle style) {
+    this.style = style;
     this.layout = layout;
     this.shape = shape;
     this.sheet = sheet;
@@ -36,7 +38,8 @@ final class WorkbookChart {
         at(shape.categories().get(shape.categories().size() - 1).item(), shape.categoriesDown());
     boolean backwards = first.isPresent() && last.isPresent() && first.getAsInt() > last.getAsInt();
     return backwards
-        ? new WorkbookChart(layout, shape.reversed(), sheet, firstLine - layout.headingLines())
+        ? new WorkbookChart(
+                layout, shape.reversed(), sheet, firstLine - layout.headingLines(), style)
             .drawing(title, true)
         : drawing(title, false);
   }
@@ -58,7 +61,7 @@ final class WorkbookChart {
       }
       series.add(
           new ChartDrawing.Series(
-              one.label(), values(one, along, at.getAsInt()), Look.SERIES.get(series.size())));
+              one.label(), values(one, along, at.getAsInt()), style.series(series.size())));
     }
     return Optional.of(
         new ChartDrawing(

@@ -3,6 +3,7 @@ package baddle.reports;
 import baddle.formats.xlsx.CellStyle;
 import baddle.formats.xlsx.XlsxWriter;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 
 /**
@@ -65,9 +66,14 @@ final class WorkbookCover {
   /** Each summary's grand total of its first measure, and the way there. */
   private void headlines(List<CrosstabLayout> layouts, List<String> sheets) {
     section("Contents", "in total");
+    CellStyle link =
+        CellStyle.PLAIN.in(
+            head.style().accent().isEmpty()
+                ? Look.ACCENT
+                : head.style().accent().toUpperCase(Locale.ROOT));
     for (int i = 0; i < layouts.size(); i++) {
       CrosstabLayout layout = layouts.get(i);
-      writer.link(row, 0, head.titleOf(layout.title()), sheets.get(i), Look.LINK);
+      writer.link(row, 0, head.titleOf(layout.title()), sheets.get(i), link);
       Headline headline = Headline.of(layout);
       writer.text(row, 1, headline.name(), Look.SUBTITLE);
       if (headline.value().isPresent()) {

@@ -216,7 +216,9 @@ public final class WorkbookReport {
         head.look(layout.title()).chart().flatMap(kind -> ChartShape.of(layout, kind));
     shape
         .flatMap(
-            of -> new WorkbookChart(layout, of, name, TOP).drawing(head.titleOf(layout.title())))
+            of ->
+                new WorkbookChart(layout, of, name, TOP, head.style())
+                    .drawing(head.titleOf(layout.title())))
         .ifPresent(
             drawing ->
                 ChartParts.add(

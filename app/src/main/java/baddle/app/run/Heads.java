@@ -1,5 +1,6 @@
 package baddle.app.run;
 
+import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
@@ -7,10 +8,15 @@ import baddle.core.intake.RowCounts;
 import baddle.core.value.Period;
 import baddle.plan.Plan;
 import baddle.plan.ReportPlan;
+import baddle.plan.StylePlan;
 import baddle.reports.ReportHead;
+import baddle.reports.ReportStyle;
 import baddle.store.Store;
 import baddle.store.StoredSource;
 import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Base64;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -20,12 +26,17 @@ import java.util.Optional;
 /** What the reports of a run say besides their figures. */
 final class Heads {
 
+  private static final long MOST_LOGO = 500_000;
+
   private final ReportHead.Standing standing;
+  private final ReportStyle style;
   private final String period;
   private final String batch;
 
   /** Of a batch that has been checked. */
-  Heads(Plan plan, Store store, CheckResult checked) throws IOException {
+  Heads(Project project, Store store, CheckResult checked) throws IOException {
+    Plan plan = project.plan();
+    this.style = style(project);
     this.standing = standing(checked);
     this.batch = String.valueOf(checked.batch().number());
     this.period =
@@ -56,7 +67,8 @@ final class Heads {
         filled(words.subtitle(), more),
         words.notes(),
         words.looks(),
-        standing);
+        standing,
+        style);
   }
 
   private String filled(String text, Map<String, String> more) {
@@ -65,6 +77,29 @@ final class Heads {
       filled = filled.replace("{" + one.getKey() + "}", one.getValue());
     }
     return filled;
+  }
+
+  /**
+   * What the plan wants reports to look like.
+   *
+   * @throws IOException if the logo can't be read or is too large
+   */
+  private static ReportStyle style(Project project) throws IOException {
+    StylePlan plan = project.plan().style();
+    String accent = plan.accent().isEmpty() ? "" : plan.accent().substring(1);
+    if (plan.logo().isEmpty()) {
+      return new ReportStyle(accent, "");
+    }
+    Path file = project.folder().resolve(plan.logo());
+    if (!Files.isRegularFile(file) || Files.size(file) > MOST_LOGO) {
+      throw new IOException(
+          "style: the logo "
+              + plan.logo()
+              + (Files.isRegularFile(file) ? " is larger than 500 kB" : " isn't there"));
+    }
+    String type = plan.logo().toLowerCase(Locale.ROOT).endsWith(".png") ? "png" : "jpeg";
+    String content = Base64.getEncoder().encodeToString(Files.readAllBytes(file));
+    return new ReportStyle(accent, "data:image/" + type + ";base64," + content);
   }
 
   private static ReportHead.Standing standing(CheckResult checked) {

@@ -260,7 +260,7 @@ public final class Running {
 
   private Heads heads(CheckResult checked) throws IOException {
     try (Store store = Store.openToRead(project.storeFolder())) {
-      return new Heads(project.plan(), store, checked);
+      return new Heads(project, store, checked);
     }
   }
 
