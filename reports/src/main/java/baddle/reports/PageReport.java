@@ -163,7 +163,8 @@ public final class PageReport {
       Headline headline = Headline.of(layout);
       element("<td class=\"label muted\">", headline.name(), "</td>");
       element("<td class=\"headline\">", headline.shown(), "</td>");
-      element("<td class=\"label muted movement\">", headline.movement(), "</td></tr>\n");
+      out.append("<td class=\"label muted movement\">").append(Sparkline.of(layout));
+      element("", headline.movement(), "</td></tr>\n");
     }
     out.append("</tbody></table>\n</nav>\n");
   }

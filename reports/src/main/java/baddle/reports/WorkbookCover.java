@@ -25,7 +25,11 @@ final class WorkbookCover {
   }
 
   /** Writes it, with a link to the sheet of each cross-tab. */
-  void write(List<CrosstabLayout> layouts, List<String> sheets) {
+  void write(
+      List<CrosstabLayout> layouts,
+      List<String> sheets,
+      List<CrosstabLayout> pivots,
+      boolean rows) {
     writer.markAsReport();
     writer.line(row, 0, head.title().isEmpty() ? "Overview" : head.title(), Look.TITLE.ofSize(18));
     writer.height(row++, Look.TITLE_HEIGHT + 4);
@@ -36,6 +40,7 @@ final class WorkbookCover {
     }
     row++;
     headlines(layouts, sheets);
+    further(pivots, sheets.subList(layouts.size(), sheets.size()), rows);
     findings(standing);
     section("How it was made", "");
     for (Map.Entry<String, String> line : provenance.lines()) {
@@ -66,11 +71,7 @@ final class WorkbookCover {
   /** Each summary's grand total of its first measure, and the way there. */
   private void headlines(List<CrosstabLayout> layouts, List<String> sheets) {
     section("Contents", "in total");
-    CellStyle link =
-        CellStyle.PLAIN.in(
-            head.style().accent().isEmpty()
-                ? Look.ACCENT
-                : head.style().accent().toUpperCase(Locale.ROOT));
+    CellStyle link = link();
     for (int i = 0; i < layouts.size(); i++) {
       CrosstabLayout layout = layouts.get(i);
       writer.link(row, 0, head.titleOf(layout.title()), sheets.get(i), link);
@@ -88,6 +89,28 @@ final class WorkbookCover {
       row++;
     }
     row++;
+  }
+
+  /** What a reader can go on with. */
+  private void further(List<CrosstabLayout> pivots, List<String> sheets, boolean rows) {
+    if (pivots.isEmpty() && !rows) {
+      return;
+    }
+    section("To go on with", "");
+    for (int i = 0; i < pivots.size(); i++) {
+      String title = head.titleOf(pivots.get(i).title());
+      writer.link(row, 0, title, sheets.get(i), link());
+      writer.line(row++, 1, "a pivot table", Look.SUBTITLE);
+    }
+    if (rows) {
+      writer.line(row++, 0, "The rows behind the figures are on the last sheets.", Look.SUBTITLE);
+    }
+    row++;
+  }
+
+  private CellStyle link() {
+    String accent = head.style().accent();
+    return CellStyle.PLAIN.in(accent.isEmpty() ? Look.ACCENT : accent.toUpperCase(Locale.ROOT));
   }
 
   private void findings(ReportHead.Standing standing) {

@@ -105,7 +105,12 @@ public final class WorkbookReport {
       WorkbookReport report = new WorkbookReport(writer, head, provenance);
       int next = 0;
       if (covered) {
-        new WorkbookCover(writer, head, provenance).write(layouts, names.subList(1, names.size()));
+        new WorkbookCover(writer, head, provenance)
+            .write(
+                layouts,
+                names.subList(1, names.size()),
+                List.copyOf(pivots.keySet()),
+                !reader.tables().isEmpty() && !reader.hidden());
         next++;
       }
       for (CrosstabLayout layout : layouts) {
