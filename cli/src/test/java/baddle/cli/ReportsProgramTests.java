@@ -104,9 +104,11 @@ class ReportsProgramTests {
       delimiter = '|',
       quoteCharacter = '~',
       value = {
-        "'by/{site}.csv': {for_each: sit, summaries: [against]} | name should have {sit} in it",
+        "'by/{site}.csv': {for_each: sit, summaries: [against]} | for_each: no column sit; did you mean site?",
         "'{range}.csv': {for_each: range, summaries: [against]} | dataset plans has no column range",
         "a.csv: {summaries: [ranges], filters: [site]} | filters: is for files that end in .html",
+        "a.html: {summaries: [ranges], filters: [rang by month]} | filters: no column rang; did you mean range?",
+        "a.html: {summaries: [ranges], rows: page, columns: [dya]} | columns: no column dya; did you mean day?",
         "a.html: {summaries: [ranges], rows: sheet} | rows: sheet is for files that end in .xlsx",
         "a.html: {summaries: [ranges], columns: [day]} | columns: are those of rows:",
         "a.html: {summaries: [{ranges: {chart: pie}}]} | chart",

@@ -161,7 +161,7 @@ public final class PlanReader {
             ? new ChecksReader(nodes, periods).read(keys.get("checks"))
             : List.of();
     List<ReportPlan> reports = new ArrayList<>();
-    ReportReader reportReader = new ReportReader(nodes, datasets, summaries.keySet());
+    ReportReader reportReader = new ReportReader(nodes, datasets, summaries);
     forEach(keys, "reports", (name, node) -> reportReader.read(name, node).ifPresent(reports::add));
     return new Plan(
         calendar,

@@ -6,8 +6,10 @@ import baddle.core.crosstab.TableForm;
 import baddle.core.expression.AxisItem;
 import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Nearest;
+import baddle.core.table.Origin;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -25,9 +27,10 @@ final class ReportReader {
 
   private final NodeReader nodes;
   private final Map<String, DatasetPlan> datasets;
-  private final Set<String> summaries;
+  private final Map<String, SummaryPlan> summaries;
 
-  ReportReader(NodeReader nodes, Map<String, DatasetPlan> datasets, Set<String> summaries) {
+  ReportReader(
+      NodeReader nodes, Map<String, DatasetPlan> datasets, Map<String, SummaryPlan> summaries) {
     this.nodes = nodes;
     this.datasets = datasets;
     this.summaries = summaries;
@@ -71,7 +74,7 @@ final class ReportReader {
     ReportPlan.Words words =
         new ReportPlan.Words(
             word(keys, "title"), word(keys, "subtitle"), texts(keys, "notes"), looks);
-    ReportPlan.Reading reading = reading(file, keys);
+    ReportPlan.Reading reading = reading(file, keys, names);
     boolean pivots = looks.values().stream().anyMatch(SummaryLook::pivots);
     boolean sheet =
         reading.behind() == ReportPlan.Behind.SHEET
@@ -131,7 +134,7 @@ final class ReportReader {
         : Optional.empty();
   }
 
-  private ReportPlan.Reading reading(String file, Map<String, PlanNode> keys) {
+  private ReportPlan.Reading reading(String file, Map<String, PlanNode> keys, List<String> names) {
     ReportPlan.Behind behind =
         nodes.choice(
             keys,
@@ -159,7 +162,33 @@ final class ReportReader {
       nodes.problem(
           keys.get("for_each"), "the file's name should have {" + forEach + "} in it: " + file);
     }
-    return new ReportPlan.Reading(filters(keys), behind, texts(keys, "columns"), forEach);
+    List<AxisItem> filters = filters(keys);
+    List<String> columns = texts(keys, "columns");
+    for (AxisItem filter : filters) {
+      filter.value().names().forEach(name -> refuseUnknown(keys, "filters", name, names));
+    }
+    columns.forEach(name -> refuseUnknown(keys, "columns", name, names));
+    if (!forEach.isEmpty()) {
+      refuseUnknown(keys, "for_each", forEach, names);
+    }
+    return new ReportPlan.Reading(filters, behind, columns, forEach);
+  }
+
+  /** Refuses a column that no dataset of the report's summaries has. */
+  private void refuseUnknown(
+      Map<String, PlanNode> keys, String key, String column, List<String> names) {
+    Set<String> known = new LinkedHashSet<>();
+    for (String name : names) {
+      SummaryPlan summary = summaries.get(name);
+      DatasetPlan dataset = summary == null ? null : datasets.get(summary.dataset());
+      if (dataset != null) {
+        known.addAll(dataset.schema().names());
+        Origin.columns().forEach(origin -> known.add(origin.name()));
+      }
+    }
+    if (!known.isEmpty() && !known.contains(column)) {
+      nodes.problem(keys.get(key), key + ": no column " + column + Nearest.hint(column, known));
+    }
   }
 
   private static boolean isPage(String file) {
@@ -181,8 +210,9 @@ final class ReportReader {
   }
 
   private void addSummary(PlanNode.Text name, List<String> names) {
-    if (!summaries.contains(name.text())) {
-      nodes.problem(name, "no summary " + name.text() + Nearest.hint(name.text(), summaries));
+    if (!summaries.containsKey(name.text())) {
+      nodes.problem(
+          name, "no summary " + name.text() + Nearest.hint(name.text(), summaries.keySet()));
     }
     names.add(name.text());
   }

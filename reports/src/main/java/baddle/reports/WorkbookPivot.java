@@ -16,10 +16,13 @@ import baddle.formats.xlsx.PivotTable;
 import baddle.formats.xlsx.XlsxWriter;
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 
 /**
  * A cross-tab as a pivot table of a workbook: its cells are written with the cross-tab's figures,
@@ -69,7 +72,11 @@ final class WorkbookPivot {
   }
 
   /** Why the standard's pivot tables can't be it; empty where they can. */
-  static Optional<String> problem(CrosstabSpec spec, Schema rows) {
+  static Optional<String> problem(CrosstabLayout layout, Schema rows) {
+    CrosstabSpec spec = layout.spec();
+    if (hasTwins(layout.crosstab().down()) || hasTwins(layout.crosstab().across())) {
+      return Optional.of("two of its items have one name");
+    }
     if (spec.rollForward().isPresent()) {
       return Optional.of("a roll-forward");
     }
@@ -94,6 +101,12 @@ final class WorkbookPivot {
         .map(measure -> problem(measure, rows).map(why -> measure.name() + " is " + why))
         .flatMap(Optional::stream)
         .findFirst();
+  }
+
+  private static boolean hasTwins(Item item) {
+    Set<String> labels = new HashSet<>();
+    return item.children().stream()
+        .anyMatch(child -> !labels.add(child.label().toLowerCase(Locale.ROOT)) || hasTwins(child));
   }
 
   private static Optional<String> problem(Measure measure, Schema rows) {
@@ -381,7 +394,7 @@ final class WorkbookPivot {
       Measure measure = spec.measures().get(i);
       AggregateCall call = measure.value().calls().get(0);
       int field = call.argument().map(of -> cache.field(of.names().get(0))).orElse(countable());
-      String caption = cache.field(measure.name()) >= 0 ? measure.name() + " " : measure.name();
+      String caption = cache.isTaken(measure.name()) ? measure.name() + " " : measure.name();
       data.add(
           new PivotTable.Data(
               caption,

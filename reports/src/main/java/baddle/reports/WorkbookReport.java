@@ -166,7 +166,7 @@ public final class WorkbookReport {
           ? Optional.of("its rows aren't in the workbook")
           : table.get().rows() > MOST_RECORDS
               ? Optional.of("it has more than " + MOST_RECORDS + " rows")
-              : WorkbookPivot.problem(layout.spec(), table.get().schema());
+              : WorkbookPivot.problem(layout, table.get().schema());
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

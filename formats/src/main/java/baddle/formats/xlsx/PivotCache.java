@@ -111,6 +111,11 @@ public final class PivotCache implements BlockSink {
     return fields.stream().map(field -> field.column.name()).toList().indexOf(column);
   }
 
+  /** Whether a field has a name, in whatever case: what is shown can't be called like it. */
+  public boolean isTaken(String name) {
+    return fields.stream().anyMatch(field -> field.column.name().equalsIgnoreCase(name));
+  }
+
   /** What a field is called. */
   public String name(int field) {
     return fields.get(field).column.name();
