@@ -103,7 +103,8 @@ final class ReportWriting {
       String other = taken.put(place.toString().toLowerCase(Locale.ROOT), value);
       Optional<String> problem =
           other != null
-              ? Optional.of(other + " and " + value + " would both be written into " + place)
+              ? Optional.of(
+                  named(other) + " and " + named(value) + " would both be written into " + place)
               : ReportFile.problem(place, summaries.size()).or(() -> inputs.problem(place));
       if (problem.isPresent()) {
         throw new IOException("report " + report.file() + ": " + problem.get());
@@ -120,6 +121,10 @@ final class ReportWriting {
             .writeBeside(
                 Optional.of(project.planFile()),
                 out -> PageIndex.write(column, last, head, entries, out)));
+  }
+
+  private static String named(String value) {
+    return value.isEmpty() ? "rows without a value" : value;
   }
 
   /** The page that leads to the files: beside them, with {@code index} for the value. */
