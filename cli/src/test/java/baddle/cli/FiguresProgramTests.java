@@ -248,6 +248,7 @@ class FiguresProgramTests {
           .containsExactly(
               "Overview",
               "revenue-by-site",
+              "revenue-by-month",
               "years",
               "regions",
               "ranges",
@@ -275,7 +276,8 @@ class FiguresProgramTests {
     assertThat(inDemo.run("summarize", "--out", "all.csv").err())
         .startsWith("baddle: --out: a CSV file takes one summary");
     assertThat(inDemo.run("summarize", "--out", "a.pdf").err())
-        .startsWith("baddle: --out: a.pdf should end in .csv, .xlsx, .html, .json or .md");
+        .startsWith(
+            "baddle: --out: a.pdf should end in .csv, .xlsx, .html, .json, .md, .svg or .png");
     assertThat(inDemo.run("summarize", "--out", "no/a.csv").status()).isEqualTo(2);
     assertThat(inDemo.run("summarize", "revenue-by-sit").err())
         .startsWith("baddle: no summary revenue-by-sit; did you mean revenue-by-site?");

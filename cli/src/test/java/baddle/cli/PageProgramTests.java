@@ -233,7 +233,7 @@ class PageProgramTests {
                 + " const at = rows.data.columns.findIndex(one => one.name === 'revenue');"
                 + " const sum = found.reduce((n, row) => n + Math.round(100 *"
                 + " Number(rows.values(row)[at])), 0);"
-                + " done([String(sum), String(Math.round(100 * Number(td.dataset.value))),"
+                + " done([String(sum), String(Math.round(100 * Number(s.exact(td)))),"
                 + " String(found.length),"
                 + " document.querySelector('.behind h3').textContent,"
                 + " String(document.querySelectorAll('.behind tbody tr').length)]); });");

@@ -66,8 +66,8 @@ record Headline(
                 month.month()
                     + ": "
                     + number.show(month.value().orElseThrow())
-                    + moved(month.value().get(), month.before(), "the month before")
-                    + moved(month.value().get(), month.yearBefore(), "the year before"))
+                    + moved(month.value().get(), month.before(), "the month")
+                    + moved(month.value().get(), month.yearBefore(), "the year"))
         .orElse("");
   }
 

@@ -14,8 +14,12 @@ public final class TextChart {
   private static final int MOST_LABEL = 30;
   private static final int USUAL_ROOM = 80;
 
-  /** Eighths of a character, from the left. */
-  private static final String EIGHTHS = "\u258f\u258e\u258d\u258c\u258b\u258a\u2589\u2588";
+  private static final String WHOLE = "\u2501";
+
+  /** The left half of a character, and the right half. */
+  private static final String END = "\u2578";
+
+  private static final String BEGINNING = "\u257a";
 
   private final CrosstabLayout layout;
   private final TextStyle style;
@@ -84,14 +88,13 @@ public final class TextChart {
 
   /** A bar that begins behind some room, or ends there where it is below nought. */
   private static String drawn(double part, int left) {
+    int halves = (int) Math.round(Math.abs(part) * 2);
+    int least = part == 0 ? 0 : Math.max(1, halves);
+    String whole = WHOLE.repeat(least / 2);
     if (part < 0) {
-      int whole = Math.max(1, Math.min(left, (int) Math.round(-part)));
-      return " ".repeat(left - whole) + "\u2588".repeat(whole);
+      String bar = (least % 2 == 0 ? "" : BEGINNING) + whole;
+      return " ".repeat(Math.max(0, left - bar.length())) + bar;
     }
-    int eighths = (int) Math.round(part * EIGHTHS.length());
-    int rest = eighths % EIGHTHS.length();
-    return " ".repeat(left)
-        + "\u2588".repeat(eighths / EIGHTHS.length())
-        + (rest == 0 ? "" : EIGHTHS.substring(rest - 1, rest));
+    return " ".repeat(left) + whole + (least % 2 == 0 ? "" : END);
   }
 }

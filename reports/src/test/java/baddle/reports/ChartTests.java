@@ -128,9 +128,9 @@ class ChartTests {
     assertThat(new TextChart(sitesByMonth(false), new TextStyle(false)).lines(40))
         .containsExactly(
             "shown, Amount",
-            "2026-01  10.00     ██████▉",
-            "2026-02  30.00     ████████████████████▋",
-            "2026-03  -5.00  ███");
+            "2026-01  10.00     ━━━━━━━",
+            "2026-02  30.00     ━━━━━━━━━━━━━━━━━━━━╸",
+            "2026-03  -5.00  ╺━━━");
   }
 
   @ParameterizedTest

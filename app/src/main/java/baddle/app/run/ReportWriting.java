@@ -13,6 +13,7 @@ import baddle.plan.SummaryPlan;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.PageIndex;
 import baddle.reports.ReportHead;
+import baddle.store.Store;
 import java.io.IOException;
 import java.net.URI;
 import java.net.URISyntaxException;
@@ -35,10 +36,17 @@ final class ReportWriting {
 
   private final Project project;
   private final Summarizing summarizing;
+  private final Store store;
   private final Heads heads;
   private final int batch;
 
-  ReportWriting(Project project, Heads heads, int batch) {
+  /**
+   * Of a batch.
+   *
+   * @param store stays open as long as reports are written
+   */
+  ReportWriting(Project project, Store store, Heads heads, int batch) {
+    this.store = store;
     this.project = project;
     this.summarizing = new Summarizing(project);
     this.heads = heads;
@@ -65,7 +73,7 @@ final class ReportWriting {
 
   private Figures figures(List<SummaryPlan> summaries, Optional<OneValue> only, ReportPlan report)
       throws IOException {
-    return summarizing.figures(summaries, OptionalInt.of(batch), only, report.reading());
+    return summarizing.figures(store, summaries, OptionalInt.of(batch), only, report.reading());
   }
 
   private Path place(String file) throws IOException {
@@ -86,7 +94,7 @@ final class ReportWriting {
     String column = report.reading().forEach();
     TreeSet<String> values = new TreeSet<>();
     for (String dataset : summaries.stream().map(SummaryPlan::dataset).distinct().toList()) {
-      values.addAll(summarizing.values(dataset, column, batch));
+      values.addAll(summarizing.values(store, dataset, column, batch));
     }
     if (values.size() > MOST_FILES) {
       throw new IOException(

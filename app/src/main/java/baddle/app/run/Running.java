@@ -258,18 +258,13 @@ public final class Running {
     }
   }
 
-  private Heads heads(CheckResult checked) throws IOException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
-      return new Heads(project, store, checked);
-    }
-  }
-
   private void writeReports(CheckResult checked, List<Path> written, List<Path> unchanged)
       throws IOException {
     int batch = checked.batch().number();
     List<OutputFile.Beside> ready = new ArrayList<>();
-    try {
-      ReportWriting writing = new ReportWriting(project, heads(checked), batch);
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      Heads heads = new Heads(project, store, checked);
+      ReportWriting writing = new ReportWriting(project, store, heads, batch);
       for (ReportPlan report : project.plan().reports()) {
         if (report.rows().isPresent()) {
           ready.addAll(rows(report, report.rows().get(), batch, unchanged));

@@ -24,6 +24,7 @@ import baddle.store.Store;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -34,11 +35,14 @@ import java.util.OptionalInt;
 import java.util.SortedSet;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Builds the plan's summaries from the dataset's last batch. */
 public final class Summarizing {
 
   private final Project project;
+  private final Map<List<Object>, DatasetReader> readers = new HashMap<>();
+  private @Nullable Store known;
 
   /** Of a project. */
   public Summarizing(Project project) {
@@ -78,33 +82,43 @@ public final class Summarizing {
       ReportPlan.Reading reading)
       throws IOException {
     try (Store store = Store.openToRead(project.storeFolder())) {
-      Batch batch = BatchChoice.of(store, project, number);
-      List<Crosstab> crosstabs = new ArrayList<>();
-      Map<String, String> about = new LinkedHashMap<>();
-      about.put("Plan", String.valueOf(project.planFile().getFileName()));
-      Map<String, String> parameters = project.plan().parameters().values();
-      if (!parameters.isEmpty()) {
-        about.put(
-            "With",
-            parameters.entrySet().stream()
-                .map(value -> value.getKey() + " " + value.getValue())
-                .collect(Collectors.joining(", ")));
-      }
-      about.put("Batch", BatchStamp.of(batch).toString());
-      only.ifPresent(
-          one ->
-              about.put("Only", one.column() + " " + (one.value().isEmpty() ? "-" : one.value())));
-      for (SummaryPlan summary : summaries) {
-        SummaryPlan carried = new Carrying(project).carriedOn(summary, store, batch.number());
-        crosstabs.add(plain(carried, store, batch.number(), only));
-        long rows = store.dataset(summary.dataset(), batch.number()).rows();
-        about.put("Dataset " + summary.dataset(), String.format(Locale.ROOT, "%,d rows", rows));
-      }
-      ReaderData data =
-          new ReaderFigures(this, project, store, batch.number(), only)
-              .of(summaries, reading, crosstabs);
-      return new Figures(crosstabs, Provenance.of(about), List.of(), data);
+      return figures(store, summaries, number, only, reading);
     }
+  }
+
+  /** The same from a store that is open already, for those who want several. */
+  public Figures figures(
+      Store store,
+      List<SummaryPlan> summaries,
+      OptionalInt number,
+      Optional<OneValue> only,
+      ReportPlan.Reading reading)
+      throws IOException {
+    Batch batch = BatchChoice.of(store, project, number);
+    List<Crosstab> crosstabs = new ArrayList<>();
+    Map<String, String> about = new LinkedHashMap<>();
+    about.put("Plan", String.valueOf(project.planFile().getFileName()));
+    Map<String, String> parameters = project.plan().parameters().values();
+    if (!parameters.isEmpty()) {
+      about.put(
+          "With",
+          parameters.entrySet().stream()
+              .map(value -> value.getKey() + " " + value.getValue())
+              .collect(Collectors.joining(", ")));
+    }
+    about.put("Batch", BatchStamp.of(batch).toString());
+    only.ifPresent(
+        one -> about.put("Only", one.column() + " " + (one.value().isEmpty() ? "-" : one.value())));
+    for (SummaryPlan summary : summaries) {
+      SummaryPlan carried = new Carrying(project).carriedOn(summary, store, batch.number());
+      crosstabs.add(plain(carried, store, batch.number(), only));
+      long rows = store.dataset(summary.dataset(), batch.number()).rows();
+      about.put("Dataset " + summary.dataset(), String.format(Locale.ROOT, "%,d rows", rows));
+    }
+    ReaderData data =
+        new ReaderFigures(this, project, store, batch.number(), only)
+            .of(summaries, reading, crosstabs);
+    return new Figures(crosstabs, Provenance.of(about), List.of(), data);
   }
 
   /** Builds one summary of a batch; a roll-forward begins after the last closed period. */
@@ -165,30 +179,43 @@ public final class Summarizing {
    *
    * @throws IOException if the dataset hasn't got the column, or it isn't one of text
    */
-  public SortedSet<String> values(String dataset, String column, int batch) throws IOException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
-      DatasetReader reader = reader(store, dataset, batch);
-      OneValue.refuseOthers(column, dataset, reader.schema());
-      TreeSet<String> values = new TreeSet<>();
-      reader.scan(
-          List.of(column),
-          (block, from, to) -> {
-            TextVector vector = (TextVector) block.vector(0);
-            BitSet codes = new BitSet();
-            for (int row = from; row < to; row++) {
-              codes.set(vector.codes()[row]);
-            }
-            codes.stream()
-                .forEach(
-                    code ->
-                        values.add(code == Dictionary.BLANK ? "" : vector.dictionary().text(code)));
-          });
-      return values;
-    }
+  public SortedSet<String> values(Store store, String dataset, String column, int batch)
+      throws IOException {
+    DatasetReader reader = reader(store, dataset, batch);
+    OneValue.refuseOthers(column, dataset, reader.schema());
+    TreeSet<String> values = new TreeSet<>();
+    reader.scan(
+        List.of(column),
+        (block, from, to) -> {
+          TextVector vector = (TextVector) block.vector(0);
+          BitSet codes = new BitSet();
+          for (int row = from; row < to; row++) {
+            codes.set(vector.codes()[row]);
+          }
+          codes.stream()
+              .forEach(
+                  code ->
+                      values.add(code == Dictionary.BLANK ? "" : vector.dictionary().text(code)));
+        });
+    return values;
   }
 
   /** Reads a dataset; in an earlier batch columns that came later are blank. */
   public DatasetReader reader(Store store, String dataset, int batch) throws IOException {
+    if (store != known) {
+      readers.clear();
+      known = store;
+    }
+    List<Object> key = List.of(dataset, batch);
+    DatasetReader reader = readers.get(key);
+    if (reader == null) {
+      reader = newReader(store, dataset, batch);
+      readers.put(key, reader);
+    }
+    return reader;
+  }
+
+  private DatasetReader newReader(Store store, String dataset, int batch) throws IOException {
     DatasetReader reader = store.dataset(dataset, batch);
     boolean earlier = store.catalogue().lastBatch().filter(l -> l.number() > batch).isPresent();
     DatasetPlan planned = project.plan().datasets().get(dataset);

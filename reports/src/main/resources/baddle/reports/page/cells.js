@@ -4,7 +4,13 @@ class Cells {
     this.data = data;
     this.rows = data.down.leaves.length;
     this.columns = data.across.leaves.length;
-    this.parts = data.cells.parts.map(part => ({by: part.by, unit: tenTo(part.places), values: part.values.map(v => (v === null ? null : BigInt(v)))}));
+    this.parts = data.cells.parts.map(part => {
+      // Numbers are exact as long as all of them together are below 2 to the power of 51.
+      const small = part.values.reduce((sum, v) => sum + Math.abs(Number(v ?? 0)), 0) < 2 ** 49;
+      const values = part.values.map(v => (v === null ? null : small ? Number(v) : BigInt(v)));
+      return {by: part.by, small, places: part.places, unit: tenTo(part.places), values};
+    });
+    this.quick = data.measures.map(measure => this.isQuick(measure));
     this.whole = {down: [0, this.rows], across: [0, this.columns]};
     this.choose(null, null, []);
     this.sure = data.measures.map(measure => Boolean(measure.steps));
@@ -68,7 +74,7 @@ class Cells {
     for (const [kind, what] of measure.steps) {
       if (kind === 'call') {
         const part = of.parts[Number(what)];
-        stack.push(part === null ? null : [part, this.parts[Number(what)].unit]);
+        stack.push(part === null ? null : [BigInt(part), this.parts[Number(what)].unit]);
       } else if (kind === 'measure') {
         stack.push(this.plain(what, down, across));
       } else if (kind === 'number') {
@@ -80,6 +86,23 @@ class Cells {
     }
     const value = stack.pop();
     return value ? [rounded(value, measure.places), tenTo(measure.places)] : null;
+  }
+
+  /** Whether a measure is one sum of small numbers that is shown as it is. */
+  isQuick(measure) {
+    const part = measure.steps?.length === 1 && measure.steps[0][0] === 'call' ? this.parts[Number(measure.steps[0][1])] : null;
+    const {format} = measure;
+    return Boolean(part?.small) && measure.view === 'value' && !format.calendar && format.times === 1 && !format.zeros
+      && format.most - part.places < 3 && measure.places === part.places;
+  }
+
+  /** A measure as it is written, for a line's and a column's ranges. */
+  text(index, line, column) {
+    const measure = this.data.measures[index];
+    if (!this.quick[index]) { return shownText(this.value(index, line, column), measure); }
+    const which = Number(measure.steps[0][1]);
+    const part = this.gathered([line[0], line[1]], [column[0], column[1]]).parts[which];
+    return part === null ? measure.blanks : smallText(part, this.parts[which].places, measure.format);
   }
 
   /** A measure as its view shows it, for a line's and a column's ranges. */

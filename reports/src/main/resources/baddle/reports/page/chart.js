@@ -39,7 +39,7 @@ class Chart {
     const at = (range, places) => places.findIndex(one => one[0] === range[1] && one[1] === range[2] && (one[2] < 0 || one[2] === shape.measure));
     const row = summary.lines[at(line, summary.data.lines)];
     const index = at(column, summary.data.columns);
-    const text = row && index >= 0 ? row.cells[summary.labels + index].dataset.value : undefined;
+    const text = row && index >= 0 ? summary.exact(row.cells[summary.labels + index]) : undefined;
     return text === undefined ? null : Number(text);
   }
 

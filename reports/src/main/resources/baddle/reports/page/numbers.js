@@ -31,14 +31,27 @@ const grouped = (digits, format) => {
   return text;
 };
 
-/** A number as its measure writes it, without what a view adds. */
-const plainText = (value, format) => {
-  const scaled = rounded([value[0] * BigInt(format.times), value[1] * tenTo(format.zeros)], format.most);
-  const digits = String(size(scaled)).padStart(format.most + Math.max(1, format.whole), '0');
+/** Digits as a measure writes them. */
+const written = (scaled, negative, format) => {
+  const digits = scaled.padStart(format.most + Math.max(1, format.whole), '0');
   let part = format.most ? digits.slice(-format.most) : '';
   while (part.length > format.least && part.endsWith('0')) { part = part.slice(0, -1); }
   const whole = grouped(format.most ? digits.slice(0, -format.most) : digits, format) + (part ? format.mark + part : '');
-  return scaled < 0n ? format.beforeNegative + whole + format.afterNegative : format.before + whole + format.after;
+  return negative ? format.beforeNegative + whole + format.afterNegative : format.before + whole + format.after;
+};
+
+/** A number as its measure writes it, without what a view adds. */
+const plainText = (value, format) => {
+  const scaled = rounded([value[0] * BigInt(format.times), value[1] * tenTo(format.zeros)], format.most);
+  return written(String(size(scaled)), scaled < 0n, format);
+};
+
+/** The same for a whole number below 2 to the power of 51 that stands for so many places; exact too. */
+const smallText = (number, places, format) => {
+  const drop = places - format.most;
+  const whole = Math.abs(number);
+  const scaled = drop > 0 ? Math.floor((whole + 10 ** drop / 2) / 10 ** drop) : whole * 10 ** -drop;
+  return written(String(scaled), number < 0 && scaled !== 0, format);
 };
 
 /** A measure's value as it is shown; what stands for blanks where there is none. */

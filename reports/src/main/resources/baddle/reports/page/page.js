@@ -9,6 +9,8 @@ class Page {
     this.charts = new Map(this.summaries.filter(summary => summary.data.chart).map(summary => [summary, new Chart(summary)]));
     document.body.classList.add('live');
     this.restore();
+    const idle = globalThis.requestIdleCallback ?? (work => setTimeout(work, 200));
+    this.summaries.filter(summary => summary.cells).forEach(summary => idle(() => { if (!summary.checked) { summary.check(); } }));
     addEventListener('hashchange', () => this.restore());
     addEventListener('resize', () => this.charts.forEach(chart => chart.draw()));
     document.addEventListener('click', event => document.querySelectorAll('details.choice[open]').forEach(open => { if (!open.contains(event.target)) { open.open = false; } }));

@@ -124,7 +124,7 @@ class Summary {
   texts(row, exact) {
     return [...row.cells].filter(cell => !cell.hidden).flatMap(cell => {
       const text = cell.querySelector('.text')?.textContent ?? cell.textContent;
-      return [exact ? cell.dataset.value ?? text : text, ...Array(cell.colSpan - 1).fill('')];
+      return [exact ? this.exact(cell) ?? text : text, ...Array(cell.colSpan - 1).fill('')];
     });
   }
 
@@ -155,9 +155,16 @@ class Summary {
     }
   }
 
-  number(row, column) {
-    const cell = row.cells[this.labels + column];
-    return cell.dataset.value === undefined ? null : cell.dataset.value;
+  number(row, column) { return this.exact(row.cells[this.labels + column]) ?? null; }
+
+  /** The exact value of a figure as it is shown now; undefined where there is none. */
+  exact(cell) {
+    const row = cell.parentElement;
+    if (!this.changed || !row.line || cell.tagName !== 'TD') { return cell.dataset.value; }
+    const column = this.data.columns[cell.cellIndex - this.labels];
+    const measure = this.measure(row.line, column);
+    const value = this.cells.sure[measure] ? this.cells.value(measure, row.line, column) : null;
+    return value ? exactText(value, Math.max(10, this.data.measures[measure].places)) : undefined;
   }
 
   /** Orders groups by their subtotals, and lines within each group by their own figures. */
@@ -265,7 +272,7 @@ class Summary {
   }
 
   open(cell) {
-    if (cell.dataset.value === undefined || !this.page.hasRows(this)) { return; }
+    if (this.exact(cell) === undefined || !this.page.hasRows(this)) { return; }
     const column = cell.cellIndex - this.labels;
     const row = cell.parentElement;
     const measure = this.measure(row.line, this.data.columns[column]);
@@ -301,14 +308,7 @@ class Summary {
       for (let i = 0; i < this.data.columns.length; i++) {
         const cell = row.cells[this.labels + i];
         const measure = this.measure(row.line, this.data.columns[i]);
-        if (!any) {
-          this.put(cell, ...this.server.get(cell));
-        } else if (this.cells.sure[measure]) {
-          const value = this.cells.value(measure, row.line, this.data.columns[i]);
-          this.put(cell, shownText(value, this.data.measures[measure]), value ? exactText(value, Math.max(10, this.data.measures[measure].places)) : undefined);
-        } else {
-          this.put(cell, '\u2013', undefined);
-        }
+        this.put(cell, !any ? this.server.get(cell) : this.cells.sure[measure] ? this.cells.text(measure, row.line, this.data.columns[i]) : '\u2013');
       }
     }
     this.headline(any);
@@ -326,9 +326,9 @@ class Summary {
     cell.nextElementSibling.hidden = any;
   }
 
-  put(cell, text, value) {
-    if (cell.textContent !== text) { cell.textContent = text; }
-    if (value === undefined) { delete cell.dataset.value; } else { cell.dataset.value = value; }
+  put(cell, text) {
+    const node = cell.firstChild;
+    if (!node) { cell.textContent = text; } else if (node.nodeValue !== text) { node.nodeValue = text; }
   }
 
   /** Keeps what the page came with, and trusts only measures that come to the same when computed here. */
@@ -339,11 +339,9 @@ class Summary {
       for (let i = 0; i < this.data.columns.length; i++) {
         const cell = row.cells[this.labels + i];
         const measure = this.measure(row.line, this.data.columns[i]);
-        this.server.set(cell, [cell.textContent, cell.dataset.value]);
-        if (this.cells.sure[measure]) {
-          const own = shownText(this.cells.value(measure, row.line, this.data.columns[i]), this.data.measures[measure]);
-          if (own !== cell.textContent) { this.cells.sure[measure] = false; }
-        }
+        const text = cell.textContent;
+        this.server.set(cell, text);
+        if (this.cells.sure[measure] && this.cells.text(measure, row.line, this.data.columns[i]) !== text) { this.cells.sure[measure] = false; }
       }
     }
   }
