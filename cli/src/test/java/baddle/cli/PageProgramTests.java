@@ -245,6 +245,23 @@ class PageProgramTests {
   }
 
   @Test
+  void rows_are_shown_with_what_is_computed_of_them_and_only_where_they_are_its_own() {
+    String click =
+        summary("budget")
+            + "const at = s.data.columns.findIndex(one => s.data.measures[one[2]].name === 'NAME');"
+            + "s.open(s.lines[0].cells[s.labels + at]);";
+    browser.run(click.replace("NAME", "Budget"));
+    assertThat(browser.text(summary("budget") + "return s.said.textContent"))
+        .isEqualTo("Budget is of other rows than the page has");
+    browser.run(click.replace("NAME", "Tills"));
+    Object formula =
+        browser.await(
+            "const done = arguments[arguments.length - 1];"
+                + "setTimeout(() => done(document.querySelector('.behind p').textContent), 1000);");
+    assertThat(formula).isEqualTo("Tills = sum(revenue) filter (where channel = 'till')");
+  }
+
+  @Test
   void charts_follow_the_filters() {
     String drawn =
         summary("revenue-by-month")

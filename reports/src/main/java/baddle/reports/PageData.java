@@ -51,6 +51,11 @@ final class PageData {
     this.filterable = cells.isPresent() && gather(cells.get());
   }
 
+  /** Whether it is known of each row where it belongs. */
+  boolean isPlaced() {
+    return !downOf.isEmpty() && !acrossOf.isEmpty();
+  }
+
   /** Whether totals can be computed anew. */
   boolean isFilterable() {
     return filterable;
@@ -198,6 +203,8 @@ final class PageData {
     View view = measure.view();
     json.writeStartObject();
     json.writeStringField("name", measure.name());
+    json.writeStringField("value", measure.value().toString());
+    json.writeBooleanField("own", measure.dataset().isEmpty());
     json.writeNumberField("places", layout.crosstab().type(index).places());
     json.writeStringField("view", view.kind().name().toLowerCase(Locale.ROOT));
     json.writeNumberField(

@@ -71,7 +71,11 @@ public final class PageReport {
     for (RowsBehind rows : reader.rows()) {
       out.append("<script type=\"text/plain\" class=\"rows\" data-of=\"");
       element("", rows.dataset(), "\" data-summaries=\"");
-      List<Integer> of = rows.places().keySet().stream().sorted().toList();
+      List<Integer> of =
+          rows.places().keySet().stream()
+              .filter(index -> data.get(index).isPlaced())
+              .sorted()
+              .toList();
       of.forEach(index -> out.append(index.equals(of.get(0)) ? "" : " ").append(index));
       out.append("\">").append(PageRows.packed(rows, data)).append("</script>\n");
     }

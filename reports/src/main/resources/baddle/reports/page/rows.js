@@ -53,7 +53,7 @@ const showRows = async (rows, summary, index, asked) => {
   csv.addEventListener('click', () => download([columns.map(column => column.name), ...found.map(row => rows.values(row))], summary.data.name + '-rows.csv'));
   const id = summary.id + '-rows';
   const panel = made('section', {class: 'behind', 'aria-labelledby': id},
-    made('h3', {id, tabindex: '-1'}, title), made('div', {class: 'tools'}, csv, close),
+    made('h3', {id, tabindex: '-1'}, title), made('p', {class: 'muted'}, asked.formula ?? ''), made('div', {class: 'tools'}, csv, close),
     made('div', {class: 'scroll', tabindex: '0', role: 'region', 'aria-labelledby': id},
       made('table', {}, made('thead', {}, made('tr', {class: 'lowest'}, ...columns.map(column => made('th', {scope: 'col', class: column.number ? '' : 'label'}, column.name)))), body)), more);
   const place = summary.section.querySelector('.place');

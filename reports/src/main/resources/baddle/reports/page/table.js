@@ -275,10 +275,11 @@ class Summary {
     if (this.exact(cell) === undefined || !this.page.hasRows(this)) { return; }
     const column = cell.cellIndex - this.labels;
     const row = cell.parentElement;
-    const measure = this.measure(row.line, this.data.columns[column]);
+    const measure = this.data.measures[this.measure(row.line, this.data.columns[column])];
+    if (!measure.own) { this.say(measure.name + ' is of other rows than the page has'); return; }
     const names = [...row.cells].slice(0, this.labels).map(one => (one.querySelector('.text') ?? one).textContent).filter(Boolean);
     const title = [...names, this.headingOf(column)].join(', ');
-    this.page.openRows(this, {title, figure: cell.textContent, name: this.data.measures[measure].name, line: row.line, column: this.data.columns[column]});
+    this.page.openRows(this, {title, figure: cell.textContent, formula: measure.name + ' = ' + measure.value, line: row.line, column: this.data.columns[column]});
   }
 
   measure(line, column) { return line[2] >= 0 ? line[2] : Math.max(0, column[2]); }
