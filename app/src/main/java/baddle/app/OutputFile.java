@@ -3,6 +3,8 @@ package baddle.app;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -83,6 +85,14 @@ public final class OutputFile {
       }
     } catch (IOException | RuntimeException e) {
       delete(beside, e);
+      if (e instanceof FileSystemException failed && beside.toString().equals(failed.getFile())) {
+        String usual =
+            failed instanceof AccessDeniedException
+                ? "no permission to write there"
+                : "no file can be made there";
+        String reason = failed.getReason() == null ? usual : failed.getReason();
+        throw new IOException("can't write " + file + ": " + reason, e);
+      }
       if (e.getClass() == IOException.class) {
         throw new IOException("can't write " + file + ": " + e.getMessage(), e);
       }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.BufferedWriter;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -71,6 +72,22 @@ class ExportProgramTests {
     Baddle.Run run = baddle.run(all);
     assertThat(run.status()).as(run.err()).isZero();
     return run.out();
+  }
+
+  @Test
+  void a_place_that_takes_no_file_is_named_and_one_that_is_open_elsewhere_is_replaced_whole()
+      throws Exception {
+    assertThat(baddle.run("export", "--out", "/proc/rows.csv").err())
+        .contains("can't write /proc/rows.csv: no file can be made there")
+        .doesNotContain(".part");
+    Path file = folder.resolve("open.csv");
+    try (BufferedWriter other = Files.newBufferedWriter(file)) {
+      other.write("half a line");
+      other.flush();
+      assertThat(baddle.run("export", "--out", "open.csv").status()).isZero();
+      other.write("the other half");
+    }
+    assertThat(Files.readString(file)).startsWith("day,").doesNotContain("half");
   }
 
   @ParameterizedTest

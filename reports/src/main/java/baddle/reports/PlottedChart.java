@@ -43,6 +43,7 @@ final class PlottedChart {
   private static final int LINE = 28;
   private static final int AROUND = 110;
   private static final int MOST_STEPS = 5;
+  private static final int MOST_LABEL = 40;
   private static final int MOST_LABELS = 10_000;
   private static final String FAMILY = "SansSerif";
   private static final Font PLAIN = new Font(FAMILY, Font.PLAIN, 12);
@@ -127,18 +128,28 @@ final class PlottedChart {
 
   private DefaultCategoryDataset dataset() {
     DefaultCategoryDataset dataset = new DefaultCategoryDataset();
-    int longest = shape.categories().stream().mapToInt(one -> one.label().length()).max().orElse(1);
+    int longest =
+        shape.categories().stream().mapToInt(one -> cut(one.label()).length()).max().orElse(1);
     int room = bars ? MOST_LABELS : Math.max(1, 640 / (8 * longest + 12));
     int every = (shape.categories().size() + room - 1) / room;
-    for (ChartShape.Point of : shape.series()) {
+    for (int series = 0; series < shape.series().size(); series++) {
+      ChartShape.Point of = shape.series().get(series);
       for (int i = 0; i < shape.categories().size(); i++) {
         ChartShape.Point category = shape.categories().get(i);
-        Category place = new Category(i, bars || i % every == 0 ? category.label() : "");
+        Category place = new Category(i, bars || i % every == 0 ? cut(category.label()) : "");
         Optional<BigDecimal> value = shape.value(layout.crosstab(), category, of);
-        dataset.addValue(value.map(BigDecimal::doubleValue).orElse(null), of.label(), place);
+        dataset.addValue(
+            value.map(BigDecimal::doubleValue).orElse(null),
+            new Category(series, cut(of.label())),
+            place);
       }
     }
     return dataset;
+  }
+
+  /** A label that a picture has room for; the library takes minutes to break one of a megabyte. */
+  private static String cut(String label) {
+    return label.length() <= MOST_LABEL ? label : label.substring(0, MOST_LABEL - 1) + "\u2026";
   }
 
   private CategoryAxis categoryAxis() {

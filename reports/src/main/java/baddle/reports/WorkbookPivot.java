@@ -269,7 +269,7 @@ final class WorkbookPivot {
                     .equals(entry.path().subList(0, level + 1));
         String shown = again ? "" : subtotal ? label + " " + spec.totals().label() : label;
         CellStyle of = several || level < levels - 1 ? style : style.withLineBelow();
-        writer.text(top + 1 + level, column, shown, of);
+        writer.text(top + 1 + level, column, WorkbookReport.fitting(shown), of);
       }
     }
     if (several || levels == 0) {
@@ -304,7 +304,7 @@ final class WorkbookPivot {
                   .subList(0, level + 1)
                   .equals(line.path().subList(0, level + 1));
       String shown = again || outer ? "" : subtotal ? text + " " + spec.totals().label() : text;
-      writer.text(row, level, shown, style);
+      writer.text(row, level, WorkbookReport.fitting(shown), style);
     }
     int measures = spec.measures().size();
     for (int i = 0; i < columns.size(); i++) {

@@ -350,8 +350,15 @@ public final class WorkbookReport {
         && number.precision() <= SheetLimits.DIGITS) {
       writer.number(row, column, number, text, style);
     } else {
-      writer.text(row, column, text, style);
+      writer.text(row, column, fitting(text), style);
     }
+  }
+
+  /** A label that a cell can hold; one that is longer ends with an ellipsis. */
+  static String fitting(String text) {
+    return text.length() <= SheetLimits.CHARACTERS
+        ? text
+        : text.substring(0, SheetLimits.CHARACTERS - 1) + "\u2026";
   }
 
   private void write(

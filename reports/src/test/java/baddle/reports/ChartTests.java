@@ -31,6 +31,7 @@ import java.util.Map;
 import java.util.Optional;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
@@ -131,6 +132,26 @@ class ChartTests {
             "2026-01  10.00     ━━━━━━━",
             "2026-02  30.00     ━━━━━━━━━━━━━━━━━━━━╸",
             "2026-03  -5.00  ╺━━━");
+  }
+
+  @Test
+  @Timeout(20)
+  void labels_of_a_megabyte_are_cut() throws Exception {
+    String name = "x".repeat(1_000_000);
+    CrosstabLayout layout =
+        layout(
+            List.of(level("site", false)),
+            List.of(level("day by month", false)),
+            name + " 2026-01-05 1000",
+            "B 2026-02-05 3000");
+    ByteArrayOutputStream svg = new ByteArrayOutputStream();
+    for (ChartKind kind : ChartKind.values()) {
+      SummaryLook look = new SummaryLook("", false, Optional.of(kind), false);
+      ReportHead head =
+          new ReportHead("", "", List.of(), Map.of("shown", look), ReportHead.Standing.UNKNOWN);
+      ChartPicture.write(layout, head, true, svg);
+    }
+    assertThat(svg.size()).isLessThan(100_000);
   }
 
   @ParameterizedTest

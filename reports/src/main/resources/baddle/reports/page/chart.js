@@ -26,7 +26,8 @@ class Chart {
       const [line, column] = shape.down ? [category, one] : [one, category];
       return this.value(line, column);
     };
-    return {categories: categories.map(point => point[0]), series: series.map(one => ({name: one[0], values: categories.map(category => value(category, one))}))};
+    const cut = name => (name.length > 40 ? name.slice(0, 39) + '\u2026' : name);
+    return {categories: categories.map(point => cut(point[0])), series: series.map(one => ({name: cut(one[0]), values: categories.map(category => value(category, one))}))};
   }
 
   /** As the table has it where nothing is chosen, for the table is right; else computed. */
