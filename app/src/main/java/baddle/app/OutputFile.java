@@ -7,6 +7,7 @@ import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
@@ -85,12 +86,13 @@ public final class OutputFile {
       }
     } catch (IOException | RuntimeException e) {
       delete(beside, e);
-      if (e instanceof FileSystemException failed && beside.toString().equals(failed.getFile())) {
-        String usual =
-            failed instanceof AccessDeniedException
+      boolean placeTakesNone =
+          e instanceof NoSuchFileException || e instanceof AccessDeniedException;
+      if (placeTakesNone && beside.toString().equals(((FileSystemException) e).getFile())) {
+        String reason =
+            e instanceof AccessDeniedException
                 ? "no permission to write there"
                 : "no file can be made there";
-        String reason = failed.getReason() == null ? usual : failed.getReason();
         throw new IOException("can't write " + file + ": " + reason, e);
       }
       if (e.getClass() == IOException.class) {

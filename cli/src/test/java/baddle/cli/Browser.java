@@ -79,6 +79,22 @@ final class Browser implements AutoCloseable {
     return String.valueOf(run(script));
   }
 
+  /**
+   * Shows the page as it is printed, or to somebody who prefers dark.
+   *
+   * @param media {@code screen} or {@code print}
+   * @param scheme {@code light} or {@code dark}
+   */
+  void show(String media, String scheme) {
+    driver.executeCdpCommand(
+        "Emulation.setEmulatedMedia",
+        Map.of(
+            "media",
+            media,
+            "features",
+            List.of(Map.of("name", "prefers-color-scheme", "value", scheme))));
+  }
+
   void size(int width, int height) {
     driver.manage().window().setSize(new Dimension(width, height));
   }

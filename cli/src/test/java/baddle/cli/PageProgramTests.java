@@ -49,9 +49,28 @@ class PageProgramTests {
     }
   }
 
+  @Test
+  void what_is_printed_has_the_tables_as_they_are_filtered_and_no_buttons() {
+    choose("range", "Shrubs");
+    browser.show("print", "light");
+    String hidden =
+        browser.text(
+            "return ['.filters', '.tools', 'nav'].map(one =>"
+                + " getComputedStyle(document.querySelector(one)).display).join()");
+    assertThat(hidden).isEqualTo("none,none,none");
+    assertThat(
+            browser.text(
+                summary("regions")
+                    + "return getComputedStyle(s.filtered).display + ' ' + s.filtered.textContent"
+                    + " + ' ' + getComputedStyle(s.section.querySelector('.scroll')).overflow"))
+        .startsWith("block Only where range is Shrubs")
+        .endsWith("visible");
+  }
+
   @BeforeEach
   void opens() {
     browser.size(1280, 800);
+    browser.show("screen", "light");
     open("");
     browser.complaints();
     browser.requests();
@@ -275,9 +294,10 @@ class PageProgramTests {
   }
 
   @ParameterizedTest
-  @CsvSource({"1280, 800", "390, 844"})
-  void nothing_bars_the_way_of_anybody(int width, int height) throws Exception {
+  @CsvSource({"1280, 800, light", "390, 844, light", "1280, 800, dark"})
+  void nothing_bars_the_way_of_anybody(int width, int height, String scheme) throws Exception {
     browser.size(width, height);
+    browser.show("screen", scheme);
     open("");
     assertThat((List<?>) browser.barriers()).isEmpty();
     assertThat(

@@ -249,6 +249,7 @@ public final class WorkbookReport {
       write(layout, layout.lines().get(i), TOP + headingLines + i, banded && i % 2 == 1);
     }
     groupLines(layout, TOP + headingLines);
+    groupColumns(layout, labels);
     int foot = TOP + headingLines + layout.lines().size() + 1;
     for (String line : head.feet(provenance)) {
       writer.line(foot++, 0, line, Look.SUBTITLE);
@@ -288,6 +289,32 @@ public final class WorkbookReport {
           writer.group(headingLines + begun, headingLines + i - 1, above);
           begun = -1;
         }
+      }
+    }
+  }
+
+  /** Columns within an outer item can be folded away where there is a subtotal that stays. */
+  private void groupColumns(CrosstabLayout layout, int labels) {
+    boolean subtotals =
+        layout
+                .spec()
+                .totals()
+                .subtotalsAcross()
+                .anyAt(Subtotals.Place.BELOW, layout.spec().across().size() - 1)
+            || layout
+                .spec()
+                .totals()
+                .subtotalsAcross()
+                .anyAt(Subtotals.Place.ABOVE, layout.spec().across().size() - 1);
+    List<CrosstabLayout.Column> columns = layout.columns();
+    for (int from = 0; subtotals && from < columns.size(); from++) {
+      int to = from;
+      while (to < columns.size() && !columns.get(to).total()) {
+        to++;
+      }
+      if (to > from) {
+        writer.groupColumns(labels + from, labels + to - 1);
+        from = to;
       }
     }
   }

@@ -255,6 +255,16 @@ public final class XlsxWriter implements Closeable {
   }
 
   /**
+   * Groups columns, so that they can be folded away.
+   *
+   * @param from the first column, inclusive
+   * @param to the last column, inclusive
+   */
+  public void groupColumns(int from, int to) {
+    sheet.groupCols(from, to);
+  }
+
+  /**
    * Ends the last sheet that is written cell by cell; what writes sheets in another way goes on
    * with the library's workbook.
    */
