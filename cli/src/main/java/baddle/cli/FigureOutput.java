@@ -95,6 +95,10 @@ final class FigureOutput {
     if (options.has("with-totals") && form == TableForm.SHOWN) {
       throw new UsageException("--with-totals is for --form lines or --form cells");
     }
+    if (options.has("chart") && (!files.isEmpty() || options.json())) {
+      throw new UsageException(
+          "--chart draws on the terminal; for a picture in a file, --out a .svg or .png file alone");
+    }
     return new FigureOutput(options, console, room, files, form);
   }
 

@@ -127,7 +127,6 @@ class ArchitectureTests {
                   "baddle.core..",
                   "baddle.formats..",
                   "com.fasterxml.jackson..",
-                  "org.dhatim.fastexcel..",
                   "org.jfree..",
                   "de.erichseifert.vectorgraphics2d..",
                   "java.awt..",

@@ -11,6 +11,7 @@ import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.apache.poi.ss.usermodel.CellType;
 import org.apache.poi.ss.usermodel.SheetVisibility;
@@ -112,6 +113,8 @@ class ReportsProgramTests {
         "a.html: {summaries: [ranges], rows: sheet} | rows: sheet is for files that end in .xlsx",
         "a.html: {summaries: [ranges], columns: [day]} | columns: are those of rows:",
         "a.html: {summaries: [{ranges: {chart: pie}}]} | chart",
+        "a.md: {summaries: [{ranges: {chart: bars}}]} | chart: is for files that end in .xlsx, .html, .svg, .png",
+        "a.csv: {summaries: [ranges], title: x} | title: is for files that end in .xlsx, .html, .md",
       })
   void what_a_report_cannot_be_is_refused_with_its_reason(String report, String reason)
       throws Exception {
@@ -119,6 +122,32 @@ class ReportsProgramTests {
 
     assertThat(run.status()).isNotZero();
     assertThat(run.err()).contains(reason);
+  }
+
+  @Test
+  void no_two_reports_come_to_one_place() throws Exception {
+    Baddle.Run run =
+        run(
+            "'{site}.html': {for_each: site, summaries: [against]}\n"
+                + "  index.html: {summaries: [ranges]}");
+
+    assertThat(run.err()).contains("two reports would be written into", "index.html");
+    try (Stream<Path> left = Files.list(folder)) {
+      assertThat(left.map(String::valueOf))
+          .noneMatch(name -> name.endsWith(".html") || name.endsWith(".part"));
+    }
+  }
+
+  @Test
+  void markdown_says_what_it_is_of_and_what_stands_against_it() throws Exception {
+    run("a.md: {summaries: [{ranges: {title: By range}}], title: \"M*\", notes: [Net.]}");
+
+    assertThat(Files.readString(folder.resolve("a.md")))
+        .startsWith("# M")
+        .contains("## By range", "- 6 rows read = 6 in the dataset + 0 left out + 0 held", "Net.");
+    assertThat(baddle.run("summarize", "ranges", "--chart", "--out", "a.xlsx").err())
+        .contains("--chart draws on the terminal");
+    assertThat(baddle.run("summarize", "ranges", "--chart", "--json").status()).isEqualTo(2);
   }
 
   @Test

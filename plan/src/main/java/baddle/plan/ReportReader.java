@@ -25,6 +25,15 @@ final class ReportReader {
   private static final List<String> OF_ROWS =
       List.of("origin", "where", "order", "split_by", "append", "corrections");
 
+  private static final List<String> BANDED_IN = List.of(".xlsx", ".html");
+  private static final List<String> DRAWN_IN = List.of(".xlsx", ".html", ".svg", ".png");
+  private static final List<String> TITLED_IN = List.of(".xlsx", ".html", ".md", ".svg", ".png");
+  private static final Map<String, List<String>> SAID_IN =
+      Map.of(
+          "title", List.of(".xlsx", ".html", ".md"),
+          "subtitle", TITLED_IN,
+          "notes", List.of(".xlsx", ".html", ".md"));
+
   private final NodeReader nodes;
   private final Map<String, DatasetPlan> datasets;
   private final Map<String, SummaryPlan> summaries;
@@ -87,7 +96,39 @@ final class ReportReader {
       nodes.problem(
           keys.get("filters"), "filters: is for files that end in .html, or for show: [pivot]");
     }
+    refuseUnsaid(file, keys, looks, given);
     return Optional.of(new ReportPlan(file, names, form, totals, words, reading, Optional.empty()));
+  }
+
+  /** Refuses what a file of its kind can't show. */
+  private void refuseUnsaid(
+      String file, Map<String, PlanNode> keys, Map<String, SummaryLook> looks, PlanNode given) {
+    boolean hasIndex = keys.containsKey("for_each");
+    for (Map.Entry<String, List<String>> word : SAID_IN.entrySet()) {
+      boolean said = keys.containsKey(word.getKey());
+      if (said && !endsIn(file, word.getValue()) && !hasIndex) {
+        refuse(keys.get(word.getKey()), word.getKey(), word.getValue());
+      }
+    }
+    for (SummaryLook look : looks.values()) {
+      if (look.chart().isPresent() && !endsIn(file, DRAWN_IN)) {
+        refuse(given, "chart", DRAWN_IN);
+      }
+      if (look.banded() && !endsIn(file, BANDED_IN)) {
+        refuse(given, "banding", BANDED_IN);
+      }
+      if (!look.title().isEmpty() && !endsIn(file, TITLED_IN) && !hasIndex) {
+        refuse(given, "title", TITLED_IN);
+      }
+    }
+  }
+
+  private void refuse(PlanNode at, String key, List<String> endings) {
+    nodes.problem(at, key + ": is for files that end in " + String.join(", ", endings));
+  }
+
+  private static boolean endsIn(String file, List<String> endings) {
+    return endings.stream().anyMatch(file.toLowerCase(Locale.ROOT)::endsWith);
   }
 
   /** A summary's name, or its name with what the report says of it. */

@@ -53,8 +53,8 @@ public final class JsonReport {
     TypedLabels typed = new TypedLabels(layout.crosstab());
     json.writeStartObject();
     json.writeStringField("summary", layout.title());
-    strings("down", layout.downNames());
-    strings("across", layout.acrossNames());
+    JsonLists.texts(json, "down", layout.downNames());
+    JsonLists.texts(json, "across", layout.acrossNames());
     json.writeArrayFieldStart("columns");
     for (CrosstabLayout.Column column : layout.columns()) {
       json.writeStartObject();
@@ -100,14 +100,6 @@ public final class JsonReport {
     }
     json.writeEndArray();
     json.writeEndObject();
-  }
-
-  private void strings(String field, List<String> values) throws IOException {
-    json.writeArrayFieldStart(field);
-    for (String value : values) {
-      json.writeString(value);
-    }
-    json.writeEndArray();
   }
 
   /** Numbers are numbers, days are written as ISO 8601 has them, blanks are null. */

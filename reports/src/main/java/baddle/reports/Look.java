@@ -1,6 +1,7 @@
 package baddle.reports;
 
 import baddle.formats.xlsx.CellStyle;
+import baddle.formats.xlsx.ChartDrawing;
 import java.util.List;
 
 /**
@@ -9,7 +10,9 @@ import java.util.List;
  */
 final class Look {
 
+  static final String INK = "1F2A2E";
   static final String MUTED = "5B6B70";
+  static final String LINE = "C9D3D1";
   static final String BAND = "F4F7F6";
   static final String ACCENT = "12493F";
   static final String ADVERSE = "A23B2A";
@@ -17,6 +20,12 @@ final class Look {
   /** Told apart with each kind of colour blindness and in print, in this order. */
   static final List<String> SERIES =
       List.of("12493F", "C8891C", "6B2F7A", "2F8FCA", "A63D17", "87949A");
+
+  /** The same on dark paper. */
+  static final List<String> SERIES_DARK =
+      List.of("7FD1BA", "F0C65C", "E0B3F0", "3987C8", "E2603F", "7D888E");
+
+  static final ChartDrawing.Colors CHART = new ChartDrawing.Colors(INK, MUTED, LINE);
 
   static final CellStyle TITLE = CellStyle.PLAIN.withBold().ofSize(14);
   static final CellStyle SUBTITLE = CellStyle.PLAIN.in(MUTED);

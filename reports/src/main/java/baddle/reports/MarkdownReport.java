@@ -19,20 +19,33 @@ public final class MarkdownReport {
   private MarkdownReport() {}
 
   /** Writes cross-tabs; the stream is closed. */
-  public static void write(List<CrosstabLayout> layouts, Provenance provenance, OutputStream out)
+  public static void write(
+      List<CrosstabLayout> layouts, Provenance provenance, ReportHead head, OutputStream out)
       throws IOException {
     try (Writer writer = new OutputStreamWriter(out, StandardCharsets.UTF_8)) {
+      if (!head.title().isEmpty()) {
+        writer.write("# " + text(head.title()) + "\n\n");
+      }
+      if (!head.subtitle().isEmpty()) {
+        writer.write(text(head.subtitle()) + "\n\n");
+      }
       for (CrosstabLayout layout : layouts) {
-        write(layout, writer);
+        write(layout, head.titleOf(layout.title()), writer);
       }
       for (Map.Entry<String, String> line : provenance.lines()) {
         writer.write("- " + line.getKey() + ": " + text(line.getValue()) + "\n");
       }
+      for (String said : head.against()) {
+        writer.write("- " + text(said) + "\n");
+      }
+      for (String note : head.notes()) {
+        writer.write("\n" + text(note) + "\n");
+      }
     }
   }
 
-  private static void write(CrosstabLayout layout, Writer writer) throws IOException {
-    writer.write("## " + text(layout.title()) + "\n\n");
+  private static void write(CrosstabLayout layout, String title, Writer writer) throws IOException {
+    writer.write("## " + text(title) + "\n\n");
     int labels = layout.downHeadings().size();
     List<String> headings = new ArrayList<>(layout.downHeadings());
     layout.columns().forEach(column -> headings.add(String.join(" ", column.labels()).strip()));

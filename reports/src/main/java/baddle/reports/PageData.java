@@ -164,26 +164,13 @@ final class PageData {
   private static void paths(JsonGenerator json, String name, List<String> levels, Leaves leaves)
       throws IOException {
     json.writeObjectFieldStart(name);
-    strings(json, "levels", levels);
+    JsonLists.texts(json, "levels", levels);
     json.writeArrayFieldStart("leaves");
     for (List<String> path : leaves.paths()) {
-      json.writeStartArray();
-      for (String label : path) {
-        json.writeString(label);
-      }
-      json.writeEndArray();
+      JsonLists.texts(json, path);
     }
     json.writeEndArray();
     json.writeEndObject();
-  }
-
-  private static void strings(JsonGenerator json, String name, List<String> texts)
-      throws IOException {
-    json.writeArrayFieldStart(name);
-    for (String text : texts) {
-      json.writeString(text);
-    }
-    json.writeEndArray();
   }
 
   /** From, to, measure, and the same of the item it is part of. */
@@ -191,11 +178,7 @@ final class PageData {
       throws IOException {
     Leaves.Range own = leaves.range(item);
     Leaves.Range parent = leaves.parent(item);
-    json.writeStartArray();
-    for (int number : List.of(own.from(), own.to(), measure, parent.from(), parent.to())) {
-      json.writeNumber(number);
-    }
-    json.writeEndArray();
+    JsonLists.numbers(json, List.of(own.from(), own.to(), measure, parent.from(), parent.to()));
   }
 
   private void measure(JsonGenerator json, int index) throws IOException {
@@ -260,21 +243,17 @@ final class PageData {
     for (int i = 0; i < of.filters().size(); i++) {
       json.writeStartObject();
       json.writeStringField("name", of.filters().get(i));
-      strings(json, "items", filterItems.get(i));
+      JsonLists.texts(json, "items", filterItems.get(i));
       json.writeEndObject();
     }
     json.writeEndArray();
-    strings(json, "missing", of.missing());
+    JsonLists.texts(json, "missing", of.missing());
     json.writeObjectFieldStart("cells");
-    numbers(json, "down", leafDown);
-    numbers(json, "across", leafAcross);
+    JsonLists.numbers(json, "down", leafDown);
+    JsonLists.numbers(json, "across", leafAcross);
     json.writeArrayFieldStart("filters");
     for (List<Integer> one : leafFilters) {
-      json.writeStartArray();
-      for (int number : one) {
-        json.writeNumber(number);
-      }
-      json.writeEndArray();
+      JsonLists.numbers(json, one);
     }
     json.writeEndArray();
     json.writeArrayFieldStart("parts");
@@ -297,15 +276,6 @@ final class PageData {
     }
     json.writeEndArray();
     json.writeEndObject();
-  }
-
-  private static void numbers(JsonGenerator json, String name, List<Integer> numbers)
-      throws IOException {
-    json.writeArrayFieldStart(name);
-    for (int number : numbers) {
-      json.writeNumber(number);
-    }
-    json.writeEndArray();
   }
 
   /** The innermost items that a row belongs to: down, across and of each filter; empty for none. */

@@ -29,12 +29,8 @@ final class PageRows {
         json.writeStartObject();
         json.writeStringField("name", column.name());
         json.writeBooleanField("number", column.isNumber());
-        json.writeArrayFieldStart("values");
-        for (String value : column.values()) {
-          json.writeString(value);
-        }
-        json.writeEndArray();
-        numbers(json, "rows", column.rows());
+        JsonLists.texts(json, "values", column.values());
+        JsonLists.numbers(json, "rows", column.rows());
         json.writeEndObject();
       }
       json.writeEndArray();
@@ -59,11 +55,11 @@ final class PageRows {
       all.add(place);
       filters = Math.max(filters, place.size() - 2);
     }
-    numbers(json, "down", numbers(all, 0));
-    numbers(json, "across", numbers(all, 1));
+    JsonLists.numbers(json, "down", numbers(all, 0));
+    JsonLists.numbers(json, "across", numbers(all, 1));
     json.writeArrayFieldStart("filters");
     for (int filter = 0; filter < filters; filter++) {
-      numbers(json, numbers(all, 2 + filter));
+      JsonLists.numbers(json, numbers(all, 2 + filter));
     }
     json.writeEndArray();
   }
@@ -72,19 +68,5 @@ final class PageRows {
     return places.stream()
         .map(place -> at < place.size() ? place.get(at) : Integer.valueOf(RowsBehind.NOWHERE))
         .toList();
-  }
-
-  private static void numbers(JsonGenerator json, String name, List<Integer> numbers)
-      throws IOException {
-    json.writeFieldName(name);
-    numbers(json, numbers);
-  }
-
-  private static void numbers(JsonGenerator json, List<Integer> numbers) throws IOException {
-    json.writeStartArray();
-    for (int number : numbers) {
-      json.writeNumber(number);
-    }
-    json.writeEndArray();
   }
 }

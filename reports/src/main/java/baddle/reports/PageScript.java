@@ -8,7 +8,9 @@ import java.security.NoSuchAlgorithmException;
 import java.util.Base64;
 import java.util.List;
 import java.util.Objects;
+import java.util.function.IntFunction;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /** The style and the script that a page carries. */
 final class PageScript {
@@ -18,13 +20,22 @@ final class PageScript {
 
   private PageScript() {}
 
+  /** The page's style, with the colours of series, and the accent that a plan wants. */
   static String style(ReportStyle style) throws IOException {
-    String accent = style.accent();
+    String accent = style.accent().isEmpty() ? Look.ACCENT : style.accent();
     return resource("page.css")
-        + (accent.isEmpty()
-            ? ""
-            : "@media (prefers-color-scheme: light) { :root { --accent: #%s; } .series0 { fill: #%s; stroke: #%s; } }\n"
-                .formatted(accent, accent, accent));
+        + series(number -> style.series(number))
+        + "@media (prefers-color-scheme: light) { :root { --accent: #%s; } }\n".formatted(accent)
+        + "@media (prefers-color-scheme: dark) { %s}\n".formatted(series(Look.SERIES_DARK::get));
+  }
+
+  private static String series(IntFunction<String> color) {
+    return IntStream.range(0, Look.SERIES.size())
+        .mapToObj(
+            i ->
+                ".series%d { fill: #%s; stroke: #%s; }\n"
+                    .formatted(i, color.apply(i), color.apply(i)))
+        .collect(Collectors.joining());
   }
 
   /** Without the lines that are comments. */

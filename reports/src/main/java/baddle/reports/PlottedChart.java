@@ -47,9 +47,9 @@ final class PlottedChart {
   private static final int MOST_LABELS = 10_000;
   private static final String FAMILY = "SansSerif";
   private static final Font PLAIN = new Font(FAMILY, Font.PLAIN, 12);
-  private static final Color INK = color("1F2A2E");
+  private static final Color INK = color(Look.INK);
   private static final Color MUTED = color(Look.MUTED);
-  private static final Color GRID = color("C9D3D1");
+  private static final Color GRID = color(Look.LINE);
 
   /** A label by its place; one that would have no room is blank. */
   private record Category(int place, String label) implements Comparable<Category> {

@@ -79,6 +79,14 @@ public record ReportHead(
         .toList();
   }
 
+  /** Whether the figures are whole, and what stands against them. */
+  List<String> against() {
+    return Stream.concat(
+            Stream.of(standing.completeness(), standing.verdict()).filter(line -> !line.isEmpty()),
+            standing.findings().stream())
+        .toList();
+  }
+
   /** The title of a summary. */
   String titleOf(String summary) {
     String title = look(summary).title();

@@ -55,8 +55,9 @@ public final class RowsBehind {
     private Places(int rows) {
       down = new int[rows];
       across = new int[rows];
-      Arrays.fill(down, NOWHERE);
-      Arrays.fill(across, NOWHERE);
+      for (int[] items : List.of(down, across)) {
+        Arrays.fill(items, NOWHERE);
+      }
     }
 
     int down(int row) {

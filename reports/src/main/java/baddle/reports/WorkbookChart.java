@@ -1,6 +1,7 @@
 package baddle.reports;
 
 import baddle.core.crosstab.Item;
+import baddle.formats.xlsx.CellPlace;
 import baddle.formats.xlsx.ChartDrawing;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -65,19 +66,13 @@ final class WorkbookChart {
     }
     return Optional.of(
         new ChartDrawing(
-            ChartDrawing.Shape.valueOf(
-                switch (shape.kind()) {
-                  case COLUMNS -> "COLUMNS";
-                  case STACKED_COLUMNS -> "STACKED";
-                  case SHARES -> "SHARES";
-                  case BARS -> "BARS";
-                  case LINES -> "LINES";
-                }),
+            shape.kind(),
             title,
             layout.numbers().get(shape.measure()).workbookPattern(),
             backwards,
             labels(along),
-            series));
+            series,
+            Look.CHART));
   }
 
   /** The index of the line or column that shows an item and the chart's measure. */
@@ -94,12 +89,12 @@ final class WorkbookChart {
     return OptionalInt.empty();
   }
 
-  private ChartDrawing.Place place(int line, int column) {
-    return new ChartDrawing.Place(firstLine + line, layout.downHeadings().size() + column);
+  private CellPlace place(int line, int column) {
+    return new CellPlace(firstLine + line, layout.downHeadings().size() + column);
   }
 
   private ChartDrawing.Cells values(ChartShape.Point of, List<Integer> along, int at) {
-    List<ChartDrawing.Place> places = new ArrayList<>();
+    List<CellPlace> places = new ArrayList<>();
     List<Optional<BigDecimal>> numbers = new ArrayList<>();
     for (int i = 0; i < along.size(); i++) {
       boolean down = shape.categoriesDown();
@@ -112,13 +107,13 @@ final class WorkbookChart {
   private ChartDrawing.Cells labels(List<Integer> along) {
     int innermost = Math.max(0, layout.spec().down().size() - 1);
     int lowest = firstLine - 1 - (layout.headingLines() > layout.spec().across().size() ? 1 : 0);
-    List<ChartDrawing.Place> places =
+    List<CellPlace> places =
         along.stream()
             .map(
                 at ->
                     shape.categoriesDown()
-                        ? new ChartDrawing.Place(firstLine + at, innermost)
-                        : new ChartDrawing.Place(lowest, layout.downHeadings().size() + at))
+                        ? new CellPlace(firstLine + at, innermost)
+                        : new CellPlace(lowest, layout.downHeadings().size() + at))
             .toList();
     return new ChartDrawing.Cells(
         sheet,

@@ -9,8 +9,8 @@ import baddle.core.crosstab.View;
 import baddle.core.expression.Aggregate;
 import baddle.core.expression.AggregateCall;
 import baddle.core.table.Schema;
+import baddle.formats.xlsx.CellPlace;
 import baddle.formats.xlsx.CellStyle;
-import baddle.formats.xlsx.ChartDrawing;
 import baddle.formats.xlsx.PivotCache;
 import baddle.formats.xlsx.PivotTable;
 import baddle.formats.xlsx.XlsxWriter;
@@ -154,7 +154,7 @@ final class WorkbookPivot {
     int labels = spec.down().size();
     for (int i = 0; i < pages.size(); i++) {
       int row = top - pages.size() - 1 + i;
-      writer.text(row, 0, cacheName(pages.get(i)), CellStyle.PLAIN);
+      writer.text(row, 0, cache.name(pages.get(i)), CellStyle.PLAIN);
       writer.text(row, 1, "(All)", CellStyle.PLAIN);
     }
     headings(writer, columns, headings);
@@ -163,9 +163,8 @@ final class WorkbookPivot {
     }
     return new PivotTable(
         name,
-        new ChartDrawing.Place(top, 0),
-        new ChartDrawing.Place(
-            top + headings + lines.size() - 1, labels + columns.size() * measures - 1),
+        new CellPlace(top, 0),
+        new CellPlace(top + headings + lines.size() - 1, labels + columns.size() * measures - 1),
         headings,
         axes(spec.down(), layout.crosstab().down(), spec.totals().subtotals()),
         axes(spec.across(), layout.crosstab().across(), spec.totals().subtotalsAcross()),
@@ -185,10 +184,6 @@ final class WorkbookPivot {
       entries.add(new PivotTable.Entry(PivotTable.Kind.ITEM, List.of(), i));
     }
     return entries;
-  }
-
-  private String cacheName(int field) {
-    return cache.name(field);
   }
 
   private static List<Entry> entries(Item root, int levels, Subtotals subtotals, boolean total) {

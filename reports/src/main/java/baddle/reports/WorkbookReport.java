@@ -12,21 +12,17 @@ import baddle.formats.xlsx.XlsxWriter;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import org.dhatim.fastexcel.Workbook;
 
 /**
  * Cross-tabs as a workbook, a sheet each, and a last sheet that says where the figures come from.
@@ -39,9 +35,6 @@ public final class WorkbookReport {
   private static final int TOP = 3;
 
   private static final String COVER = "Overview";
-
-  /** More records than these aren't kept in a workbook twice. */
-  private static final int MOST_RECORDS = 100_000;
 
   private final XlsxWriter writer;
   private final ReportHead head;
@@ -95,8 +88,8 @@ public final class WorkbookReport {
       wanted.add(COVER);
     }
     layouts.forEach(layout -> wanted.add(layout.title()));
-    Map<CrosstabLayout, RowTable> pivots = pivots(layouts, head, reader);
-    pivots.keySet().forEach(layout -> wanted.add(layout.title() + " pivot"));
+    WorkbookPivots pivots = new WorkbookPivots(layouts, head, reader);
+    pivots.layouts().forEach(layout -> wanted.add(layout.title() + " pivot"));
     if (!covered) {
       wanted.add("About");
     }
@@ -109,7 +102,7 @@ public final class WorkbookReport {
             .write(
                 layouts,
                 names.subList(1, names.size()),
-                List.copyOf(pivots.keySet()),
+                pivots.layouts(),
                 !reader.tables().isEmpty() && !reader.hidden());
         next++;
       }
@@ -117,77 +110,24 @@ public final class WorkbookReport {
         if (next > 0) {
           writer.nextSheet(names.get(next));
         }
-        report.write(
-            layout,
-            head.look(layout.title()).pivots() ? pivotProblem(layout, reader) : Optional.empty());
+        report.write(layout, pivots.problem(layout));
         report.chart(layout, next, names.get(next), parts);
         next++;
       }
-      Map<RowTable, PivotCache> caches = caches(pivots, reader);
-      Map<PivotCache, String> cacheParts = new LinkedHashMap<>();
-      for (CrosstabLayout layout : pivots.keySet()) {
+      for (CrosstabLayout layout : pivots.layouts()) {
         writer.nextSheet(names.get(next));
-        PivotCache cache = Objects.requireNonNull(caches.get(pivots.get(layout)));
-        int id = new ArrayList<>(caches.values()).indexOf(cache) + 1;
-        String cachePart = cacheParts.computeIfAbsent(cache, one -> one.add(parts, id));
-        report.pivot(layout, cache, reader.filters()).add(parts, next, cache, cachePart, id);
+        WorkbookPivots.Cached rows = pivots.rows(layout, parts);
+        report
+            .pivot(layout, rows.cache(), reader.filters())
+            .add(parts, next, rows.cache(), rows.part(), rows.id());
         next++;
       }
       if (!covered) {
         writer.nextSheet(names.get(next));
         report.about();
       }
-      rows(writer, reader, new HashSet<>(names));
+      rows(writer, reader, names);
     }
-  }
-
-  /** The cross-tabs that readers can lay out anew, with the rows that they are of. */
-  private static Map<CrosstabLayout, RowTable> pivots(
-      List<CrosstabLayout> layouts, ReportHead head, ReaderData reader) {
-    Map<CrosstabLayout, RowTable> pivots = new LinkedHashMap<>();
-    for (CrosstabLayout layout : layouts) {
-      if (head.look(layout.title()).pivots() && pivotProblem(layout, reader).isEmpty()) {
-        pivots.put(layout, table(layout, reader).orElseThrow());
-      }
-    }
-    return pivots;
-  }
-
-  private static Optional<RowTable> table(CrosstabLayout layout, ReaderData reader) {
-    return reader.tables().stream()
-        .filter(table -> table.summaries().contains(layout.title()))
-        .findFirst();
-  }
-
-  private static Optional<String> pivotProblem(CrosstabLayout layout, ReaderData reader) {
-    Optional<RowTable> table = table(layout, reader);
-    try {
-      return table.isEmpty()
-          ? Optional.of("its rows aren't in the workbook")
-          : table.get().rows() > MOST_RECORDS
-              ? Optional.of("it has more than " + MOST_RECORDS + " rows")
-              : WorkbookPivot.problem(layout, table.get().schema());
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-  }
-
-  private static Map<RowTable, PivotCache> caches(
-      Map<CrosstabLayout, RowTable> pivots, ReaderData reader) throws IOException {
-    Map<RowTable, PivotCache> caches = new LinkedHashMap<>();
-    for (RowTable table : new LinkedHashSet<>(pivots.values())) {
-      Set<String> shared = new HashSet<>(reader.filters());
-      pivots.forEach(
-          (layout, of) -> {
-            if (of.equals(table)) {
-              layout.spec().levels().forEach(level -> shared.add(level.item().text()));
-            }
-          });
-      PivotCache cache = new PivotCache(XlsxRows.tableName(table.name()), table.schema(), shared);
-      table.scan(cache);
-      caches.put(table, cache);
-    }
-    return caches;
   }
 
   private PivotTable pivot(CrosstabLayout layout, PivotCache cache, List<String> filters) {
@@ -199,19 +139,16 @@ public final class WorkbookReport {
     return new WorkbookPivot(layout, cache, filters, TOP).write(writer, layout.title());
   }
 
-  private static void rows(XlsxWriter writer, ReaderData reader, Set<String> names)
+  private static void rows(XlsxWriter writer, ReaderData reader, List<String> names)
       throws IOException {
-    if (reader.tables().isEmpty()) {
-      return;
-    }
-    Workbook workbook = writer.endSheets();
+    Set<String> taken = new HashSet<>();
+    names.forEach(name -> taken.add(name.toLowerCase(Locale.ROOT)));
     for (RowTable table : reader.tables()) {
       try (XlsxRows rows =
           XlsxRows.within(
-              workbook, table.schema(), table.name(), table.rows(), names, reader.hidden())) {
+              writer, table.schema(), table.name(), table.rows(), taken, reader.hidden())) {
         table.scan(rows);
       }
-      names.add(table.name());
     }
   }
 
@@ -295,17 +232,10 @@ public final class WorkbookReport {
 
   /** Columns within an outer item can be folded away where there is a subtotal that stays. */
   private void groupColumns(CrosstabLayout layout, int labels) {
+    Subtotals across = layout.spec().totals().subtotalsAcross();
+    int outer = layout.spec().across().size() - 1;
     boolean subtotals =
-        layout
-                .spec()
-                .totals()
-                .subtotalsAcross()
-                .anyAt(Subtotals.Place.BELOW, layout.spec().across().size() - 1)
-            || layout
-                .spec()
-                .totals()
-                .subtotalsAcross()
-                .anyAt(Subtotals.Place.ABOVE, layout.spec().across().size() - 1);
+        across.anyAt(Subtotals.Place.BELOW, outer) || across.anyAt(Subtotals.Place.ABOVE, outer);
     List<CrosstabLayout.Column> columns = layout.columns();
     for (int from = 0; subtotals && from < columns.size(); from++) {
       int to = from;

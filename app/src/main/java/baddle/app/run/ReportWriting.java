@@ -105,18 +105,17 @@ final class ReportWriting {
     List<PageIndex.Entry> entries = new ArrayList<>();
     List<CrosstabLayout> layouts = List.of();
     Path index = place(indexName(report));
+    refuse(report, ReportFile.problem(index, summaries.size()).or(() -> inputs.problem(index)));
     taken.put(index.toString().toLowerCase(Locale.ROOT), "the index");
     for (String value : values) {
       Path place = place(report.file().replace("{" + column + "}", SafeName.of(value)));
       String other = taken.put(place.toString().toLowerCase(Locale.ROOT), value);
-      Optional<String> problem =
+      refuse(
+          report,
           other != null
               ? Optional.of(
                   named(other) + " and " + named(value) + " would both be written into " + place)
-              : ReportFile.problem(place, summaries.size()).or(() -> inputs.problem(place));
-      if (problem.isPresent()) {
-        throw new IOException("report " + report.file() + ": " + problem.get());
-      }
+              : ReportFile.problem(place, summaries.size()).or(() -> inputs.problem(place)));
       Figures figures = figures(summaries, Optional.of(new OneValue(column, value)), report);
       into.add(beside(report, place, heads.of(report, Map.of(column, value)), figures));
       layouts = figures.crosstabs().stream().map(CrosstabLayout::new).toList();
@@ -129,6 +128,12 @@ final class ReportWriting {
             .writeBeside(
                 Optional.of(project.planFile()),
                 out -> PageIndex.write(column, last, head, entries, out)));
+  }
+
+  private static void refuse(ReportPlan report, Optional<String> problem) throws IOException {
+    if (problem.isPresent()) {
+      throw new IOException("report " + report.file() + ": " + problem.get());
+    }
   }
 
   private static String named(String value) {

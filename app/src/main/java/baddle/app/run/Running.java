@@ -258,6 +258,16 @@ public final class Running {
     }
   }
 
+  /** Refuses two files for one place, which reports with values in their names can come to. */
+  private static void refuseTwice(List<OutputFile.Beside> ready) throws IOException {
+    Set<Path> places = new HashSet<>();
+    for (OutputFile.Beside file : ready) {
+      if (!places.add(file.file())) {
+        throw new IOException("two reports would be written into " + file.file());
+      }
+    }
+  }
+
   private void writeReports(CheckResult checked, List<Path> written, List<Path> unchanged)
       throws IOException {
     int batch = checked.batch().number();
@@ -268,9 +278,10 @@ public final class Running {
       for (ReportPlan report : project.plan().reports()) {
         if (report.rows().isPresent()) {
           ready.addAll(rows(report, report.rows().get(), batch, unchanged));
-          continue;
+        } else {
+          writing.write(report, ready);
         }
-        writing.write(report, ready);
+        refuseTwice(ready);
       }
       for (OutputFile.Beside file : ready) {
         (file.place() ? written : unchanged).add(file.file());

@@ -116,7 +116,7 @@ public final class ReportFile {
     switch (kind) {
       case CSV -> CsvReport.write(layouts.get(0), form, totals, out);
       case XLSX -> WorkbookReport.write(layouts, figures.provenance(), head, figures.data(), out);
-      case MD -> MarkdownReport.write(layouts, figures.provenance(), out);
+      case MD -> MarkdownReport.write(layouts, figures.provenance(), head, out);
       case HTML -> PageReport.write(layouts, figures.provenance(), head, figures.data(), out);
       case SVG, PNG -> ChartPicture.write(layouts.get(0), head, kind == Kind.SVG, out);
       case JSON -> JsonReport.write(layouts, figures.provenance(), out);

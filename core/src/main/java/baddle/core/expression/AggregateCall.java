@@ -1,7 +1,6 @@
 package baddle.core.expression;
 
 import java.math.BigDecimal;
-import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -60,8 +59,7 @@ public final class AggregateCall {
 
   /** The same of another function that takes an argument, as a measure of its own. */
   public MeasureExpression of(Aggregate other) {
-    return MeasureExpression.parse(
-        other.name().toLowerCase(Locale.ROOT) + text.substring(text.indexOf('(')));
+    return MeasureExpression.parse(other.word() + text.substring(text.indexOf('(')));
   }
 
   /** Its text, without needless spaces. */

@@ -1,5 +1,6 @@
 package baddle.formats.ods;
 
+import baddle.core.grid.CellRange;
 import java.io.BufferedWriter;
 import java.io.Closeable;
 import java.io.IOException;
@@ -73,14 +74,6 @@ public final class OdsWriter implements Closeable {
         .append("><office:body><office:spreadsheet><table:table table:name='")
         .append(escaped(sheetName))
         .append("'>");
-  }
-
-  private static String letters(int columns) {
-    StringBuilder letters = new StringBuilder();
-    for (int rest = columns; rest > 0; rest = (rest - 1) / 26) {
-      letters.insert(0, (char) ('A' + (rest - 1) % 26));
-    }
-    return letters.toString();
   }
 
   private static String namespace(String name) {
@@ -199,7 +192,7 @@ public final class OdsWriter implements Closeable {
     content.append("</table:table>");
     if (rangeName.isPresent() && rows > 0 && columns > 0) {
       String sheet = "$'" + sheetName.replace("'", "''") + "'.";
-      String range = sheet + "$A$1:" + sheet + "$" + letters(columns) + "$" + rows;
+      String range = sheet + "$A$1:" + sheet + "$" + CellRange.letters(columns - 1) + "$" + rows;
       content.append("<table:database-ranges><table:database-range table:name='");
       content.append(escaped(rangeName.get())).append("' table:display-filter-buttons='true'");
       content.append(" table:target-range-address='").append(escaped(range)).append("'/>");

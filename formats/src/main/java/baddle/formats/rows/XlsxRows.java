@@ -38,7 +38,7 @@ public final class XlsxRows implements RowsWriter {
   private final Workbook workbook;
   private final Schema schema;
   private String name;
-  private final Set<String> sheetNames = new HashSet<>();
+  private final Set<String> sheetNames;
   private final List<Map.Entry<String, String>> about;
   private final RowTexts texts;
   private final boolean hidden;
@@ -67,20 +67,22 @@ public final class XlsxRows implements RowsWriter {
       long rows,
       List<Map.Entry<String, String>> about)
       throws IOException {
-    this(new Workbook(out, "Baddle", "1.0"), schema, name, rows, about, Set.of(), false);
+    this(new Workbook(out, "Baddle", "1.0"), schema, name, rows, about, new HashSet<>(), false);
   }
 
   /**
    * Goes on with a workbook that has sheets already. Closing this ends the rows' sheets, not the
    * workbook.
    *
-   * @param taken the names of its sheets
+   * @param writer has written its last sheet
+   * @param taken the names of its sheets in small letters; takes those of the rows' sheets
    * @param hidden whether the rows' sheets aren't shown
    */
   public static XlsxRows within(
-      Workbook workbook, Schema schema, String name, long rows, Set<String> taken, boolean hidden)
+      XlsxWriter writer, Schema schema, String name, long rows, Set<String> taken, boolean hidden)
       throws IOException {
-    XlsxRows within = new XlsxRows(workbook, schema, name, rows, List.of(), taken, hidden);
+    XlsxRows within =
+        new XlsxRows(writer.endSheets(), schema, name, rows, List.of(), taken, hidden);
     within.ownsWorkbook = false;
     within.sheet.range(0, 0, 0, 0).setName(GridSheet.REPORT_MARK);
     return within;
@@ -98,7 +100,7 @@ public final class XlsxRows implements RowsWriter {
     SheetLimits.columns(schema.size());
     this.workbook = workbook;
     this.hidden = hidden;
-    taken.forEach(one -> sheetNames.add(one.toLowerCase(Locale.ROOT)));
+    this.sheetNames = taken;
     this.schema = schema;
     this.name = name;
     this.about = List.copyOf(about);

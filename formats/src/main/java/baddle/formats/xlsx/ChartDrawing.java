@@ -1,5 +1,6 @@
 package baddle.formats.xlsx;
 
+import baddle.core.crosstab.ChartKind;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
@@ -7,34 +8,31 @@ import java.util.Optional;
 /**
  * A chart in a sheet, of cells of that sheet.
  *
- * @param shape what is drawn
+ * @param kind what is drawn
  * @param title above it
  * @param pattern how the value axis is written
  * @param backwards whether the categories run against the order of the cells
  * @param categories where the categories' labels are
  * @param series at least one
+ * @param colors those of the rest
  */
 public record ChartDrawing(
-    Shape shape,
+    ChartKind kind,
     String title,
     String pattern,
     boolean backwards,
     Cells categories,
-    List<Series> series) {
+    List<Series> series,
+    Colors colors) {
 
-  /** What is drawn. */
-  public enum Shape {
-    /** Columns beside each other. */
-    COLUMNS,
-    /** Columns on top of each other. */
-    STACKED,
-    /** Columns on top of each other, all as high. */
-    SHARES,
-    /** Bars from the left. */
-    BARS,
-    /** Lines. */
-    LINES
-  }
+  /**
+   * The colours of what isn't a series, six hexadecimal digits each.
+   *
+   * @param ink of the title
+   * @param muted of labels and axes
+   * @param grid of the lines across
+   */
+  public record Colors(String ink, String muted, String grid) {}
 
   /**
    * Cells and what they hold.
@@ -45,7 +43,10 @@ public record ChartDrawing(
    * @param numbers what each holds; empty for labels
    */
   public record Cells(
-      String sheet, List<Place> places, List<String> texts, List<Optional<BigDecimal>> numbers) {
+      String sheet,
+      List<CellPlace> places,
+      List<String> texts,
+      List<Optional<BigDecimal>> numbers) {
 
     /** Copies the lists. */
     public Cells {
@@ -54,9 +55,6 @@ public record ChartDrawing(
       numbers = List.copyOf(numbers);
     }
   }
-
-  /** A cell, from 0. */
-  public record Place(int row, int column) {}
 
   /**
    * A series.

@@ -1,5 +1,6 @@
 package baddle.formats.xlsx;
 
+import baddle.core.crosstab.ChartKind;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -19,9 +20,6 @@ public final class ChartParts {
   private static final String HEIGHT = "3240000";
   private static final String CATEGORY_AXIS = "111111111";
   private static final String VALUE_AXIS = "222222222";
-  private static final String INK = "1F2A2E";
-  private static final String MUTED = "5B6B70";
-  private static final String GRID = "C9D3D1";
   private static final String SIZE = "900";
 
   private ChartParts() {}
@@ -87,7 +85,7 @@ public final class ChartParts {
     xml.open("c:title").open("c:tx").open("c:rich").empty("a:bodyPr").open("a:p");
     xml.open("a:pPr").open("a:defRPr", "sz", "1100", "b", "1").close().close();
     xml.open("a:r").open("a:rPr", "lang", "en", "sz", "1100", "b", "1");
-    fill(xml, INK);
+    fill(xml, chart.colors().ink());
     xml.close().text("a:t", chart.title()).close().close().close().close();
     xml.empty("c:overlay", "val", "0").close();
     xml.empty("c:autoTitleDeleted", "val", "0").open("c:plotArea").empty("c:layout");
@@ -97,7 +95,7 @@ public final class ChartParts {
     xml.close();
     if (chart.series().size() > 1) {
       xml.open("c:legend").empty("c:legendPos", "val", "r").empty("c:overlay", "val", "0");
-      letters(xml, INK);
+      letters(xml, chart.colors().ink());
       xml.close();
     }
     xml.empty("c:plotVisOnly", "val", "1").empty("c:dispBlanksAs", "val", "gap").close();
@@ -108,15 +106,14 @@ public final class ChartParts {
   }
 
   private static void plot(Markup xml, ChartDrawing chart) {
-    boolean lines = chart.shape() == ChartDrawing.Shape.LINES;
-    boolean stacked =
-        chart.shape() == ChartDrawing.Shape.STACKED || chart.shape() == ChartDrawing.Shape.SHARES;
+    boolean lines = chart.kind() == ChartKind.LINES;
+    boolean stacked = chart.kind().isStacked();
     xml.open(lines ? "c:lineChart" : "c:barChart");
     if (!lines) {
-      xml.empty("c:barDir", "val", chart.shape() == ChartDrawing.Shape.BARS ? "bar" : "col");
+      xml.empty("c:barDir", "val", chart.kind() == ChartKind.BARS ? "bar" : "col");
     }
     String grouping =
-        chart.shape() == ChartDrawing.Shape.SHARES
+        chart.kind() == ChartKind.SHARES
             ? "percentStacked"
             : stacked ? "stacked" : lines ? "standard" : "clustered";
     xml.empty("c:grouping", "val", grouping).empty("c:varyColors", "val", "0");
@@ -184,7 +181,7 @@ public final class ChartParts {
   }
 
   private static void categoryAxis(Markup xml, ChartDrawing chart) {
-    boolean bars = chart.shape() == ChartDrawing.Shape.BARS;
+    boolean bars = chart.kind() == ChartKind.BARS;
     boolean backwards = bars != chart.backwards();
     xml.open("c:catAx").empty("c:axId", "val", CATEGORY_AXIS);
     xml.open("c:scaling")
@@ -195,28 +192,28 @@ public final class ChartParts {
         .empty("c:majorTickMark", "val", "none")
         .empty("c:minorTickMark", "val", "none")
         .empty("c:tickLblPos", "val", "low");
-    line(xml, MUTED);
-    letters(xml, MUTED);
+    line(xml, chart.colors().muted());
+    letters(xml, chart.colors().muted());
     xml.empty("c:crossAx", "val", VALUE_AXIS).empty("c:crosses", "val", "autoZero");
     xml.empty("c:auto", "val", "0").empty("c:lblAlgn", "val", "ctr");
     xml.empty("c:lblOffset", "val", "100").empty("c:noMultiLvlLbl", "val", "1").close();
   }
 
   private static void valueAxis(Markup xml, ChartDrawing chart) {
-    boolean bars = chart.shape() == ChartDrawing.Shape.BARS;
-    boolean shares = chart.shape() == ChartDrawing.Shape.SHARES;
+    boolean bars = chart.kind() == ChartKind.BARS;
+    boolean shares = chart.kind() == ChartKind.SHARES;
     xml.open("c:valAx").empty("c:axId", "val", VALUE_AXIS);
     xml.open("c:scaling").empty("c:orientation", "val", "minMax").close();
     xml.empty("c:delete", "val", "0").empty("c:axPos", "val", bars ? "b" : "l");
     xml.open("c:majorGridlines");
-    line(xml, GRID);
+    line(xml, chart.colors().grid());
     xml.close();
     xml.empty("c:numFmt", "formatCode", shares ? "0%" : chart.pattern(), "sourceLinked", "0")
         .empty("c:majorTickMark", "val", "none")
         .empty("c:minorTickMark", "val", "none")
         .empty("c:tickLblPos", "val", "nextTo");
     xml.open("c:spPr").open("a:ln").empty("a:noFill").close().close();
-    letters(xml, MUTED);
+    letters(xml, chart.colors().muted());
     boolean otherSide = bars != chart.backwards();
     xml.empty("c:crossAx", "val", CATEGORY_AXIS)
         .empty("c:crosses", "val", otherSide ? "max" : "autoZero")
@@ -244,28 +241,23 @@ public final class ChartParts {
   private static String reference(ChartDrawing.Cells cells) {
     String sheet = "'" + cells.sheet().replace("'", "''") + "'!";
     List<String> ranges = new ArrayList<>();
-    List<ChartDrawing.Place> places = cells.places();
+    List<CellPlace> places = cells.places();
     for (int from = 0; from < places.size(); ) {
       int to = from + 1;
       while (to < places.size() && isNext(places.get(to - 1), places.get(to), places.get(from))) {
         to++;
       }
-      String first = name(places.get(from));
-      ranges.add(sheet + (to == from + 1 ? first : first + ":" + name(places.get(to - 1))));
+      String first = places.get(from).fixedName();
+      ranges.add(sheet + (to == from + 1 ? first : first + ":" + places.get(to - 1).fixedName()));
       from = to;
     }
     return ranges.size() == 1 ? ranges.get(0) : "(" + String.join(",", ranges) + ")";
   }
 
-  private static boolean isNext(
-      ChartDrawing.Place last, ChartDrawing.Place next, ChartDrawing.Place first) {
+  private static boolean isNext(CellPlace last, CellPlace next, CellPlace first) {
     boolean below = next.column() == first.column() && last.column() == first.column();
     boolean beside = next.row() == first.row() && last.row() == first.row();
     return (below && next.row() == last.row() + 1)
         || (beside && next.column() == last.column() + 1);
-  }
-
-  private static String name(ChartDrawing.Place place) {
-    return "$" + CellName.column(place.column()) + "$" + (place.row() + 1);
   }
 }

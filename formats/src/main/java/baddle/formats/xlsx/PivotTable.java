@@ -24,8 +24,8 @@ import java.util.OptionalInt;
  */
 public record PivotTable(
     String name,
-    ChartDrawing.Place first,
-    ChartDrawing.Place last,
+    CellPlace first,
+    CellPlace last,
     int headingRows,
     List<Axis> rows,
     List<Axis> columns,
@@ -122,8 +122,8 @@ public record PivotTable(
    * @param cacheId the number it is known by
    */
   public void add(WorkbookParts parts, int sheet, PivotCache cache, String cachePart, int cacheId) {
-    int number = parts.count("xl/pivotTables/") + 1;
-    String part = "xl/pivotTables/pivotTable" + number + ".xml";
+    int which = parts.count("xl/pivotTables/") + 1;
+    String part = "xl/pivotTables/pivotTable" + which + ".xml";
     parts.relate(part, "pivotCacheDefinition", cachePart);
     parts.add(part, "spreadsheetml.pivotTable", xml(cache, cacheId));
     parts.relate(WorkbookParts.sheet(sheet), "pivotTable", part);
@@ -202,8 +202,7 @@ public record PivotTable(
   }
 
   private void location(Markup xml) {
-    String ref =
-        CellName.of(first.row(), first.column()) + ":" + CellName.of(last.row(), last.column());
+    String ref = first.name() + ":" + last.name();
     boolean named = columns.isEmpty() && data.size() > 1;
     List<String> attributes =
         new ArrayList<>(

@@ -269,8 +269,10 @@ public final class XlsxWriter implements Closeable {
    * with the library's workbook.
    */
   public Workbook endSheets() throws IOException {
-    endSheet();
-    ended = true;
+    if (!ended) {
+      endSheet();
+      ended = true;
+    }
     return workbook;
   }
 

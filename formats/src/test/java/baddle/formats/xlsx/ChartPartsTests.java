@@ -2,6 +2,7 @@ package baddle.formats.xlsx;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.core.crosstab.ChartKind;
 import baddle.formats.WorkbookValidity;
 import java.io.OutputStream;
 import java.math.BigDecimal;
@@ -23,19 +24,14 @@ class ChartPartsTests {
 
   @TempDir private Path folder;
 
-  private static ChartDrawing drawing(ChartDrawing.Shape shape) {
-    List<ChartDrawing.Place> labels =
-        List.of(
-            new ChartDrawing.Place(1, 0),
-            new ChartDrawing.Place(2, 0),
-            new ChartDrawing.Place(4, 0));
-    List<ChartDrawing.Place> values =
-        labels.stream().map(place -> new ChartDrawing.Place(place.row(), 27)).toList();
+  private static ChartDrawing drawing(ChartKind shape) {
+    List<CellPlace> labels = List.of(new CellPlace(1, 0), new CellPlace(2, 0), new CellPlace(4, 0));
+    List<CellPlace> values = labels.stream().map(place -> new CellPlace(place.row(), 27)).toList();
     return new ChartDrawing(
         shape,
         "R & <D> \"q\" \u0007",
         "#,##0.00",
-        shape == ChartDrawing.Shape.LINES,
+        shape == ChartKind.LINES,
         new ChartDrawing.Cells(SHEET, labels, List.of("x", "y", "z"), List.of()),
         List.of(
             new ChartDrawing.Series(
@@ -56,12 +52,13 @@ class ChartPartsTests {
                     labels,
                     List.of(),
                     List.of(Optional.empty(), Optional.empty(), Optional.empty())),
-                "C8891C")));
+                "C8891C")),
+        new ChartDrawing.Colors("1F2A2E", "5B6B70", "C9D3D1"));
   }
 
   @ParameterizedTest
   @EnumSource
-  void a_chart_is_valid_and_of_the_cells_that_it_names(ChartDrawing.Shape shape) throws Exception {
+  void a_chart_is_valid_and_of_the_cells_that_it_names(ChartKind shape) throws Exception {
     WorkbookParts parts = new WorkbookParts();
     Path plain = folder.resolve("plain.xlsx");
     Path file = folder.resolve("chart.xlsx");

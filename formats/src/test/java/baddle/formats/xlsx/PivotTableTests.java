@@ -86,8 +86,8 @@ class PivotTableTests {
         several ? List.of(item(0), item(1)) : across ? List.of(item(0, 0), item(0, 1)) : List.of();
     return new PivotTable(
         "a \"pivot\"",
-        new ChartDrawing.Place(5, 0),
-        new ChartDrawing.Place(9, 4),
+        new CellPlace(5, 0),
+        new CellPlace(9, 4),
         2,
         across ? List.of(sites) : List.of(sites, kinds),
         across && !several ? List.of(kinds) : List.of(),
