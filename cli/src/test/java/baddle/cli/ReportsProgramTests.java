@@ -15,7 +15,10 @@ import java.util.stream.Stream;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.apache.poi.ss.usermodel.CellType;
 import org.apache.poi.ss.usermodel.SheetVisibility;
+import org.apache.poi.ss.util.CellRangeAddress;
 import org.apache.poi.xssf.usermodel.XSSFCell;
+import org.apache.poi.xssf.usermodel.XSSFHyperlink;
+import org.apache.poi.xssf.usermodel.XSSFPicture;
 import org.apache.poi.xssf.usermodel.XSSFPivotTable;
 import org.apache.poi.xssf.usermodel.XSSFRow;
 import org.apache.poi.xssf.usermodel.XSSFSheet;
@@ -252,14 +255,17 @@ class ReportsProgramTests {
     }
   }
 
-  @Test
-  void rows_can_be_on_a_sheet_that_is_not_shown_and_no_sheet_is_a_source() throws Exception {
-    writeSites("hidden sheet");
+  @ParameterizedTest
+  @CsvSource({"hidden sheet,HIDDEN", "sealed sheet,VERY_HIDDEN"})
+  void rows_can_be_on_a_sheet_that_is_not_shown_and_no_sheet_is_a_source(
+      String rows, SheetVisibility visibility) throws Exception {
+    writeSites(rows);
     assertThat(baddle.run("run").err()).isEmpty();
 
     try (XSSFWorkbook workbook = new XSSFWorkbook(Files.newInputStream(folder.resolve("a.xlsx")))) {
       assertThat(workbook.getSheetVisibility(workbook.getSheetIndex("sales")))
-          .isEqualTo(SheetVisibility.HIDDEN);
+          .isEqualTo(visibility);
+      assertThat(workbook.getSheet("sites").getHyperlinkList()).isEmpty();
     }
     Files.copy(folder.resolve("a.xlsx"), folder.resolve("elsewhere.xlsx"));
     List<String> sheets =
@@ -267,6 +273,76 @@ class ReportsProgramTests {
             .filter(line -> line.startsWith("  sheet "))
             .toList();
     assertThat(sheets).hasSize(7).allMatch(line -> line.contains("never read as a source"));
+  }
+
+  @Test
+  void the_name_of_a_line_leads_to_exactly_its_rows() throws Exception {
+    writeSites("sheet");
+    assertThat(baddle.run("run").err()).isEmpty();
+
+    try (XSSFWorkbook workbook = new XSSFWorkbook(Files.newInputStream(folder.resolve("a.xlsx")))) {
+      XSSFSheet sites = workbook.getSheet("sites");
+      List<List<String>> rows = cells(workbook.getSheet("sales"));
+      int site = rows.get(0).indexOf("site");
+      int amount = rows.get(0).indexOf("amount");
+      assertThat(sites.getHyperlinkList()).hasSize(4);
+      for (XSSFHyperlink link : sites.getHyperlinkList()) {
+        String name = sites.getRow(link.getFirstRow()).getCell(0).getStringCellValue();
+        CellRangeAddress range =
+            CellRangeAddress.valueOf(link.getLocation().substring("'sales'!".length()));
+        List<List<String>> led = rows.subList(range.getFirstRow(), range.getLastRow() + 1);
+        List<List<String>> own =
+            name.equals("Total")
+                ? rows.subList(1, rows.size())
+                : rows.stream()
+                    .filter(row -> row.get(site).equals(name.equals("(blank)") ? "" : name))
+                    .toList();
+        assertThat(led).isEqualTo(own);
+        List<String> line = cells(sites).get(link.getFirstRow());
+        assertThat(new BigDecimal(line.get(line.size() - 2)))
+            .isEqualByComparingTo(
+                led.stream()
+                    .map(row -> new BigDecimal(row.get(amount)))
+                    .reduce(BigDecimal.ZERO, BigDecimal::add));
+      }
+      assertThat(workbook.getSheet("ranges").getHyperlinkList()).isEmpty();
+    }
+  }
+
+  @Test
+  void changes_are_marked_by_conditions_and_show_rows_is_for_some_summaries() throws Exception {
+    baddle.write(
+        "baddle.yaml",
+        PLAN.replace("REPORT", "a.xlsx: {summaries: [moved, against, {ranges: {show: [rows]}}]}")
+                .replace(
+                    "  ranges: {of",
+                    "  moved: {of: plans, down: [month by month], measures:"
+                        + " {Moved: {value: sum(planned), as: change}}}\n  ranges: {of")
+            + "style: {logo: logo.png}");
+    Files.write(folder.resolve("logo.png"), Base64.getDecoder().decode(PIXEL));
+    assertThat(baddle.run("run").err()).isEmpty();
+
+    try (XSSFWorkbook workbook = new XSSFWorkbook(Files.newInputStream(folder.resolve("a.xlsx")))) {
+      assertThat(workbook.getSheet("Overview").createDrawingPatriarch().getShapes())
+          .hasOnlyElementsOfType(XSSFPicture.class)
+          .hasSize(1);
+      assertThat(workbook.getSheet("sales")).isNotNull();
+      assertThat(workbook.getSheet("plans")).isNull();
+      assertThat(
+              workbook
+                  .getSheet("against")
+                  .getSheetConditionalFormatting()
+                  .getNumConditionalFormattings())
+          .isZero();
+      assertThat(
+              workbook
+                  .getSheet("moved")
+                  .getSheetConditionalFormatting()
+                  .getConditionalFormattingAt(0)
+                  .getRule(0)
+                  .getFormula1())
+          .isEqualTo("AND(ISNUMBER(B5),B5<0)");
+    }
   }
 
   private static int find(List<List<String>> cells, String first) {

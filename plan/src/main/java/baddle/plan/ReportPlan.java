@@ -55,10 +55,17 @@ public record ReportPlan(
     NONE,
     /** On a sheet of their own. */
     SHEET,
-    /** On a sheet of their own that isn't shown. */
+    /** On a sheet of their own that isn't shown until a reader asks for it. */
     HIDDEN_SHEET,
+    /** On a sheet of their own that a reader can't ask for. */
+    SEALED_SHEET,
     /** In the page. */
     PAGE;
+
+    /** Whether they are on a sheet of a workbook. */
+    public boolean isSheet() {
+      return this == SHEET || this == HIDDEN_SHEET || this == SEALED_SHEET;
+    }
 
     /** As it is written in the plan. */
     public String word() {
@@ -71,20 +78,32 @@ public record ReportPlan(
    *
    * @param filters what they can leave items out of
    * @param behind where the rows behind the figures are
+   * @param shown the summaries whose rows those are; none for all
    * @param columns which of their columns are shown; none for all of the dataset
    * @param forEach the column for each of whose values there is a file of its own; empty for one
    *     file of all
    */
   public record Reading(
-      List<AxisItem> filters, Behind behind, List<String> columns, String forEach) {
+      List<AxisItem> filters,
+      Behind behind,
+      List<String> shown,
+      List<String> columns,
+      String forEach) {
 
     /** They read it. */
-    public static final Reading PLAIN = new Reading(List.of(), Behind.NONE, List.of(), "");
+    public static final Reading PLAIN =
+        new Reading(List.of(), Behind.NONE, List.of(), List.of(), "");
 
     /** Copies the lists. */
     public Reading {
       filters = List.copyOf(filters);
+      shown = List.copyOf(shown);
       columns = List.copyOf(columns);
+    }
+
+    /** Whether the rows behind a summary are wanted. */
+    public boolean shows(String summary) {
+      return shown.isEmpty() || shown.contains(summary);
     }
   }
 

@@ -34,6 +34,10 @@ final class ReportReader {
           "subtitle", TITLED_IN,
           "notes", List.of(".xlsx", ".html", ".md"));
 
+  private static final String ROWS = "rows";
+  private static final String PIVOT = "pivot";
+  private static final List<String> SHOWN = List.of(ROWS, PIVOT);
+
   private final NodeReader nodes;
   private final Map<String, DatasetPlan> datasets;
   private final Map<String, SummaryPlan> summaries;
@@ -69,9 +73,10 @@ final class ReportReader {
   private Optional<ReportPlan> summaries(String file, Map<String, PlanNode> keys) {
     List<String> names = new ArrayList<>();
     Map<String, SummaryLook> looks = new LinkedHashMap<>();
+    List<String> rowsOf = new ArrayList<>();
     PlanNode given = keys.get("summaries");
     for (PlanNode one : given instanceof PlanNode.Items list ? list.items() : List.of(given)) {
-      summary(one, names, looks);
+      summary(one, names, looks, rowsOf);
     }
     TableForm form =
         nodes.choice(keys, "form", List.of(TableForm.values()), TableForm::word, TableForm.SHOWN);
@@ -83,14 +88,13 @@ final class ReportReader {
     ReportPlan.Words words =
         new ReportPlan.Words(
             word(keys, "title"), word(keys, "subtitle"), texts(keys, "notes"), looks);
-    ReportPlan.Reading reading = reading(file, keys, names);
+    ReportPlan.Reading reading = reading(file, keys, names, rowsOf);
     boolean pivots = looks.values().stream().anyMatch(SummaryLook::pivots);
-    boolean sheet =
-        reading.behind() == ReportPlan.Behind.SHEET
-            || reading.behind() == ReportPlan.Behind.HIDDEN_SHEET;
-    if (pivots && !sheet) {
+    if (pivots && !reading.behind().isSheet()) {
       nodes.problem(
-          given, "show: [pivot] needs the rows in the workbook: rows: sheet or rows: hidden sheet");
+          given,
+          "show: [pivot] needs the rows in the workbook:"
+              + " rows: sheet, rows: hidden sheet or rows: sealed sheet");
     }
     if (keys.containsKey("filters") && !isPage(file) && !pivots) {
       nodes.problem(
@@ -132,7 +136,8 @@ final class ReportReader {
   }
 
   /** A summary's name, or its name with what the report says of it. */
-  private void summary(PlanNode node, List<String> names, Map<String, SummaryLook> looks) {
+  private void summary(
+      PlanNode node, List<String> names, Map<String, SummaryLook> looks, List<String> rowsOf) {
     if (!(node instanceof PlanNode.Entries)) {
       nodes.text(node, "summaries").ifPresent(name -> addSummary(name, names));
       return;
@@ -143,6 +148,10 @@ final class ReportReader {
             (name, entry) -> {
               addSummary(entry.key(), names);
               Map<String, PlanNode> keys = nodes.keys(entry.value(), "summary " + name, OF_SUMMARY);
+              List<String> shown = shown(keys);
+              if (shown.contains(ROWS)) {
+                rowsOf.add(name);
+              }
               looks.put(
                   name,
                   new SummaryLook(
@@ -150,21 +159,21 @@ final class ReportReader {
                       keys.containsKey("banding")
                           && nodes.truth(keys.get("banding"), "banding").orElse(false),
                       chart(keys),
-                      pivots(keys)));
+                      shown.contains(PIVOT)));
             });
   }
 
-  private boolean pivots(Map<String, PlanNode> keys) {
+  private List<String> shown(Map<String, PlanNode> keys) {
     if (!keys.containsKey("show")) {
-      return false;
+      return List.of();
     }
     List<PlanNode.Text> wanted = nodes.texts(keys.get("show"), "show");
     for (PlanNode.Text one : wanted) {
-      if (!one.text().equals("pivot")) {
-        nodes.problem(one, "show: should be [pivot], not " + one.text());
+      if (!SHOWN.contains(one.text())) {
+        nodes.problem(one, "show: should be " + String.join(" or ", SHOWN) + ", not " + one.text());
       }
     }
-    return !wanted.isEmpty();
+    return wanted.stream().map(PlanNode.Text::text).toList();
   }
 
   private Optional<ChartKind> chart(Map<String, PlanNode> keys) {
@@ -175,24 +184,19 @@ final class ReportReader {
         : Optional.empty();
   }
 
-  private ReportPlan.Reading reading(String file, Map<String, PlanNode> keys, List<String> names) {
-    ReportPlan.Behind behind =
-        nodes.choice(
-            keys,
-            "rows",
-            List.of(ReportPlan.Behind.values()),
-            ReportPlan.Behind::word,
-            ReportPlan.Behind.NONE);
+  private ReportPlan.Reading reading(
+      String file, Map<String, PlanNode> keys, List<String> names, List<String> rowsOf) {
     boolean page = isPage(file);
+    ReportPlan.Behind behind = behind(keys, page, !rowsOf.isEmpty());
     boolean fits =
         switch (behind) {
           case NONE -> true;
           case PAGE -> page;
-          case SHEET, HIDDEN_SHEET -> file.toLowerCase(Locale.ROOT).endsWith(".xlsx");
+          case SHEET, HIDDEN_SHEET, SEALED_SHEET -> file.toLowerCase(Locale.ROOT).endsWith(".xlsx");
         };
     if (!fits) {
       nodes.problem(
-          keys.get("rows"),
+          keys.getOrDefault("rows", keys.get("summaries")),
           "rows: " + behind.word() + " is for files that end in " + (page ? ".xlsx" : ".html"));
     }
     if (keys.containsKey("columns") && behind == ReportPlan.Behind.NONE) {
@@ -212,7 +216,23 @@ final class ReportReader {
     if (!forEach.isEmpty()) {
       refuseUnknown(keys, "for_each", forEach, names);
     }
-    return new ReportPlan.Reading(filters, behind, columns, forEach);
+    return new ReportPlan.Reading(filters, behind, rowsOf, columns, forEach);
+  }
+
+  /** Where the rows are; where some summary shows them and nothing is said, in plain sight. */
+  private ReportPlan.Behind behind(Map<String, PlanNode> keys, boolean page, boolean shown) {
+    ReportPlan.Behind sight = page ? ReportPlan.Behind.PAGE : ReportPlan.Behind.SHEET;
+    ReportPlan.Behind behind =
+        nodes.choice(
+            keys,
+            "rows",
+            List.of(ReportPlan.Behind.values()),
+            ReportPlan.Behind::word,
+            shown ? sight : ReportPlan.Behind.NONE);
+    if (shown && behind == ReportPlan.Behind.NONE) {
+      nodes.problem(keys.get("rows"), "rows: none, and a summary has show: [rows]");
+    }
+    return behind;
   }
 
   /** Refuses a column that no dataset of the report's summaries has. */

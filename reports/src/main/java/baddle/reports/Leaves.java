@@ -50,6 +50,24 @@ final class Leaves {
     return paths;
   }
 
+  /** The labels of each item by its number, from the outermost level; without rests. */
+  Map<Integer, List<String>> named() {
+    Map<Integer, List<String>> named = new HashMap<>();
+    name(root, List.of(), named);
+    return named;
+  }
+
+  private static void name(Item item, List<String> path, Map<Integer, List<String>> into) {
+    into.put(item.node(), path);
+    for (Item child : item.children()) {
+      if (!child.isRest()) {
+        List<String> further = new ArrayList<>(path);
+        further.add(child.label());
+        name(child, further, into);
+      }
+    }
+  }
+
   Range range(Item item) {
     return ranges.getOrDefault(item.node(), new Range(0, paths.size()));
   }

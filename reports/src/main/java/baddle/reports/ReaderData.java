@@ -1,6 +1,7 @@
 package baddle.reports;
 
 import baddle.core.crosstab.FilterableCells;
+import baddle.formats.xlsx.SheetSight;
 import java.util.List;
 import java.util.Optional;
 
@@ -11,7 +12,7 @@ import java.util.Optional;
  * @param rows the rows behind the figures, by dataset
  * @param tables the rows for sheets of their own
  * @param filters what a table that is laid out anew can be filtered by
- * @param hidden whether those sheets aren't shown
+ * @param sight whether those sheets are shown
  * @param remarks what can't be asked, and why
  */
 public record ReaderData(
@@ -19,12 +20,12 @@ public record ReaderData(
     List<RowsBehind> rows,
     List<RowTable> tables,
     List<String> filters,
-    boolean hidden,
+    SheetSight sight,
     List<String> remarks) {
 
   /** Nothing. */
   public static final ReaderData NONE =
-      new ReaderData(List.of(), List.of(), List.of(), List.of(), false, List.of());
+      new ReaderData(List.of(), List.of(), List.of(), List.of(), SheetSight.SHOWN, List.of());
 
   /** Copies the lists. */
   public ReaderData {

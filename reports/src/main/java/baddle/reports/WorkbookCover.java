@@ -1,7 +1,9 @@
 package baddle.reports;
 
 import baddle.formats.xlsx.CellStyle;
+import baddle.formats.xlsx.WorkbookParts;
 import baddle.formats.xlsx.XlsxWriter;
+import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -29,8 +31,13 @@ final class WorkbookCover {
       List<CrosstabLayout> layouts,
       List<String> sheets,
       List<CrosstabLayout> pivots,
-      boolean rows) {
+      boolean rows,
+      WorkbookParts parts)
+      throws IOException {
     writer.markAsReport();
+    if (WorkbookLogo.add(head.style().logo(), parts)) {
+      writer.height(row++, WorkbookLogo.LINE);
+    }
     writer.line(row, 0, head.title().isEmpty() ? "Overview" : head.title(), Look.TITLE.ofSize(18));
     writer.height(row++, Look.TITLE_HEIGHT + 4);
     writer.line(row++, 0, head.subtitle(), Look.SUBTITLE);

@@ -30,8 +30,6 @@ import java.util.Set;
  */
 final class WorkbookPivot {
 
-  private static final Map<String, Integer> FORMATS =
-      Map.of("0", 1, "0.00", 2, "#,##0", 3, "#,##0.00", 4, "0%", 9, "0.00%", 10);
   private static final Map<View.Kind, String> SHOWN_AS =
       Map.of(
           View.Kind.SHARE_OF_DOWN, "percentOfCol",
@@ -396,7 +394,7 @@ final class WorkbookPivot {
               field,
               FUNCTIONS.getOrDefault(call.function(), "sum"),
               Optional.ofNullable(SHOWN_AS.get(measure.view().kind())),
-              Optional.ofNullable(FORMATS.get(layout.numbers().get(i).workbookPattern()))));
+              layout.numbers().get(i).workbookPattern()));
     }
     return data;
   }

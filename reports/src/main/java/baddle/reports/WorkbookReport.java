@@ -1,12 +1,14 @@
 package baddle.reports;
 
+import baddle.core.crosstab.Measure;
 import baddle.core.crosstab.Subtotals;
-import baddle.formats.rows.XlsxRows;
+import baddle.core.crosstab.View;
 import baddle.formats.xlsx.CellStyle;
 import baddle.formats.xlsx.ChartParts;
 import baddle.formats.xlsx.PivotCache;
 import baddle.formats.xlsx.PivotTable;
 import baddle.formats.xlsx.SheetLimits;
+import baddle.formats.xlsx.SheetSight;
 import baddle.formats.xlsx.WorkbookParts;
 import baddle.formats.xlsx.XlsxWriter;
 import java.io.BufferedOutputStream;
@@ -17,12 +19,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * Cross-tabs as a workbook, a sheet each, and a last sheet that says where the figures come from.
@@ -94,6 +93,7 @@ public final class WorkbookReport {
       wanted.add("About");
     }
     List<String> names = XlsxWriter.legalNames(wanted);
+    WorkbookRows rows = new WorkbookRows(reader, names);
     try (XlsxWriter writer = new XlsxWriter(out, names.get(0))) {
       WorkbookReport report = new WorkbookReport(writer, head, provenance);
       int next = 0;
@@ -103,30 +103,32 @@ public final class WorkbookReport {
                 layouts,
                 names.subList(1, names.size()),
                 pivots.layouts(),
-                !reader.tables().isEmpty() && !reader.hidden());
+                !reader.tables().isEmpty() && reader.sight() == SheetSight.SHOWN,
+                parts);
         next++;
       }
       for (CrosstabLayout layout : layouts) {
         if (next > 0) {
           writer.nextSheet(names.get(next));
         }
-        report.write(layout, pivots.problem(layout));
+        boolean leads = rows.lead(layout, next, TOP + layout.headingLines(), parts);
+        report.write(layout, pivots.problem(layout), leads);
         report.chart(layout, next, names.get(next), parts);
         next++;
       }
       for (CrosstabLayout layout : pivots.layouts()) {
         writer.nextSheet(names.get(next));
-        WorkbookPivots.Cached rows = pivots.rows(layout, parts);
+        WorkbookPivots.Cached cached = pivots.rows(layout, parts);
         report
-            .pivot(layout, rows.cache(), reader.filters())
-            .add(parts, next, rows.cache(), rows.part(), rows.id());
+            .pivot(layout, cached.cache(), reader.filters())
+            .add(parts, next, cached.cache(), cached.part(), cached.id());
         next++;
       }
       if (!covered) {
         writer.nextSheet(names.get(next));
         report.about();
       }
-      rows(writer, reader, names);
+      rows.write(writer);
     }
   }
 
@@ -137,19 +139,6 @@ public final class WorkbookReport {
     writer.line(1, 0, said(head), Look.SUBTITLE);
     writer.foot(head.title().isEmpty() ? layout.title() : head.title());
     return new WorkbookPivot(layout, cache, filters, TOP).write(writer, layout.title());
-  }
-
-  private static void rows(XlsxWriter writer, ReaderData reader, List<String> names)
-      throws IOException {
-    Set<String> taken = new HashSet<>();
-    names.forEach(name -> taken.add(name.toLowerCase(Locale.ROOT)));
-    for (RowTable table : reader.tables()) {
-      try (XlsxRows rows =
-          XlsxRows.within(
-              writer, table.schema(), table.name(), table.rows(), taken, reader.hidden())) {
-        table.scan(rows);
-      }
-    }
   }
 
   /** The chart of a cross-tab, beside its table; none where a cell that it is of isn't shown. */
@@ -171,7 +160,7 @@ public final class WorkbookReport {
                     drawing));
   }
 
-  private void write(CrosstabLayout layout, Optional<String> noPivot) {
+  private void write(CrosstabLayout layout, Optional<String> noPivot, boolean leads) {
     writer.markAsReport();
     writer.line(0, 0, head.titleOf(layout.title()), Look.TITLE);
     writer.height(0, Look.TITLE_HEIGHT);
@@ -191,11 +180,34 @@ public final class WorkbookReport {
     for (String line : head.feet(provenance)) {
       writer.line(foot++, 0, line, Look.SUBTITLE);
     }
+    if (leads) {
+      writer.line(foot++, 0, "The name of a line leads to its rows.", Look.SUBTITLE);
+    }
+    marks(layout, TOP + headingLines);
     if (noPivot.isPresent()) {
       writer.line(foot, 0, "No pivot table: " + noPivot.get() + ".", Look.SUBTITLE);
     }
     writer.foot(head.title().isEmpty() ? layout.title() : head.title());
     writer.freeze(TOP, TOP + headingLines, labels);
+  }
+
+  /** Changes and variances are told apart by ink too: good ones, and bad ones. */
+  private void marks(CrosstabLayout layout, int top) {
+    int last = top + layout.lines().size() - 1;
+    int labels = layout.downHeadings().size();
+    List<Measure> measures = layout.spec().measures();
+    for (int i = 0; i < layout.columns().size() && last >= top; i++) {
+      int measure = layout.columns().get(i).measure();
+      if (measure < 0 || layout.numbers().get(measure).isCalendar()) {
+        continue;
+      }
+      View view = measures.get(measure).view();
+      if (view.kind().isChange() || view.kind().isVariance()) {
+        boolean good = view.upIsGood();
+        writer.mark(top, last, labels + i, good, Look.ADVERSE);
+        writer.mark(top, last, labels + i, !good, Look.ACCENT);
+      }
+    }
   }
 
   private String said(ReportHead of) {

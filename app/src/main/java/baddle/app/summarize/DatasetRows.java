@@ -4,47 +4,93 @@ import baddle.app.Project;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
+import baddle.core.crosstab.Level;
 import baddle.core.crosstab.Measure;
 import baddle.core.expression.AxisItem;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
 import baddle.core.table.Dictionary;
+import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import baddle.reports.RowTable;
 import baddle.store.DatasetReader;
+import baddle.store.SortedRows;
 import baddle.store.Store;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /**
  * The rows of a dataset at a batch, read from the store when they are written; behind its columns
- * the labels of items that are no columns, such as months.
+ * the labels of items that are no columns, such as months. They come in the order of the items down
+ * of the first summary, so that those of an item follow each other.
+ *
+ * @param specs the summaries that are of these rows, by their names
+ * @param levels the items whose labels are written
  */
 record DatasetRows(
     Summarizing summarizing,
     Project project,
     String dataset,
-    List<String> summaries,
+    Map<String, CrosstabSpec> specs,
     List<String> columns,
     List<AxisItem> levels,
     int batch,
     Optional<OneValue> only)
     implements RowTable {
 
+  /** Holds a row's place while rows are put in order. */
+  private static final Column PLACE =
+      new Column("\u0000place", ColumnType.of(ColumnType.Kind.INTEGER));
+
+  /** The items of rows: what each is called, and where it comes in their order. */
+  private static final class Places {
+    private final Map<Integer, List<String>> labels = new HashMap<>();
+    private final Map<Integer, Integer> order = new HashMap<>();
+
+    Places(Item root) {
+      number(root, List.of());
+    }
+
+    private void number(Item item, List<String> path) {
+      labels.put(item.node(), path);
+      order.put(item.node(), order.size());
+      for (Item child : item.children()) {
+        List<String> further = new ArrayList<>(path);
+        further.add(child.label());
+        number(child, further);
+      }
+    }
+
+    String label(int node, int level) {
+      return Objects.requireNonNull(labels.get(node)).get(level);
+    }
+
+    int place(int node) {
+      return Objects.requireNonNull(order.get(node));
+    }
+  }
+
   @Override
   public String name() {
     return dataset;
+  }
+
+  @Override
+  public List<String> summaries() {
+    return List.copyOf(specs.keySet());
   }
 
   @Override
@@ -76,58 +122,124 @@ record DatasetRows(
   }
 
   @Override
-  public void scan(BlockSink sink) throws IOException {
+  public Map<List<String>, Span> spans(String summary) throws IOException {
+    CrosstabSpec spec = Objects.requireNonNull(specs.get(summary));
+    List<String> down = texts(spec.down());
+    List<AxisItem> order = order();
+    boolean ordered =
+        down.size() <= order.size()
+            && down.equals(order.stream().map(AxisItem::text).toList().subList(0, down.size()));
+    if (!ordered || !isOfAllRows(spec)) {
+      return Map.of();
+    }
     try (Store store = Store.openToRead(project.storeFolder())) {
-      DatasetReader reader = summarizing.reader(store, dataset, batch);
-      if (levels.isEmpty()) {
-        Summarizing.scan(dataset, reader, columns, only, sink);
-        return;
-      }
-      CrosstabSpec spec =
-          CrosstabSpec.of("", levels, List.of(), List.of(Measure.of("rows", "count(*)")));
-      Crosstab items = summarizing.built(dataset, spec, store, batch, only);
-      Map<Integer, List<String>> labels = new HashMap<>();
-      label(items.down(), List.of(), labels);
-      List<String> read =
-          Stream.concat(spec.columns("").stream(), columns.stream()).distinct().toList();
-      Schema schema = schema(reader.schema());
-      Summarizing.scan(
-          dataset,
-          reader,
-          read,
-          only,
-          (block, from, to) ->
-              sink.accept(labelled(items, labels, schema, block, from, to), from, to));
+      Crosstab counted = summarizing.built(dataset, counting(order), store, batch, only);
+      Map<List<String>, Span> spans = new HashMap<>();
+      Set<List<String>> twins = new HashSet<>();
+      span(counted, counted.down(), List.of(), 0, spans, twins);
+      spans.keySet().removeAll(twins);
+      return spans;
     }
   }
 
-  private static void label(Item item, List<String> path, Map<Integer, List<String>> labels) {
-    labels.put(item.node(), path);
+  private static long span(
+      Crosstab counted,
+      Item item,
+      List<String> path,
+      long first,
+      Map<List<String>, Span> spans,
+      Set<List<String>> twins) {
+    long count =
+        counted.value(item, counted.across(), 0).map(value -> value.longValueExact()).orElse(0L);
+    if (count > 0 && spans.put(path, new Span(first, count)) != null) {
+      twins.add(path);
+    }
+    long next = first;
     for (Item child : item.children()) {
       List<String> further = new ArrayList<>(path);
       further.add(child.label());
-      label(child, further, labels);
+      next = span(counted, child, further, next, spans, twins);
+    }
+    return first + count;
+  }
+
+  private static CrosstabSpec counting(List<AxisItem> down) {
+    return CrosstabSpec.of("", down, List.of(), List.of(Measure.of("rows", "count(*)")));
+  }
+
+  private static List<String> texts(List<Level> levels) {
+    return levels.stream().map(level -> level.item().text()).toList();
+  }
+
+  private static boolean isOfAllRows(CrosstabSpec spec) {
+    return spec.where().isEmpty() && spec.rollForward().isEmpty();
+  }
+
+  /** The items that rows are put in order by; none where they come as they are stored. */
+  private List<AxisItem> order() {
+    return specs.values().stream()
+        .filter(DatasetRows::isOfAllRows)
+        .findFirst()
+        .map(spec -> spec.down().stream().map(Level::item).toList())
+        .orElse(List.of());
+  }
+
+  @Override
+  public void scan(BlockSink sink) throws IOException {
+    try (Store store = Store.openToRead(project.storeFolder())) {
+      DatasetReader reader = summarizing.reader(store, dataset, batch);
+      List<AxisItem> order = order();
+      if (levels.isEmpty() && order.isEmpty()) {
+        Summarizing.scan(dataset, reader, columns, only, sink);
+        return;
+      }
+      List<AxisItem> items = Stream.concat(order.stream(), levels.stream()).distinct().toList();
+      CrosstabSpec spec = counting(items);
+      Crosstab placed = summarizing.built(dataset, spec, store, batch, only);
+      Places places = new Places(placed.down());
+      List<Integer> labelled = levels.stream().map(items::indexOf).toList();
+      List<String> read =
+          Stream.concat(spec.columns("").stream(), columns.stream()).distinct().toList();
+      Schema schema = schema(reader.schema());
+      List<Column> withPlace = new ArrayList<>(schema.columns());
+      withPlace.add(PLACE);
+      Schema ordered = new Schema(withPlace);
+      try (SortedRows sorted =
+          new SortedRows(ordered, List.of(new SortedRows.Order(PLACE.name(), false)))) {
+        Summarizing.scan(
+            dataset,
+            reader,
+            read,
+            only,
+            (block, from, to) ->
+                sorted.accept(
+                    labelled(placed, places, labelled, ordered, block, from, to), from, to));
+        sorted.push(schema, sink);
+      }
     }
   }
 
   private Block labelled(
       Crosstab items,
-      Map<Integer, List<String>> labels,
+      Places places,
+      List<Integer> labelled,
       Schema schema,
       Block block,
       int from,
       int to) {
     List<Dictionary> dictionaries = levels.stream().map(level -> new Dictionary()).toList();
     int[][] codes = new int[levels.size()][block.size()];
+    long[] order = new long[block.size()];
     items.place(
         block,
         from,
         to,
         (found, row, down, across) -> {
-          List<String> path = Objects.requireNonNull(labels.get(down));
+          order[row] = places.place(down);
           for (int i = 0; i < codes.length; i++) {
-            boolean blank = path.get(i).equals(Item.BLANK_LABEL);
-            codes[i][row] = blank ? Dictionary.BLANK : dictionaries.get(i).code(path.get(i));
+            String label = places.label(down, labelled.get(i));
+            boolean blank = label.equals(Item.BLANK_LABEL);
+            codes[i][row] = blank ? Dictionary.BLANK : dictionaries.get(i).code(label);
           }
         });
     List<Vector> vectors = new ArrayList<>();
@@ -137,6 +249,7 @@ record DatasetRows(
     for (int i = 0; i < codes.length; i++) {
       vectors.add(new TextVector(codes[i], block.size(), dictionaries.get(i)));
     }
+    vectors.add(new LongVector(order, new long[(block.size() + 63) / 64], block.size()));
     return new Block(schema, vectors, block.rowNumbers(), block.size());
   }
 }

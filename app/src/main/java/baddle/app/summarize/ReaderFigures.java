@@ -14,6 +14,7 @@ import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
+import baddle.formats.xlsx.SheetSight;
 import baddle.plan.DatasetPlan;
 import baddle.plan.ReportPlan;
 import baddle.plan.SummaryPlan;
@@ -61,9 +62,8 @@ final class ReaderFigures {
 
   ReaderData of(List<SummaryPlan> summaries, ReportPlan.Reading reading, List<Crosstab> crosstabs)
       throws IOException {
-    boolean sheet = reading.behind() == ReportPlan.Behind.SHEET;
-    if (sheet || reading.behind() == ReportPlan.Behind.HIDDEN_SHEET) {
-      return tables(summaries, reading, crosstabs, !sheet);
+    if (reading.behind().isSheet()) {
+      return tables(summaries, reading, crosstabs);
     }
     boolean asks = !reading.filters().isEmpty() || reading.behind() == ReportPlan.Behind.PAGE;
     if (!asks) {
@@ -76,27 +76,30 @@ final class ReaderFigures {
     List<RowsBehind> rows = new ArrayList<>();
     List<String> remarks = new ArrayList<>();
     if (reading.behind() == ReportPlan.Behind.PAGE) {
-      rows(summaries, cells, reading.columns(), rows, remarks);
+      rows(summaries, cells, reading, rows, remarks);
     }
-    return new ReaderData(cells, rows, List.of(), List.of(), false, remarks);
+    return new ReaderData(cells, rows, List.of(), List.of(), SheetSight.SHOWN, remarks);
   }
 
   /** The rows of each dataset, with the items of its summaries as columns where they are none. */
   private ReaderData tables(
-      List<SummaryPlan> summaries,
-      ReportPlan.Reading reading,
-      List<Crosstab> crosstabs,
-      boolean hidden)
+      List<SummaryPlan> summaries, ReportPlan.Reading reading, List<Crosstab> crosstabs)
       throws IOException {
     List<RowTable> tables = new ArrayList<>();
     for (String dataset : summaries.stream().map(SummaryPlan::dataset).distinct().toList()) {
       DatasetReader reader = summarizing.reader(store, dataset, batch);
-      List<AxisItem> items = new ArrayList<>();
+      Map<String, CrosstabSpec> specs = new LinkedHashMap<>();
       for (int i = 0; i < summaries.size(); i++) {
-        if (summaries.get(i).dataset().equals(dataset)) {
-          crosstabs.get(i).spec().levels().forEach(level -> items.add(level.item()));
+        SummaryPlan summary = summaries.get(i);
+        if (summary.dataset().equals(dataset) && reading.shows(summary.name())) {
+          specs.put(summary.name(), crosstabs.get(i).spec());
         }
       }
+      if (specs.isEmpty()) {
+        continue;
+      }
+      List<AxisItem> items = new ArrayList<>();
+      specs.values().forEach(spec -> spec.levels().forEach(level -> items.add(level.item())));
       items.addAll(reading.filters());
       Set<String> known = new HashSet<>(columns(dataset, reading.columns(), reader));
       List<AxisItem> levels =
@@ -110,17 +113,23 @@ final class ReaderFigures {
               summarizing,
               project,
               dataset,
-              summaries.stream()
-                  .filter(summary -> summary.dataset().equals(dataset))
-                  .map(SummaryPlan::name)
-                  .toList(),
+              specs,
               columns(dataset, reading.columns(), reader),
               levels,
               batch,
               only));
     }
     List<String> filters = reading.filters().stream().map(AxisItem::text).toList();
-    return new ReaderData(List.of(), List.of(), tables, filters, hidden, List.of());
+    return new ReaderData(
+        List.of(), List.of(), tables, filters, sight(reading.behind()), List.of());
+  }
+
+  private static SheetSight sight(ReportPlan.Behind behind) {
+    return switch (behind) {
+      case HIDDEN_SHEET -> SheetSight.HIDDEN;
+      case SEALED_SHEET -> SheetSight.SEALED;
+      default -> SheetSight.SHOWN;
+    };
   }
 
   /** Whether an item is a column of text as it is. */
@@ -191,7 +200,7 @@ final class ReaderFigures {
   private void rows(
       List<SummaryPlan> summaries,
       List<Optional<FilterableCells>> cells,
-      List<String> columns,
+      ReportPlan.Reading reading,
       List<RowsBehind> into,
       List<String> remarks)
       throws IOException {
@@ -199,7 +208,9 @@ final class ReaderFigures {
     for (String dataset : summaries.stream().map(SummaryPlan::dataset).distinct().toList()) {
       List<Integer> of = new ArrayList<>();
       for (int i = 0; i < summaries.size(); i++) {
-        if (summaries.get(i).dataset().equals(dataset) && cells.get(i).isPresent()) {
+        SummaryPlan one = summaries.get(i);
+        boolean wanted = one.dataset().equals(dataset) && reading.shows(one.name());
+        if (wanted && cells.get(i).isPresent()) {
           of.add(i);
         }
       }
@@ -225,7 +236,7 @@ final class ReaderFigures {
         continue;
       }
       left -= count[0];
-      RowsBehind rows = texts(dataset, reader, columns);
+      RowsBehind rows = texts(dataset, reader, reading.columns());
       for (int summary : of) {
         place(summary, cells.get(summary).orElseThrow().cells(), dataset, reader, rows);
       }

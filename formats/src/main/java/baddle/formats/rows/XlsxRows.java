@@ -8,6 +8,7 @@ import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
 import baddle.formats.xlsx.CellText;
 import baddle.formats.xlsx.SheetLimits;
+import baddle.formats.xlsx.SheetSight;
 import baddle.formats.xlsx.XlsxWriter;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -41,7 +42,7 @@ public final class XlsxRows implements RowsWriter {
   private final Set<String> sheetNames;
   private final List<Map.Entry<String, String>> about;
   private final RowTexts texts;
-  private final boolean hidden;
+  private final SheetSight sight;
   private boolean ownsWorkbook = true;
   private final List<String> remarks = new ArrayList<>();
   private long left;
@@ -67,7 +68,14 @@ public final class XlsxRows implements RowsWriter {
       long rows,
       List<Map.Entry<String, String>> about)
       throws IOException {
-    this(new Workbook(out, "Baddle", "1.0"), schema, name, rows, about, new HashSet<>(), false);
+    this(
+        new Workbook(out, "Baddle", "1.0"),
+        schema,
+        name,
+        rows,
+        about,
+        new HashSet<>(),
+        SheetSight.SHOWN);
   }
 
   /**
@@ -76,13 +84,12 @@ public final class XlsxRows implements RowsWriter {
    *
    * @param writer has written its last sheet
    * @param taken the names of its sheets in small letters; takes those of the rows' sheets
-   * @param hidden whether the rows' sheets aren't shown
+   * @param sight whether the rows' sheets are shown
    */
   public static XlsxRows within(
-      XlsxWriter writer, Schema schema, String name, long rows, Set<String> taken, boolean hidden)
+      XlsxWriter writer, Schema schema, String name, long rows, Set<String> taken, SheetSight sight)
       throws IOException {
-    XlsxRows within =
-        new XlsxRows(writer.endSheets(), schema, name, rows, List.of(), taken, hidden);
+    XlsxRows within = new XlsxRows(writer.endSheets(), schema, name, rows, List.of(), taken, sight);
     within.ownsWorkbook = false;
     within.sheet.range(0, 0, 0, 0).setName(GridSheet.REPORT_MARK);
     return within;
@@ -95,11 +102,11 @@ public final class XlsxRows implements RowsWriter {
       long rows,
       List<Map.Entry<String, String>> about,
       Set<String> taken,
-      boolean hidden)
+      SheetSight sight)
       throws IOException {
     SheetLimits.columns(schema.size());
     this.workbook = workbook;
-    this.hidden = hidden;
+    this.sight = sight;
     this.sheetNames = taken;
     this.schema = schema;
     this.name = name;
@@ -111,10 +118,7 @@ public final class XlsxRows implements RowsWriter {
 
   private Worksheet begin() {
     sheets++;
-    String end = sheets == 1 ? "" : " " + sheets;
-    String legal = XlsxWriter.legal(name);
-    String cut = legal.substring(0, Math.min(MOST_NAME - end.length(), legal.length()));
-    Worksheet next = workbook.newWorksheet(free(cut, end));
+    Worksheet next = workbook.newWorksheet(sheetName(name, sheets, sheetNames));
     int rows = (int) Math.max(1, Math.min(left, SheetLimits.ROWS - 1));
     left -= rows;
     String table = tableName(name) + (sheets == 1 ? "" : "_" + sheets);
@@ -124,18 +128,37 @@ public final class XlsxRows implements RowsWriter {
         .setDisplayName(table);
     next.range(0, 0, 0, Math.max(0, schema.size() - 1)).style().bold().set();
     next.freezePane(0, 1);
-    if (hidden) {
-      next.setVisibilityState(VisibilityState.HIDDEN);
+    switch (sight) {
+      case SHOWN -> {}
+      case HIDDEN -> next.setVisibilityState(VisibilityState.HIDDEN);
+      case SEALED -> next.setVisibilityState(VisibilityState.VERY_HIDDEN);
     }
     row = 1;
     flushed = 0;
     return next;
   }
 
+  /**
+   * The names of the sheets that a table gets.
+   *
+   * @param taken the names of other sheets in small letters; takes these
+   */
+  public static List<String> sheetNames(String table, long rows, Set<String> taken) {
+    List<String> names = new ArrayList<>();
+    long most = SheetLimits.ROWS - 1L;
+    for (int number = 1; number == 1 || (number - 1) * most < rows; number++) {
+      names.add(sheetName(table, number, taken));
+    }
+    return names;
+  }
+
   /** A sheet's name that no other has, whatever its case. */
-  private String free(String wanted, String end) {
+  private static String sheetName(String table, int number, Set<String> taken) {
+    String end = number == 1 ? "" : " " + number;
+    String legal = XlsxWriter.legal(table);
+    String wanted = legal.substring(0, Math.min(MOST_NAME - end.length(), legal.length()));
     String found = wanted + end;
-    for (int i = 2; !sheetNames.add(found.toLowerCase(Locale.ROOT)); i++) {
+    for (int i = 2; !taken.add(found.toLowerCase(Locale.ROOT)); i++) {
       String more = "_" + i + end;
       found = wanted.substring(0, Math.min(MOST_NAME - more.length(), wanted.length())) + more;
     }

@@ -9,9 +9,9 @@ public final class ChartParts {
 
   private static final String CHART = "http://schemas.openxmlformats.org/drawingml/2006/chart";
   private static final String MAIN = "http://schemas.openxmlformats.org/drawingml/2006/main";
-  private static final String PLACING =
+  static final String PLACING =
       "http://schemas.openxmlformats.org/drawingml/2006/spreadsheetDrawing";
-  private static final String RELATIONS =
+  static final String RELATIONS =
       "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
 
   /** Width and height, in units of which an inch has 914,400. */
@@ -38,14 +38,7 @@ public final class ChartParts {
     parts.add(chartPart, "drawingml.chart", chart(chart));
     String id = parts.relate(drawing, "chart", chartPart);
     parts.add(drawing, "drawing", drawing(row, column, id, chart.title()));
-    String sheetPart = WorkbookParts.sheet(sheet);
-    String own = parts.relate(sheetPart, "drawing", drawing);
-    parts.insert(
-        sheetPart,
-        new Markup().empty("drawing", "r:id", own).toString(),
-        "<legacyDrawing",
-        "<tableParts",
-        "</worksheet>");
+    parts.draw(sheet, drawing);
   }
 
   private static String drawing(int row, int column, String id, String title) {

@@ -69,14 +69,10 @@ public record PivotTable(
    * @param field the field it is of
    * @param function a word of the standard, such as {@code sum} or {@code count}
    * @param showAs a word of the standard, such as {@code percentOfCol}; empty for values
-   * @param format the number of a built-in number format; empty for none
+   * @param format the number format's pattern, which some cell of the workbook has
    */
   public record Data(
-      String caption,
-      int field,
-      String function,
-      Optional<String> showAs,
-      Optional<Integer> format) {}
+      String caption, int field, String function, Optional<String> showAs, String format) {}
 
   /** What a line or column is. */
   public enum Kind {
@@ -125,7 +121,7 @@ public record PivotTable(
     int which = parts.count("xl/pivotTables/") + 1;
     String part = "xl/pivotTables/pivotTable" + which + ".xml";
     parts.relate(part, "pivotCacheDefinition", cachePart);
-    parts.add(part, "spreadsheetml.pivotTable", xml(cache, cacheId));
+    parts.add(part, "spreadsheetml.pivotTable", xml(cache, cacheId, parts));
     parts.relate(WorkbookParts.sheet(sheet), "pivotTable", part);
   }
 
@@ -133,7 +129,7 @@ public record PivotTable(
     return value ? "1" : "0";
   }
 
-  private String xml(PivotCache cache, int cacheId) {
+  private String xml(PivotCache cache, int cacheId, WorkbookParts parts) {
     Markup xml = new Markup();
     xml.open(
         "pivotTableDefinition",
@@ -193,8 +189,7 @@ public record PivotTable(
                   one.function()));
       one.showAs().ifPresent(as -> attributes.addAll(List.of("showDataAs", as)));
       attributes.addAll(List.of("baseField", "0", "baseItem", "0"));
-      one.format()
-          .ifPresent(format -> attributes.addAll(List.of("numFmtId", String.valueOf(format))));
+      attributes.addAll(List.of("numFmtId", parts.numberFormat(one.format())));
       xml.empty("dataField", attributes.toArray(String[]::new));
     }
     xml.close();

@@ -22,6 +22,8 @@ import java.util.zip.ZipOutputStream;
 public final class WorkbookParts {
 
   private static final String WORKBOOK = "xl/workbook.xml";
+  private static final String STYLES = "xl/styles.xml";
+  private static final String PIVOTS = "xl/pivotTables/";
   private static final String TYPES = "[Content_Types].xml";
   private static final String RELATIONS =
       "http://schemas.openxmlformats.org/officeDocument/2006/relationships/";
@@ -34,7 +36,8 @@ public final class WorkbookParts {
   /** An element that goes before the first of some others. */
   private record Insertion(String element, List<String> before) {}
 
-  private final Map<String, String> parts = new LinkedHashMap<>();
+  private final Map<String, byte[]> parts = new LinkedHashMap<>();
+  private final List<String> patterns = new ArrayList<>();
   private final List<String> pivotCaches = new ArrayList<>();
   private final Map<String, String> types = new LinkedHashMap<>();
   private final Map<String, List<String>> relations = new LinkedHashMap<>();
@@ -54,8 +57,42 @@ public final class WorkbookParts {
    * @param xml without the declaration
    */
   void add(String name, String contentType, String xml) {
-    parts.put(name, HEAD + xml);
+    parts.put(name, (HEAD + xml).getBytes(StandardCharsets.UTF_8));
     types.put(name, "application/vnd.openxmlformats-officedocument." + contentType + "+xml");
+  }
+
+  /**
+   * Adds a part that is no XML.
+   *
+   * @param contentType its whole type
+   */
+  void addBytes(String name, String contentType, byte[] content) {
+    parts.put(name, content);
+    types.put(name, contentType);
+  }
+
+  /** Gives a sheet, by its number from 0, a drawing; it has no other. */
+  void draw(int sheet, String drawing) {
+    String part = sheet(sheet);
+    String id = relate(part, "drawing", drawing);
+    insert(
+        part,
+        new Markup().empty("drawing", "r:id", id).toString(),
+        "<legacyDrawing",
+        "<tableParts",
+        "</worksheet>");
+  }
+
+  /** What is replaced in parts by the number of a format that some cell has. */
+  String numberFormat(String pattern) {
+    if (!patterns.contains(pattern)) {
+      patterns.add(pattern);
+    }
+    return mark(patterns.indexOf(pattern));
+  }
+
+  private static String mark(int pattern) {
+    return "{format " + pattern + "}";
   }
 
   /** How many parts there are whose names begin so. */
@@ -133,11 +170,29 @@ public final class WorkbookParts {
       for (String source : relatedTo) {
         write(to, relationsOf(source), HEAD + relationships(relations.get(source)));
       }
-      for (Map.Entry<String, String> part : parts.entrySet()) {
-        write(to, part.getKey(), part.getValue());
+      Map<String, Integer> formats =
+          patterns.isEmpty() ? Map.of() : CellFormats.numbers(from.getEntry(STYLES), from);
+      for (Map.Entry<String, byte[]> part : parts.entrySet()) {
+        if (part.getKey().startsWith(PIVOTS)) {
+          String text = new String(part.getValue(), StandardCharsets.UTF_8);
+          write(to, part.getKey(), withFormats(text, formats));
+        } else {
+          begin(to, part.getKey());
+          to.write(part.getValue());
+          to.closeEntry();
+        }
       }
       to.finish();
     }
+  }
+
+  private String withFormats(String text, Map<String, Integer> formats) {
+    String result = text;
+    for (int i = 0; i < patterns.size(); i++) {
+      int number = formats.getOrDefault(patterns.get(i), CellFormats.GENERAL);
+      result = result.replace('"' + mark(i) + '"', '"' + String.valueOf(number) + '"');
+    }
+    return result;
   }
 
   /** The part that an entry has the relations of; the entry's own name where it has none. */

@@ -14,6 +14,7 @@ import java.util.Locale;
 import java.util.Set;
 import org.dhatim.fastexcel.BorderSide;
 import org.dhatim.fastexcel.BorderStyle;
+import org.dhatim.fastexcel.ConditionalFormattingExpressionRule;
 import org.dhatim.fastexcel.HyperLink;
 import org.dhatim.fastexcel.Position;
 import org.dhatim.fastexcel.StyleSetter;
@@ -240,6 +241,24 @@ public final class XlsxWriter implements Closeable {
     sheet.setFitToPage(true);
     sheet.fitToWidth((short) 1);
     sheet.fitToHeight((short) 0);
+  }
+
+  /**
+   * Gives numbers of a column below or above zero an ink of their own.
+   *
+   * @param from the first row, inclusive
+   * @param to the last row, inclusive
+   * @param negative whether those below zero
+   * @param ink six hexadecimal digits
+   */
+  public void mark(int from, int to, int column, boolean negative, String ink) {
+    String cell = new CellPlace(from, column).name();
+    String condition = "AND(ISNUMBER(" + cell + ")," + cell + (negative ? "&lt;0)" : "&gt;0)");
+    sheet
+        .range(from, column, to, column)
+        .style()
+        .fontColor(OPAQUE + ink)
+        .set(new ConditionalFormattingExpressionRule(condition, false));
   }
 
   /**

@@ -71,9 +71,9 @@ class PivotTableTests {
         new PivotTable.Axis(0, List.of(2, 0, 1), !across, true, OptionalInt.of(0));
     PivotTable.Axis kinds =
         new PivotTable.Axis(1, List.of(1, 0), false, false, OptionalInt.empty());
-    PivotTable.Data sum = new PivotTable.Data("Amount", 4, "sum", Optional.empty(), Optional.of(4));
+    PivotTable.Data sum = new PivotTable.Data("Amount", 4, "sum", Optional.empty(), "#,##0.00");
     PivotTable.Data share =
-        new PivotTable.Data("Share", 5, "average", Optional.of("percentOfCol"), Optional.empty());
+        new PivotTable.Data("Share", 5, "average", Optional.of("percentOfCol"), "0.0%");
     List<PivotTable.Entry> rows =
         across
             ? List.of(item(0, 0), item(0, 1), item(0, 2))
