@@ -297,7 +297,7 @@ class ReportsProgramTests {
                 : rows.stream()
                     .filter(row -> row.get(site).equals(name.equals("(blank)") ? "" : name))
                     .toList();
-        assertThat(led).isEqualTo(own);
+        assertThat(led).as(name).isEqualTo(own);
         List<String> line = cells(sites).get(link.getFirstRow());
         assertThat(new BigDecimal(line.get(line.size() - 2)))
             .isEqualByComparingTo(
@@ -360,7 +360,7 @@ class ReportsProgramTests {
       XSSFRow of = sheet.getRow(row);
       for (int column = 0; of != null && column < of.getLastCellNum(); column++) {
         XSSFCell cell = of.getCell(column);
-        line.add(cell == null ? "" : cell.getRawValue() == null ? "" : text(cell));
+        line.add(cell == null || cell.getCellType() == CellType.BLANK ? "" : text(cell));
       }
       cells.add(line);
     }

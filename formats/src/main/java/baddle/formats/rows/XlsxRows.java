@@ -146,15 +146,15 @@ public final class XlsxRows implements RowsWriter {
   public static List<String> sheetNames(String table, long rows, Set<String> taken) {
     List<String> names = new ArrayList<>();
     long most = SheetLimits.ROWS - 1L;
-    for (int number = 1; number == 1 || (number - 1) * most < rows; number++) {
-      names.add(sheetName(table, number, taken));
+    for (int i = 1; i == 1 || (i - 1) * most < rows; i++) {
+      names.add(sheetName(table, i, taken));
     }
     return names;
   }
 
   /** A sheet's name that no other has, whatever its case. */
-  private static String sheetName(String table, int number, Set<String> taken) {
-    String end = number == 1 ? "" : " " + number;
+  private static String sheetName(String table, int which, Set<String> taken) {
+    String end = which == 1 ? "" : " " + which;
     String legal = XlsxWriter.legal(table);
     String wanted = legal.substring(0, Math.min(MOST_NAME - end.length(), legal.length()));
     String found = wanted + end;
