@@ -82,6 +82,15 @@ class ArchitectureTests {
               "baddle.formats.csv",
               List.of("baddle.core..", "baddle.formats.text", "de.siegmar..")),
           Map.entry("baddle.formats.text", List.of("baddle.core..")),
+          Map.entry(
+              "baddle.formats.edit",
+              List.of(
+                  "baddle.core..",
+                  "baddle.formats.number",
+                  "baddle.formats.xlsx",
+                  "baddle.formats.xml",
+                  "javax.xml..",
+                  "org.codehaus.stax2..")),
           Map.entry("baddle.formats.number", List.of("baddle.core..")),
           Map.entry(
               "baddle.formats.xml",

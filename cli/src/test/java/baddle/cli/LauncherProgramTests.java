@@ -14,7 +14,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** The launcher in a folder of its own, with the archive that it makes itself. */
 class LauncherProgramTests {
 
-  private static final int MOST_SECONDS = 100;
+  private static final int MOST_SECONDS = 400;
 
   @TempDir private Path scratch;
 

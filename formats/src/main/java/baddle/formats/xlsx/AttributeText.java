@@ -6,7 +6,7 @@ import org.codehaus.stax2.typed.TypedValueDecoder;
 /**
  * The characters of an attribute where the parser holds them, so that no string is made per cell.
  */
-final class AttributeText extends TypedValueDecoder {
+public final class AttributeText extends TypedValueDecoder {
 
   private char[] text = {};
   private int start;
@@ -29,7 +29,8 @@ final class AttributeText extends TypedValueDecoder {
     end = start;
   }
 
-  int length() {
+  /** How many characters it has. */
+  public int length() {
     return end - start;
   }
 
@@ -43,7 +44,7 @@ final class AttributeText extends TypedValueDecoder {
   }
 
   /** The characters as a small number that isn't negative; 0 where they are none. */
-  int number() {
+  public int number() {
     int number = 0;
     for (int i = start; i < end && text[i] >= '0' && text[i] <= '9'; i++) {
       number = number * 10 + text[i] - '0';
@@ -52,7 +53,7 @@ final class AttributeText extends TypedValueDecoder {
   }
 
   /** The column, from 0, of a reference such as {@code AB12}; -1 where there are no letters. */
-  int column() {
+  public int column() {
     int column = 0;
     for (int i = start; i < end && i < start + 4 && text[i] >= 'A' && text[i] <= 'Z'; i++) {
       column = column * 26 + text[i] - 'A' + 1;

@@ -1,0 +1,92 @@
+package baddle.formats.edit;
+
+import baddle.core.grid.CellKind;
+import baddle.core.grid.CellRange;
+import java.math.BigDecimal;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+
+/** The values that formulas are computed of: what is put into cells, else what they held. */
+final class XlsxValues implements Arithmetic.Values {
+
+  private final StaleResults stale;
+  private final WorkbookEdit edit;
+  private final Map<String, SortedMap<CellAt, SeenCell>> cells = new HashMap<>();
+
+  XlsxValues(StaleResults stale, WorkbookEdit edit) {
+    this.stale = stale;
+    this.edit = edit;
+  }
+
+  /** Adds cells of a sheet. */
+  void add(String sheet, SortedMap<CellAt, SeenCell> seen) {
+    cells.put(sheet.toLowerCase(Locale.ROOT), seen);
+  }
+
+  private SortedMap<CellAt, SeenCell> held(String sheet) {
+    return cells.getOrDefault(sheet.toLowerCase(Locale.ROOT), new TreeMap<>());
+  }
+
+  private SortedMap<CellAt, CellContent> put(String sheet) {
+    return edit.sheets().stream()
+        .filter(sheet::equalsIgnoreCase)
+        .findFirst()
+        .map(edit::cells)
+        .orElse(new TreeMap<>());
+  }
+
+  @Override
+  public Optional<String> stale(String sheet, CellAt at) {
+    return stale.text(sheet, at);
+  }
+
+  @Override
+  public Arithmetic.Value value(String sheet, CellAt at) {
+    CellContent content = put(sheet).get(at);
+    if (content != null) {
+      return value(content);
+    }
+    SeenCell seen = held(sheet).get(at);
+    if (seen == null || seen.isBlank()) {
+      return Arithmetic.Value.BLANK;
+    }
+    if (seen.kind() == CellKind.NUMBER) {
+      return Arithmetic.Value.of(new BigDecimal(seen.text()));
+    }
+    return seen.kind() == CellKind.TEXT ? Arithmetic.Value.TEXT : Arithmetic.Value.NEITHER;
+  }
+
+  private static Arithmetic.Value value(CellContent content) {
+    if (content instanceof CellContent.Amount number) {
+      return Arithmetic.Value.of(number.value());
+    }
+    if (content instanceof CellContent.Blank) {
+      return Arithmetic.Value.BLANK;
+    }
+    return content instanceof CellContent.Text ? Arithmetic.Value.TEXT : Arithmetic.Value.NEITHER;
+  }
+
+  @Override
+  public List<CellAt> filled(String sheet, CellRange range) {
+    TreeMap<CellAt, Boolean> filled = new TreeMap<>();
+    CellAt from = new CellAt(range.firstRow(), 0);
+    int last = range.lastRow() == CellRange.OPEN ? CellRange.OPEN : range.lastRow() + 1;
+    CellAt to = new CellAt(last, 0);
+    for (CellAt at : held(sheet).subMap(from, to).keySet()) {
+      if (at.isIn(range)) {
+        filled.put(at, true);
+      }
+    }
+    for (CellAt at : put(sheet).subMap(from, to).keySet()) {
+      if (at.isIn(range)) {
+        filled.put(at, true);
+      }
+    }
+    return List.copyOf(filled.keySet());
+  }
+}

@@ -1,0 +1,346 @@
+package baddle.formats.edit;
+
+import baddle.core.grid.CellKind;
+import baddle.core.grid.CellRange;
+import baddle.core.grid.GridRow;
+import baddle.core.grid.GridSheet;
+import baddle.core.grid.NamedRange;
+import baddle.core.grid.RowSink;
+import baddle.core.value.DateSystem;
+import baddle.formats.xlsx.XlsxFile;
+import baddle.formats.xml.WorkbookZip;
+import baddle.formats.xml.Xml;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.function.Predicate;
+import java.util.zip.ZipFile;
+
+/** A workbook of ISO/IEC 29500 that somebody keeps. */
+public final class XlsxWorkbook implements OwnWorkbook {
+
+  private static final String CHAIN = "calcChain";
+  private static final String SIGNED = "_xmlsignatures/";
+
+  private final ZipFile zip;
+  private final XlsxFile file;
+  private final XlsxParts parts;
+  private final String workbookPart;
+  private final XlsxSheets sheets = new XlsxSheets();
+  private final Map<String, String> partOf = new HashMap<>();
+  private final Map<String, XlsxSurvey> surveys = new HashMap<>();
+  private String stylesPart = "";
+
+  private XlsxWorkbook(ZipFile zip, XlsxFile file) throws IOException {
+    this.zip = zip;
+    this.file = file;
+    this.parts = new XlsxParts(zip);
+    this.workbookPart = parts.workbook();
+    for (XlsxParts.Relation relation : parts.relations(workbookPart)) {
+      partOf.put(relation.id(), relation.type().equals("worksheet") ? relation.part() : "");
+      stylesPart = relation.type().equals("styles") ? relation.part() : stylesPart;
+    }
+    PartCopy.copy(
+        parts.open(workbookPart), workbookPart, new ByteArrayOutputStream(), sheets::read);
+  }
+
+  /**
+   * Opens one.
+   *
+   * @throws baddle.core.grid.UnreadableFileException if it is no such workbook
+   */
+  public static XlsxWorkbook open(Path path) throws IOException {
+    XlsxFile file = XlsxFile.open(path);
+    try {
+      ZipFile zip = WorkbookZip.open(path);
+      try {
+        return new XlsxWorkbook(zip, file);
+      } catch (IOException | RuntimeException e) {
+        zip.close();
+        throw e;
+      }
+    } catch (IOException | RuntimeException e) {
+      file.close();
+      throw e;
+    }
+  }
+
+  @Override
+  public List<String> sheets() {
+    return file.sheets().stream().map(GridSheet::name).toList();
+  }
+
+  @Override
+  public List<NamedRange> names() throws IOException {
+    return file.names();
+  }
+
+  @Override
+  public List<String> warnings() throws IOException {
+    boolean signed = zip.stream().anyMatch(entry -> entry.getName().startsWith(SIGNED));
+    return signed ? List.of("its signature is no longer valid once it is changed") : List.of();
+  }
+
+  @Override
+  public String movedDown(String formula, int rows) {
+    return FormulaText.of(formula).moved(rows, 0);
+  }
+
+  private GridSheet grid(String sheet) {
+    return file.sheets().stream()
+        .filter(one -> one.name().equalsIgnoreCase(sheet))
+        .findFirst()
+        .orElseThrow(() -> new NoSuchElementException("no sheet " + sheet));
+  }
+
+  private String part(String sheet) {
+    XlsxSheets.Sheet found =
+        sheets.sheets().stream()
+            .filter(one -> one.name().equalsIgnoreCase(sheet))
+            .findFirst()
+            .orElseThrow(() -> new NoSuchElementException("no sheet " + sheet));
+    return partOf.getOrDefault(found.relation(), "");
+  }
+
+  private XlsxSurvey survey(String sheet, Predicate<CellAt> wanted, boolean all)
+      throws IOException {
+    XlsxSurvey survey = new XlsxSurvey(wanted, all);
+    String part = part(sheet);
+    Xml.read(parts.open(part), part, survey::read);
+    surveys.put(sheet.toLowerCase(Locale.ROOT), survey);
+    return survey;
+  }
+
+  private XlsxSurvey known(String sheet) throws IOException {
+    XlsxSurvey known = surveys.get(sheet.toLowerCase(Locale.ROOT));
+    return known == null ? survey(sheet, at -> false, false) : known;
+  }
+
+  @Override
+  public SeenSheet see(String sheet, Predicate<CellAt> wanted) throws IOException {
+    XlsxSurvey survey = survey(sheet, wanted, true);
+    XlsxStyles styles = styles();
+    SortedMap<CellAt, SeenCell> cells = new TreeMap<>();
+    survey.styles.forEach(
+        (at, style) ->
+            cells.put(
+                at,
+                new SeenCell(
+                    CellKind.BLANK,
+                    "",
+                    survey.formulas.getOrDefault(at, ""),
+                    styles.isLocked(style))));
+    survey.formulas.forEach(
+        (at, formula) -> cells.putIfAbsent(at, new SeenCell(CellKind.BLANK, "", formula, true)));
+    grid(sheet)
+        .read(
+            new Rows() {
+              @Override
+              void use(GridRow row) {
+                for (int column = 0; column < row.width(); column++) {
+                  CellAt at = new CellAt(row.number(), column);
+                  CellKind kind = row.kind(column);
+                  if (kind != CellKind.BLANK && kind != CellKind.FORMULA && wanted.test(at)) {
+                    SeenCell seen = cells.get(at);
+                    cells.put(
+                        at,
+                        new SeenCell(
+                            kind,
+                            row.seen(column),
+                            seen == null ? "" : seen.formula(),
+                            seen == null || seen.locked()));
+                  }
+                }
+              }
+            });
+    return new SeenSheet(
+        grid(sheet).name(), survey.isProtected, cells, survey.merged, survey.lastRow);
+  }
+
+  /** Takes rows one after the other. */
+  private abstract static class Rows implements RowSink {
+    private final GridRow row = new GridRow();
+
+    abstract void use(GridRow filled);
+
+    @Override
+    public GridRow next() {
+      return row;
+    }
+
+    @Override
+    public void row(GridRow filled) {
+      use(filled);
+    }
+
+    @Override
+    public boolean wantsMore() {
+      return true;
+    }
+  }
+
+  private XlsxStyles styles() throws IOException {
+    byte[] none = "<styleSheet/>".getBytes(StandardCharsets.UTF_8);
+    return new XlsxStyles(stylesPart.isEmpty() ? none : parts.bytes(stylesPart));
+  }
+
+  private DateSystem days() {
+    return file.sheets().get(0).dateSystem();
+  }
+
+  @Override
+  public void write(WorkbookEdit edit, OutputStream out) throws IOException {
+    XlsxWriting writing = new XlsxWriting(edit, parts, workbookPart);
+    for (String sheet : edit.sheets()) {
+      refuseShared(sheet, edit);
+    }
+    StaleResults stale = stale(edit);
+    XlsxStyles styles = styles();
+    boolean formulasChange = !edit.copies().isEmpty();
+    for (XlsxSheets.Sheet sheet : sheets.sheets()) {
+      String part = partOf.getOrDefault(sheet.relation(), "");
+      if (part.isEmpty()) {
+        continue;
+      }
+      SortedMap<CellAt, CellContent> cells = edit.cells(sheet.name());
+      XlsxSurvey survey = known(sheet.name());
+      formulasChange |= cells.keySet().stream().anyMatch(survey.formulas::containsKey);
+      formulasChange |= cells.values().stream().anyMatch(c -> c instanceof CellContent.Formula);
+      writing.sheet(
+          sheet.name(),
+          part,
+          results(stale, sheet.name(), edit),
+          new XlsxWriting.Looks(days(), styles));
+    }
+    for (WorkbookEdit.Copy copy : edit.copies()) {
+      writing.copy(
+          copy,
+          part(copy.from()),
+          sheets,
+          results(stale, copy.name(), edit),
+          new XlsxWriting.Looks(days(), styles));
+    }
+    if (!edit.isEmpty() && anyFormula(edit)) {
+      sheets.compute();
+    }
+    writing.workbook(sheets);
+    if (formulasChange) {
+      parts.relations(workbookPart).stream()
+          .filter(relation -> relation.type().equals(CHAIN))
+          .forEach(writing::remove);
+    }
+    if (styles.isChanged()) {
+      writing.replace(stylesPart, styles.changed());
+    }
+    writing.write(zip, out);
+  }
+
+  private boolean anyFormula(WorkbookEdit edit) throws IOException {
+    for (XlsxSheets.Sheet sheet : sheets.sheets()) {
+      boolean cells = !partOf.getOrDefault(sheet.relation(), "").isEmpty();
+      if (cells && !known(sheet.name()).formulas.isEmpty()) {
+        return true;
+      }
+    }
+    return edit.sheets().stream()
+        .flatMap(sheet -> edit.cells(sheet).values().stream())
+        .anyMatch(content -> content instanceof CellContent.Formula);
+  }
+
+  /** A formula that several cells share goes with all of them or not at all. */
+  private void refuseShared(String sheet, WorkbookEdit edit) throws IOException {
+    Optional<WorkbookEdit.Copy> copy =
+        edit.copies().stream().filter(one -> one.name().equalsIgnoreCase(sheet)).findFirst();
+    XlsxSurvey survey = known(copy.map(WorkbookEdit.Copy::from).orElse(sheet));
+    for (CellAt at : edit.cells(sheet).keySet()) {
+      for (CellRange range : survey.shared) {
+        boolean all =
+            range.lastRow() - range.firstRow() < MOST_SHARED
+                && edit.cells(sheet).keySet().stream().filter(one -> one.isIn(range)).count()
+                    == size(range);
+        if (at.isIn(range) && survey.formulas.containsKey(at) && !all) {
+          throw new IOException(
+              "sheet " + sheet + ", " + at + ": a formula that " + range + " share; not changed");
+        }
+      }
+    }
+  }
+
+  private static final int MOST_SHARED = 100_000;
+
+  private static long size(CellRange range) {
+    return (long) (range.lastRow() - range.firstRow() + 1)
+        * (range.endColumn() - range.firstColumn());
+  }
+
+  private StaleResults stale(WorkbookEdit edit) throws IOException {
+    ChangedCells changed = new ChangedCells();
+    for (String sheet : edit.sheets()) {
+      edit.cells(sheet).keySet().forEach(at -> changed.add(sheet, at));
+    }
+    StaleResults stale = new StaleResults(names(), changed);
+    for (XlsxSheets.Sheet sheet : sheets.sheets()) {
+      if (!partOf.getOrDefault(sheet.relation(), "").isEmpty()) {
+        stale.add(sheet.name(), known(sheet.name()).formulas);
+      }
+    }
+    for (WorkbookEdit.Copy copy : edit.copies()) {
+      Map<CellAt, String> own = new HashMap<>();
+      known(copy.from())
+          .formulas
+          .forEach(
+              (at, text) -> own.put(at, FormulaText.of(text).withSheet(copy.from(), copy.name())));
+      stale.add(copy.name(), own);
+    }
+    stale.find();
+    return stale;
+  }
+
+  private Map<CellAt, Optional<BigDecimal>> results(
+      StaleResults stale, String sheet, WorkbookEdit edit) throws IOException {
+    if (stale.of(sheet).isEmpty()) {
+      return Map.of();
+    }
+    return stale.results(sheet, arithmetic(stale, edit));
+  }
+
+  private Optional<Arithmetic> arithmetic = Optional.empty();
+
+  private Arithmetic arithmetic(StaleResults stale, WorkbookEdit edit) throws IOException {
+    if (arithmetic.isEmpty()) {
+      XlsxValues values = new XlsxValues(stale, edit);
+      for (Map.Entry<String, List<CellRange>> needed : stale.needed().entrySet()) {
+        Optional<WorkbookEdit.Copy> copy =
+            edit.copies().stream()
+                .filter(one -> one.name().equalsIgnoreCase(needed.getKey()))
+                .findFirst();
+        String from = copy.map(WorkbookEdit.Copy::from).orElse(needed.getKey());
+        if (sheets().stream().anyMatch(from::equalsIgnoreCase)) {
+          List<CellRange> ranges = new ArrayList<>(needed.getValue());
+          values.add(needed.getKey(), see(from, at -> ranges.stream().anyMatch(at::isIn)).cells());
+        }
+      }
+      arithmetic = Optional.of(new Arithmetic(values));
+    }
+    return arithmetic.get();
+  }
+
+  @Override
+  public void close() throws IOException {
+    try (zip) {
+      file.close();
+    }
+  }
+}
