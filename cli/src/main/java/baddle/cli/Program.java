@@ -33,6 +33,7 @@ final class Program {
           new TraceCommand(),
           new ColumnsCommand(),
           new ExportCommand(),
+          new FillCommand(),
           new RunCommand(),
           new HistoryCommand(),
           new TidyCommand(),

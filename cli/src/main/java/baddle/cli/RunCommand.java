@@ -2,6 +2,7 @@ package baddle.cli;
 
 import baddle.app.Project;
 import baddle.app.consolidate.Consolidation;
+import baddle.app.fill.FillResult;
 import baddle.app.run.ParameterList;
 import baddle.app.run.RunResult;
 import baddle.app.run.Running;
@@ -102,7 +103,8 @@ final class RunCommand implements Command {
   }
 
   private static boolean fails(RunResult result, Severity failOn) {
-    return result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
+    return result.filled().stream().anyMatch(FillResult::wantsEye)
+        || result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
   }
 
   private static Consolidation consolidation(

@@ -3,6 +3,7 @@ package baddle.cli;
 import baddle.app.compare.Comparison;
 import baddle.app.compare.Movement;
 import baddle.app.compare.SourceChange;
+import baddle.app.fill.FillResult;
 import baddle.app.run.RunResult;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
@@ -141,12 +142,18 @@ final class RunText {
   private void reports() {
     if (result.written().isEmpty() && result.unchanged().isEmpty()) {
       lines.add("");
-      lines.add("The plan has no reports: to write.");
+      lines.add("The plan has no reports: or fills: to write.");
       return;
     }
     title("Reports");
     result.written().forEach(file -> lines.add("  written: " + relative(file)));
     result.unchanged().forEach(file -> lines.add("  as it was: " + relative(file)));
+    if (result.filled().stream().anyMatch(FillResult::wantsEye)) {
+      title("Filled workbooks that want a look");
+      new FillText(folder)
+          .lines(result.filled().stream().filter(FillResult::wantsEye).toList(), false)
+          .forEach(line -> lines.add("  " + line));
+    }
   }
 
   private String relative(Path file) {
@@ -179,6 +186,11 @@ final class RunText {
           JsonText.strings(json, "written", result.written().stream().map(this::relative).toList());
           JsonText.strings(
               json, "as_they_were", result.unchanged().stream().map(this::relative).toList());
+          json.writeArrayFieldStart("fills");
+          for (FillResult filled : result.filled()) {
+            new FillText(folder).write(filled, json);
+          }
+          json.writeEndArray();
           json.writeEndObject();
         });
   }

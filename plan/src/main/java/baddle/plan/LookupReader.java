@@ -2,18 +2,15 @@ package baddle.plan;
 
 import baddle.core.finding.Nearest;
 import baddle.core.intake.IntakeColumn;
-import baddle.core.lookup.Ignored;
 import baddle.core.lookup.LookupSpec;
 import baddle.core.table.Column;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -92,7 +89,7 @@ final class LookupReader {
         new LookupSpec(
             name,
             List.copyOf(match.keySet()),
-            ignoring(keys),
+            nodes.ignoring(keys),
             range.map(r -> new LookupSpec.Range(r.column, r.bands)),
             List.copyOf(bring.keySet()),
             defaults,
@@ -183,24 +180,6 @@ final class LookupReader {
     Optional<String> from = nodes.text(keys.get("from"), "from").map(PlanNode.Text::text);
     Optional<String> to = nodes.text(keys.get("to"), "to").map(PlanNode.Text::text);
     return from.flatMap(f -> to.map(t -> new Ranges(column.orElseThrow(), f, t, bands)));
-  }
-
-  private Set<Ignored> ignoring(Map<String, PlanNode> keys) {
-    Set<Ignored> ignoring = EnumSet.noneOf(Ignored.class);
-    if (keys.containsKey("ignoring")) {
-      for (PlanNode.Text text : nodes.texts(keys.get("ignoring"), "ignoring")) {
-        Ignored.of(text.text())
-            .ifPresentOrElse(
-                ignoring::add,
-                () ->
-                    nodes.problem(
-                        text,
-                        "ignoring: should be of "
-                            + String.join(", ", Ignored.allWords())
-                            + Nearest.hint(text.text(), Ignored.allWords())));
-      }
-    }
-    return ignoring;
   }
 
   private Optional<LookupSpec.Policy> policy(PlanNode node, String key) {

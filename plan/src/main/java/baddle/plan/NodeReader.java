@@ -1,11 +1,14 @@
 package baddle.plan;
 
 import baddle.core.finding.Nearest;
+import baddle.core.lookup.Ignored;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 
 /** Takes nodes apart and gathers what is wrong with them. */
@@ -129,6 +132,24 @@ final class NodeReader {
       T standard) {
     PlanNode node = keys.get(key);
     return node == null ? standard : choice(node, key, values, words).orElse(standard);
+  }
+
+  /** What doesn't matter when keys are compared. */
+  Set<Ignored> ignoring(Map<String, PlanNode> keys) {
+    Set<Ignored> ignoring = EnumSet.noneOf(Ignored.class);
+    PlanNode node = keys.get("ignoring");
+    for (PlanNode.Text text : node == null ? List.<PlanNode.Text>of() : texts(node, "ignoring")) {
+      Ignored.of(text.text())
+          .ifPresentOrElse(
+              ignoring::add,
+              () ->
+                  problem(
+                      text,
+                      "ignoring: should be of "
+                          + String.join(", ", Ignored.allWords())
+                          + Nearest.hint(text.text(), Ignored.allWords())));
+    }
+    return ignoring;
   }
 
   /** {@code true} or {@code false}. */

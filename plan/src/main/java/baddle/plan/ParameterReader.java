@@ -51,7 +51,7 @@ final class ParameterReader {
   private static final String SECTION = "parameters";
 
   /** The sections that only say what is shown. */
-  private static final Set<String> SHOWING = Set.of("summaries", "reports");
+  private static final Set<String> SHOWING = Set.of("summaries", "reports", "fills");
 
   /** Keys whose values are expressions wherever they stand. */
   private static final Set<String> EXPRESSIONS =

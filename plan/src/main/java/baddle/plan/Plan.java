@@ -15,6 +15,7 @@ import java.util.Map;
  * @param datasets by name, in the plan's order; at least one
  * @param feeds by name, in the plan's order
  * @param lookups by name, in the plan's order
+ * @param fills figures that are put into workbooks which somebody keeps, in the plan's order
  * @param checks what is made of certain findings
  * @param summaries by name, in the plan's order
  * @param reports the files that are written each time
@@ -32,6 +33,7 @@ public record Plan(
     Map<String, LookupPlan> lookups,
     Map<String, SummaryPlan> summaries,
     List<ReportPlan> reports,
+    List<FillPlan> fills,
     List<CheckRule> checks,
     Restatement restatement,
     String store,
@@ -48,6 +50,7 @@ public record Plan(
         lookups,
         summaries,
         reports,
+        fills,
         checks,
         restatement,
         store,
@@ -63,5 +66,6 @@ public record Plan(
     checks = List.copyOf(checks);
     summaries = Collections.unmodifiableMap(new LinkedHashMap<>(summaries));
     reports = List.copyOf(reports);
+    fills = List.copyOf(fills);
   }
 }

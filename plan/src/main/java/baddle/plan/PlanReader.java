@@ -37,6 +37,7 @@ public final class PlanReader {
           "lookups",
           "summaries",
           "reports",
+          "fills",
           "checks",
           "closing",
           "style");
@@ -163,6 +164,9 @@ public final class PlanReader {
     List<ReportPlan> reports = new ArrayList<>();
     ReportReader reportReader = new ReportReader(nodes, datasets, summaries);
     forEach(keys, "reports", (name, node) -> reportReader.read(name, node).ifPresent(reports::add));
+    List<FillPlan> fills = new ArrayList<>();
+    FillReader fillReader = new FillReader(nodes, datasets, periods, calendar);
+    forEach(keys, "fills", (name, node) -> fillReader.read(name, node).ifPresent(fills::add));
     return new Plan(
         calendar,
         periods,
@@ -171,6 +175,7 @@ public final class PlanReader {
         lookups,
         summaries,
         reports,
+        fills,
         checks,
         restatement(keys),
         store(keys),

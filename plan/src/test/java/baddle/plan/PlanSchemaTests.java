@@ -61,6 +61,7 @@ class PlanSchemaTests {
     return List.of(
         Arguments.of("feeds/additionalProperties/properties", FeedReader.KEYS),
         Arguments.of("lookups/additionalProperties/properties", LookupReader.KEYS),
+        Arguments.of("fills/additionalProperties/properties", FillReader.KEYS),
         Arguments.of("parameters/additionalProperties/properties", ParameterReader.KEYS),
         Arguments.of(summaries, SummaryReader.KEYS),
         Arguments.of(summaries + "/totals/properties", SummaryReader.TOTALS),

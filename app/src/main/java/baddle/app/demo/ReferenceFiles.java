@@ -1,5 +1,6 @@
 package baddle.app.demo;
 
+import baddle.core.grid.CellRange;
 import baddle.formats.xlsx.CellStyle;
 import baddle.formats.xlsx.XlsxWriter;
 import java.io.ByteArrayOutputStream;
@@ -34,11 +35,15 @@ final class ReferenceFiles {
   private static final List<String> MONTHS =
       List.of("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec");
 
+  private static final List<String> ANNUAL =
+      List.of("Alder Mill", "BRACKENFORD", "Copse End", "Dunmere", "Eldergate", "Garth Lane");
+
   private ReferenceFiles() {}
 
   /** Adds every file under its path. */
   static void add(Map<String, byte[]> files) throws IOException {
     files.put("reference/ranges.xlsx", ranges());
+    files.put("reference/annual.xlsx", annual());
     files.put("reference/sites.csv", sites());
     files.put("reference/prices.csv", prices());
     files.put("reference/customers.csv", customers());
@@ -66,6 +71,48 @@ final class ReferenceFiles {
         }
         row++;
       }
+    }
+    return bytes.toByteArray();
+  }
+
+  /**
+   * The annual workbook with the sheet that each month begins as: it has a site that is closed, and
+   * not yet the one that came last.
+   */
+  private static byte[] annual() throws IOException {
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    CellStyle bold = CellStyle.PLAIN.withBold();
+    CellStyle whole = CellStyle.PLAIN.withPattern("#,##0");
+    CellStyle money = CellStyle.PLAIN.withPattern("#,##0.00");
+    List<CellStyle> styles = List.of(whole, whole, money, money);
+    try (XlsxWriter writer = new XlsxWriter(bytes, "Notes")) {
+      writer.text(0, 0, "Annual site returns", bold);
+      writer.text(2, 0, "Each month has a sheet of its own, begun from Template.", CellStyle.PLAIN);
+      writer.nextSheet("Template");
+      writer.line(0, 0, "Site returns", bold);
+      writer.text(1, 0, "Until", CellStyle.PLAIN);
+      writer.blank(1, 1, CellStyle.PLAIN.withPattern("yyyy-mm-dd"));
+      List<String> headings = List.of("Site", "People", "Visitors", "Wages", "Wages per visitor");
+      for (int i = 0; i < headings.size(); i++) {
+        writer.text(3, i, headings.get(i), bold.withLineBelow());
+      }
+      for (int i = 0; i < ANNUAL.size(); i++) {
+        int row = 4 + i;
+        writer.text(row, 0, ANNUAL.get(i), CellStyle.PLAIN);
+        for (int column = 1; column < styles.size(); column++) {
+          writer.blank(row, column, styles.get(column - 1));
+        }
+        writer.formula(row, 4, "IF(C%1$d=0,\"\",D%1$d/C%1$d)".formatted(row + 1), money);
+      }
+      int last = 4 + ANNUAL.size();
+      writer.text(last, 0, "Total", bold.withLineAbove());
+      for (int column = 1; column < styles.size(); column++) {
+        String letter = CellRange.letters(column);
+        CellStyle style = styles.get(column - 1).withBold().withLineAbove();
+        writer.formula(last, column, "SUM(%1$s5:%1$s%2$d)".formatted(letter, last), style);
+      }
+      writer.formula(last, 4, "D%1$d/C%1$d".formatted(last + 1), money.withBold().withLineAbove());
+      writer.freeze(4, 1);
     }
     return bytes.toByteArray();
   }

@@ -13,7 +13,7 @@ import java.util.BitSet;
 import java.util.List;
 
 /** Chooses the rows that meet a condition. */
-final class Condition implements DatasetReader.RowChoice {
+public final class Condition implements DatasetReader.RowChoice {
 
   private final String text;
   private final List<String> columns;
@@ -26,7 +26,7 @@ final class Condition implements DatasetReader.RowChoice {
    * @throws baddle.core.expression.ExpressionException if it can't be read, or names a column that
    *     isn't there
    */
-  Condition(String text, Schema schema, Calendar calendar) throws ExportException {
+  public Condition(String text, Schema schema, Calendar calendar) throws ExportException {
     this.text = text;
     Expression parsed = Expression.parse(text);
     List<String> names = parsed.names().stream().distinct().toList();

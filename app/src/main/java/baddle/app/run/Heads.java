@@ -1,27 +1,24 @@
 package baddle.app.run;
 
+import baddle.app.LastPeriod;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
 import baddle.core.intake.RowCounts;
 import baddle.core.value.Period;
-import baddle.plan.Plan;
 import baddle.plan.ReportPlan;
 import baddle.plan.StylePlan;
 import baddle.reports.ReportHead;
 import baddle.reports.ReportStyle;
 import baddle.store.Store;
-import baddle.store.StoredSource;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Base64;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 
 /** What the reports of a run say besides their figures. */
 final class Heads {
@@ -35,20 +32,11 @@ final class Heads {
 
   /** Of a batch that has been checked. */
   Heads(Project project, Store store, CheckResult checked) throws IOException {
-    Plan plan = project.plan();
     this.style = style(project);
     this.standing = standing(checked);
     this.batch = String.valueOf(checked.batch().number());
     this.period =
-        store.catalogue().sources(checked.batch().number()).stream()
-            .map(StoredSource::period)
-            .map(plan.periods()::parse)
-            .flatMap(Optional::stream)
-            .max(
-                Comparator.comparing(Period::start)
-                    .thenComparing(Comparator.comparing(Period::end).reversed()))
-            .map(Period::toString)
-            .orElse("");
+        LastPeriod.of(project, store, checked.batch().number()).map(Period::toString).orElse("");
   }
 
   ReportHead of(ReportPlan report) {

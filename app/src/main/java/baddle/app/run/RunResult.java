@@ -4,6 +4,7 @@ import baddle.app.BatchStamp;
 import baddle.app.check.CheckResult;
 import baddle.app.compare.Comparison;
 import baddle.app.consolidate.ConsolidateResult;
+import baddle.app.fill.FillResult;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
 import java.nio.file.Path;
@@ -22,6 +23,7 @@ import java.util.Optional;
  * @param moved what moved since the batch before; empty where there is none
  * @param written the reports whose content is another one now
  * @param unchanged the reports that are as they were
+ * @param filled what was put into workbooks
  */
 public record RunResult(
     ConsolidateResult consolidated,
@@ -32,7 +34,8 @@ public record RunResult(
     List<Finding> mended,
     Optional<Comparison> moved,
     List<Path> written,
-    List<Path> unchanged) {
+    List<Path> unchanged,
+    List<FillResult> filled) {
 
   /** How many open findings have a severity. */
   public long count(Severity severity) {
@@ -46,5 +49,6 @@ public record RunResult(
     mended = List.copyOf(mended);
     written = List.copyOf(written);
     unchanged = List.copyOf(unchanged);
+    filled = List.copyOf(filled);
   }
 }

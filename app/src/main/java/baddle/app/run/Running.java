@@ -15,6 +15,9 @@ import baddle.app.export.Corrections;
 import baddle.app.export.ExportException;
 import baddle.app.export.Exporting;
 import baddle.app.export.RowsFile;
+import baddle.app.fill.FillException;
+import baddle.app.fill.FillResult;
+import baddle.app.fill.Filling;
 import baddle.app.summarize.ReportFile;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
@@ -84,7 +87,7 @@ public final class Running {
         return problem;
       }
     }
-    return Optional.empty();
+    return Filling.problem(project);
   }
 
   /**
@@ -160,7 +163,7 @@ public final class Running {
     }
     List<Path> written = new ArrayList<>();
     List<Path> unchanged = new ArrayList<>();
-    writeReports(checked, written, unchanged);
+    List<FillResult> filled = writeReports(checked, written, unchanged);
     List<Finding> now = new ArrayList<>(checked.findings());
     now.addAll(without(consolidated.findings(), checked.findings(), Running::place));
     return new RunResult(
@@ -172,7 +175,8 @@ public final class Running {
         moved ? mended(old, now) : List.of(),
         comparison,
         written,
-        unchanged);
+        unchanged,
+        filled);
   }
 
   private Optional<BatchStamp> lastBatch() throws IOException {
@@ -268,8 +272,8 @@ public final class Running {
     }
   }
 
-  private void writeReports(CheckResult checked, List<Path> written, List<Path> unchanged)
-      throws IOException {
+  private List<FillResult> writeReports(
+      CheckResult checked, List<Path> written, List<Path> unchanged) throws IOException {
     int batch = checked.batch().number();
     List<OutputFile.Beside> ready = new ArrayList<>();
     try (Store store = Store.openToRead(project.storeFolder())) {
@@ -283,10 +287,27 @@ public final class Running {
         }
         refuseTwice(ready);
       }
+      Filling.Ready filled =
+          new Filling(project).beside(project.plan().fills(), store, batch, Optional.empty());
+      Set<Path> lists = new HashSet<>();
+      filled.files().stream().map(OutputFile.Beside::file).forEach(lists::add);
+      filled.results().forEach(result -> lists.remove(result.file()));
+      ready.addAll(filled.files());
+      refuseTwice(ready);
       for (OutputFile.Beside file : ready) {
-        (file.place() ? written : unchanged).add(file.file());
+        boolean placed = file.place();
+        if (!lists.contains(file.file())) {
+          (placed ? written : unchanged).add(file.file());
+        }
       }
+      filled.results().stream()
+          .map(FillResult::file)
+          .filter(file -> !written.contains(file) && !unchanged.contains(file))
+          .forEach(unchanged::add);
       remember(batch);
+      return filled.results();
+    } catch (FillException e) {
+      throw new IOException(e.getMessage(), e);
     } finally {
       for (OutputFile.Beside file : ready) {
         file.close();

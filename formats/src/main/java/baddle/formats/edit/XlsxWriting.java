@@ -9,6 +9,7 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
+import java.time.DateTimeException;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -252,7 +253,7 @@ final class XlsxWriting {
         continue;
       }
       ZipEntry copy = new ZipEntry(name);
-      copy.setTimeLocal(entry.getTimeLocal());
+      copy.setTimeLocal(time(entry));
       to.putNextEntry(copy);
       byte[] otherRelations = ofRelations.remove(name);
       try (InputStream in = zip.getInputStream(entry)) {
@@ -278,6 +279,15 @@ final class XlsxWriting {
       to.closeEntry();
     }
     to.finish();
+  }
+
+  /** When a part was written; some writers note days that never were. */
+  private static LocalDateTime time(ZipEntry entry) {
+    try {
+      return entry.getTime() < 0 ? NO_TIME : entry.getTimeLocal();
+    } catch (DateTimeException e) {
+      return NO_TIME;
+    }
   }
 
   private void types(PartCopy part) throws XMLStreamException, IOException {

@@ -41,6 +41,13 @@ final class Markup {
     return this;
   }
 
+  /** A text as it stands in XML. */
+  static String escaped(String text) {
+    Markup markup = new Markup();
+    markup.escape(text);
+    return markup.toString();
+  }
+
   Markup close() {
     out.append("</").append(open.pop()).append('>');
     return this;

@@ -147,8 +147,13 @@ public final class XlsxWriter implements Closeable {
 
   /** Writes a formula that nothing has computed yet. */
   public void formula(int row, int column, String formula) {
-    sheet.formula(row, column, formula);
-    finish(row, column, 0, CellStyle.PLAIN);
+    formula(row, column, formula, CellStyle.PLAIN);
+  }
+
+  /** The same with a style. */
+  public void formula(int row, int column, String formula, CellStyle style) {
+    sheet.formula(row, column, Markup.escaped(formula));
+    finish(row, column, 0, style);
   }
 
   /** Writes a date, shown as ISO 8601 does unless the style has a pattern. */

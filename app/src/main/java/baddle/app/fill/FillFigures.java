@@ -1,0 +1,156 @@
+package baddle.app.fill;
+
+import baddle.app.Project;
+import baddle.app.export.Condition;
+import baddle.app.export.ExportException;
+import baddle.app.review.PeriodRows;
+import baddle.app.summarize.Summarizing;
+import baddle.core.crosstab.Crosstab;
+import baddle.core.expression.BoundExpression;
+import baddle.core.expression.Expression;
+import baddle.core.table.Block;
+import baddle.core.table.BlockBuilder;
+import baddle.core.table.BlockSink;
+import baddle.core.table.LongBuilder;
+import baddle.core.table.LongVector;
+import baddle.core.table.Schema;
+import baddle.core.table.TextBuilder;
+import baddle.core.table.Vector;
+import baddle.core.value.ColumnType;
+import baddle.core.value.Period;
+import baddle.formats.edit.CellContent;
+import baddle.plan.DatasetPlan;
+import baddle.plan.FillPlan;
+import baddle.plan.SummaryPlan;
+import baddle.store.DatasetReader;
+import baddle.store.Store;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+
+/** The figures, texts and rows of a batch that are put into cells. */
+final class FillFigures {
+
+  private final Project project;
+  private final Store store;
+  private final int batch;
+  private final Period period;
+  private final Summarizing summarizing;
+
+  FillFigures(Project project, Store store, int batch, Period period) {
+    this.project = project;
+    this.store = store;
+    this.batch = batch;
+    this.period = period;
+    this.summarizing = new Summarizing(project);
+  }
+
+  Period period() {
+    return period;
+  }
+
+  Project project() {
+    return project;
+  }
+
+  private String condition(String dataset) throws IOException {
+    DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
+    return PeriodRows.condition(project.plan(), plan, period, store.catalogue().sources(batch));
+  }
+
+  /** A figure of the rows it is of. */
+  Crosstab crosstab(FillPlan.Figure figure) throws IOException {
+    return summarizing.crosstab(
+        new SummaryPlan(
+            "",
+            figure.dataset(),
+            figure.allPeriods()
+                ? figure.spec()
+                : figure.spec().whereAlso(condition(figure.dataset()))),
+        store,
+        batch);
+  }
+
+  /** A value of a measure as it is put into a cell. */
+  static CellContent content(Crosstab crosstab, int measure, BigDecimal value) {
+    return content(crosstab.type(measure), value);
+  }
+
+  private static CellContent content(ColumnType type, BigDecimal value) {
+    return type.kind() == ColumnType.Kind.DATE
+        ? new CellContent.Day(LocalDate.ofEpochDay(value.longValueExact()))
+        : new CellContent.Amount(value);
+  }
+
+  /** The value of an expression over what a fill is of. */
+  CellContent value(Expression expression) throws IOException, FillException {
+    List<Block> blocks = new ArrayList<>();
+    BlockBuilder builder =
+        new BlockBuilder(FillPlan.VALUES, 1, (block, from, to) -> blocks.add(block));
+    String name = period.toString();
+    ((TextBuilder) builder.column(0)).set(0, name.toCharArray(), 0, name.length());
+    ((LongBuilder) builder.column(1)).set(0, period.start().toEpochDay());
+    ((LongBuilder) builder.column(2)).set(0, period.end().toEpochDay() - 1);
+    ((LongBuilder) builder.column(3)).set(0, batch);
+    builder.endRow(1);
+    builder.flush();
+    BoundExpression bound = expression.bind(FillPlan.VALUES, project.plan().calendar());
+    Vector vector = bound.vector(blocks.get(0));
+    if (bound.anyFailure()) {
+      throw new FillException(expression + " can't be computed");
+    }
+    return content(vector, 0, bound.type());
+  }
+
+  private static CellContent content(Vector vector, int row, ColumnType type) {
+    if (vector.isBlank(row)) {
+      return new CellContent.Blank();
+    }
+    return switch (type.kind()) {
+      case TEXT -> new CellContent.Text(vector.shown(row, type));
+      case BOOLEAN -> new CellContent.Truth(((LongVector) vector).values()[row] != 0);
+      case DATE -> new CellContent.Day(LocalDate.ofEpochDay(((LongVector) vector).values()[row]));
+      case TIMESTAMP -> new CellContent.Text(vector.shown(row, type));
+      default ->
+          new CellContent.Amount(
+              BigDecimal.valueOf(((LongVector) vector).values()[row], type.places()));
+    };
+  }
+
+  /** The rows of a table, row by row. */
+  List<List<CellContent>> rows(FillPlan.Table table) throws IOException, FillException {
+    DatasetReader reader = summarizing.reader(store, table.dataset(), batch);
+    List<String> columns = List.copyOf(table.columns().values());
+    List<String> conditions = new ArrayList<>();
+    table.where().ifPresent(conditions::add);
+    if (!table.allPeriods()) {
+      conditions.add(condition(table.dataset()));
+    }
+    Schema schema = reader.schema().only(columns);
+    List<List<CellContent>> rows = new ArrayList<>();
+    BlockSink sink =
+        (block, from, to) -> {
+          for (int row = from; row < to; row++) {
+            List<CellContent> cells = new ArrayList<>();
+            for (int column = 0; column < columns.size(); column++) {
+              cells.add(content(block.vector(column), row, schema.column(column).type()));
+            }
+            rows.add(cells);
+          }
+        };
+    if (conditions.isEmpty()) {
+      reader.scan(columns, sink);
+      return rows;
+    }
+    String all = "(" + String.join(") and (", conditions) + ")";
+    try {
+      reader.scan(columns, new Condition(all, reader.schema(), project.plan().calendar()), sink);
+    } catch (ExportException e) {
+      throw new FillException("table " + table.name() + ": " + e.getMessage());
+    }
+    return rows;
+  }
+}

@@ -1,0 +1,340 @@
+package baddle.app.fill;
+
+import baddle.core.crosstab.Crosstab;
+import baddle.core.finding.Nearest;
+import baddle.core.grid.CellRange;
+import baddle.core.grid.NamedRange;
+import baddle.formats.edit.CellAt;
+import baddle.formats.edit.CellContent;
+import baddle.formats.edit.OwnWorkbook;
+import baddle.formats.edit.SeenSheet;
+import baddle.formats.edit.WorkbookEdit;
+import baddle.plan.FillPlan;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Predicate;
+
+/** Fills one workbook: finds out what is to be changed in it. */
+final class SheetFilling {
+
+  private static final int MOST_NAME = 31;
+
+  private final FillPlan fill;
+  private final OwnWorkbook workbook;
+  private final FillFigures figures;
+  private final WrittenCells written;
+  private final String file;
+  private final WorkbookEdit edit = new WorkbookEdit();
+
+  /**
+   * Of a workbook.
+   *
+   * @param file what it is called in the list of what was written
+   */
+  SheetFilling(
+      FillPlan fill, OwnWorkbook workbook, FillFigures figures, WrittenCells written, String file) {
+    this.fill = fill;
+    this.workbook = workbook;
+    this.figures = figures;
+    this.written = written;
+    this.file = file;
+  }
+
+  /** What is to be changed. */
+  WorkbookEdit edit() {
+    return edit;
+  }
+
+  /** Finds it out, and says what was done. */
+  FillResult fill(Path into) throws IOException, FillException {
+    String name = FillNames.of(fill.sheet().name(), figures.period());
+    Optional<String> template =
+        fill.sheet().template().map(one -> FillNames.of(one, figures.period()));
+    boolean there = isThere(name);
+    boolean fresh = template.isPresent() && !there;
+    if (template.isPresent()) {
+      refuseAbsent(template.get());
+      if (there && fill.rules().filled() == FillPlan.Filled.STOP) {
+        throw problem("sheet " + name + " is there already (filled: stop)");
+      }
+      if (fresh) {
+        copy(name, template.get());
+      }
+    } else {
+      refuseAbsent(name);
+    }
+    Predicate<CellAt> wanted = wanted(fresh ? template.orElse(name) : name);
+    SeenSheet seen = workbook.see(fresh ? template.orElseThrow() : name, wanted);
+    Optional<SeenSheet> before =
+        template.isPresent() && there
+            ? Optional.of(workbook.see(template.get(), wanted))
+            : Optional.empty();
+    CellPlacing placing =
+        new CellPlacing(edit, fill.rules(), written, file, name, seen, before, fresh);
+    List<FillResult.Total> totals = new ArrayList<>();
+    List<FillResult.Unplaced> unplaced = new ArrayList<>();
+    List<String> withoutData = new ArrayList<>();
+    cells(placing, fresh ? template.orElseThrow() : name);
+    for (FillPlan.Rows rows : fill.rows()) {
+      new RowsFilling(fill, rows, figures, seen).fill(placing, totals, unplaced, withoutData);
+    }
+    int tableCells = 0;
+    int tableSame = 0;
+    List<FillResult.Kept> kept = new ArrayList<>(placing.kept());
+    for (FillPlan.Table table : fill.tables()) {
+      String sheet = table.sheet().isEmpty() ? name : table.sheet();
+      refuseAbsent(sheet);
+      CellPlacing own =
+          new CellPlacing(
+              edit,
+              fill.rules(),
+              written,
+              file,
+              sheet,
+              workbook.see(sheet, at -> true),
+              Optional.empty(),
+              false);
+      table(table, sheet, workbook.see(sheet, at -> true), own);
+      tableCells += own.changed();
+      tableSame += own.asTheyWere();
+      kept.addAll(own.kept());
+    }
+    if (fill.rules().filled() == FillPlan.Filled.STOP && !fresh && placing.changed() > 0) {
+      refuseFilled(name, seen);
+    }
+    return new FillResult(
+        fill.name(),
+        into,
+        name,
+        fresh,
+        figures.period().toString(),
+        placing.changed() + tableCells,
+        placing.asTheyWere() + tableSame,
+        totals,
+        unplaced,
+        withoutData,
+        kept,
+        edit.isEmpty() ? List.of() : workbook.warnings());
+  }
+
+  private void refuseFilled(String name, SeenSheet seen) throws FillException {
+    for (CellAt at : edit.cells(name).keySet()) {
+      if (!seen.cell(at).isBlank()) {
+        throw problem("sheet " + name + ", " + at + " is filled already (filled: stop)");
+      }
+    }
+  }
+
+  private FillException problem(String message) {
+    return new FillException("fill " + fill.name() + ": " + message);
+  }
+
+  private boolean isThere(String sheet) {
+    return workbook.sheets().stream().anyMatch(sheet::equalsIgnoreCase);
+  }
+
+  private void refuseAbsent(String sheet) throws FillException {
+    if (!isThere(sheet)) {
+      throw problem(
+          "no sheet "
+              + sheet
+              + Nearest.hint(sheet, workbook.sheets())
+              + "; there are "
+              + String.join(", ", workbook.sheets()));
+    }
+  }
+
+  private void copy(String name, String template) throws FillException {
+    if (name.isBlank()
+        || name.length() > MOST_NAME
+        || name.matches(".*[\\[\\]:*?/\\\\].*")
+        || name.startsWith("'")
+        || name.endsWith("'")) {
+      throw problem("no sheet can be called " + name + ": 31 characters at most, none of []:*?/\\");
+    }
+    Optional<String> beside = fill.sheet().beside().map(one -> FillNames.of(one, figures.period()));
+    if (beside.isPresent()) {
+      refuseAbsent(beside.get());
+    }
+    edit.copy(
+        new WorkbookEdit.Copy(
+            template, name, new WorkbookEdit.Place(beside, fill.sheet().after())));
+  }
+
+  /** The cells that are looked at: those of keys, of headings, and those that are filled. */
+  private Predicate<CellAt> wanted(String sheet) throws IOException, FillException {
+    List<CellAt> single = new ArrayList<>();
+    for (FillPlan.Cell cell : fill.cells()) {
+      single.add(place(cell.place(), sheet));
+    }
+    List<Integer> columns = new ArrayList<>();
+    List<CellRange> ranges = new ArrayList<>();
+    for (FillPlan.Rows rows : fill.rows()) {
+      columns.addAll(rows.key().columns());
+      columns.addAll(rows.columns());
+      rows.headings()
+          .ifPresent(
+              of ->
+                  ranges.add(
+                      new CellRange(
+                          Math.min(of.row(), rows.key().from()),
+                          CellRange.OPEN,
+                          of.from(),
+                          of.to().isPresent() ? of.to().getAsInt() + 1 : CellRange.OPEN)));
+    }
+    return at ->
+        single.contains(at) || columns.contains(at.column()) || ranges.stream().anyMatch(at::isIn);
+  }
+
+  /** A cell by its address or its name. */
+  private CellAt place(String place, String sheet) throws IOException, FillException {
+    Optional<CellAt> address = CellAt.parse(place);
+    if (address.isPresent()) {
+      return address.get();
+    }
+    List<String> sheets = new ArrayList<>(List.of(sheet));
+    fill.sheet().template().map(one -> FillNames.of(one, figures.period())).ifPresent(sheets::add);
+    for (String of : sheets) {
+      for (NamedRange named : workbook.names()) {
+        if (named.name().equalsIgnoreCase(place) && named.sheet().equalsIgnoreCase(of)) {
+          return new CellAt(named.range().firstRow(), named.range().firstColumn());
+        }
+      }
+    }
+    throw problem(
+        "cells: "
+            + place
+            + " is neither a cell such as B4 nor a name of sheet "
+            + sheet
+            + Nearest.hint(
+                place,
+                workbook.names().stream()
+                    .filter(one -> one.sheet().equalsIgnoreCase(sheet))
+                    .map(NamedRange::name)
+                    .toList()));
+  }
+
+  private void cells(CellPlacing placing, String sheet) throws IOException, FillException {
+    for (FillPlan.Cell cell : fill.cells()) {
+      CellAt at = place(cell.place(), sheet);
+      if (cell.text().isPresent()) {
+        placing.put(at, figures.value(cell.text().get()));
+      } else {
+        Crosstab crosstab = figures.crosstab(cell.figure().orElseThrow());
+        Optional<BigDecimal> value = crosstab.value(crosstab.down(), crosstab.across(), 0);
+        if (value.isPresent()) {
+          placing.put(at, FillFigures.content(crosstab, 0, value.get()));
+        } else {
+          placing.clear(at);
+        }
+      }
+    }
+  }
+
+  /** Writes rows into a table, which ends with the last of them. */
+  private void table(FillPlan.Table table, String sheet, SeenSheet seen, CellPlacing placing)
+      throws IOException, FillException {
+    Optional<CellRange> there =
+        workbook.names().stream()
+            .filter(one -> one.table() && one.name().equalsIgnoreCase(table.name()))
+            .filter(one -> one.sheet().equalsIgnoreCase(sheet))
+            .map(NamedRange::range)
+            .findFirst();
+    if (there.isEmpty() && table.place().isEmpty()) {
+      throw problem(
+          "table " + table.name() + " isn't on sheet " + sheet + "; at: A5 says where to make it");
+    }
+    List<String> headings = new ArrayList<>();
+    CellAt begin;
+    if (there.isPresent()) {
+      begin = new CellAt(there.get().firstRow(), there.get().firstColumn());
+      for (int i = there.get().firstColumn(); i < there.get().endColumn(); i++) {
+        headings.add(seen.cell(new CellAt(begin.row(), i)).text());
+      }
+    } else {
+      begin = CellAt.parse(table.place().orElseThrow()).orElseThrow();
+      headings.addAll(table.columns().keySet());
+      for (int i = 0; i < headings.size(); i++) {
+        placing.putInTable(
+            new CellAt(begin.row(), begin.column() + i), new CellContent.Text(headings.get(i)));
+      }
+    }
+    Map<String, Integer> columns = new HashMap<>();
+    for (String heading : table.columns().keySet()) {
+      int at = headings.indexOf(heading);
+      if (at < 0) {
+        throw problem(
+            "table "
+                + table.name()
+                + " has no column "
+                + heading
+                + Nearest.hint(heading, headings));
+      }
+      columns.put(heading, begin.column() + at);
+    }
+    List<List<CellContent>> rows = figures.rows(table);
+    int oldLast = there.map(CellRange::lastRow).orElse(begin.row());
+    int last = begin.row() + Math.max(1, rows.size());
+    for (int row = oldLast + 1; row <= last; row++) {
+      for (int i = 0; i < headings.size(); i++) {
+        CellAt at = new CellAt(row, begin.column() + i);
+        if (!seen.cell(at).isBlank()) {
+          throw problem(
+              String.format(
+                  Locale.ROOT,
+                  "table %s would grow over %s on sheet %s, which is filled; leave room below it,"
+                      + " or put it on a sheet of its own",
+                  table.name(),
+                  at,
+                  sheet));
+        }
+      }
+    }
+    for (int i = 0; i < rows.size(); i++) {
+      int column = 0;
+      for (String heading : table.columns().keySet()) {
+        CellAt at = new CellAt(begin.row() + 1 + i, columns.getOrDefault(heading, 0));
+        placing.putInTable(at, rows.get(i).get(column++));
+      }
+    }
+    others(headings, columns, begin, oldLast, rows.size(), seen, placing);
+    written.put(file, sheet, "table " + table.name(), String.valueOf(rows.size()));
+    CellRange range =
+        new CellRange(begin.row(), last, begin.column(), begin.column() + headings.size());
+    if (!there.equals(Optional.of(range))) {
+      edit.table(new WorkbookEdit.Table(sheet, table.name(), range, headings));
+    }
+  }
+
+  /** Formulas of other columns go on to the last row; what is below it goes. */
+  private void others(
+      List<String> headings,
+      Map<String, Integer> columns,
+      CellAt begin,
+      int oldLast,
+      int rows,
+      SeenSheet seen,
+      CellPlacing placing) {
+    for (int i = 0; i < headings.size(); i++) {
+      int column = begin.column() + i;
+      boolean ours = columns.containsValue(column);
+      String formula = seen.cell(new CellAt(begin.row() + 1, column)).formula();
+      for (int row = 1; row < rows && !ours && !formula.isEmpty(); row++) {
+        CellAt at = new CellAt(begin.row() + 1 + row, column);
+        if (!seen.cell(at).isComputed()) {
+          placing.putInTable(at, new CellContent.Formula(workbook.movedDown(formula, row)));
+        }
+      }
+      for (int row = begin.row() + 1 + Math.max(rows, ours ? 0 : 1); row <= oldLast; row++) {
+        placing.putInTable(new CellAt(row, column), new CellContent.Blank());
+      }
+    }
+  }
+}
