@@ -62,7 +62,18 @@ final class CommandOptions {
   private static final Option HELP =
       Option.builder("h").longOpt("help").desc("print this help").get();
   private static final Set<String> REPEATABLE =
-      Set.of("with", "out", "down", "across", "measure", "order", "keep", "show-empty", "total");
+      Set.of(
+          "with",
+          "set",
+          "find",
+          "out",
+          "down",
+          "across",
+          "measure",
+          "order",
+          "keep",
+          "show-empty",
+          "total");
   private static final List<String> COLORS = List.of("auto", "always", "never");
 
   private final CommandLine line;

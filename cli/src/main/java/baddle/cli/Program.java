@@ -34,6 +34,7 @@ final class Program {
           new ColumnsCommand(),
           new ExportCommand(),
           new FillCommand(),
+          new AmendCommand(),
           new RunCommand(),
           new HistoryCommand(),
           new TidyCommand(),

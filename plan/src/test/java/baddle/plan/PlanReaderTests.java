@@ -176,7 +176,7 @@ class PlanReaderTests {
       delimiter = '|',
       value = {
         "feds: {} | 8:1: no key feds in the plan; did you mean feeds? (known: baddle, parameters, store, calendar,"
-            + " languages, datasets, feeds, lookups, summaries, reports, checks, closing, style)",
+            + " languages, datasets, feeds, lookups, summaries, reports, fills, checks, closing, style)",
         "feeds: {tills: {file: x.csv}} | 8:17: no key file in feed tills; did you mean files?"
             + " (known: into, files, except, sheets, except_sheets, table, period, text, cells, when_gone,"
             + " expect, control_list, decimal, dates, two_digit_years, lone_dash, unreadable, day_numbers, day_numbers_from,"

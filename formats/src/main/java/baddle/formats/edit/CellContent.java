@@ -2,6 +2,7 @@ package baddle.formats.edit;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 
 /** What is put into a cell. */
 public sealed interface CellContent {
@@ -14,6 +15,12 @@ public sealed interface CellContent {
 
   /** A day, written as the workbook counts days. */
   record Day(LocalDate value) implements CellContent {}
+
+  /** A day with a time, to the millisecond. */
+  record Moment(LocalDateTime value) implements CellContent {}
+
+  /** An error value such as {@code #N/A}. */
+  record Fault(String value) implements CellContent {}
 
   /** A truth. */
   record Truth(boolean value) implements CellContent {}

@@ -22,7 +22,7 @@ public record SeenSheet(
     List<CellRange> merged,
     int lastRow) {
 
-  private static final SeenCell NONE = new SeenCell(CellKind.BLANK, "", "", true);
+  private static final SeenCell NONE = new SeenCell(CellKind.BLANK, "", "", "", true);
 
   /** Copies the list. */
   public SeenSheet {

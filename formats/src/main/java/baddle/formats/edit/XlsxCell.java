@@ -4,10 +4,13 @@ import baddle.core.value.DateSystem;
 import baddle.formats.xlsx.CellText;
 import java.io.IOException;
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.time.LocalDate;
 
 /** A cell as a sheet's part writes it (ISO/IEC 29500-1, 18.3.1.4). */
 final class XlsxCell {
+
+  private static final long NANOS = 86_400_000_000_000L;
 
   private final String prefix;
   private final DateSystem days;
@@ -31,6 +34,16 @@ final class XlsxCell {
     }
     if (content instanceof CellContent.Day day) {
       return open(at, styles.forDay(style), "") + value(serial(day.value())) + close();
+    }
+    if (content instanceof CellContent.Moment moment) {
+      BigDecimal part =
+          BigDecimal.valueOf(moment.value().toLocalTime().toNanoOfDay())
+              .divide(BigDecimal.valueOf(NANOS), MathContext.DECIMAL64);
+      BigDecimal serial = serial(moment.value().toLocalDate()).add(part);
+      return open(at, styles.forDay(style), "") + value(serial) + close();
+    }
+    if (content instanceof CellContent.Fault fault) {
+      return open(at, style, "e") + tag("v", fault.value()) + close();
     }
     if (content instanceof CellContent.Truth truth) {
       return open(at, style, "b") + tag("v", truth.value() ? "1" : "0") + close();

@@ -140,10 +140,12 @@ public final class XlsxWorkbook implements OwnWorkbook {
                 new SeenCell(
                     CellKind.BLANK,
                     "",
+                    "",
                     survey.formulas.getOrDefault(at, ""),
                     styles.isLocked(style))));
     survey.formulas.forEach(
-        (at, formula) -> cells.putIfAbsent(at, new SeenCell(CellKind.BLANK, "", formula, true)));
+        (at, formula) ->
+            cells.putIfAbsent(at, new SeenCell(CellKind.BLANK, "", "", formula, true)));
     grid(sheet)
         .read(
             new Rows() {
@@ -159,6 +161,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
                         new SeenCell(
                             kind,
                             row.seen(column),
+                            kind == CellKind.TEXT ? whole(row, column) : row.seen(column),
                             seen == null ? "" : seen.formula(),
                             seen == null || seen.locked()));
                   }
@@ -167,6 +170,11 @@ public final class XlsxWorkbook implements OwnWorkbook {
             });
     return new SeenSheet(
         grid(sheet).name(), survey.isProtected, cells, survey.merged, survey.lastRow);
+  }
+
+  private static String whole(GridRow row, int column) {
+    int start = row.wholeStart(column);
+    return new String(row.buffer(column), start, row.wholeEnd(column) - start);
   }
 
   /** Takes rows one after the other. */

@@ -70,11 +70,22 @@ final class XlsxWriting {
     }
     XlsxSheetWriter.Changes changes =
         new XlsxSheetWriter.Changes(edit.cells(sheet), stale, Optional.empty(), tables);
-    changed.put(
-        part,
+    Change change =
         (in, out) ->
             PartCopy.copy(
-                in, part, out, new XlsxSheetWriter(changes, looks.days(), looks.styles())::write));
+                in, part, out, new XlsxSheetWriter(changes, looks.days(), looks.styles())::write);
+    if (edit.cells(sheet).values().stream().anyMatch(XlsxWriting::needsStyle)) {
+      ByteArrayOutputStream out = new ByteArrayOutputStream();
+      change.write(parts.open(part), out);
+      replace(part, out.toByteArray());
+    } else {
+      changed.put(part, change);
+    }
+  }
+
+  /** Whether a content can need a style that has to be known before the styles are written. */
+  private static boolean needsStyle(CellContent content) {
+    return content instanceof CellContent.Day || content instanceof CellContent.Moment;
   }
 
   /** Adds a sheet that is a copy of another. */

@@ -13,6 +13,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -25,6 +26,7 @@ import org.apache.poi.common.usermodel.HyperlinkType;
 import org.apache.poi.ss.usermodel.CellStyle;
 import org.apache.poi.ss.usermodel.ClientAnchor;
 import org.apache.poi.ss.usermodel.DataValidationHelper;
+import org.apache.poi.ss.usermodel.DateUtil;
 import org.apache.poi.ss.usermodel.Hyperlink;
 import org.apache.poi.ss.util.AreaReference;
 import org.apache.poi.ss.util.CellRangeAddress;
@@ -205,6 +207,8 @@ class XlsxWorkbookTests {
     edit.put("Nobody's", at("A1"), new CellContent.Text("=1+1\u0007 <&> _x0041_ ä"));
     edit.put("Nobody's", at("B3"), new CellContent.Truth(true));
     edit.put("Nobody's", at("AA900"), new CellContent.Day(LocalDate.of(2026, 2, 28)));
+    edit.put("Template", at("B4"), new CellContent.Moment(LocalDateTime.of(2026, 3, 1, 8, 30)));
+    edit.put("Template", at("A7"), new CellContent.Fault("#N/A"));
     edit.put("Template", at("D3"), new CellContent.Formula("B3&\"<\""));
     edit.put("Template", at("B5"), new CellContent.Blank());
     edit.put("Template", at("A6"), new CellContent.Day(LocalDate.of(1900, 1, 31)));
@@ -219,6 +223,9 @@ class XlsxWorkbookTests {
       assertThat(own.getRow(2).getCell(1).getBooleanCellValue()).isTrue();
       assertThat(own.getRow(899).getCell(26).getLocalDateTimeCellValue().toLocalDate())
           .isEqualTo(LocalDate.of(2026, 2, 28));
+      assertThat(DateUtil.isCellDateFormatted(own.getRow(899).getCell(26))).isTrue();
+      assertThat(workbook.getSheet("Template").getRow(3).getCell(1).getLocalDateTimeCellValue())
+          .isEqualTo(LocalDateTime.of(2026, 3, 1, 8, 30));
       XSSFSheet template = workbook.getSheet("Template");
       assertThat(template.getRow(2).getCell(3).getCellFormula()).isEqualTo("B3&\"<\"");
       assertThat(template.getRow(4).getCell(1).getRawValue()).isNull();

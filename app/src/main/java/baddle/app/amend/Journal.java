@@ -1,0 +1,179 @@
+package baddle.app.amend;
+
+import baddle.app.OutputFile;
+import baddle.app.fill.CellValue;
+import baddle.app.fill.FillException;
+import baddle.app.run.ParameterList;
+import baddle.core.grid.UnreadableFileException;
+import baddle.formats.csv.CsvRowWriter;
+import baddle.formats.edit.CellAt;
+import baddle.formats.edit.OwnWorkbook;
+import baddle.formats.edit.OwnWorkbooks;
+import baddle.formats.edit.SeenCell;
+import baddle.formats.edit.SeenSheet;
+import baddle.formats.edit.WorkbookEdit;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.Optional;
+
+/** The list of cells that were changed, by which they can be changed back. */
+public final class Journal {
+
+  private static final List<String> COLUMNS =
+      List.of(
+          "file",
+          "sheet",
+          "cell",
+          "kind_before",
+          "old",
+          "kind_after",
+          "new",
+          "because",
+          "original");
+
+  private Journal() {}
+
+  /** Writes a journal; copies are named as they lie from it. */
+  public static void write(Path journal, List<Amended> files) throws IOException {
+    Path folder = journal.toAbsolutePath().normalize().resolveSibling("");
+    new OutputFile(journal)
+        .write(
+            Optional.empty(),
+            out -> {
+              CsvRowWriter writer = new CsvRowWriter(out);
+              writer.row(COLUMNS);
+              for (Amended file : files) {
+                for (Amended.Cell cell : file.cells()) {
+                  writer.row(
+                      List.of(
+                          relative(folder, file.copy()),
+                          cell.sheet(),
+                          cell.cell(),
+                          cell.kindBefore(),
+                          quoted(cell.before()),
+                          cell.kindAfter(),
+                          quoted(cell.after()),
+                          cell.because(),
+                          relative(folder, file.file())));
+                }
+              }
+              writer.close();
+            });
+  }
+
+  private static String relative(Path folder, Path file) {
+    Path absolute = file.toAbsolutePath().normalize();
+    return absolute.getRoot() != null && absolute.getRoot().equals(folder.getRoot())
+        ? folder.relativize(absolute).toString().replace('\\', '/')
+        : absolute.toString();
+  }
+
+  /** Values stand in quotes, so that none of them is taken for a formula or loses a space. */
+  private static String quoted(String value) {
+    return value.isEmpty() ? "" : "'" + value + "'";
+  }
+
+  private static String unquoted(String value) {
+    return value.length() > 1 && value.startsWith("'") && value.endsWith("'")
+        ? value.substring(1, value.length() - 1)
+        : value;
+  }
+
+  /**
+   * Changes cells back, in the copies that a journal lists.
+   *
+   * @param writes whether the copies are written
+   */
+  public static List<Amended> undo(Path journal, boolean writes) throws IOException, FillException {
+    Path folder = journal.toAbsolutePath().normalize().resolveSibling("");
+    Map<String, List<Map<String, String>>> files = new LinkedHashMap<>();
+    for (ParameterList.Line line : ParameterList.read(journal)) {
+      if (!line.values().keySet().containsAll(List.of("file", "sheet", "cell", "kind_before"))) {
+        throw new FillException(
+            journal + ", row " + line.row() + " isn't of a journal: " + String.join(", ", COLUMNS));
+      }
+      files
+          .computeIfAbsent(line.values().getOrDefault("file", ""), f -> new ArrayList<>())
+          .add(line.values());
+    }
+    List<Amended> undone = new ArrayList<>();
+    for (Map.Entry<String, List<Map<String, String>>> file : files.entrySet()) {
+      undone.add(undo(folder.resolve(file.getKey()).normalize(), file.getValue(), writes));
+    }
+    return undone;
+  }
+
+  private static Amended undo(Path file, List<Map<String, String>> lines, boolean writes)
+      throws IOException {
+    List<Amended.Cell> cells = new ArrayList<>();
+    if (!Files.isRegularFile(file)) {
+      return new Amended(file, file, List.of(), List.of(), "isn't there", List.of());
+    }
+    try (OwnWorkbook workbook = OwnWorkbooks.open(file)) {
+      WorkbookEdit edit = new WorkbookEdit();
+      Map<String, SeenSheet> sheets = new HashMap<>();
+      for (Map<String, String> line : lines) {
+        undo(line, workbook, sheets, edit, cells);
+      }
+      if (writes && !edit.isEmpty()) {
+        new OutputFile(file).write(Optional.empty(), out -> workbook.write(edit, out));
+      }
+      return new Amended(file, file, cells, List.of(), "", List.of());
+    } catch (UnreadableFileException | FillException | NoSuchElementException e) {
+      String why = String.valueOf(e.getMessage());
+      return new Amended(file, file, List.of(), List.of(), why, List.of());
+    }
+  }
+
+  private static void undo(
+      Map<String, String> line,
+      OwnWorkbook workbook,
+      Map<String, SeenSheet> sheets,
+      WorkbookEdit edit,
+      List<Amended.Cell> cells)
+      throws IOException, FillException {
+    String name = line.getOrDefault("sheet", "");
+    SeenSheet sheet = sheets.get(name);
+    if (sheet == null) {
+      sheet = workbook.see(name, at -> true);
+      sheets.put(name, sheet);
+    }
+    String address = line.getOrDefault("cell", "");
+    CellAt at = CellAt.parse(address).orElseThrow(() -> new FillException(address + " is no cell"));
+    SeenCell cell = sheet.cell(at);
+    String before = unquoted(line.getOrDefault("old", ""));
+    String after = unquoted(line.getOrDefault("new", ""));
+    String kind = line.getOrDefault("kind_before", "");
+    if (CellValue.kind(cell).equals(kind) && CellValue.whole(cell).equals(before)) {
+      return;
+    }
+    if (!CellValue.text(cell).equals(after)) {
+      throw new FillException(
+          name
+              + "!"
+              + at
+              + " holds "
+              + (cell.isBlank() ? "nothing" : CellValue.text(cell))
+              + ", not "
+              + (after.isEmpty() ? "nothing" : after)
+              + "; the file isn't changed");
+    }
+    edit.put(sheet.name(), at, CellValue.of(kind, before));
+    cells.add(
+        new Amended.Cell(
+            sheet.name(),
+            at.toString(),
+            CellValue.kind(cell),
+            CellValue.text(cell),
+            kind,
+            before,
+            line.getOrDefault("because", "")));
+  }
+}
