@@ -190,7 +190,9 @@ final class SheetFilling {
                           of.to().isPresent() ? of.to().getAsInt() + 1 : CellRange.OPEN)));
     }
     return at ->
-        single.contains(at) || columns.contains(at.column()) || ranges.stream().anyMatch(at::isIn);
+        single.contains(at)
+            || columns.contains(at.column())
+            || ranges.stream().anyMatch(at::liesIn);
   }
 
   /** A cell by its address or its name. */

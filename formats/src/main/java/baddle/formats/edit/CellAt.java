@@ -20,7 +20,7 @@ public record CellAt(int row, int column) implements Comparable<CellAt> {
   }
 
   /** Whether a range holds it. */
-  public boolean isIn(CellRange range) {
+  public boolean liesIn(CellRange range) {
     return row >= range.firstRow()
         && row <= range.lastRow()
         && column >= range.firstColumn()

@@ -37,7 +37,7 @@ public record SeenSheet(
   /** The cell that shows in the place of one that is merged away; empty for all others. */
   public Optional<CellAt> mergedInto(CellAt at) {
     return merged.stream()
-        .filter(at::isIn)
+        .filter(at::liesIn)
         .map(range -> new CellAt(range.firstRow(), range.firstColumn()))
         .filter(first -> !first.equals(at))
         .findFirst();

@@ -21,7 +21,7 @@ import javax.xml.stream.XMLStreamException;
 final class XlsxCopies {
 
   private static final Set<String> SHARED =
-      Set.of("image", "pivotCacheDefinition", "printerSettings", "hyperlink", "slicerCache");
+      Set.of("image", "pivotCacheDefinition", "printerSettings", "hyperlink");
 
   /** What a chart names cells by. */
   private static final String CHART_CELLS = "f";

@@ -78,12 +78,12 @@ final class XlsxValues implements Arithmetic.Values {
     int last = range.lastRow() == CellRange.OPEN ? CellRange.OPEN : range.lastRow() + 1;
     CellAt to = new CellAt(last, 0);
     for (CellAt at : held(sheet).subMap(from, to).keySet()) {
-      if (at.isIn(range)) {
+      if (at.liesIn(range)) {
         filled.put(at, true);
       }
     }
     for (CellAt at : put(sheet).subMap(from, to).keySet()) {
-      if (at.isIn(range)) {
+      if (at.liesIn(range)) {
         filled.put(at, true);
       }
     }

@@ -276,9 +276,9 @@ public final class XlsxWorkbook implements OwnWorkbook {
       for (CellRange range : survey.shared) {
         boolean all =
             range.lastRow() - range.firstRow() < MOST_SHARED
-                && edit.cells(sheet).keySet().stream().filter(one -> one.isIn(range)).count()
+                && edit.cells(sheet).keySet().stream().filter(one -> one.liesIn(range)).count()
                     == size(range);
-        if (at.isIn(range) && survey.formulas.containsKey(at) && !all) {
+        if (at.liesIn(range) && survey.formulas.containsKey(at) && !all) {
           throw new IOException(
               "sheet " + sheet + ", " + at + ": a formula that " + range + " share; not changed");
         }
@@ -337,7 +337,8 @@ public final class XlsxWorkbook implements OwnWorkbook {
         String from = copy.map(WorkbookEdit.Copy::from).orElse(needed.getKey());
         if (sheets().stream().anyMatch(from::equalsIgnoreCase)) {
           List<CellRange> ranges = new ArrayList<>(needed.getValue());
-          values.add(needed.getKey(), see(from, at -> ranges.stream().anyMatch(at::isIn)).cells());
+          values.add(
+              needed.getKey(), see(from, at -> ranges.stream().anyMatch(at::liesIn)).cells());
         }
       }
       arithmetic = Optional.of(new Arithmetic(values));
