@@ -87,6 +87,7 @@ class ArchitectureTests {
               List.of(
                   "baddle.core..",
                   "baddle.formats.number",
+                  "baddle.formats.ods",
                   "baddle.formats.xlsx",
                   "baddle.formats.xml",
                   "javax.xml..",

@@ -24,6 +24,6 @@ public final class OwnWorkbooks {
     if (name.endsWith(".xlsb")) {
       throw new UnreadableFileException("a workbook in binary parts; save it as .xlsx", 0);
     }
-    return XlsxWorkbook.open(file);
+    return name.endsWith(".ods") ? OdsWorkbook.open(file) : XlsxWorkbook.open(file);
   }
 }

@@ -107,6 +107,14 @@ final class PartCopy {
     leavesOut = true;
   }
 
+  /**
+   * Leaves out all to the end of the element that ends here, which nothing was copied of yet; the
+   * events between were taken from the parser itself.
+   */
+  void leaveOutToEnd() {
+    leavesOut = true;
+  }
+
   /** Copies all before a place. */
   void copyTo(long place) throws IOException {
     trail.copyTo(place, out);

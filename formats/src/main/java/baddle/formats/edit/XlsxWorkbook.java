@@ -5,7 +5,6 @@ import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.NamedRange;
-import baddle.core.grid.RowSink;
 import baddle.core.value.DateSystem;
 import baddle.formats.xlsx.XlsxFile;
 import baddle.formats.xml.WorkbookZip;
@@ -148,7 +147,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
             cells.putIfAbsent(at, new SeenCell(CellKind.BLANK, "", "", formula, true)));
     grid(sheet)
         .read(
-            new Rows() {
+            new EachRow() {
               @Override
               void use(GridRow row) {
                 for (int column = 0; column < row.width(); column++) {
@@ -161,7 +160,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
                         new SeenCell(
                             kind,
                             row.seen(column),
-                            kind == CellKind.TEXT ? whole(row, column) : row.seen(column),
+                            kind == CellKind.TEXT ? EachRow.whole(row, column) : row.seen(column),
                             seen == null ? "" : seen.formula(),
                             seen == null || seen.locked()));
                   }
@@ -170,33 +169,6 @@ public final class XlsxWorkbook implements OwnWorkbook {
             });
     return new SeenSheet(
         grid(sheet).name(), survey.isProtected, cells, survey.merged, survey.lastRow);
-  }
-
-  private static String whole(GridRow row, int column) {
-    int start = row.wholeStart(column);
-    return new String(row.buffer(column), start, row.wholeEnd(column) - start);
-  }
-
-  /** Takes rows one after the other. */
-  private abstract static class Rows implements RowSink {
-    private final GridRow row = new GridRow();
-
-    abstract void use(GridRow filled);
-
-    @Override
-    public GridRow next() {
-      return row;
-    }
-
-    @Override
-    public void row(GridRow filled) {
-      use(filled);
-    }
-
-    @Override
-    public boolean wantsMore() {
-      return true;
-    }
   }
 
   private XlsxStyles styles() throws IOException {

@@ -293,7 +293,7 @@ final class XlsxWriting {
   }
 
   /** When a part was written; some writers note days that never were. */
-  private static LocalDateTime time(ZipEntry entry) {
+  static LocalDateTime time(ZipEntry entry) {
     try {
       return entry.getTime() < 0 ? NO_TIME : entry.getTimeLocal();
     } catch (DateTimeException e) {
