@@ -92,9 +92,11 @@ final class ReferenceFiles {
       writer.line(0, 0, "Site returns", bold);
       writer.text(1, 0, "Until", CellStyle.PLAIN);
       writer.blank(1, 1, CellStyle.PLAIN.withPattern("yyyy-mm-dd"));
-      List<String> headings = List.of("Site", "People", "Visitors", "Wages", "Wages per visitor");
+      List<String> headings =
+          List.of("Site", "People employed", "Visitors counted", "Wages paid", "Wages per visitor");
       for (int i = 0; i < headings.size(); i++) {
-        writer.text(3, i, headings.get(i), bold.withLineBelow());
+        CellStyle style = i == 0 ? bold : bold.atRight();
+        writer.text(3, i, headings.get(i), style.withLineBelow());
       }
       for (int i = 0; i < ANNUAL.size(); i++) {
         int row = 4 + i;
