@@ -218,6 +218,10 @@ final class AmendCommand implements Command {
         files.size() == 1
             && !Files.isDirectory(out)
             && out.toString().toLowerCase(Locale.ROOT).matches(".*\\.(xlsx|xlsm|ods|xls)");
+    if (single && !ending(files.get(0)).equals(ending(out))) {
+      throw new UsageException(
+          "--out: should end in " + ending(files.get(0)) + ", as the workbook does");
+    }
     Map<Path, Path> copies = new LinkedHashMap<>();
     Map<String, Path> taken = new HashMap<>();
     for (Path file : files) {
@@ -230,6 +234,11 @@ final class AmendCommand implements Command {
       copies.put(file, single ? out : out.resolve(name));
     }
     return copies;
+  }
+
+  private static String ending(Path file) {
+    String name = file.toString().toLowerCase(Locale.ROOT);
+    return name.substring(name.lastIndexOf('.'));
   }
 
   private static void print(List<Amended> amended, boolean writes, boolean all, Console console) {

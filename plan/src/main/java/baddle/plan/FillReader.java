@@ -141,6 +141,12 @@ final class FillReader {
     if (!inPlace && into.equals(workbook) && !into.isEmpty()) {
       nodes.problem(keys.get("into"), "into: is the workbook itself; in_place: true would say so");
     }
+    boolean known = !workbook.isEmpty() && !into.isEmpty();
+    if (known && !ending(workbook).equals(ending(into))) {
+      nodes.problem(
+          keys.getOrDefault("into", node),
+          "into: should end in " + ending(workbook) + ", as the workbook does");
+    }
     for (String file : List.of(workbook, into)) {
       if (!file.isEmpty() && !file.toLowerCase(Locale.ROOT).matches(".*\\.(xlsx|xlsm|ods)")) {
         nodes.problem(
@@ -151,6 +157,11 @@ final class FillReader {
       }
     }
     return into;
+  }
+
+  private static String ending(String file) {
+    int dot = file.lastIndexOf('.');
+    return dot < 0 ? "" : file.substring(dot).toLowerCase(Locale.ROOT);
   }
 
   private FillPlan.Sheet sheet(@Nullable PlanNode node) {

@@ -234,11 +234,7 @@ public final class OdsWorkbook implements OwnWorkbook {
 
     @Override
     public SortedMap<CellAt, CellContent> cells(String sheet) {
-      return edit.sheets().stream()
-          .filter(sheet::equalsIgnoreCase)
-          .findFirst()
-          .map(edit::cells)
-          .orElse(new TreeMap<>());
+      return edit.cells(sheet);
     }
 
     @Override

@@ -2,7 +2,6 @@ package baddle.formats.edit;
 
 import baddle.core.grid.CellRange;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -50,7 +49,8 @@ public final class WorkbookEdit {
   }
 
   private final List<Copy> copies = new ArrayList<>();
-  private final Map<String, SortedMap<CellAt, CellContent>> cells = new LinkedHashMap<>();
+  private final Map<String, SortedMap<CellAt, CellContent>> cells =
+      new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
   private final List<Table> tables = new ArrayList<>();
 
   /** Copies a sheet, before any cell is changed. */
@@ -78,7 +78,7 @@ public final class WorkbookEdit {
     return List.copyOf(copies);
   }
 
-  /** What is put into the cells of a sheet. */
+  /** What is put into the cells of a sheet, whatever its name's case. */
   public SortedMap<CellAt, CellContent> cells(String sheet) {
     return cells.getOrDefault(sheet, new TreeMap<>());
   }
@@ -90,6 +90,6 @@ public final class WorkbookEdit {
 
   /** The tables of a sheet that are made or resized. */
   public List<Table> tables(String sheet) {
-    return tables.stream().filter(table -> table.sheet().equals(sheet)).toList();
+    return tables.stream().filter(table -> table.sheet().equalsIgnoreCase(sheet)).toList();
   }
 }

@@ -1,5 +1,6 @@
 package baddle.formats.edit;
 
+import baddle.formats.xlsx.PackageParts;
 import baddle.formats.xml.Xml;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -26,14 +27,14 @@ final class XlsxCopies {
   /** What a chart names cells by. */
   private static final String CHART_CELLS = "f";
 
-  private final XlsxParts parts;
+  private final PackageParts parts;
   private final Map<String, String> types;
   private final Map<String, byte[]> added = new LinkedHashMap<>();
   private final Map<String, String> addedTypes = new LinkedHashMap<>();
   private final Set<String> tableNames = new HashSet<>();
   private int lastTable;
 
-  XlsxCopies(XlsxParts parts, Map<String, String> types) throws IOException {
+  XlsxCopies(PackageParts parts, Map<String, String> types) throws IOException {
     this.parts = parts;
     this.types = types;
     for (Map.Entry<String, String> type : types.entrySet()) {
@@ -59,7 +60,7 @@ final class XlsxCopies {
 
   /** A name for a new part. */
   String free(String like) {
-    return XlsxParts.free(like, name -> parts.has(name) || added.containsKey(name));
+    return PackageParts.free(like, name -> parts.has(name) || added.containsKey(name));
   }
 
   void add(String name, String type, byte[] content) {
@@ -113,12 +114,12 @@ final class XlsxCopies {
    * @param as its copy's name
    */
   void related(String part, String as, SheetCopy sheet) throws IOException {
-    List<XlsxParts.Relation> relations = parts.relations(part);
+    List<PackageParts.Relation> relations = parts.relations(part);
     if (relations.isEmpty()) {
       return;
     }
-    String text = new String(parts.bytes(XlsxParts.relationsOf(part)), StandardCharsets.UTF_8);
-    for (XlsxParts.Relation relation : relations) {
+    String text = new String(parts.bytes(PackageParts.relationsOf(part)), StandardCharsets.UTF_8);
+    for (PackageParts.Relation relation : relations) {
       boolean copied =
           !relation.part().isEmpty()
               && !SHARED.contains(relation.type())
@@ -129,10 +130,10 @@ final class XlsxCopies {
             text.replace("\"" + PartText.escaped(relation.target()) + "\"", "\"/" + target + "\"");
       }
     }
-    added.put(XlsxParts.relationsOf(as), text.getBytes(StandardCharsets.UTF_8));
+    added.put(PackageParts.relationsOf(as), text.getBytes(StandardCharsets.UTF_8));
   }
 
-  private String copied(XlsxParts.Relation relation, SheetCopy sheet) throws IOException {
+  private String copied(PackageParts.Relation relation, SheetCopy sheet) throws IOException {
     String name = free(relation.part());
     added.put(name, new byte[0]);
     ByteArrayOutputStream out = new ByteArrayOutputStream();

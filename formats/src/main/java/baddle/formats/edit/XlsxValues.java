@@ -32,14 +32,6 @@ final class XlsxValues implements Arithmetic.Values {
     return cells.getOrDefault(sheet.toLowerCase(Locale.ROOT), new TreeMap<>());
   }
 
-  private SortedMap<CellAt, CellContent> put(String sheet) {
-    return edit.sheets().stream()
-        .filter(sheet::equalsIgnoreCase)
-        .findFirst()
-        .map(edit::cells)
-        .orElse(new TreeMap<>());
-  }
-
   @Override
   public Optional<String> stale(String sheet, CellAt at) {
     return stale.text(sheet, at);
@@ -47,7 +39,7 @@ final class XlsxValues implements Arithmetic.Values {
 
   @Override
   public Arithmetic.Value value(String sheet, CellAt at) {
-    CellContent content = put(sheet).get(at);
+    CellContent content = edit.cells(sheet).get(at);
     if (content != null) {
       return value(content);
     }
@@ -82,7 +74,7 @@ final class XlsxValues implements Arithmetic.Values {
         filled.put(at, true);
       }
     }
-    for (CellAt at : put(sheet).subMap(from, to).keySet()) {
+    for (CellAt at : edit.cells(sheet).subMap(from, to).keySet()) {
       if (at.liesIn(range)) {
         filled.put(at, true);
       }

@@ -6,6 +6,7 @@ import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.NamedRange;
 import baddle.core.value.DateSystem;
+import baddle.formats.xlsx.PackageParts;
 import baddle.formats.xlsx.XlsxFile;
 import baddle.formats.xml.WorkbookZip;
 import baddle.formats.xml.Xml;
@@ -35,7 +36,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
 
   private final ZipFile zip;
   private final XlsxFile file;
-  private final XlsxParts parts;
+  private final PackageParts parts;
   private final String workbookPart;
   private final XlsxSheets sheets = new XlsxSheets();
   private final Map<String, String> partOf = new HashMap<>();
@@ -45,9 +46,9 @@ public final class XlsxWorkbook implements OwnWorkbook {
   private XlsxWorkbook(ZipFile zip, XlsxFile file) throws IOException {
     this.zip = zip;
     this.file = file;
-    this.parts = new XlsxParts(zip);
+    this.parts = new PackageParts(zip);
     this.workbookPart = parts.workbook();
-    for (XlsxParts.Relation relation : parts.relations(workbookPart)) {
+    for (PackageParts.Relation relation : parts.relations(workbookPart)) {
       partOf.put(relation.id(), relation.type().equals("worksheet") ? relation.part() : "");
       stylesPart = relation.type().equals("styles") ? relation.part() : stylesPart;
     }

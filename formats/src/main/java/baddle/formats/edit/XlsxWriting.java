@@ -1,6 +1,7 @@
 package baddle.formats.edit;
 
 import baddle.core.value.DateSystem;
+import baddle.formats.xlsx.PackageParts;
 import baddle.formats.xml.Xml;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -47,14 +48,14 @@ final class XlsxWriting {
   }
 
   private final WorkbookEdit edit;
-  private final XlsxParts parts;
+  private final PackageParts parts;
   private final String workbookPart;
   private final XlsxCopies copies;
   private final Map<String, Change> changed = new LinkedHashMap<>();
   private final Map<String, byte[]> relations = new HashMap<>();
   private final Set<String> removed = new HashSet<>();
 
-  XlsxWriting(WorkbookEdit edit, XlsxParts parts, String workbookPart) throws IOException {
+  XlsxWriting(WorkbookEdit edit, PackageParts parts, String workbookPart) throws IOException {
     this.edit = edit;
     this.parts = parts;
     this.workbookPart = workbookPart;
@@ -100,7 +101,7 @@ final class XlsxWriting {
     copies.add(name, parts.types().getOrDefault(part, ""), new byte[0]);
     XlsxCopies.SheetCopy renaming = new XlsxCopies.SheetCopy(copy.from(), copy.name());
     copies.related(part, name, renaming);
-    String relationsPart = XlsxParts.relationsOf(name);
+    String relationsPart = PackageParts.relationsOf(name);
     byte[] own = copies.added().getOrDefault(relationsPart, XlsxCopies.noRelations());
     relations.put(name, own);
     List<String> tables = tables(copy.name(), name, own);
@@ -126,7 +127,7 @@ final class XlsxWriting {
     if (known != null) {
       return known;
     }
-    String name = XlsxParts.relationsOf(part);
+    String name = PackageParts.relationsOf(part);
     return parts.has(name) ? parts.bytes(name) : XlsxCopies.noRelations();
   }
 
@@ -242,7 +243,7 @@ final class XlsxWriting {
   }
 
   /** Leaves out a part that the workbook leads to. */
-  void remove(XlsxParts.Relation relation) {
+  void remove(PackageParts.Relation relation) {
     removed.add(relation.part());
     try {
       String text = new String(relations(workbookPart), StandardCharsets.UTF_8);
@@ -256,7 +257,7 @@ final class XlsxWriting {
 
   void write(ZipFile zip, OutputStream out) throws IOException {
     Map<String, byte[]> ofRelations = new HashMap<>();
-    relations.forEach((part, text) -> ofRelations.put(XlsxParts.relationsOf(part), text));
+    relations.forEach((part, text) -> ofRelations.put(PackageParts.relationsOf(part), text));
     ZipOutputStream to = new ZipOutputStream(out);
     for (ZipEntry entry : Collections.list(zip.entries())) {
       String name = entry.getName();
@@ -272,7 +273,7 @@ final class XlsxWriting {
           to.write(otherRelations);
         } else if (changed.containsKey(name)) {
           changed.get(name).write(in, to);
-        } else if (name.equals(XlsxParts.TYPES)) {
+        } else if (name.equals(PackageParts.TYPES)) {
           PartCopy.copy(in, name, to, this::types);
         } else {
           in.transferTo(to);

@@ -15,7 +15,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
@@ -29,6 +28,7 @@ import org.jspecify.annotations.Nullable;
 public final class XlsxFile implements GridFile {
 
   private final ZipFile zip;
+  private final PackageParts parts;
   private final List<GridSheet> sheets = new ArrayList<>();
   private final Map<String, String> partOfRelation = new HashMap<>();
   private int places;
@@ -41,6 +41,7 @@ public final class XlsxFile implements GridFile {
 
   private XlsxFile(ZipFile zip) {
     this.zip = zip;
+    this.parts = new PackageParts(zip);
   }
 
   /**
@@ -61,65 +62,26 @@ public final class XlsxFile implements GridFile {
   }
 
   private void readContents() throws IOException {
-    Map<String, String> document = new HashMap<>();
-    readRelations("_rels/.rels", "", (type, id, part) -> document.put(type, part));
-    String workbook = document.get("officeDocument");
-    if (workbook == null) {
-      throw new UnreadableFileException("a zip file, but no workbook inside", 0);
-    }
-    int slash = workbook.lastIndexOf('/') + 1;
-    String folder = workbook.substring(0, slash);
+    String workbook = parts.workbook();
     if (workbook.endsWith(".bin")) {
       throw new UnreadableFileException(
           "a workbook in binary parts (.xlsb); expected .xlsx, .xls or .ods", 0);
     }
-    String relations = folder + "_rels/" + workbook.substring(slash) + ".rels";
-    readRelations(relations, folder, this::keepRelation);
+    parts.relations(workbook).forEach(this::keepRelation);
     Xml.read(part(workbook), workbook, this::readWorkbook);
     if (sheets.isEmpty()) {
       throw new UnreadableFileException("a workbook without a sheet of cells", 0);
     }
   }
 
-  private void keepRelation(String type, String id, String part) {
-    partOfRelation.put(id, type.equals("worksheet") ? part : "");
+  private void keepRelation(PackageParts.Relation relation) {
+    String type = relation.type();
+    partOfRelation.put(relation.id(), type.equals("worksheet") ? relation.part() : "");
     if (type.equals("sharedStrings")) {
-      sharedStringsPart = part;
+      sharedStringsPart = relation.part();
     } else if (type.equals("styles")) {
-      stylesPart = part;
+      stylesPart = relation.part();
     }
-  }
-
-  @FunctionalInterface
-  private interface RelationSink {
-    void relation(String type, String id, String part);
-  }
-
-  private void readRelations(String name, String folder, RelationSink sink) throws IOException {
-    if (zip.getEntry(name) == null) {
-      return;
-    }
-    Xml.read(
-        part(name),
-        name,
-        xml -> {
-          while (xml.hasNext()) {
-            if (xml.next() == XMLStreamConstants.START_ELEMENT
-                && xml.getLocalName().equals("Relationship")) {
-              String type = Xml.attribute(xml, "Type").orElse("");
-              sink.relation(
-                  type.substring(type.lastIndexOf('/') + 1),
-                  Xml.attribute(xml, "Id").orElse(""),
-                  resolve(folder, Xml.attribute(xml, "Target").orElse("")));
-            }
-          }
-        });
-  }
-
-  private static String resolve(String folder, String target) {
-    return target.startsWith("/")
-        ? target.substring(1)
-        : Path.of(folder + target).normalize().toString().replace('\\', '/');
   }
 
   private void readWorkbook(XMLStreamReader xml) throws XMLStreamException, IOException {
@@ -151,11 +113,7 @@ public final class XlsxFile implements GridFile {
   }
 
   InputStream part(String name) throws IOException {
-    ZipEntry entry = zip.getEntry(name);
-    if (entry == null) {
-      throw new UnreadableFileException("part " + name + " of the workbook is missing", 0);
-    }
-    return zip.getInputStream(entry);
+    return parts.open(name);
   }
 
   DateSystem dateSystem() {
@@ -182,19 +140,11 @@ public final class XlsxFile implements GridFile {
   }
 
   private void addTables(XlsxSheet sheet, List<NamedRange> names) throws IOException {
-    List<String> parts = new ArrayList<>();
-    int slash = sheet.part().lastIndexOf('/') + 1;
-    String folder = sheet.part().substring(0, slash);
-    readRelations(
-        folder + "_rels/" + sheet.part().substring(slash) + ".rels",
-        folder,
-        (type, id, part) -> {
-          if (type.equals("table")) {
-            parts.add(part);
-          }
-        });
-    for (String part : parts) {
-      Xml.read(part(part), part, xml -> TablePart.read(xml, sheet.name()).ifPresent(names::add));
+    for (PackageParts.Relation relation : parts.relations(sheet.part())) {
+      if (relation.type().equals("table")) {
+        String part = relation.part();
+        Xml.read(part(part), part, xml -> TablePart.read(xml, sheet.name()).ifPresent(names::add));
+      }
     }
   }
 

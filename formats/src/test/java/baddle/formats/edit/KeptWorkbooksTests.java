@@ -10,19 +10,14 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.math.BigDecimal;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Collections;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
 import org.apache.poi.ss.usermodel.CellType;
 import org.apache.poi.xssf.usermodel.XSSFSheet;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
@@ -53,29 +48,14 @@ class KeptWorkbooksTests {
     return after;
   }
 
-  private static Map<String, String> parts(Path file) throws IOException {
-    Map<String, String> parts = new LinkedHashMap<>();
-    try (ZipFile zip = new ZipFile(file.toFile())) {
-      for (ZipEntry entry : Collections.list(zip.entries())) {
-        byte[] bytes = zip.getInputStream(entry).readAllBytes();
-        parts.put(entry.getName(), new String(bytes, StandardCharsets.ISO_8859_1));
-      }
-    }
-    return parts;
-  }
-
   /** The parts that differ, are new or gone. */
   private static Set<String> differing(Path before, Path after) throws IOException {
-    Map<String, String> was = parts(before);
-    Map<String, String> is = parts(after);
+    Map<String, String> was = ZipParts.of(before);
+    Map<String, String> is = ZipParts.of(after);
     Set<String> names = new HashSet<>(was.keySet());
     names.addAll(is.keySet());
     names.removeIf(name -> was.containsKey(name) && was.get(name).equals(is.get(name)));
     return names;
-  }
-
-  private static CellAt at(String cell) {
-    return CellAt.parse(cell).orElseThrow();
   }
 
   @ParameterizedTest
@@ -94,12 +74,12 @@ class KeptWorkbooksTests {
       of = sheet == null ? workbook.sheets().get(0) : sheet;
     }
     WorkbookEdit edit = new WorkbookEdit();
-    edit.put(of, at("Z77"), new CellContent.Text("<y>"));
+    edit.put(of, ZipParts.at("Z77"), new CellContent.Text("<y>"));
     Path after = edited(before, edit);
 
     assertThat(differing(before, after)).isSubsetOf(part, "xl/workbook.xml").contains(part);
-    String was = parts(before).get(part);
-    String is = parts(after).get(part);
+    String was = ZipParts.of(before).get(part);
+    String is = ZipParts.of(after).get(part);
     String cell = "<c r=\"Z77\" t=\"inlineStr\"><is><t>&lt;y&gt;</t></is></c>";
     assertThat(is).contains(cell);
     assertThat(
@@ -110,7 +90,7 @@ class KeptWorkbooksTests {
             was.replaceFirst("<dimension ref=\"[^\"]*\"", "")
                 .replaceFirst("<v>[^<]*</v></c></row></sheetData>", ""));
     try (OwnWorkbook workbook = OwnWorkbooks.open(after)) {
-      assertThat(workbook.see(of, any -> true).cell(at("Z77")).text()).isEqualTo("<y>");
+      assertThat(workbook.see(of, any -> true).cell(ZipParts.at("Z77")).text()).isEqualTo("<y>");
     }
   }
 
@@ -122,8 +102,8 @@ class KeptWorkbooksTests {
     edit.copy(
         new WorkbookEdit.Copy(
             "Template", "Feb", new WorkbookEdit.Place(Optional.of("Template"), true)));
-    edit.put("Feb", at("B3"), new CellContent.Amount(new BigDecimal("10")));
-    edit.put("Template", at("B4"), new CellContent.Amount(new BigDecimal("100.01")));
+    edit.put("Feb", ZipParts.at("B3"), new CellContent.Amount(new BigDecimal("10")));
+    edit.put("Template", ZipParts.at("B4"), new CellContent.Amount(new BigDecimal("100.01")));
     Path after = edited(before, edit);
 
     for (String part : differing(before, after)) {
@@ -164,7 +144,7 @@ class KeptWorkbooksTests {
                               assertThat(cell.getCellType() == CellType.ERROR ? "an error" : "none")
                                   .isEqualTo("none"))));
     }
-    Set<String> targets = parts(after).keySet();
+    Set<String> targets = ZipParts.of(after).keySet();
     assertThat(targets).doesNotContain("xl/calcChain.xml");
     if (name.equals("kept-1.xlsx")) {
       WorkbookValidity.check(after);

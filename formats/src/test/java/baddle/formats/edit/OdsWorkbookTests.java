@@ -14,15 +14,12 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
-import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.TreeMap;
 import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -106,28 +103,13 @@ class OdsWorkbookTests {
     return after;
   }
 
-  private static Map<String, String> parts(Path file) throws IOException {
-    Map<String, String> parts = new LinkedHashMap<>();
-    try (ZipFile zip = new ZipFile(file.toFile())) {
-      for (ZipEntry entry : Collections.list(zip.entries())) {
-        byte[] bytes = zip.getInputStream(entry).readAllBytes();
-        parts.put(entry.getName(), new String(bytes, StandardCharsets.UTF_8));
-      }
-    }
-    return parts;
-  }
-
-  private static CellAt at(String cell) {
-    return CellAt.parse(cell).orElseThrow();
-  }
-
   @Test
   void only_what_is_meant_changes_in_rows_and_cells_that_are_repeated() throws Exception {
     Path before = write(KEPT);
-    assertThat(parts(edited(before, new WorkbookEdit()))).isEqualTo(parts(before));
+    assertThat(ZipParts.of(edited(before, new WorkbookEdit()))).isEqualTo(ZipParts.of(before));
     WorkbookEdit edit = new WorkbookEdit();
-    edit.put("Template", at("B3"), new CellContent.Amount(new BigDecimal("2.25")));
-    edit.put("Template", at("E3"), new CellContent.Text(" a  b"));
+    edit.put("Template", ZipParts.at("B3"), new CellContent.Amount(new BigDecimal("2.25")));
+    edit.put("Template", ZipParts.at("E3"), new CellContent.Text(" a  b"));
     Path after = edited(before, edit);
 
     String row =
@@ -137,9 +119,9 @@ class OdsWorkbookTests {
             + "</office:annotation><text:p>%s</text:p></table:table-cell>%s</table:table-row>";
     String plain = "<table:table-cell table:number-columns-repeated=\"1000\"/>";
     String float15 = " office:value-type=\"float\" office:value=\"1.5\"";
-    assertThat(parts(after).get("content.xml"))
+    assertThat(ZipParts.of(after).get("content.xml"))
         .isEqualTo(
-            parts(before)
+            ZipParts.of(before)
                 .get("content.xml")
                 .replace(
                     row.formatted(" table:number-rows-repeated=\"3\"", float15, "1.50", plain),
@@ -172,27 +154,28 @@ class OdsWorkbookTests {
     edit.copy(
         new WorkbookEdit.Copy(
             "Template", "Feb '26", new WorkbookEdit.Place(Optional.of("Template"), true)));
-    edit.put("Feb '26", at("B4"), new CellContent.Amount(BigDecimal.TEN));
-    edit.put("Feb '26", at("A9"), new CellContent.Day(LocalDate.of(2026, 2, 28)));
+    edit.put("Feb '26", ZipParts.at("B4"), new CellContent.Amount(BigDecimal.TEN));
+    edit.put("Feb '26", ZipParts.at("A9"), new CellContent.Day(LocalDate.of(2026, 2, 28)));
     Path after = edited(write(KEPT), edit);
 
     try (OwnWorkbook workbook = OwnWorkbooks.open(after)) {
       assertThat(workbook.sheets()).containsExactly("Template", "Feb '26", "It's");
       SeenSheet copy = workbook.see("Feb '26", any -> true);
-      assertThat(copy.cell(at("B4")).text()).isEqualTo("10");
-      assertThat(copy.cell(at("B3")).text()).isEqualTo("1.5");
-      assertThat(copy.cell(at("B5")).text()).isEqualTo("13");
-      assertThat(copy.cell(at("C5")).text()).isEqualTo("24.5");
-      assertThat(copy.cell(at("C5")).formula()).isEqualTo("of:=[$'Feb ''26'.B5]*2-[.B2]");
-      assertThat(copy.cell(at("A9")).text()).isEqualTo("2026-02-28");
-      assertThat(copy.cell(at("A9")).kind()).isEqualTo(CellKind.DATE);
+      assertThat(copy.cell(ZipParts.at("B4")).text()).isEqualTo("10");
+      assertThat(copy.cell(ZipParts.at("B3")).text()).isEqualTo("1.5");
+      assertThat(copy.cell(ZipParts.at("B5")).text()).isEqualTo("13");
+      assertThat(copy.cell(ZipParts.at("C5")).text()).isEqualTo("24.5");
+      assertThat(copy.cell(ZipParts.at("C5")).formula()).isEqualTo("of:=[$'Feb ''26'.B5]*2-[.B2]");
+      assertThat(copy.cell(ZipParts.at("A9")).text()).isEqualTo("2026-02-28");
+      assertThat(copy.cell(ZipParts.at("A9")).kind()).isEqualTo(CellKind.DATE);
       assertThat(copy.isProtected()).isTrue();
-      assertThat(copy.cell(at("B2")).locked()).isFalse();
-      assertThat(copy.cell(at("A2")).locked()).isTrue();
-      assertThat(copy.mergedInto(at("B1"))).contains(at("A1"));
-      assertThat(workbook.see("Template", any -> true).cell(at("B5")).text()).isEqualTo("4.5");
+      assertThat(copy.cell(ZipParts.at("B2")).locked()).isFalse();
+      assertThat(copy.cell(ZipParts.at("A2")).locked()).isTrue();
+      assertThat(copy.mergedInto(ZipParts.at("B1"))).contains(ZipParts.at("A1"));
+      assertThat(workbook.see("Template", any -> true).cell(ZipParts.at("B5")).text())
+          .isEqualTo("4.5");
     }
-    assertThat(parts(after).get("content.xml"))
+    assertThat(ZipParts.of(after).get("content.xml"))
         .contains("table:print-ranges=\"'Feb &apos;&apos;26'.A1:'Feb &apos;&apos;26'.C7\"")
         .contains(
             "calcext:target-range-address=\"'Feb &apos;&apos;26'.B2:'Feb &apos;&apos;26'.B4\"")
@@ -205,7 +188,7 @@ class OdsWorkbookTests {
     try (InputStream in = OdsWorkbookTests.class.getResourceAsStream("../independent/book.ods")) {
       Files.copy(in, before);
     }
-    assertThat(parts(edited(before, new WorkbookEdit()))).isEqualTo(parts(before));
+    assertThat(ZipParts.of(edited(before, new WorkbookEdit()))).isEqualTo(ZipParts.of(before));
     String sheet;
     Map<CellAt, SeenCell> was;
     try (OwnWorkbook workbook = OwnWorkbooks.open(before)) {
@@ -213,16 +196,16 @@ class OdsWorkbookTests {
       was = new TreeMap<>(workbook.see(sheet, any -> true).cells());
     }
     WorkbookEdit edit = new WorkbookEdit();
-    edit.put(sheet, at("Z99"), new CellContent.Truth(true));
+    edit.put(sheet, ZipParts.at("Z99"), new CellContent.Truth(true));
     Path after = edited(before, edit);
-    Map<String, String> is = parts(after);
-    Map<String, String> parts = parts(before);
+    Map<String, String> is = ZipParts.of(after);
+    Map<String, String> parts = ZipParts.of(before);
     is.remove("content.xml");
     parts.remove("content.xml");
     assertThat(is).isEqualTo(parts);
     try (OwnWorkbook workbook = OwnWorkbooks.open(after)) {
       Map<CellAt, SeenCell> now = new TreeMap<>(workbook.see(sheet, any -> true).cells());
-      assertThat(now.remove(at("Z99")).text()).isEqualTo("true");
+      assertThat(now.remove(ZipParts.at("Z99")).text()).isEqualTo("true");
       assertThat(now).isEqualTo(was);
     }
   }
@@ -298,7 +281,7 @@ class OdsWorkbookTests {
   @Test
   void tables_are_refused() throws Exception {
     WorkbookEdit edit = new WorkbookEdit();
-    edit.put("Template", at("A1"), new CellContent.Blank());
+    edit.put("Template", ZipParts.at("A1"), new CellContent.Blank());
     edit.table(
         new WorkbookEdit.Table(
             "Template", "t", CellRange.parse("A1:A2").orElseThrow(), List.of("a")));

@@ -9,19 +9,14 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
-import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
 import org.apache.poi.common.usermodel.HyperlinkType;
 import org.apache.poi.ss.usermodel.CellStyle;
 import org.apache.poi.ss.usermodel.ClientAnchor;
@@ -142,41 +137,26 @@ class XlsxWorkbookTests {
     }
   }
 
-  private static Map<String, String> parts(Path file) throws IOException {
-    Map<String, String> parts = new LinkedHashMap<>();
-    try (ZipFile zip = new ZipFile(file.toFile())) {
-      for (ZipEntry entry : Collections.list(zip.entries())) {
-        byte[] bytes = zip.getInputStream(entry).readAllBytes();
-        parts.put(entry.getName(), new String(bytes, StandardCharsets.UTF_8));
-      }
-    }
-    return parts;
-  }
-
   private static CellContent amount(String value) {
     return new CellContent.Amount(new BigDecimal(value));
-  }
-
-  private static CellAt at(String cell) {
-    return CellAt.parse(cell).orElseThrow();
   }
 
   @Test
   void no_change_is_no_change() throws Exception {
     edit(new WorkbookEdit());
-    assertThat(parts(after)).isEqualTo(parts(before));
-    assertThat(new ArrayList<>(parts(after).keySet()))
-        .isEqualTo(new ArrayList<>(parts(before).keySet()));
+    assertThat(ZipParts.of(after)).isEqualTo(ZipParts.of(before));
+    assertThat(new ArrayList<>(ZipParts.of(after).keySet()))
+        .isEqualTo(new ArrayList<>(ZipParts.of(before).keySet()));
   }
 
   @Test
   void only_the_cell_and_what_depends_on_it_differ() throws Exception {
     WorkbookEdit edit = new WorkbookEdit();
-    edit.put("Template", at("B4"), amount("100.10"));
+    edit.put("Template", ZipParts.at("B4"), amount("100.10"));
     edit(edit);
 
-    Map<String, String> was = parts(before);
-    Map<String, String> is = parts(after);
+    Map<String, String> was = ZipParts.of(before);
+    Map<String, String> is = ZipParts.of(after);
     assertThat(is.keySet()).isEqualTo(was.keySet());
     String template = "xl/worksheets/sheet1.xml";
     String year = "xl/worksheets/sheet2.xml";
@@ -203,15 +183,16 @@ class XlsxWorkbookTests {
   void every_kind_of_content_can_be_read_back_from_cells_that_are_and_are_not_there()
       throws Exception {
     WorkbookEdit edit = new WorkbookEdit();
-    edit.put("Nobody's", at("C3"), amount("-0.10"));
-    edit.put("Nobody's", at("A1"), new CellContent.Text("=1+1\u0007 <&> _x0041_ ä"));
-    edit.put("Nobody's", at("B3"), new CellContent.Truth(true));
-    edit.put("Nobody's", at("AA900"), new CellContent.Day(LocalDate.of(2026, 2, 28)));
-    edit.put("Template", at("B4"), new CellContent.Moment(LocalDateTime.of(2026, 3, 1, 8, 30)));
-    edit.put("Template", at("A7"), new CellContent.Fault("#N/A"));
-    edit.put("Template", at("D3"), new CellContent.Formula("B3&\"<\""));
-    edit.put("Template", at("B5"), new CellContent.Blank());
-    edit.put("Template", at("A6"), new CellContent.Day(LocalDate.of(1900, 1, 31)));
+    edit.put("Nobody's", ZipParts.at("C3"), amount("-0.10"));
+    edit.put("Nobody's", ZipParts.at("A1"), new CellContent.Text("=1+1\u0007 <&> _x0041_ ä"));
+    edit.put("Nobody's", ZipParts.at("B3"), new CellContent.Truth(true));
+    edit.put("Nobody's", ZipParts.at("AA900"), new CellContent.Day(LocalDate.of(2026, 2, 28)));
+    edit.put(
+        "Template", ZipParts.at("B4"), new CellContent.Moment(LocalDateTime.of(2026, 3, 1, 8, 30)));
+    edit.put("Template", ZipParts.at("A7"), new CellContent.Fault("#N/A"));
+    edit.put("Template", ZipParts.at("D3"), new CellContent.Formula("B3&\"<\""));
+    edit.put("Template", ZipParts.at("B5"), new CellContent.Blank());
+    edit.put("Template", ZipParts.at("A6"), new CellContent.Day(LocalDate.of(1900, 1, 31)));
     edit(edit);
 
     WorkbookValidity.check(after);
@@ -234,7 +215,7 @@ class XlsxWorkbookTests {
       assertThat(template.getRow(5).getCell(0).getNumericCellValue()).isEqualTo(31);
     }
     try (XlsxWorkbook workbook = XlsxWorkbook.open(after)) {
-      assertThat(workbook.see("Nobody's", cell -> true).cell(at("A1")).text())
+      assertThat(workbook.see("Nobody's", cell -> true).cell(ZipParts.at("A1")).text())
           .isEqualTo("=1+1\u0007 <&> _x0041_ ä");
     }
   }
@@ -245,12 +226,12 @@ class XlsxWorkbookTests {
     edit.copy(
         new WorkbookEdit.Copy(
             "Template", "Feb '26", new WorkbookEdit.Place(Optional.of("Template"), false)));
-    edit.put("Feb '26", at("B3"), amount("10"));
+    edit.put("Feb '26", ZipParts.at("B3"), amount("10"));
     edit(edit);
 
     WorkbookValidity.check(after);
-    Map<String, String> was = parts(before);
-    Map<String, String> is = parts(after);
+    Map<String, String> was = ZipParts.of(before);
+    Map<String, String> is = ZipParts.of(after);
     assertThat(is.get("xl/worksheets/sheet1.xml")).isEqualTo(was.get("xl/worksheets/sheet1.xml"));
     try (XSSFWorkbook workbook = new XSSFWorkbook(after.toFile())) {
       assertThat(workbook.getSheetName(0)).isEqualTo("Feb '26");
@@ -286,15 +267,15 @@ class XlsxWorkbookTests {
   @Test
   void tables_are_made_and_resized() throws Exception {
     WorkbookEdit edit = new WorkbookEdit();
-    edit.put("Template", at("A6"), new CellContent.Text("Fir"));
+    edit.put("Template", ZipParts.at("A6"), new CellContent.Text("Fir"));
     edit.table(
         new WorkbookEdit.Table(
             "Template",
             "returns",
             CellRange.parse("A2:B6").orElseThrow(),
             List.of("Site", "Wages")));
-    edit.put("Year", at("A5"), new CellContent.Text("a&b"));
-    edit.put("Year", at("A6"), amount("1"));
+    edit.put("Year", ZipParts.at("A5"), new CellContent.Text("a&b"));
+    edit.put("Year", ZipParts.at("A6"), amount("1"));
     edit.table(
         new WorkbookEdit.Table(
             "Year", "more", CellRange.parse("A5:A6").orElseThrow(), List.of("a&b")));
@@ -311,7 +292,7 @@ class XlsxWorkbookTests {
   @Test
   void spaces_around_a_text_stay() throws Exception {
     WorkbookEdit edit = new WorkbookEdit();
-    edit.put("Year", at("A1"), new CellContent.Text("  a\n"));
+    edit.put("Year", ZipParts.at("A1"), new CellContent.Text("  a\n"));
     edit(edit);
     try (XSSFWorkbook workbook = new XSSFWorkbook(after.toFile())) {
       assertThat(workbook.getSheet("Year").getRow(0).getCell(0).getStringCellValue())
@@ -332,7 +313,7 @@ class XlsxWorkbookTests {
     }
     try (XlsxWorkbook workbook = XlsxWorkbook.open(shared)) {
       WorkbookEdit edit = new WorkbookEdit();
-      edit.put("a", at("B1"), amount("1"));
+      edit.put("a", ZipParts.at("B1"), amount("1"));
       assertThatThrownBy(() -> workbook.write(edit, new ByteArrayOutputStream()))
           .isInstanceOf(IOException.class)
           .hasMessage("sheet a, B1: a formula that B1:B2 share; not changed");
@@ -356,10 +337,10 @@ class XlsxWorkbookTests {
     try (XlsxWorkbook workbook = XlsxWorkbook.open(locked)) {
       SeenSheet sheet = workbook.see("a", cell -> true);
       assertThat(sheet.isProtected()).isTrue();
-      assertThat(sheet.cell(at("A1")).locked()).isTrue();
-      assertThat(sheet.cell(at("B1")).locked()).isFalse();
-      assertThat(sheet.mergedInto(at("B5"))).contains(at("A4"));
-      assertThat(sheet.mergedInto(at("A4"))).isEmpty();
+      assertThat(sheet.cell(ZipParts.at("A1")).locked()).isTrue();
+      assertThat(sheet.cell(ZipParts.at("B1")).locked()).isFalse();
+      assertThat(sheet.mergedInto(ZipParts.at("B5"))).contains(ZipParts.at("A4"));
+      assertThat(sheet.mergedInto(ZipParts.at("A4"))).isEmpty();
     }
   }
 }

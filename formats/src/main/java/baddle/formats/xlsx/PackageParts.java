@@ -1,4 +1,4 @@
-package baddle.formats.edit;
+package baddle.formats.xlsx;
 
 import baddle.core.grid.UnreadableFileException;
 import baddle.formats.xml.Xml;
@@ -16,9 +16,10 @@ import java.util.zip.ZipFile;
 import javax.xml.stream.XMLStreamConstants;
 
 /** The parts of a package and how they hang together (ISO/IEC 29500-2). */
-final class XlsxParts {
+public final class PackageParts {
 
-  static final String TYPES = "[Content_Types].xml";
+  /** The part that says what parts are. */
+  public static final String TYPES = "[Content_Types].xml";
 
   /**
    * A relation of a part.
@@ -28,15 +29,17 @@ final class XlsxParts {
    * @param wholeType its type
    * @param target as it is written
    */
-  record Relation(String id, String type, String part, String wholeType, String target) {}
+  public record Relation(String id, String type, String part, String wholeType, String target) {}
 
   private final ZipFile zip;
 
-  XlsxParts(ZipFile zip) {
+  /** Of an open package. */
+  public PackageParts(ZipFile zip) {
     this.zip = zip;
   }
 
-  InputStream open(String part) throws IOException {
+  /** Opens a part. */
+  public InputStream open(String part) throws IOException {
     ZipEntry entry = zip.getEntry(part);
     if (entry == null) {
       throw new UnreadableFileException("part " + part + " of the workbook is missing", 0);
@@ -44,24 +47,26 @@ final class XlsxParts {
     return zip.getInputStream(entry);
   }
 
-  byte[] bytes(String part) throws IOException {
+  /** What a part holds. */
+  public byte[] bytes(String part) throws IOException {
     try (InputStream in = open(part)) {
       return in.readAllBytes();
     }
   }
 
-  boolean has(String part) {
+  /** Whether there is a part. */
+  public boolean has(String part) {
     return zip.getEntry(part) != null;
   }
 
   /** The part that has the relations of another. */
-  static String relationsOf(String part) {
+  public static String relationsOf(String part) {
     int slash = part.lastIndexOf('/') + 1;
     return part.substring(0, slash) + "_rels/" + part.substring(slash) + ".rels";
   }
 
   /** The relations of a part; of the package for an empty name. */
-  List<Relation> relations(String part) throws IOException {
+  public List<Relation> relations(String part) throws IOException {
     String name = part.isEmpty() ? "_rels/.rels" : relationsOf(part);
     List<Relation> relations = new ArrayList<>();
     if (!has(name)) {
@@ -99,7 +104,7 @@ final class XlsxParts {
   }
 
   /** The parts that have a content type of their own, and those types. */
-  Map<String, String> types() throws IOException {
+  public Map<String, String> types() throws IOException {
     Map<String, String> types = new LinkedHashMap<>();
     Xml.read(
         open(TYPES),
@@ -119,7 +124,7 @@ final class XlsxParts {
   }
 
   /** The workbook's part. */
-  String workbook() throws IOException {
+  public String workbook() throws IOException {
     Optional<String> part =
         relations("").stream()
             .filter(relation -> relation.type().equals("officeDocument"))
@@ -130,7 +135,7 @@ final class XlsxParts {
   }
 
   /** A name for a part that no other has: the number at its end is counted on. */
-  static String free(String like, Predicate<String> isTaken) {
+  public static String free(String like, Predicate<String> isTaken) {
     int dot = like.lastIndexOf('.');
     String stem = like.substring(0, dot).replaceFirst("\\d+$", "");
     for (int i = 1; ; i++) {
