@@ -309,7 +309,8 @@ class FillProgramTests {
         "in_place: true, sheet: Rows, tables: {lines: {columns: [site]}} | has no column site",
         "in_place: true, sheet: Year, tables: {t: {at: A1, columns: [site]}} | would grow over A2",
         "in_place: true, filled: stop, sheet: Year, cells: {A2: batch} | A2 is filled already",
-        "into: sales 2026-01.csv.xlsx, workbook: gone.xlsx, sheet: Year, cells: {A9: batch} | stands twice",
+        "into: b.xlsx, workbook: gone.xlsx, sheet: Year, cells: {A9: batch} | stands twice",
+        "into: b.ods, sheet: Year, cells: {A9: batch} | should end in .xlsx, as the workbook does",
       })
   void what_cannot_be_is_refused_and_nothing_is_written(String fill, String reason)
       throws Exception {
@@ -321,6 +322,27 @@ class FillProgramTests {
     assertThat(run.status()).as(run.out() + run.err()).isEqualTo(2);
     assertThat(run.err()).contains(reason);
     assertThat(Files.readAllBytes(folder.resolve("kept.xlsx"))).isEqualTo(kept);
+  }
+
+  @Test
+  void several_fills_may_be_for_one_workbook() throws Exception {
+    plan(
+        COPY
+            + """
+              year:
+                workbook: kept.xlsx
+                into: "out {year}.xlsx"
+                sheet: Year
+                cells: {F1: batch}
+            """);
+    assertThat(baddle.run("run").out()).contains("written: out 2026.xlsx");
+    assertThat(cells("out 2026.xlsx", "Feb 2026")).containsEntry("C4", "20.00");
+    assertThat(cells("out 2026.xlsx", "Year")).containsEntry("F1", "1");
+    byte[] first = Files.readAllBytes(folder.resolve("out 2026.xlsx"));
+    assertThat(baddle.run("run").out()).contains("as it was: out 2026.xlsx");
+    assertThat(Files.readAllBytes(folder.resolve("out 2026.xlsx"))).isEqualTo(first);
+    Files.delete(folder.resolve(".baddle/fills.csv"));
+    assertThat(baddle.run("fill").out()).contains("0 cells filled, 1 is as it was");
   }
 
   @Test

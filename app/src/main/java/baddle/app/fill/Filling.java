@@ -1,26 +1,31 @@
 package baddle.app.fill;
 
 import baddle.app.BatchChoice;
+import baddle.app.ContentHash;
 import baddle.app.Inputs;
 import baddle.app.LastPeriod;
 import baddle.app.OutputFile;
+import baddle.app.OutputList;
 import baddle.app.Project;
 import baddle.core.grid.UnreadableFileException;
 import baddle.core.value.Period;
 import baddle.formats.edit.OwnWorkbook;
 import baddle.formats.edit.OwnWorkbooks;
+import baddle.plan.FeedPlan;
 import baddle.plan.FillPlan;
 import baddle.store.Store;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
-import java.util.HashSet;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.Set;
 
 /** Puts figures of a batch into workbooks that somebody keeps. */
 public final class Filling {
@@ -57,12 +62,8 @@ public final class Filling {
 
   /** Why a plan's fills can't be made; empty where they can. */
   public static Optional<String> problem(Project project) {
-    Set<String> places = new HashSet<>();
     Inputs inputs = Inputs.of(project);
     for (FillPlan fill : project.plan().fills()) {
-      if (!places.add(fill.into())) {
-        return Optional.of("two fills are for " + fill.into());
-      }
       Optional<String> problem =
           fill.isInPlace()
               ? Optional.empty()
@@ -102,83 +103,122 @@ public final class Filling {
    */
   public Ready beside(List<FillPlan> fills, Store store, int batch, Optional<Period> period)
       throws IOException, FillException {
-    List<FillResult> results = new ArrayList<>();
-    List<OutputFile.Beside> files = new ArrayList<>();
     WrittenCells written = WrittenCells.of(project);
-    Set<Path> taken = new HashSet<>();
+    Making making = new Making(store, batch, written);
     boolean whole = false;
     try {
       for (FillPlan fill : fills) {
-        fill(fill, store, batch, period, written, taken, results, files);
+        making.fill(fill, period);
       }
-      written.beside().ifPresent(files::add);
+      written.beside().ifPresent(file -> making.files.put(file.file(), file));
       whole = true;
-      return new Ready(results, files);
+      return making.ready();
     } finally {
       if (!whole) {
-        new Ready(List.of(), files).close();
+        making.ready().close();
       }
     }
   }
 
-  private void fill(
-      FillPlan fill,
-      Store store,
-      int batch,
-      Optional<Period> wanted,
-      WrittenCells written,
-      Set<Path> taken,
-      List<FillResult> results,
-      List<OutputFile.Beside> files)
-      throws IOException, FillException {
-    Optional<Period> known = wanted.or(fill::period);
-    Period period =
-        (known.isPresent() ? known : LastPeriod.of(project, store, batch))
-            .orElseThrow(
-                () ->
-                    new FillException(
-                        "fill " + fill.name() + ": no source is of a period; say period: in it"));
-    Path workbook = place(FillNames.of(fill.workbook(), period));
-    Path into = place(FillNames.of(fill.into(), period));
-    String name = project.folder().relativize(into).toString().replace('\\', '/');
-    if (!taken.add(into)) {
-      throw new FillException("fill " + fill.name() + ": another fill is for " + name + " too");
+  /** Workbooks on their way; of one that several fills are for, the last has what all put in. */
+  private final class Making {
+    private final Store store;
+    private final int batch;
+    private final WrittenCells written;
+    private final List<FillResult> results = new ArrayList<>();
+    private final Map<Path, OutputFile.Beside> files = new LinkedHashMap<>();
+    private final Map<Path, Path> workbooks = new HashMap<>();
+
+    Making(Store store, int batch, WrittenCells written) {
+      this.store = store;
+      this.batch = batch;
+      this.written = written;
     }
-    boolean goesOn = !fill.isInPlace() && Files.exists(into);
-    if (goesOn && !written.knows(name)) {
-      throw new FillException(
-          "fill "
-              + fill.name()
-              + ": "
-              + name
-              + " is there and no fill made it; name another file, or say in_place: true");
+
+    Ready ready() {
+      return new Ready(results, List.copyOf(files.values()));
     }
-    Path from = goesOn ? into : workbook;
-    if (!Files.isRegularFile(from)) {
-      throw new FillException(
-          "fill " + fill.name() + ": there is no workbook " + project.folder().relativize(from));
-    }
-    if (!fill.isInPlace()) {
-      Optional<String> problem = Inputs.of(project).problem(into);
-      if (problem.isPresent() && !goesOn) {
-        throw new FillException("fill " + fill.name() + ": " + problem.get());
+
+    void fill(FillPlan fill, Optional<Period> wanted) throws IOException, FillException {
+      Optional<Period> known = wanted.or(fill::period);
+      Optional<Period> of = known.isPresent() ? known : LastPeriod.of(project, store, batch);
+      Period period = of.orElseThrow(() -> problem(fill, "no source is of a period; say period:"));
+      Path workbook = place(FillNames.of(fill.workbook(), period));
+      Path into = place(FillNames.of(fill.into(), period));
+      Path other = workbooks.putIfAbsent(into, workbook);
+      if (other != null && !other.equals(workbook)) {
+        throw problem(fill, name(into) + " is made of another workbook too, " + name(other));
+      }
+      OutputFile.Beside earlier = files.get(into);
+      boolean goesOn = fill.isInPlace() || Files.exists(into) || earlier != null;
+      refuse(fill, into, earlier != null);
+      Path from = goesOn ? into : workbook;
+      if (earlier != null) {
+        Path copy = Files.createTempFile("baddle", name(into).replaceAll("^.*(?=\\.)", ""));
+        try {
+          Files.copy(earlier.beside(), copy, StandardCopyOption.REPLACE_EXISTING);
+          fill(fill, period, copy, into, true);
+        } finally {
+          Files.delete(copy);
+        }
+      } else {
+        fill(fill, period, from, into, goesOn);
       }
     }
-    try (OwnWorkbook own = OwnWorkbooks.open(from)) {
-      FillFigures figures = new FillFigures(project, store, batch, period);
-      SheetFilling sheet = new SheetFilling(fill, own, figures, written, name);
-      FillResult result = sheet.fill(into);
-      results.add(result);
-      if (!sheet.edit().isEmpty() || !(goesOn || fill.isInPlace())) {
-        Files.createDirectories(into.resolveSibling(""));
-        files.add(
-            new OutputFile(into)
-                .writeBeside(Optional.of(project.planFile()), out -> own.write(sheet.edit(), out)));
+
+    /** A workbook that no fill made, or that is read as a source, isn't written over. */
+    private void refuse(FillPlan fill, Path into, boolean begun) throws IOException, FillException {
+      if (fill.isInPlace()) {
+        return;
       }
-    } catch (UnreadableFileException e) {
-      throw new FillException(
-          "fill " + fill.name() + ": " + project.folder().relativize(from) + ": " + e.getMessage());
+      boolean ours =
+          begun
+              || !Files.exists(into)
+              || written.knows(name(into))
+              || OutputList.of(project.planFile()).hashes().contains(ContentHash.of(into));
+      if (!ours) {
+        throw problem(
+            fill,
+            name(into) + " is there and no fill made it; name another file, or say in_place: true");
+      }
+      for (FeedPlan feed : project.plan().feeds().values()) {
+        if (feed.files().stream().anyMatch(files -> files.match(name(into)).isPresent())) {
+          throw problem(
+              fill, name(into) + " would be read by feed " + feed.name() + "; name another place");
+        }
+      }
     }
+
+    private void fill(FillPlan fill, Period period, Path from, Path into, boolean goesOn)
+        throws IOException, FillException {
+      if (!Files.isRegularFile(from)) {
+        throw problem(fill, "there is no workbook " + name(from));
+      }
+      try (OwnWorkbook own = OwnWorkbooks.open(from)) {
+        FillFigures figures = new FillFigures(project, store, batch, period);
+        SheetFilling sheet = new SheetFilling(fill, own, figures, written, name(into));
+        results.add(sheet.fill(into));
+        if (!sheet.edit().isEmpty() || !goesOn) {
+          Files.createDirectories(into.resolveSibling(""));
+          files.put(
+              into,
+              new OutputFile(into)
+                  .writeBeside(
+                      Optional.of(project.planFile()), out -> own.write(sheet.edit(), out)));
+        }
+      } catch (UnreadableFileException e) {
+        throw problem(fill, name(from) + ": " + e.getMessage());
+      }
+    }
+  }
+
+  private static FillException problem(FillPlan fill, String message) {
+    return new FillException("fill " + fill.name() + ": " + message);
+  }
+
+  /** A file as it is listed: as it lies from the plan. */
+  private String name(Path file) {
+    return project.folder().relativize(file).toString().replace('\\', '/');
   }
 
   private Path place(String file) {

@@ -4,8 +4,8 @@ import baddle.app.Project;
 import baddle.app.consolidate.Consolidation;
 import baddle.core.crosstab.SpecException;
 import baddle.core.expression.ExpressionException;
-import baddle.plan.FillPlan;
 import baddle.plan.PlanException;
+import baddle.plan.ReportPlan;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
@@ -87,19 +87,13 @@ public final class RunningEach {
 
   /** A line mustn't write over what another has just written. */
   private Optional<String> writtenBefore(Project project, ParameterList.Line line) {
-    List<String> files = new ArrayList<>();
-    project.plan().reports().forEach(report -> files.add(report.file()));
-    project.plan().fills().stream()
-        .map(FillPlan::into)
-        .filter(into -> !into.contains("{"))
-        .forEach(files::add);
-    for (String report : files) {
-      Path file = project.folder().resolve(report).normalize();
+    for (ReportPlan report : project.plan().reports()) {
+      Path file = project.folder().resolve(report.file()).normalize();
       Integer row = rowOfReport.putIfAbsent(file, line.row());
       if (row != null) {
         return Optional.of(
             "it would write over "
-                + report
+                + report.file()
                 + " of row "
                 + row
                 + "; let the report's name have a parameter that tells them apart");
