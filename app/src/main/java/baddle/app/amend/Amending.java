@@ -17,11 +17,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Optional;
+import java.util.Set;
 
 /** Changes chosen cells of workbooks, each in a copy, all that is wanted of a file or nothing. */
 public final class Amending {
@@ -53,12 +55,14 @@ public final class Amending {
     List<String> stays = new ArrayList<>();
     try (OwnWorkbook workbook = OwnWorkbooks.open(file)) {
       WorkbookEdit edit = new WorkbookEdit();
-      Sheets sheets = new Sheets(workbook);
-      for (Change change : changes) {
-        String name = String.valueOf(file.getFileName());
-        if (change.file().isEmpty() || change.file().equals(name)) {
-          change(change, sheets, edit, cells, stays);
-        }
+      String name = String.valueOf(file.getFileName());
+      List<Change> own =
+          changes.stream()
+              .filter(change -> change.file().isEmpty() || change.file().equals(name))
+              .toList();
+      Sheets sheets = new Sheets(workbook, own);
+      for (Change change : own) {
+        change(change, sheets, edit, cells, stays);
       }
       if (writes && !edit.isEmpty()) {
         write(workbook, edit, copy);
@@ -81,8 +85,17 @@ public final class Amending {
     private final OwnWorkbook workbook;
     private final Map<String, SeenSheet> seen = new HashMap<>();
 
-    Sheets(OwnWorkbook workbook) {
+    private final boolean all;
+    private final Set<CellAt> named = new HashSet<>();
+
+    /** All cells are looked at only where some are looked for. */
+    Sheets(OwnWorkbook workbook, List<Change> changes) throws IOException {
       this.workbook = workbook;
+      this.all = changes.stream().anyMatch(change -> change.cell().isEmpty());
+      changes.forEach(change -> CellAt.parse(change.cell()).ifPresent(named::add));
+      for (NamedRange name : workbook.names()) {
+        named.add(new CellAt(name.range().firstRow(), name.range().firstColumn()));
+      }
     }
 
     SeenSheet see(String name) throws IOException, FillException {
@@ -90,7 +103,7 @@ public final class Amending {
       SeenSheet known = seen.get(key);
       if (known == null) {
         try {
-          known = workbook.see(name, at -> true);
+          known = workbook.see(name, at -> all || named.contains(at));
         } catch (NoSuchElementException e) {
           throw new FillException(
               "no sheet "

@@ -6,6 +6,7 @@ import baddle.formats.xml.Xml;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -52,7 +53,12 @@ final class XlsxSheetWriter {
   private int row;
   private int rowStyle;
   private int column = -1;
+
+  /** Whether any cell of the row changes; those of others aren't looked at. */
+  private boolean concerned;
+
   private boolean hasTables;
+  private final BitSet staleRows = new BitSet();
 
   XlsxSheetWriter(Changes changes, DateSystem days, XlsxStyles styles) {
     this.changes = changes;
@@ -60,6 +66,7 @@ final class XlsxSheetWriter {
     this.styles = styles;
     this.left = new TreeMap<>(changes.cells());
     this.cells = new XlsxCell("", days, styles);
+    changes.stale().keySet().forEach(at -> staleRows.set(at.row()));
   }
 
   void write(PartCopy part) throws XMLStreamException, IOException {
@@ -90,7 +97,11 @@ final class XlsxSheetWriter {
                   Xml.number(part.xml(), "style", 0)));
       case "sheetData" -> beginRows(part);
       case "row" -> beginRow(part);
-      case "c" -> cell(part);
+      case "c" -> {
+        if (concerned) {
+          cell(part);
+        }
+      }
       case "tableParts" -> tables(part);
       default -> {
         if (isCopy() && FORMULAS.contains(name)) {
@@ -162,6 +173,7 @@ final class XlsxSheetWriter {
     column = -1;
     boolean styled = Xml.attribute(part.xml(), "customFormat").filter(Xml::isTrue).isPresent();
     rowStyle = styled ? Xml.number(part.xml(), "s", 0) : 0;
+    concerned = staleRows.get(row) || (!left.isEmpty() && left.firstKey().row() <= row);
     if (left.isEmpty() || left.firstKey().row() > row) {
       return;
     }

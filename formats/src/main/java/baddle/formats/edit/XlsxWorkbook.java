@@ -119,33 +119,40 @@ public final class XlsxWorkbook implements OwnWorkbook {
     XlsxSurvey survey = new XlsxSurvey(wanted, all);
     String part = part(sheet);
     Xml.read(parts.open(part), part, survey::read);
-    surveys.put(sheet.toLowerCase(Locale.ROOT), survey);
     return survey;
   }
 
   private XlsxSurvey known(String sheet) throws IOException {
-    XlsxSurvey known = surveys.get(sheet.toLowerCase(Locale.ROOT));
-    return known == null ? survey(sheet, at -> false, false) : known;
+    String key = sheet.toLowerCase(Locale.ROOT);
+    XlsxSurvey known = surveys.get(key);
+    if (known == null) {
+      known = survey(sheet, at -> false, false);
+      surveys.put(key, known);
+    }
+    return known;
+  }
+
+  /** Which cells of a protected sheet are locked; those that only have looks are noted. */
+  private Predicate<CellAt> locked(
+      String sheet, Predicate<CellAt> wanted, SortedMap<CellAt, SeenCell> cells)
+      throws IOException {
+    XlsxStyles styles = styles();
+    Map<CellAt, Integer> of = survey(sheet, wanted, true).styles;
+    Predicate<CellAt> locked = at -> !of.containsKey(at) || styles.isLocked(of.getOrDefault(at, 0));
+    for (CellAt at : of.keySet()) {
+      cells.put(at, new SeenCell(CellKind.BLANK, "", "", "", locked.test(at)));
+    }
+    return locked;
   }
 
   @Override
   public SeenSheet see(String sheet, Predicate<CellAt> wanted) throws IOException {
-    XlsxSurvey survey = survey(sheet, wanted, true);
-    XlsxStyles styles = styles();
+    XlsxSurvey survey = known(sheet);
     SortedMap<CellAt, SeenCell> cells = new TreeMap<>();
-    survey.styles.forEach(
-        (at, style) ->
-            cells.put(
-                at,
-                new SeenCell(
-                    CellKind.BLANK,
-                    "",
-                    "",
-                    survey.formulas.getOrDefault(at, ""),
-                    styles.isLocked(style))));
+    Predicate<CellAt> isLocked = survey.isProtected ? locked(sheet, wanted, cells) : at -> true;
     survey.formulas.forEach(
         (at, formula) ->
-            cells.putIfAbsent(at, new SeenCell(CellKind.BLANK, "", "", formula, true)));
+            cells.put(at, new SeenCell(CellKind.BLANK, "", "", formula, isLocked.test(at))));
     grid(sheet)
         .read(
             new EachRow() {
@@ -155,15 +162,14 @@ public final class XlsxWorkbook implements OwnWorkbook {
                   CellAt at = new CellAt(row.number(), column);
                   CellKind kind = row.kind(column);
                   if (kind != CellKind.BLANK && kind != CellKind.FORMULA && wanted.test(at)) {
-                    SeenCell seen = cells.get(at);
                     cells.put(
                         at,
                         new SeenCell(
                             kind,
                             row.seen(column),
                             kind == CellKind.TEXT ? EachRow.whole(row, column) : row.seen(column),
-                            seen == null ? "" : seen.formula(),
-                            seen == null || seen.locked()));
+                            survey.formulas.getOrDefault(at, ""),
+                            isLocked.test(at)));
                   }
                 }
               }
