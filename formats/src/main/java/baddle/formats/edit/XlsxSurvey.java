@@ -2,8 +2,8 @@ package baddle.formats.edit;
 
 import baddle.core.grid.CellRange;
 import baddle.formats.xlsx.AttributeText;
+import baddle.formats.xlsx.SheetFacts;
 import baddle.formats.xml.Xml;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -12,13 +12,13 @@ import java.util.TreeMap;
 import java.util.function.Predicate;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
 import org.codehaus.stax2.XMLStreamReader2;
 
 /** What a sheet's part says besides values: formulas, styles, what is merged and protected. */
-final class XlsxSurvey {
+final class XlsxSurvey implements SheetFacts {
 
   private static final char CELL = 'c';
-  private static final char FORMULA = 'f';
 
   /** Formulas by their cells, each as that cell has it. */
   final Map<CellAt, String> formulas = new TreeMap<>();
@@ -38,7 +38,6 @@ final class XlsxSurvey {
   private final Map<String, Shared> sharedTexts = new HashMap<>();
   private final AttributeText attribute = new AttributeText();
   private final Predicate<CellAt> wanted;
-  private final boolean all;
   private int row;
   private int column;
 
@@ -46,40 +45,23 @@ final class XlsxSurvey {
    * A survey.
    *
    * @param wanted which cells' styles are noted
-   * @param all whether any are
    */
-  XlsxSurvey(Predicate<CellAt> wanted, boolean all) {
+  XlsxSurvey(Predicate<CellAt> wanted) {
     this.wanted = wanted;
-    this.all = all;
   }
 
-  void read(XMLStreamReader2 xml) throws XMLStreamException, IOException {
+  /** Reads the styles of cells. */
+  void read(XMLStreamReader2 xml) throws XMLStreamException {
     while (xml.hasNext()) {
       if (xml.next() == XMLStreamConstants.START_ELEMENT) {
         String name = xml.getLocalName();
         if (name.length() == 1 && name.charAt(0) == CELL) {
           cell(xml);
-        } else if (name.length() == 1 && name.charAt(0) == FORMULA) {
-          formula(xml);
-        } else if (name.length() > 1) {
-          other(xml, name);
+        } else if (name.equals("row")) {
+          row = Xml.number(xml, "r", row + 1);
+          column = -1;
         }
       }
-    }
-  }
-
-  private void other(XMLStreamReader2 xml, String name) {
-    switch (name) {
-      case "row" -> {
-        row = Xml.number(xml, "r", row + 1);
-        column = -1;
-        lastRow = Math.max(lastRow, row);
-      }
-      case "mergeCell" ->
-          Xml.attribute(xml, "ref").flatMap(CellRange::parse).ifPresent(merged::add);
-      case "sheetProtection" ->
-          isProtected = Xml.attribute(xml, "sheet").filter(Xml::isTrue).isPresent();
-      default -> {}
     }
   }
 
@@ -97,30 +79,44 @@ final class XlsxSurvey {
         }
       }
     }
-    if (all) {
-      CellAt at = new CellAt(row, column);
-      if (wanted.test(at)) {
-        styles.put(at, style);
-      }
+    CellAt at = new CellAt(row, column);
+    if (wanted.test(at)) {
+      styles.put(at, style);
     }
   }
 
-  private void formula(XMLStreamReader2 xml) throws XMLStreamException {
-    CellAt at = new CellAt(row, column);
-    String type = Xml.attribute(xml, "t").orElse("normal");
-    String group = Xml.attribute(xml, "si").orElse("");
-    Xml.attribute(xml, "ref").flatMap(CellRange::parse).ifPresent(shared::add);
-    String text = xml.getElementText();
+  @Override
+  public void formula(
+      int ofRow, int ofColumn, String type, String group, String range, String text) {
+    CellAt at = new CellAt(ofRow, ofColumn);
+    CellRange.parse(range).ifPresent(shared::add);
+    String own = text;
     if (type.equals("shared") && !text.isEmpty()) {
       sharedTexts.put(group, new Shared(at, text));
     } else if (type.equals("shared")) {
       Shared of = sharedTexts.get(group);
       if (of != null) {
-        text =
+        own =
             FormulaText.of(of.text())
                 .moved(at.row() - of.first().row(), at.column() - of.first().column());
       }
     }
-    formulas.put(at, text);
+    formulas.put(at, own);
+  }
+
+  @Override
+  public void behind(XMLStreamReader xml) {
+    switch (xml.getLocalName()) {
+      case "mergeCell" ->
+          Xml.attribute(xml, "ref").flatMap(CellRange::parse).ifPresent(merged::add);
+      case "sheetProtection" ->
+          isProtected = Xml.attribute(xml, "sheet").filter(Xml::isTrue).isPresent();
+      default -> {}
+    }
+  }
+
+  @Override
+  public void row(int number) {
+    lastRow = Math.max(lastRow, number);
   }
 }

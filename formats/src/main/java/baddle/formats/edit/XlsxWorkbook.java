@@ -25,6 +25,7 @@ import java.util.NoSuchElementException;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 import java.util.function.Predicate;
 import java.util.zip.ZipFile;
 
@@ -114,22 +115,40 @@ public final class XlsxWorkbook implements OwnWorkbook {
     return partOf.getOrDefault(found.relation(), "");
   }
 
-  private XlsxSurvey survey(String sheet, Predicate<CellAt> wanted, boolean all)
-      throws IOException {
-    XlsxSurvey survey = new XlsxSurvey(wanted, all);
-    String part = part(sheet);
-    Xml.read(parts.open(part), part, survey::read);
+  private XlsxSurvey known(String sheet) throws IOException {
+    XlsxSurvey known = surveys.get(sheet.toLowerCase(Locale.ROOT));
+    return known == null ? surveyed(sheet, row -> {}) : known;
+  }
+
+  /** Reads a sheet once: its rows, and what else it says. */
+  private XlsxSurvey surveyed(String sheet, Consumer<GridRow> rows) throws IOException {
+    XlsxSurvey survey = new XlsxSurvey(at -> false);
+    file.read(
+        grid(sheet),
+        new EachRow() {
+          @Override
+          void use(GridRow row) {
+            rows.accept(row);
+          }
+        },
+        survey);
+    surveys.put(sheet.toLowerCase(Locale.ROOT), survey);
     return survey;
   }
 
-  private XlsxSurvey known(String sheet) throws IOException {
-    String key = sheet.toLowerCase(Locale.ROOT);
-    XlsxSurvey known = surveys.get(key);
-    if (known == null) {
-      known = survey(sheet, at -> false, false);
-      surveys.put(key, known);
+  private static void add(GridRow row, Predicate<CellAt> wanted, SortedMap<CellAt, SeenCell> to) {
+    for (int column = 0; column < row.width(); column++) {
+      CellKind kind = row.kind(column);
+      if (kind == CellKind.BLANK || kind == CellKind.FORMULA) {
+        continue;
+      }
+      CellAt at = new CellAt(row.number(), column);
+      if (wanted.test(at)) {
+        String text = row.seen(column);
+        String whole = kind == CellKind.TEXT ? EachRow.whole(row, column) : text;
+        to.put(at, new SeenCell(kind, text, whole, "", true));
+      }
     }
-    return known;
   }
 
   /** Which cells of a protected sheet are locked; those that only have looks are noted. */
@@ -137,7 +156,10 @@ public final class XlsxWorkbook implements OwnWorkbook {
       String sheet, Predicate<CellAt> wanted, SortedMap<CellAt, SeenCell> cells)
       throws IOException {
     XlsxStyles styles = styles();
-    Map<CellAt, Integer> of = survey(sheet, wanted, true).styles;
+    XlsxSurvey survey = new XlsxSurvey(wanted);
+    String part = part(sheet);
+    Xml.read(parts.open(part), part, survey::read);
+    Map<CellAt, Integer> of = survey.styles;
     Predicate<CellAt> locked = at -> !of.containsKey(at) || styles.isLocked(of.getOrDefault(at, 0));
     for (CellAt at : of.keySet()) {
       cells.put(at, new SeenCell(CellKind.BLANK, "", "", "", locked.test(at)));
@@ -147,33 +169,27 @@ public final class XlsxWorkbook implements OwnWorkbook {
 
   @Override
   public SeenSheet see(String sheet, Predicate<CellAt> wanted) throws IOException {
-    XlsxSurvey survey = known(sheet);
-    SortedMap<CellAt, SeenCell> cells = new TreeMap<>();
-    Predicate<CellAt> isLocked = survey.isProtected ? locked(sheet, wanted, cells) : at -> true;
-    survey.formulas.forEach(
-        (at, formula) ->
-            cells.put(at, new SeenCell(CellKind.BLANK, "", "", formula, isLocked.test(at))));
-    grid(sheet)
-        .read(
-            new EachRow() {
-              @Override
-              void use(GridRow row) {
-                for (int column = 0; column < row.width(); column++) {
-                  CellAt at = new CellAt(row.number(), column);
-                  CellKind kind = row.kind(column);
-                  if (kind != CellKind.BLANK && kind != CellKind.FORMULA && wanted.test(at)) {
-                    cells.put(
-                        at,
-                        new SeenCell(
-                            kind,
-                            row.seen(column),
-                            kind == CellKind.TEXT ? EachRow.whole(row, column) : row.seen(column),
-                            survey.formulas.getOrDefault(at, ""),
-                            isLocked.test(at)));
-                  }
-                }
-              }
-            });
+    SortedMap<CellAt, SeenCell> values = new TreeMap<>();
+    XlsxSurvey survey = surveyed(sheet, row -> add(row, wanted, values));
+    SortedMap<CellAt, SeenCell> cells = values;
+    if (survey.isProtected || !survey.formulas.isEmpty()) {
+      SortedMap<CellAt, SeenCell> whole = new TreeMap<>();
+      Predicate<CellAt> isLocked = survey.isProtected ? locked(sheet, wanted, whole) : at -> true;
+      survey.formulas.forEach(
+          (at, formula) ->
+              whole.put(at, new SeenCell(CellKind.BLANK, "", "", formula, isLocked.test(at))));
+      values.forEach(
+          (at, cell) ->
+              whole.put(
+                  at,
+                  new SeenCell(
+                      cell.kind(),
+                      cell.text(),
+                      cell.whole(),
+                      survey.formulas.getOrDefault(at, ""),
+                      isLocked.test(at))));
+      cells = whole;
+    }
     return new SeenSheet(
         grid(sheet).name(), survey.isProtected, cells, survey.merged, survey.lastRow);
   }

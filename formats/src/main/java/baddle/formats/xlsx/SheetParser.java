@@ -16,6 +16,7 @@ import java.util.Optional;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import org.codehaus.stax2.XMLStreamReader2;
+import org.jspecify.annotations.Nullable;
 
 /** Streams the rows of a sheet's part (ISO/IEC 29500-1, 18.3) to a sink. */
 final class SheetParser {
@@ -37,6 +38,8 @@ final class SheetParser {
   private final DateSystem dateSystem;
   private final DayTexts dayTexts;
   private final RowSink sink;
+  private final @Nullable SheetFacts facts;
+  private String[] formulaSays = {"", "", ""};
   private GridRow row;
   private final TextBuffer text = new TextBuffer();
   private final TextBuffer formula = new TextBuffer();
@@ -52,6 +55,17 @@ final class SheetParser {
 
   SheetParser(
       SharedStrings sharedStrings, ShownFormats formats, DateSystem dateSystem, RowSink sink) {
+    this(sharedStrings, formats, dateSystem, sink, null);
+  }
+
+  /** The same that tells what else the part says. */
+  SheetParser(
+      SharedStrings sharedStrings,
+      ShownFormats formats,
+      DateSystem dateSystem,
+      RowSink sink,
+      @Nullable SheetFacts facts) {
+    this.facts = facts;
     this.sharedStrings = sharedStrings;
     this.formats = formats;
     this.dateSystem = dateSystem;
@@ -70,10 +84,19 @@ final class SheetParser {
         inValue = false;
         inFormula = false;
         if (endElement(xml.getLocalName())) {
+          readBehind(xml);
           return;
         }
       } else if (inValue && Xml.isText(event)) {
         (inFormula ? formula : text).append(xml);
+      }
+    }
+  }
+
+  private void readBehind(XMLStreamReader2 xml) throws XMLStreamException {
+    while (facts != null && xml.hasNext()) {
+      if (xml.next() == XMLStreamConstants.START_ELEMENT) {
+        facts.behind(xml);
       }
     }
   }
@@ -89,6 +112,14 @@ final class SheetParser {
         formula.clear();
         hasFormula = true;
         inFormula = true;
+        if (facts != null) {
+          formulaSays =
+              new String[] {
+                Xml.attribute(xml, "t").orElse(""),
+                Xml.attribute(xml, "si").orElse(""),
+                Xml.attribute(xml, "ref").orElse("")
+              };
+        }
       }
       hasValue |= letter == VALUE;
       return letter == VALUE || letter == FORMULA;
@@ -106,6 +137,14 @@ final class SheetParser {
     if (name.length() == 1) {
       if (name.charAt(0) == CELL) {
         addCell();
+      } else if (name.charAt(0) == FORMULA && facts != null) {
+        facts.formula(
+            rowNumber,
+            column,
+            formulaSays[0],
+            formulaSays[1],
+            formulaSays[2],
+            new String(formula.characters(), 0, formula.length()));
       }
       return false;
     }
@@ -128,6 +167,9 @@ final class SheetParser {
           "rows are not in order; open the workbook and save it anew", stated);
     }
     rowNumber = stated;
+    if (facts != null) {
+      facts.row(rowNumber);
+    }
     column = -1;
     row = sink.next();
     row.begin(rowNumber);

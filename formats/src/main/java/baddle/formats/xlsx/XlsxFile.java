@@ -3,6 +3,7 @@ package baddle.formats.xlsx;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.NamedRange;
+import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
 import baddle.core.value.DateSystem;
 import baddle.formats.xml.WorkbookZip;
@@ -110,6 +111,16 @@ public final class XlsxFile implements GridFile {
       sheets.add(new XlsxSheet(this, name, visible, places, part));
     }
     places++;
+  }
+
+  /**
+   * Reads a sheet of this workbook.
+   *
+   * @param sink wants all rows
+   * @param facts takes what is no value
+   */
+  public void read(GridSheet sheet, RowSink sink, SheetFacts facts) throws IOException {
+    ((XlsxSheet) sheet).read(sink, facts);
   }
 
   InputStream part(String name) throws IOException {

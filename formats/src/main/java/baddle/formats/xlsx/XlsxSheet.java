@@ -58,4 +58,12 @@ final class XlsxSheet implements GridSheet {
         new SheetParser(workbook.sharedStrings(), workbook.formats(), workbook.dateSystem(), sink);
     Xml.read(workbook.part(part), part, parser::read);
   }
+
+  /** The same, and tells what else the part says. */
+  void read(RowSink sink, SheetFacts facts) throws IOException {
+    SheetParser parser =
+        new SheetParser(
+            workbook.sharedStrings(), workbook.formats(), workbook.dateSystem(), sink, facts);
+    Xml.read(workbook.part(part), part, parser::read);
+  }
 }
