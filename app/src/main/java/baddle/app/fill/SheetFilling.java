@@ -14,11 +14,14 @@ import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 
 /** Fills one workbook: finds out what is to be changed in it. */
@@ -170,15 +173,15 @@ final class SheetFilling {
 
   /** The cells that are looked at: those of keys, of headings, and those that are filled. */
   private Predicate<CellAt> wanted(String sheet) throws IOException, FillException {
-    List<CellAt> single = new ArrayList<>();
+    Set<CellAt> single = new HashSet<>();
     for (FillPlan.Cell cell : fill.cells()) {
       single.add(place(cell.place(), sheet));
     }
-    List<Integer> columns = new ArrayList<>();
+    BitSet columns = new BitSet();
     List<CellRange> ranges = new ArrayList<>();
     for (FillPlan.Rows rows : fill.rows()) {
-      columns.addAll(rows.key().columns());
-      columns.addAll(rows.columns());
+      rows.key().columns().forEach(columns::set);
+      rows.columns().forEach(columns::set);
       rows.headings()
           .ifPresent(
               of ->
@@ -190,9 +193,9 @@ final class SheetFilling {
                           of.to().isPresent() ? of.to().getAsInt() + 1 : CellRange.OPEN)));
     }
     return at ->
-        single.contains(at)
-            || columns.contains(at.column())
-            || ranges.stream().anyMatch(at::liesIn);
+        columns.get(at.column())
+            || single.contains(at)
+            || (!ranges.isEmpty() && ranges.stream().anyMatch(at::liesIn));
   }
 
   /** A cell by its address or its name. */

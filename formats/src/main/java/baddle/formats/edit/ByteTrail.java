@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
-import java.util.Arrays;
 
 /**
  * Bytes on their way to a parser, kept until it is known whether they are copied or left out.
@@ -16,6 +15,9 @@ final class ByteTrail extends InputStream {
 
   private final InputStream in;
   private byte[] kept = new byte[LEAST];
+
+  /** Where in {@link #kept} the bytes begin that are still kept. */
+  private int from;
 
   /** The place in the part of the first byte that is kept. */
   private long first;
@@ -36,10 +38,14 @@ final class ByteTrail extends InputStream {
   public int read(byte[] buffer, int offset, int length) throws IOException {
     int read = in.read(buffer, offset, length);
     if (read > 0) {
-      if (count + read > kept.length) {
-        kept = Arrays.copyOf(kept, Math.max(kept.length * 2, count + read));
+      if (from + count + read > kept.length) {
+        byte[] room =
+            count + read > kept.length ? new byte[Math.max(kept.length * 2, count + read)] : kept;
+        System.arraycopy(kept, from, room, 0, count);
+        kept = room;
+        from = 0;
       }
-      System.arraycopy(buffer, offset, kept, count, read);
+      System.arraycopy(buffer, offset, kept, from + count, read);
       count += read;
     }
     return read;
@@ -48,42 +54,44 @@ final class ByteTrail extends InputStream {
   /** Copies what is kept before a place. */
   void copyTo(long place, OutputStream out) throws IOException {
     int length = Math.toIntExact(place - first);
-    out.write(kept, 0, length);
+    out.write(kept, from, length);
     skipTo(place);
   }
 
   /** Leaves out what is kept before a place. */
   void skipTo(long place) {
     int length = Math.toIntExact(place - first);
-    System.arraycopy(kept, length, kept, 0, count - length);
+    from += length;
     count -= length;
     first = place;
   }
 
   /** Copies all that is kept, and all that is still to come. */
   void copyAll(OutputStream out) throws IOException {
-    out.write(kept, 0, count);
+    out.write(kept, from, count);
     in.transferTo(out);
   }
 
+  private int at(long place) {
+    return Math.toIntExact(place - first) + from;
+  }
+
   /** What is kept from a place to another. */
-  String text(long from, long to) {
-    return new String(
-        kept, Math.toIntExact(from - first), Math.toIntExact(to - from), StandardCharsets.UTF_8);
+  String text(long begin, long end) {
+    return new String(kept, at(begin), Math.toIntExact(end - begin), StandardCharsets.UTF_8);
   }
 
   /** Where the tag that begins at a place ends, exclusive. */
-  long tagEnd(long from) throws IOException {
-    int at = Math.toIntExact(from - first);
+  long tagEnd(long begin) throws IOException {
     byte quote = 0;
-    for (int i = at; i < count; i++) {
+    for (int i = at(begin); i < from + count; i++) {
       byte b = kept[i];
       if (quote != 0) {
         quote = b == quote ? 0 : quote;
       } else if (b == '"' || b == '\'') {
         quote = b;
       } else if (b == '>') {
-        return first + i + 1;
+        return first + i - from + 1;
       }
     }
     throw new IOException("a tag without an end");

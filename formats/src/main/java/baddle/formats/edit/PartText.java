@@ -1,11 +1,15 @@
 package baddle.formats.edit;
 
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Tags as they are written. */
 final class PartText {
+
+  private static final Map<String, Pattern> PATTERNS = new ConcurrentHashMap<>();
 
   private PartText() {}
 
@@ -26,6 +30,10 @@ final class PartText {
   }
 
   private static Pattern pattern(String attribute) {
+    return PATTERNS.computeIfAbsent(attribute, PartText::compiled);
+  }
+
+  private static Pattern compiled(String attribute) {
     return Pattern.compile("\\s+" + Pattern.quote(attribute) + "\\s*=\\s*(?:\"[^\"]*\"|'[^']*')");
   }
 

@@ -2,6 +2,7 @@ package baddle.formats.edit;
 
 import baddle.core.grid.CellRange;
 import baddle.core.value.DateSystem;
+import baddle.formats.xlsx.AttributeText;
 import baddle.formats.xml.Xml;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -57,6 +58,11 @@ final class XlsxSheetWriter {
   /** Whether any cell of the row changes; those of others aren't looked at. */
   private boolean concerned;
 
+  /** The next column of the row in which a cell changes. */
+  private int nextColumn;
+
+  private boolean staleRow;
+  private final AttributeText attribute = new AttributeText();
   private boolean hasTables;
   private final BitSet staleRows = new BitSet();
 
@@ -173,11 +179,14 @@ final class XlsxSheetWriter {
     column = -1;
     boolean styled = Xml.attribute(part.xml(), "customFormat").filter(Xml::isTrue).isPresent();
     rowStyle = styled ? Xml.number(part.xml(), "s", 0) : 0;
-    concerned = staleRows.get(row) || (!left.isEmpty() && left.firstKey().row() <= row);
+    staleRow = staleRows.get(row);
+    concerned = staleRow || (!left.isEmpty() && left.firstKey().row() <= row);
+    findNext();
     if (left.isEmpty() || left.firstKey().row() > row) {
       return;
     }
     String before = rowsBefore(row);
+    findNext();
     boolean changed = !left.isEmpty() && left.firstKey().row() == row;
     if (!changed) {
       part.insert(before);
@@ -242,11 +251,10 @@ final class XlsxSheetWriter {
   }
 
   private void cell(PartCopy part) throws XMLStreamException, IOException {
-    column =
-        Xml.attribute(part.xml(), "r")
-            .flatMap(CellAt::parse)
-            .map(CellAt::column)
-            .orElse(column + 1);
+    column = column(part);
+    if (column < nextColumn && !staleRow) {
+      return;
+    }
     boolean before =
         !left.isEmpty() && left.firstKey().row() == row && left.firstKey().column() < column;
     if (before) {
@@ -255,12 +263,29 @@ final class XlsxSheetWriter {
     CellAt at = new CellAt(row, column);
     int style = Xml.number(part.xml(), "s", 0);
     CellContent content = left.remove(at);
+    findNext();
     if (content != null) {
       part.insert(cells.of(at, style, content));
       skip(part);
     } else if (changes.stale().containsKey(at)) {
       stale(part, at);
     }
+  }
+
+  private int column(PartCopy part) throws XMLStreamException {
+    for (int i = 0; i < part.xml().getAttributeCount(); i++) {
+      if (part.xml().getAttributeLocalName(i).equals("r")) {
+        part.xml().getAttributeAs(i, attribute);
+        return attribute.column();
+      }
+    }
+    return column + 1;
+  }
+
+  /** Finds the next column of the row in which a cell changes. */
+  private void findNext() {
+    boolean more = !left.isEmpty() && left.firstKey().row() == row;
+    nextColumn = more ? left.firstKey().column() : Integer.MAX_VALUE;
   }
 
   /** Leaves out the element that begins here. */
