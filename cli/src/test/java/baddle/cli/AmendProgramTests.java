@@ -138,11 +138,13 @@ class AmendProgramTests {
   @Test
   void a_file_is_changed_whole_or_not_at_all_and_the_others_go_on() throws Exception {
     Files.writeString(folder.resolve("in/c.xlsx"), "no workbook");
+    Files.copy(folder.resolve("in/a.xlsx"), folder.resolve("in/d.xlsx"));
     baddle.write(
         "list.csv",
         "file,sheet,cell,where,column,old,new,because",
         ",Form,B1,,,Old Mill,Ash,renamed",
         ",Form,B2,,,12.5,1,",
+        "d.xlsx,Form,Z9,,,,1850-01-01,",
         "a.xlsx,Form,C1,,,,5,no formula",
         "a.xlsx,Prices,,Code = '231',Price,,6,dearer");
     Baddle.Run run = baddle.run("amend", "in", "--out", "out", "--list", "list.csv");
@@ -151,9 +153,11 @@ class AmendProgramTests {
     assertThat(run.out())
         .contains("in/a.xlsx, Form!B1: Old Mill -> Ash (renamed)")
         .contains("Form!C1: a formula, =B2*2 (--formulas would change it)")
-        .contains("3 cells changed in 1 of 3 files; 2 can't be changed");
+        .contains("3 cells changed in 1 of 4 files; 3 can't be changed");
     assertThat(run.err())
         .contains("in/b.xlsx: Form!B1 holds Oak, not Old Mill; the file isn't changed")
+        .contains("in/d.xlsx: can't write")
+        .contains("a workbook has no day 1850-01-01")
         .contains("in/c.xlsx: ");
     assertThat(folder.resolve("out/b.xlsx")).doesNotExist();
     assertThat(folder.resolve("out/c.xlsx")).doesNotExist();

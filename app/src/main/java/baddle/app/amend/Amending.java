@@ -5,7 +5,6 @@ import baddle.app.fill.CellValue;
 import baddle.app.fill.FillException;
 import baddle.core.finding.Nearest;
 import baddle.core.grid.NamedRange;
-import baddle.core.grid.UnreadableFileException;
 import baddle.formats.edit.CellAt;
 import baddle.formats.edit.OwnWorkbook;
 import baddle.formats.edit.OwnWorkbooks;
@@ -28,6 +27,8 @@ import java.util.Set;
 /** Changes chosen cells of workbooks, each in a copy, all that is wanted of a file or nothing. */
 public final class Amending {
 
+  private static final int MOST_CHARACTERS = 32_767;
+
   private final List<Change> changes;
   private final boolean formulas;
   private final boolean locked;
@@ -45,12 +46,12 @@ public final class Amending {
   }
 
   /**
-   * Changes a workbook.
+   * Changes a workbook; one that can't be read or written is told by what comes back.
    *
    * @param copy where the changed one goes; not the workbook itself
    * @param writes whether it is written
    */
-  public Amended amend(Path file, Path copy, boolean writes) throws IOException {
+  public Amended amend(Path file, Path copy, boolean writes) {
     List<Amended.Cell> cells = new ArrayList<>();
     List<String> stays = new ArrayList<>();
     try (OwnWorkbook workbook = OwnWorkbooks.open(file)) {
@@ -69,7 +70,7 @@ public final class Amending {
       }
       List<String> warnings = edit.isEmpty() ? List.of() : workbook.warnings();
       return new Amended(file, copy, cells, stays, "", warnings);
-    } catch (UnreadableFileException | FillException e) {
+    } catch (IOException | FillException e) {
       String why = String.valueOf(e.getMessage());
       return new Amended(file, copy, List.of(), List.of(), why, List.of());
     }
@@ -197,6 +198,10 @@ public final class Amending {
     }
     if (CellValue.isSame(cell, change.value())) {
       return;
+    }
+    if (CellValue.text(change.value()).length() > MOST_CHARACTERS) {
+      throw new FillException(
+          place + ": a text of more than " + MOST_CHARACTERS + " characters, which no cell holds");
     }
     Optional<CellAt> merged = sheet.mergedInto(at);
     if (merged.isPresent()) {

@@ -4,7 +4,6 @@ import baddle.app.OutputFile;
 import baddle.app.fill.CellValue;
 import baddle.app.fill.FillException;
 import baddle.app.run.ParameterList;
-import baddle.core.grid.UnreadableFileException;
 import baddle.formats.csv.CsvRowWriter;
 import baddle.formats.edit.CellAt;
 import baddle.formats.edit.OwnWorkbook;
@@ -110,8 +109,7 @@ public final class Journal {
     return undone;
   }
 
-  private static Amended undo(Path file, List<Map<String, String>> lines, boolean writes)
-      throws IOException {
+  private static Amended undo(Path file, List<Map<String, String>> lines, boolean writes) {
     List<Amended.Cell> cells = new ArrayList<>();
     if (!Files.isRegularFile(file)) {
       return new Amended(file, file, List.of(), List.of(), "isn't there", List.of());
@@ -126,7 +124,7 @@ public final class Journal {
         new OutputFile(file).write(Optional.empty(), out -> workbook.write(edit, out));
       }
       return new Amended(file, file, cells, List.of(), "", List.of());
-    } catch (UnreadableFileException | FillException | NoSuchElementException e) {
+    } catch (IOException | FillException | NoSuchElementException e) {
       String why = String.valueOf(e.getMessage());
       return new Amended(file, file, List.of(), List.of(), why, List.of());
     }
