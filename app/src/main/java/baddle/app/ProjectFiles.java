@@ -43,6 +43,9 @@ public record ProjectFiles(Set<Path> folders, Set<Path> files) {
     for (DatasetPlan dataset : project.plan().datasets().values()) {
       dataset.correctionFiles().values().forEach(path -> files.add(home.resolve(path)));
     }
+    project.plan().fills().stream()
+        .filter(fill -> !fill.isInPlace() && !fill.workbook().contains("{"))
+        .forEach(fill -> files.add(home.resolve(fill.workbook())));
     String logo = project.plan().style().logo();
     if (!logo.isEmpty()) {
       files.add(home.resolve(logo));

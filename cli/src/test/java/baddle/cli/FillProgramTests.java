@@ -341,6 +341,8 @@ class FillProgramTests {
     byte[] first = Files.readAllBytes(folder.resolve("out 2026.xlsx"));
     assertThat(baddle.run("run").out()).contains("as it was: out 2026.xlsx");
     assertThat(Files.readAllBytes(folder.resolve("out 2026.xlsx"))).isEqualTo(first);
+    assertThat(baddle.run("export", "sales", "--out", "kept.xlsx").err())
+        .contains("kept.xlsx is read by this command or its plan");
     Files.delete(folder.resolve(".baddle/fills.csv"));
     assertThat(baddle.run("fill").out()).contains("0 cells filled, 1 is as it was");
   }

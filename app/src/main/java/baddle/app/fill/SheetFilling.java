@@ -5,7 +5,6 @@ import baddle.core.finding.Nearest;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.NamedRange;
 import baddle.formats.edit.CellAt;
-import baddle.formats.edit.CellContent;
 import baddle.formats.edit.OwnWorkbook;
 import baddle.formats.edit.SeenSheet;
 import baddle.formats.edit.WorkbookEdit;
@@ -15,11 +14,8 @@ import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
@@ -95,16 +91,7 @@ final class SheetFilling {
       String sheet = table.sheet().isEmpty() ? name : table.sheet();
       refuseAbsent(sheet);
       CellPlacing own =
-          new CellPlacing(
-              edit,
-              fill.rules(),
-              written,
-              file,
-              sheet,
-              workbook.see(sheet, at -> true),
-              Optional.empty(),
-              false);
-      table(table, sheet, workbook.see(sheet, at -> true), own);
+          new TableFilling(fill, workbook, figures, written, file, edit).fill(table, sheet);
       tableCells += own.changed();
       tableSame += own.asTheyWere();
       kept.addAll(own.kept());
@@ -239,106 +226,6 @@ final class SheetFilling {
         } else {
           placing.clear(at);
         }
-      }
-    }
-  }
-
-  /** Writes rows into a table, which ends with the last of them. */
-  private void table(FillPlan.Table table, String sheet, SeenSheet seen, CellPlacing placing)
-      throws IOException, FillException {
-    Optional<CellRange> there =
-        workbook.names().stream()
-            .filter(one -> one.table() && one.name().equalsIgnoreCase(table.name()))
-            .filter(one -> one.sheet().equalsIgnoreCase(sheet))
-            .map(NamedRange::range)
-            .findFirst();
-    if (there.isEmpty() && table.place().isEmpty()) {
-      throw problem(
-          "table " + table.name() + " isn't on sheet " + sheet + "; at: A5 says where to make it");
-    }
-    List<String> headings = new ArrayList<>();
-    CellAt begin;
-    if (there.isPresent()) {
-      begin = new CellAt(there.get().firstRow(), there.get().firstColumn());
-      for (int i = there.get().firstColumn(); i < there.get().endColumn(); i++) {
-        headings.add(seen.cell(new CellAt(begin.row(), i)).text());
-      }
-    } else {
-      begin = CellAt.parse(table.place().orElseThrow()).orElseThrow();
-      headings.addAll(table.columns().keySet());
-      for (int i = 0; i < headings.size(); i++) {
-        placing.putInTable(
-            new CellAt(begin.row(), begin.column() + i), new CellContent.Text(headings.get(i)));
-      }
-    }
-    Map<String, Integer> columns = new HashMap<>();
-    for (String heading : table.columns().keySet()) {
-      int at = headings.indexOf(heading);
-      if (at < 0) {
-        throw problem(
-            "table "
-                + table.name()
-                + " has no column "
-                + heading
-                + Nearest.hint(heading, headings));
-      }
-      columns.put(heading, begin.column() + at);
-    }
-    List<List<CellContent>> rows = figures.rows(table);
-    int oldLast = there.map(CellRange::lastRow).orElse(begin.row());
-    int last = begin.row() + Math.max(1, rows.size());
-    for (int row = oldLast + 1; row <= last; row++) {
-      for (int i = 0; i < headings.size(); i++) {
-        CellAt at = new CellAt(row, begin.column() + i);
-        if (!seen.cell(at).isBlank()) {
-          throw problem(
-              String.format(
-                  Locale.ROOT,
-                  "table %s would grow over %s on sheet %s, which is filled; leave room below it,"
-                      + " or put it on a sheet of its own",
-                  table.name(),
-                  at,
-                  sheet));
-        }
-      }
-    }
-    for (int i = 0; i < rows.size(); i++) {
-      int column = 0;
-      for (String heading : table.columns().keySet()) {
-        CellAt at = new CellAt(begin.row() + 1 + i, columns.getOrDefault(heading, 0));
-        placing.putInTable(at, rows.get(i).get(column++));
-      }
-    }
-    others(headings, columns, begin, oldLast, rows.size(), seen, placing);
-    written.put(file, sheet, "table " + table.name(), String.valueOf(rows.size()));
-    CellRange range =
-        new CellRange(begin.row(), last, begin.column(), begin.column() + headings.size());
-    if (!there.equals(Optional.of(range))) {
-      edit.table(new WorkbookEdit.Table(sheet, table.name(), range, headings));
-    }
-  }
-
-  /** Formulas of other columns go on to the last row; what is below it goes. */
-  private void others(
-      List<String> headings,
-      Map<String, Integer> columns,
-      CellAt begin,
-      int oldLast,
-      int rows,
-      SeenSheet seen,
-      CellPlacing placing) {
-    for (int i = 0; i < headings.size(); i++) {
-      int column = begin.column() + i;
-      boolean ours = columns.containsValue(column);
-      String formula = seen.cell(new CellAt(begin.row() + 1, column)).formula();
-      for (int row = 1; row < rows && !ours && !formula.isEmpty(); row++) {
-        CellAt at = new CellAt(begin.row() + 1 + row, column);
-        if (!seen.cell(at).isComputed()) {
-          placing.putInTable(at, new CellContent.Formula(workbook.movedDown(formula, row)));
-        }
-      }
-      for (int row = begin.row() + 1 + Math.max(rows, ours ? 0 : 1); row <= oldLast; row++) {
-        placing.putInTable(new CellAt(row, column), new CellContent.Blank());
       }
     }
   }
