@@ -130,12 +130,11 @@ final class AmendCommand implements Command {
             .resolve(
                 options.value("out").orElseThrow(() -> new UsageException("--out says where to")));
     Map<Path, Path> copies = copies(files, out);
-    Inputs inputs = Inputs.of(Optional.empty(), files);
+    List<Path> read = new ArrayList<>(files);
+    options.value("list").map(console.folder()::resolve).ifPresent(read::add);
+    Inputs inputs = Inputs.of(Optional.empty(), read);
     for (Path copy : copies.values()) {
-      Optional<String> problem = inputs.problem(copy);
-      if (problem.isPresent()) {
-        throw new UsageException("--out: " + problem.get());
-      }
+      refuse("--out", inputs.problem(copy));
     }
     Path first = copies.values().iterator().next();
     Path journal =
@@ -143,6 +142,7 @@ final class AmendCommand implements Command {
             .value("journal")
             .map(console.folder()::resolve)
             .orElse(first.resolveSibling("journal.csv"));
+    refuse("--journal", inputs.problem(journal).or(() -> Journal.problem(journal)));
     Amending amending = new Amending(changes, options.has("formulas"), options.has("locked"));
     List<Amended> amended = new ArrayList<>();
     for (Path file : files) {
@@ -152,6 +152,12 @@ final class AmendCommand implements Command {
       Journal.write(journal, amended);
     }
     return amended;
+  }
+
+  private static void refuse(String option, Optional<String> problem) throws UsageException {
+    if (problem.isPresent()) {
+      throw new UsageException(option + ": " + problem.get());
+    }
   }
 
   private static List<Change> changes(CommandOptions options, Console console)

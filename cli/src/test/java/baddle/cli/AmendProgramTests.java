@@ -178,6 +178,14 @@ class AmendProgramTests {
   }
 
   @Test
+  void a_journal_goes_on_with_what_it_says_of_other_copies() throws Exception {
+    baddle.run("amend", "in/a.xlsx", "--out", "o1.xlsx", "--set", "Form!B1=x");
+    baddle.run("amend", "in/b.xlsx", "--out", "o2.xlsx", "--set", "Form!B1=y");
+    assertThat(baddle.run("amend", "--undo", "journal.csv").out())
+        .contains("2 cells changed in 2 of 2 files");
+  }
+
+  @Test
   void a_copy_that_somebody_has_changed_since_is_not_changed_back() throws Exception {
     baddle.run("amend", "in/a.xlsx", "--out", "out.xlsx", "--set", "Form!B1=x");
     baddle.run("amend", "out.xlsx", "--out", "again.xlsx", "--set", "Form!B1=y", "--journal", "j");
@@ -204,6 +212,8 @@ class AmendProgramTests {
         "in/a.xlsx --out o.xlsx --set wagse=x | 1 | nor a name of the workbook; did you mean wages?",
         "in/a.xlsx --out o.xlsx --find txt=1->2 | 2 | should be like Sheet1!text",
         "in/a.xlsx --out o.xlsx --undo j.csv | 2 | --undo",
+        "in/a.xlsx --out o.xlsx --set Form!A1=x --journal in/a.xlsx | 2 | is read by this command",
+        "in/a.xlsx --out o.xlsx --set Form!A1=x --journal in/b.xlsx | 2 | is no journal",
       })
   void what_cannot_be_is_refused(String arguments, int status, String reason) throws Exception {
     Baddle.Run run = baddle.run(("amend " + arguments).split(" "));

@@ -39,15 +39,55 @@ public final class Journal {
 
   private Journal() {}
 
-  /** Writes a journal; copies are named as they lie from it. */
+  /** Why a journal can't be written to a path; empty where it can. */
+  public static Optional<String> problem(Path journal) {
+    if (!Files.exists(journal)) {
+      return Optional.empty();
+    }
+    try {
+      boolean one =
+          ParameterList.read(journal).stream()
+              .allMatch(line -> COLUMNS.containsAll(line.values().keySet()));
+      return one
+          ? Optional.empty()
+          : Optional.of(journal + " is there and is no journal; name another file");
+    } catch (IOException e) {
+      return Optional.of(journal + " is there and can't be read: " + e.getMessage());
+    }
+  }
+
+  /** What a journal says of copies that aren't written anew now. */
+  private static List<List<String>> others(Path journal, Path folder, List<Amended> files)
+      throws IOException {
+    List<List<String>> others = new ArrayList<>();
+    if (Files.exists(journal)) {
+      List<String> anew =
+          files.stream()
+              .filter(file -> !file.cells().isEmpty())
+              .map(file -> relative(folder, file.copy()))
+              .toList();
+      for (ParameterList.Line line : ParameterList.read(journal)) {
+        if (!anew.contains(line.values().getOrDefault("file", ""))) {
+          others.add(COLUMNS.stream().map(c -> line.values().getOrDefault(c, "")).toList());
+        }
+      }
+    }
+    return others;
+  }
+
+  /**
+   * Writes a journal; copies are named as they lie from it, and what it says of other copies stays.
+   */
   public static void write(Path journal, List<Amended> files) throws IOException {
     Path folder = journal.toAbsolutePath().normalize().resolveSibling("");
+    List<List<String>> others = others(journal, folder, files);
     new OutputFile(journal)
         .write(
             Optional.empty(),
             out -> {
               CsvRowWriter writer = new CsvRowWriter(out);
               writer.row(COLUMNS);
+              others.forEach(writer::row);
               for (Amended file : files) {
                 for (Amended.Cell cell : file.cells()) {
                   writer.row(

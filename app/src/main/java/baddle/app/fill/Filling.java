@@ -168,11 +168,14 @@ public final class Filling {
 
     /** A workbook that no fill made, or that is read as a source, isn't written over. */
     private void refuse(FillPlan fill, Path into, boolean begun) throws IOException, FillException {
-      if (fill.isInPlace()) {
-        return;
+      Optional<String> input =
+          fill.isInPlace() ? Inputs.of(project).problem(into) : Optional.empty();
+      if (input.isPresent()) {
+        throw problem(fill, input.get());
       }
       boolean ours =
-          begun
+          fill.isInPlace()
+              || begun
               || !Files.exists(into)
               || written.knows(name(into))
               || OutputList.of(project.planFile()).hashes().contains(ContentHash.of(into));

@@ -187,6 +187,7 @@ final class RowsFilling {
     }
     boolean adds = addsUp(crosstab, target.measure());
     if (values.size() > 1 && !adds) {
+      placing.clear(at);
       for (Item item : items) {
         unplaced.add(
             new FillResult.Unplaced(

@@ -198,7 +198,7 @@ public final class OdsWorkbook implements OwnWorkbook {
       for (String sheet : edit.sheets()) {
         edit.cells(sheet).keySet().forEach(at -> changed.add(sheet, at));
       }
-      this.stale = new StaleResults(names(), changed);
+      this.stale = new StaleResults(edit.withCopied(names()), changed);
       for (OdsSurvey.Sheet sheet : survey.sheets()) {
         stale.add(sheet.name(), plain(sheet, sheet.name(), sheet.name()));
       }

@@ -42,8 +42,7 @@ final class StaleResults {
   /** Cells of a sheet. */
   record Cells(String sheet, CellRange range) {}
 
-  private final Map<String, CellRange> tables = new HashMap<>();
-  private final Map<String, Cells> names = new HashMap<>();
+  private final Map<String, List<Cells>> names = new HashMap<>();
   private final List<Formula> formulas = new ArrayList<>();
   private final ChangedCells changed;
   private final Map<String, Map<CellAt, Formula>> stale = new LinkedHashMap<>();
@@ -56,13 +55,18 @@ final class StaleResults {
    */
   StaleResults(List<NamedRange> named, ChangedCells changed) {
     for (NamedRange name : named) {
-      String key = name.name().toLowerCase(Locale.ROOT);
-      names.put(key, new Cells(name.sheet(), name.range()));
-      if (name.table()) {
-        tables.put(key, name.range());
-      }
+      CellRange range = name.table() ? withTotals(name.range()) : name.range();
+      names
+          .computeIfAbsent(name.name().toLowerCase(Locale.ROOT), n -> new ArrayList<>())
+          .add(new Cells(name.sheet(), range));
     }
     this.changed = changed;
+  }
+
+  /** The row below a table may hold its totals. */
+  private static CellRange withTotals(CellRange range) {
+    return new CellRange(
+        range.firstRow(), range.lastRow() + 1, range.firstColumn(), range.endColumn());
   }
 
   private static String key(String sheet) {
@@ -77,9 +81,12 @@ final class StaleResults {
   private Formula formula(String sheet, CellAt at, String text) {
     List<Cells> cells = new ArrayList<>();
     boolean ofAnything = text.isEmpty();
+    boolean afterNext = false;
     for (FormulaText.Piece piece : FormulaText.of(text).pieces()) {
       String of = piece.sheetName().isEmpty() ? sheet : piece.sheetName();
       boolean outside = of.startsWith("[");
+      boolean afterName = afterNext;
+      afterNext = false;
       switch (piece.kind()) {
         case CELLS -> {
           if (of.contains(":")) {
@@ -90,13 +97,14 @@ final class StaleResults {
         }
         case FUNCTION -> ofAnything |= OF_ANYTHING.contains(piece.text().toUpperCase(Locale.ROOT));
         case NAME -> {
-          Cells named = names.get(piece.text().toLowerCase(Locale.ROOT));
+          List<Cells> named = names.get(piece.text().toLowerCase(Locale.ROOT));
+          boolean ofTable = afterName && piece.text().startsWith("[");
           if (named != null) {
-            cells.add(named);
+            cells.addAll(named);
           } else {
-            ofAnything |= !outside && !piece.text().startsWith("[");
-            ofAnything |= piece.text().startsWith("[") && cells.isEmpty();
+            ofAnything |= !outside && !ofTable;
           }
+          afterNext = named != null;
         }
         case OTHER -> {}
       }

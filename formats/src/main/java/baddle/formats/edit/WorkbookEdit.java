@@ -1,6 +1,7 @@
 package baddle.formats.edit;
 
 import baddle.core.grid.CellRange;
+import baddle.core.grid.NamedRange;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -66,6 +67,18 @@ public final class WorkbookEdit {
   /** Makes or resizes a table. */
   public void table(Table table) {
     tables.add(table);
+  }
+
+  /** Names of ranges, with what they stand for in copies of their sheets too. */
+  List<NamedRange> withCopied(List<NamedRange> names) {
+    List<NamedRange> all = new ArrayList<>(names);
+    for (Copy copy : copies) {
+      names.stream()
+          .filter(name -> name.sheet().equalsIgnoreCase(copy.from()))
+          .map(name -> new NamedRange(name.name(), copy.name(), name.range(), name.table()))
+          .forEach(all::add);
+    }
+    return all;
   }
 
   /** Whether nothing changes. */

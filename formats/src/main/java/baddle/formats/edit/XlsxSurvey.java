@@ -1,6 +1,7 @@
 package baddle.formats.edit;
 
 import baddle.core.grid.CellRange;
+import baddle.core.grid.UnreadableFileException;
 import baddle.formats.xlsx.AttributeText;
 import baddle.formats.xlsx.SheetFacts;
 import baddle.formats.xml.Xml;
@@ -18,6 +19,7 @@ import org.codehaus.stax2.XMLStreamReader2;
 /** What a sheet's part says besides values: formulas, styles, what is merged and protected. */
 final class XlsxSurvey implements SheetFacts {
 
+  private static final int MOST_RESULTS = 1_000_000;
   private static final char CELL = 'c';
 
   /** Formulas by their cells, each as that cell has it. */
@@ -35,6 +37,7 @@ final class XlsxSurvey implements SheetFacts {
 
   private record Shared(CellAt first, String text) {}
 
+  private final Map<CellRange, String> arrays = new HashMap<>();
   private final Map<String, Shared> sharedTexts = new HashMap<>();
   private final AttributeText attribute = new AttributeText();
   private final Predicate<CellAt> wanted;
@@ -102,6 +105,9 @@ final class XlsxSurvey implements SheetFacts {
       }
     }
     formulas.put(at, own);
+    if (!type.isEmpty() && !type.equals("shared")) {
+      CellRange.parse(range).ifPresent(of -> arrays.put(of, text));
+    }
   }
 
   @Override
@@ -112,6 +118,26 @@ final class XlsxSurvey implements SheetFacts {
       case "sheetProtection" ->
           isProtected = Xml.attribute(xml, "sheet").filter(Xml::isTrue).isPresent();
       default -> {}
+    }
+  }
+
+  /**
+   * Notes the formula of an array, or of a table of results, for all cells that are its results.
+   */
+  void spread() throws UnreadableFileException {
+    for (Map.Entry<CellRange, String> array : arrays.entrySet()) {
+      CellRange range = array.getKey();
+      int last = Math.min(range.lastRow(), lastRow);
+      long size = (last - range.firstRow() + 1L) * (range.endColumn() - range.firstColumn());
+      if (size > MOST_RESULTS) {
+        throw new UnreadableFileException(
+            "a formula with more than " + MOST_RESULTS + " results", range.firstRow());
+      }
+      for (int ofRow = range.firstRow(); ofRow <= last; ofRow++) {
+        for (int of = range.firstColumn(); of < range.endColumn(); of++) {
+          formulas.putIfAbsent(new CellAt(ofRow, of), array.getValue());
+        }
+      }
     }
   }
 

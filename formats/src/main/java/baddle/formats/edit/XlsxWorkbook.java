@@ -132,6 +132,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
           }
         },
         survey);
+    survey.spread();
     surveys.put(sheet.toLowerCase(Locale.ROOT), survey);
     return survey;
   }
@@ -293,7 +294,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
     for (String sheet : edit.sheets()) {
       edit.cells(sheet).keySet().forEach(at -> changed.add(sheet, at));
     }
-    StaleResults stale = new StaleResults(names(), changed);
+    StaleResults stale = new StaleResults(edit.withCopied(names()), changed);
     for (XlsxSheets.Sheet sheet : sheets.sheets()) {
       if (!partOf.getOrDefault(sheet.relation(), "").isEmpty()) {
         stale.add(sheet.name(), known(sheet.name()).formulas);

@@ -36,6 +36,7 @@ import org.apache.poi.xddf.usermodel.chart.XDDFValueAxis;
 import org.apache.poi.xssf.usermodel.XSSFCell;
 import org.apache.poi.xssf.usermodel.XSSFChart;
 import org.apache.poi.xssf.usermodel.XSSFDrawing;
+import org.apache.poi.xssf.usermodel.XSSFName;
 import org.apache.poi.xssf.usermodel.XSSFSheet;
 import org.apache.poi.xssf.usermodel.XSSFTable;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
@@ -317,6 +318,43 @@ class XlsxWorkbookTests {
       assertThatThrownBy(() -> workbook.write(edit, new ByteArrayOutputStream()))
           .isInstanceOf(IOException.class)
           .hasMessage("sheet a, B1: a formula that B1:B2 share; not changed");
+    }
+  }
+
+  @Test
+  void results_of_arrays_and_of_names_that_several_sheets_have_do_not_stay() throws Exception {
+    Path arrays = folder.resolve("arrays.xlsx");
+    try (XSSFWorkbook workbook = new XSSFWorkbook();
+        OutputStream out = Files.newOutputStream(arrays)) {
+      for (String name : List.of("a", "b")) {
+        XSSFSheet sheet = workbook.createSheet(name);
+        sheet.createRow(0).createCell(0).setCellValue(2);
+        sheet.createRow(1).createCell(0).setCellValue(3);
+        sheet.setArrayFormula("A1:A2*2", new CellRangeAddress(0, 1, 1, 1));
+        XSSFName own = workbook.createName();
+        own.setNameName("own");
+        own.setSheetIndex(workbook.getSheetIndex(name));
+        own.setRefersToFormula(name + "!$A$1");
+        sheet.getRow(0).createCell(2).setCellFormula("MAX(own,1)");
+        for (int column = 1; column < 3; column++) {
+          sheet.getRow(0).getCell(column).setCellValue(4);
+        }
+        sheet.getRow(1).getCell(1).setCellValue(6);
+      }
+      workbook.write(out);
+    }
+    WorkbookEdit edit = new WorkbookEdit();
+    edit.put("a", ZipParts.at("A1"), amount("5"));
+    try (XlsxWorkbook workbook = XlsxWorkbook.open(arrays);
+        OutputStream out = Files.newOutputStream(after)) {
+      workbook.write(edit, out);
+    }
+    try (XSSFWorkbook workbook = new XSSFWorkbook(after.toFile())) {
+      XSSFSheet changed = workbook.getSheet("a");
+      assertThat(changed.getRow(0).getCell(1).getRawValue()).isNull();
+      assertThat(changed.getRow(1).getCell(1).getRawValue()).isNull();
+      assertThat(changed.getRow(0).getCell(2).getRawValue()).isNull();
+      assertThat(workbook.getSheet("b").getRow(1).getCell(1).getRawValue()).isEqualTo("6.0");
     }
   }
 
