@@ -1,7 +1,6 @@
 package baddle.plan;
 
 import baddle.core.crosstab.CrosstabSpec;
-import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
 import baddle.core.lookup.Ignored;
 import baddle.core.table.Column;
@@ -181,10 +180,5 @@ public record FillPlan(
     public Table {
       columns = Collections.unmodifiableMap(new LinkedHashMap<>(columns));
     }
-  }
-
-  /** The item that rows are of. */
-  public static AxisItem item(Figure figure) {
-    return figure.spec().down().get(0).item();
   }
 }

@@ -11,6 +11,7 @@ import baddle.formats.edit.OwnWorkbooks;
 import baddle.formats.edit.SeenCell;
 import baddle.formats.edit.SeenSheet;
 import baddle.formats.edit.WorkbookEdit;
+import baddle.formats.xlsx.SheetLimits;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -26,8 +27,6 @@ import java.util.Set;
 
 /** Changes chosen cells of workbooks, each in a copy, all that is wanted of a file or nothing. */
 public final class Amending {
-
-  private static final int MOST_CHARACTERS = 32_767;
 
   private final List<Change> changes;
   private final boolean formulas;
@@ -199,9 +198,12 @@ public final class Amending {
     if (CellValue.isSame(cell, change.value())) {
       return;
     }
-    if (CellValue.text(change.value()).length() > MOST_CHARACTERS) {
+    if (CellValue.text(change.value()).length() > SheetLimits.CHARACTERS) {
       throw new FillException(
-          place + ": a text of more than " + MOST_CHARACTERS + " characters, which no cell holds");
+          place
+              + ": a text of more than "
+              + SheetLimits.CHARACTERS
+              + " characters, which no cell holds");
     }
     Optional<CellAt> merged = sheet.mergedInto(at);
     if (merged.isPresent()) {

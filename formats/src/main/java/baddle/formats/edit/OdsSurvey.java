@@ -19,6 +19,8 @@ import javax.xml.stream.XMLStreamException;
 /** What the content of a workbook says besides values: formulas, what is merged and protected. */
 final class OdsSurvey {
 
+  private static final int MOST_RESULTS = 1_000_000;
+
   /** More cells than these that are alike, in a row, have no formula worth noting. */
   private static final int MOST_REPEATED = 1_024;
 
@@ -137,6 +139,14 @@ final class OdsSurvey {
     int down = Math.max(1, Xml.number(part.xml(), "number-rows-spanned", 1));
     if (across > 1 || down > 1) {
       sheet.merged().add(new CellRange(row, row + down - 1, column, column + across));
+    }
+    int matrixAcross = Xml.number(part.xml(), "number-matrix-columns-spanned", 1);
+    int matrixDown = Xml.number(part.xml(), "number-matrix-rows-spanned", 1);
+    boolean matrix = (long) matrixAcross * matrixDown <= MOST_RESULTS;
+    for (int i = 0; matrix && formula.isPresent() && i < matrixDown; i++) {
+      for (int j = 0; j < matrixAcross; j++) {
+        sheet.formulas().put(new CellAt(row + i, column + j), formula.get());
+      }
     }
     boolean few = rows <= MOST_REPEATED && columns <= MOST_REPEATED;
     for (int i = 0; few && (open || formula.isPresent()) && i < rows; i++) {

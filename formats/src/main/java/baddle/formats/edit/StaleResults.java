@@ -145,11 +145,6 @@ final class StaleResults {
     return Collections.unmodifiableSet(stale.getOrDefault(key(sheet), Map.of()).keySet());
   }
 
-  /** Whether any is. */
-  boolean any() {
-    return !stale.isEmpty();
-  }
-
   /** The cells that plain arithmetic needs, by sheet. */
   Map<String, List<CellRange>> needed() {
     Map<String, List<CellRange>> needed = new HashMap<>();

@@ -5,6 +5,7 @@ import baddle.formats.xml.Xml;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -29,7 +30,7 @@ final class XlsxStyles {
   XlsxStyles(byte[] part) throws IOException {
     this.part = part;
     PartCopy.copy(
-        new ByteArrayInputStream(part), "styles", new ByteArrayOutputStream(), this::read);
+        new ByteArrayInputStream(part), "styles", OutputStream.nullOutputStream(), this::read);
   }
 
   private void read(PartCopy copy) throws XMLStreamException, IOException {

@@ -10,7 +10,6 @@ import baddle.formats.xlsx.PackageParts;
 import baddle.formats.xlsx.XlsxFile;
 import baddle.formats.xml.WorkbookZip;
 import baddle.formats.xml.Xml;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;
@@ -54,7 +53,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
       stylesPart = relation.type().equals("styles") ? relation.part() : stylesPart;
     }
     PartCopy.copy(
-        parts.open(workbookPart), workbookPart, new ByteArrayOutputStream(), sheets::read);
+        parts.open(workbookPart), workbookPart, OutputStream.nullOutputStream(), sheets::read);
   }
 
   /**
