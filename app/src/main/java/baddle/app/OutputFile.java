@@ -28,10 +28,21 @@ public final class OutputFile {
   }
 
   private final Path file;
+  private final boolean isListed;
 
   /** For a path that has no {@link #problem}. */
   public OutputFile(Path file) {
+    this(file, true);
+  }
+
+  private OutputFile(Path file, boolean isListed) {
     this.file = file;
+    this.isListed = isListed;
+  }
+
+  /** For a changed copy of a file that somebody sent, which may be read as a source like that. */
+  public static OutputFile ofCopy(Path file) {
+    return new OutputFile(file, false);
   }
 
   /**
@@ -72,7 +83,9 @@ public final class OutputFile {
     Path absolute = file.toAbsolutePath();
     Set<Path> plans = new LinkedHashSet<>();
     project.ifPresent(plan -> plans.add(plan.toAbsolutePath().normalize()));
-    Project.findPlan(absolute.resolveSibling("")).ifPresent(plans::add);
+    if (isListed) {
+      Project.findPlan(absolute.resolveSibling("")).ifPresent(plans::add);
+    }
     Path beside = absolute.resolveSibling("." + absolute.getFileName() + ".part");
     try {
       Files.deleteIfExists(beside);

@@ -143,6 +143,9 @@ final class AmendCommand implements Command {
             .map(console.folder()::resolve)
             .orElse(first.resolveSibling("journal.csv"));
     refuse("--journal", inputs.problem(journal).or(() -> Journal.problem(journal)));
+    for (Path copy : copies.values()) {
+      refuse("--out", Journal.problem(copy, journal));
+    }
     Amending amending = new Amending(changes, options.has("formulas"), options.has("locked"));
     List<Amended> amended = new ArrayList<>();
     for (Path file : files) {

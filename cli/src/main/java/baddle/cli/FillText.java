@@ -72,6 +72,16 @@ final class FillText {
                           + one.reason())
               .toList());
       list(lines, "without data", result.withoutData());
+      result
+          .noRows()
+          .forEach(
+              name ->
+                  lines.add(
+                      "  no row of "
+                          + name
+                          + " is of "
+                          + result.period()
+                          + "; baddle check says which periods there are"));
       result.warnings().forEach(warning -> lines.add("  note: " + warning));
     }
     return lines;
@@ -159,6 +169,7 @@ final class FillText {
     }
     json.writeEndArray();
     JsonText.strings(json, "without_data", result.withoutData());
+    JsonText.strings(json, "no_rows", result.noRows());
     JsonText.strings(json, "warnings", result.warnings());
     json.writeEndObject();
   }

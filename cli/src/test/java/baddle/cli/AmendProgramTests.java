@@ -178,6 +178,24 @@ class AmendProgramTests {
   }
 
   @Test
+  void a_changed_copy_can_be_read_as_a_source_in_the_place_of_what_was_sent() throws Exception {
+    baddle.write(
+        "baddle.yaml",
+        "baddle: 1",
+        "datasets: {forms: {columns: {wages: {type: decimal, places: 2}}}}",
+        "feeds: {forms: {files: in/a.xlsx, sheets: Form, cells: {wages: B2}}}");
+    assertThat(baddle.run("consolidate").status()).isZero();
+    assertThat(baddle.run("amend", "in/a.xlsx", "--out", "out", "--set", "wages=99").status())
+        .isZero();
+    Files.move(
+        folder.resolve("out/a.xlsx"),
+        folder.resolve("in/a.xlsx"),
+        StandardCopyOption.REPLACE_EXISTING);
+    baddle.run("consolidate");
+    assertThat(baddle.run("export", "forms", "--out", "-").out()).contains("99.00");
+  }
+
+  @Test
   void a_journal_goes_on_with_what_it_says_of_other_copies() throws Exception {
     baddle.run("amend", "in/a.xlsx", "--out", "o1.xlsx", "--set", "Form!B1=x");
     baddle.run("amend", "in/b.xlsx", "--out", "o2.xlsx", "--set", "Form!B1=y");
@@ -212,6 +230,7 @@ class AmendProgramTests {
         "in/a.xlsx --out o.xlsx --set wagse=x | 1 | nor a name of the workbook; did you mean wages?",
         "in/a.xlsx --out o.xlsx --find txt=1->2 | 2 | should be like Sheet1!text",
         "in/a.xlsx --out o.xlsx --undo j.csv | 2 | --undo",
+        "in/a.xlsx --out in/b.xlsx --set Form!A1=x | 2 | no journal lists it as a copy",
         "in/a.xlsx --out o.xlsx --set Form!A1=x --journal in/a.xlsx | 2 | is read by this command",
         "in/a.xlsx --out o.xlsx --set Form!A1=x --journal in/b.xlsx | 2 | is no journal",
       })

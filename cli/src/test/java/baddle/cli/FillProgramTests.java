@@ -325,6 +325,18 @@ class FillProgramTests {
   }
 
   @Test
+  void a_period_that_no_row_is_of_fills_nothing() throws Exception {
+    plan(COPY);
+    baddle.run("consolidate");
+    Baddle.Run run = baddle.run("fill", "--period", "2019-01");
+    assertThat(run.status()).isEqualTo(1);
+    assertThat(run.out())
+        .contains("0 cells filled")
+        .contains("no row of sales is of 2019-01; baddle check says which periods there are");
+    assertThat(folder.resolve("out 2019.xlsx")).doesNotExist();
+  }
+
+  @Test
   void several_fills_may_be_for_one_workbook() throws Exception {
     plan(
         COPY

@@ -77,7 +77,7 @@ public final class Amending {
 
   private static void write(OwnWorkbook workbook, WorkbookEdit edit, Path copy) throws IOException {
     Files.createDirectories(copy.toAbsolutePath().resolveSibling(""));
-    new OutputFile(copy).write(Optional.empty(), out -> workbook.write(edit, out));
+    OutputFile.ofCopy(copy).write(Optional.empty(), out -> workbook.write(edit, out));
   }
 
   /** The sheets of a workbook that were looked at. */

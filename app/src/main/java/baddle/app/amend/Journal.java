@@ -56,6 +56,25 @@ public final class Journal {
     }
   }
 
+  /**
+   * Why a copy can't be written; empty where it can: nothing is there, or a copy that a journal
+   * lists.
+   */
+  public static Optional<String> problem(Path copy, Path journal) throws IOException {
+    if (!Files.exists(copy)) {
+      return Optional.empty();
+    }
+    Path folder = journal.toAbsolutePath().normalize().resolveSibling("");
+    String name = relative(folder, copy);
+    boolean ours =
+        Files.exists(journal)
+            && ParameterList.read(journal).stream()
+                .anyMatch(line -> name.equals(line.values().get("file")));
+    return ours
+        ? Optional.empty()
+        : Optional.of(copy + " is there and no journal lists it as a copy; name another place");
+  }
+
   /** What a journal says of copies that aren't written anew now. */
   private static List<List<String>> others(Path journal, Path folder, List<Amended> files)
       throws IOException {
@@ -161,7 +180,7 @@ public final class Journal {
         undo(line, workbook, sheets, edit, cells);
       }
       if (writes && !edit.isEmpty()) {
-        new OutputFile(file).write(Optional.empty(), out -> workbook.write(edit, out));
+        OutputFile.ofCopy(file).write(Optional.empty(), out -> workbook.write(edit, out));
       }
       return new Amended(file, file, cells, List.of(), "", List.of());
     } catch (IOException | FillException | NoSuchElementException e) {

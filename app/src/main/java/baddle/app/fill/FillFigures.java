@@ -6,6 +6,8 @@ import baddle.app.export.ExportException;
 import baddle.app.review.PeriodRows;
 import baddle.app.summarize.Summarizing;
 import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.Measure;
 import baddle.core.expression.BoundExpression;
 import baddle.core.expression.Expression;
 import baddle.core.table.Block;
@@ -30,6 +32,10 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
 
 /** The figures, texts and rows of a batch that are put into cells. */
 final class FillFigures {
@@ -72,6 +78,35 @@ final class FillFigures {
                 : figure.spec().whereAlso(condition(figure.dataset()))),
         store,
         batch);
+  }
+
+  /** The datasets whose rows of the period a fill is of. */
+  static Set<String> datasets(FillPlan fill) {
+    Set<String> datasets = new TreeSet<>();
+    Stream.concat(
+            fill.rows().stream().map(FillPlan.Rows::figure),
+            fill.cells().stream().flatMap(cell -> cell.figure().stream()))
+        .filter(figure -> !figure.allPeriods())
+        .forEach(figure -> datasets.add(figure.dataset()));
+    fill.tables().stream()
+        .filter(table -> !table.allPeriods())
+        .forEach(table -> datasets.add(table.dataset()));
+    return datasets;
+  }
+
+  /** Those of some datasets that have no row of the period. */
+  List<String> withoutRows(Set<String> datasets) throws IOException {
+    List<String> without = new ArrayList<>();
+    for (String dataset : datasets) {
+      CrosstabSpec rows =
+          CrosstabSpec.of("", List.of(), List.of(), List.of(Measure.of("rows", "count(*)")));
+      Crosstab counted = crosstab(new FillPlan.Figure(dataset, rows, false));
+      Optional<BigDecimal> count = counted.value(counted.down(), counted.across(), 0);
+      if (count.isEmpty() || count.get().signum() == 0) {
+        without.add(dataset);
+      }
+    }
+    return without;
   }
 
   /** A value of a measure as it is put into a cell. */

@@ -18,6 +18,7 @@ import java.util.List;
  * @param unplaced items of the data that have no cell
  * @param withoutData items of the sheet that have no data
  * @param kept cells that stay as they are, and why
+ * @param noRows datasets without a row of the period
  * @param warnings what a person should know besides
  */
 public record FillResult(
@@ -32,6 +33,7 @@ public record FillResult(
     List<Unplaced> unplaced,
     List<String> withoutData,
     List<Kept> kept,
+    List<String> noRows,
     List<String> warnings) {
 
   /**
@@ -76,11 +78,25 @@ public record FillResult(
     unplaced = List.copyOf(unplaced);
     withoutData = List.copyOf(withoutData);
     kept = List.copyOf(kept);
+    noRows = List.copyOf(noRows);
     warnings = List.copyOf(warnings);
+  }
+
+  /** Nothing was filled, for no row is of the period. */
+  static FillResult ofNothing(
+      String name, Path file, String sheet, String period, List<String> noRows) {
+    return new FillResult(
+        name, file, sheet, false, period, 0, 0, List.of(), List.of(), List.of(), List.of(), noRows,
+        List.of());
+  }
+
+  /** Whether nothing was filled, for no row is of the period. */
+  public boolean isNothing() {
+    return !noRows.isEmpty() && changed == 0 && asTheyWere == 0;
   }
 
   /** Whether something wants a person's eye. */
   public boolean wantsEye() {
-    return !unplaced.isEmpty() || !kept.isEmpty();
+    return !unplaced.isEmpty() || !kept.isEmpty() || !noRows.isEmpty();
   }
 }

@@ -200,8 +200,9 @@ public final class Filling {
       try (OwnWorkbook own = OwnWorkbooks.open(from)) {
         FillFigures figures = new FillFigures(project, store, batch, period);
         SheetFilling sheet = new SheetFilling(fill, own, figures, written, name(into));
-        results.add(sheet.fill(into));
-        if (!sheet.edit().isEmpty() || !goesOn) {
+        FillResult result = sheet.fill(into);
+        results.add(result);
+        if (!sheet.edit().isEmpty() || !(goesOn || result.isNothing())) {
           Files.createDirectories(into.resolveSibling(""));
           files.put(
               into,

@@ -54,6 +54,11 @@ final class SheetFilling {
   /** Finds it out, and says what was done. */
   FillResult fill(Path into) throws IOException, FillException {
     String name = FillNames.of(fill.sheet().name(), figures.period());
+    Set<String> datasets = FillFigures.datasets(fill);
+    List<String> noRows = figures.withoutRows(datasets);
+    if (!datasets.isEmpty() && noRows.size() == datasets.size()) {
+      return FillResult.ofNothing(fill.name(), into, name, figures.period().toString(), noRows);
+    }
     Optional<String> template =
         fill.sheet().template().map(one -> FillNames.of(one, figures.period()));
     boolean there = isThere(name);
@@ -111,6 +116,7 @@ final class SheetFilling {
         unplaced,
         withoutData,
         kept,
+        noRows,
         edit.isEmpty() ? List.of() : workbook.warnings());
   }
 

@@ -303,6 +303,7 @@ public final class Running {
       filled.results().stream()
           .map(FillResult::file)
           .filter(file -> !written.contains(file) && !unchanged.contains(file))
+          .filter(Files::exists)
           .forEach(unchanged::add);
       remember(batch);
       return filled.results();
