@@ -337,6 +337,21 @@ class FillProgramTests {
   }
 
   @Test
+  void a_source_is_not_filled_in_place() throws Exception {
+    Files.copy(folder.resolve("kept.xlsx"), folder.resolve("sales 2026-03.xlsx"));
+    plan(
+        "    workbook: 'sales 2026-03.xlsx'\n    in_place: true\n    sheet: Year\n    cells: {A9: batch}");
+    String plan = Files.readString(folder.resolve("baddle.yaml"));
+    baddle.write(
+        "baddle.yaml",
+        plan.replace("    workbook: kept.xlsx\n", "").replace("{period}.csv", "{period}.*"));
+    byte[] before = Files.readAllBytes(folder.resolve("sales 2026-03.xlsx"));
+    baddle.run("consolidate");
+    assertThat(baddle.run("fill").err()).contains("sales 2026-03.xlsx is a file that was sent");
+    assertThat(Files.readAllBytes(folder.resolve("sales 2026-03.xlsx"))).isEqualTo(before);
+  }
+
+  @Test
   void several_fills_may_be_for_one_workbook() throws Exception {
     plan(
         COPY

@@ -1,7 +1,6 @@
 package baddle.formats.edit;
 
 import baddle.core.grid.CellKind;
-import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.NamedRange;
@@ -194,11 +193,7 @@ public final class OdsWorkbook implements OwnWorkbook {
 
     Changes(WorkbookEdit edit) throws IOException {
       this.edit = edit;
-      ChangedCells changed = new ChangedCells();
-      for (String sheet : edit.sheets()) {
-        edit.cells(sheet).keySet().forEach(at -> changed.add(sheet, at));
-      }
-      this.stale = new StaleResults(edit.withCopied(names()), changed);
+      this.stale = new StaleResults(edit.withCopied(names()), edit.changed());
       for (OdsSurvey.Sheet sheet : survey.sheets()) {
         stale.add(sheet.name(), plain(sheet, sheet.name(), sheet.name()));
       }
@@ -206,20 +201,7 @@ public final class OdsWorkbook implements OwnWorkbook {
         stale.add(copy.name(), plain(surveyed(copy.from()), copy.from(), copy.name()));
       }
       stale.find();
-      XlsxValues values = new XlsxValues(stale, edit);
-      for (Map.Entry<String, List<CellRange>> needed : stale.needed().entrySet()) {
-        String from =
-            edit.copies().stream()
-                .filter(copy -> copy.name().equalsIgnoreCase(needed.getKey()))
-                .map(WorkbookEdit.Copy::from)
-                .findFirst()
-                .orElse(needed.getKey());
-        if (survey.sheet(from).isPresent()) {
-          Predicate<CellAt> wanted = at -> needed.getValue().stream().anyMatch(at::liesIn);
-          values.add(needed.getKey(), see(from, wanted).cells());
-        }
-      }
-      this.arithmetic = new Arithmetic(values);
+      this.arithmetic = EditedValues.arithmetic(OdsWorkbook.this, stale, edit);
     }
 
     private static Map<CellAt, String> plain(OdsSurvey.Sheet sheet, String from, String to) {

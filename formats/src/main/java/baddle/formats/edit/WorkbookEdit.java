@@ -81,6 +81,22 @@ public final class WorkbookEdit {
     return all;
   }
 
+  /** The sheet that a sheet is a copy of; its own name for all others. */
+  String original(String sheet) {
+    return copies.stream()
+        .filter(copy -> copy.name().equalsIgnoreCase(sheet))
+        .map(Copy::from)
+        .findFirst()
+        .orElse(sheet);
+  }
+
+  /** The cells whose values change. */
+  ChangedCells changed() {
+    ChangedCells changed = new ChangedCells();
+    cells.forEach((sheet, of) -> of.keySet().forEach(at -> changed.add(sheet, at)));
+    return changed;
+  }
+
   /** Whether nothing changes. */
   public boolean isEmpty() {
     return copies.isEmpty() && cells.isEmpty() && tables.isEmpty();

@@ -12,16 +12,13 @@ import baddle.formats.xml.WorkbookZip;
 import baddle.formats.xml.Xml;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.NoSuchElementException;
-import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
@@ -210,6 +207,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
       refuseShared(sheet, edit);
     }
     StaleResults stale = stale(edit);
+    Arithmetic arithmetic = EditedValues.arithmetic(this, stale, edit);
     XlsxStyles styles = styles();
     boolean formulasChange = !edit.copies().isEmpty();
     for (XlsxSheets.Sheet sheet : sheets.sheets()) {
@@ -224,7 +222,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
       writing.sheet(
           sheet.name(),
           part,
-          results(stale, sheet.name(), edit),
+          stale.results(sheet.name(), arithmetic),
           new XlsxWriting.Looks(days(), styles));
     }
     for (WorkbookEdit.Copy copy : edit.copies()) {
@@ -232,7 +230,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
           copy,
           part(copy.from()),
           sheets,
-          results(stale, copy.name(), edit),
+          stale.results(copy.name(), arithmetic),
           new XlsxWriting.Looks(days(), styles));
     }
     if (!edit.isEmpty() && anyFormula(edit)) {
@@ -264,9 +262,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
 
   /** A formula that several cells share goes with all of them or not at all. */
   private void refuseShared(String sheet, WorkbookEdit edit) throws IOException {
-    Optional<WorkbookEdit.Copy> copy =
-        edit.copies().stream().filter(one -> one.name().equalsIgnoreCase(sheet)).findFirst();
-    XlsxSurvey survey = known(copy.map(WorkbookEdit.Copy::from).orElse(sheet));
+    XlsxSurvey survey = known(edit.original(sheet));
     for (CellAt at : edit.cells(sheet).keySet()) {
       for (CellRange range : survey.shared) {
         boolean all =
@@ -289,11 +285,7 @@ public final class XlsxWorkbook implements OwnWorkbook {
   }
 
   private StaleResults stale(WorkbookEdit edit) throws IOException {
-    ChangedCells changed = new ChangedCells();
-    for (String sheet : edit.sheets()) {
-      edit.cells(sheet).keySet().forEach(at -> changed.add(sheet, at));
-    }
-    StaleResults stale = new StaleResults(edit.withCopied(names()), changed);
+    StaleResults stale = new StaleResults(edit.withCopied(names()), edit.changed());
     for (XlsxSheets.Sheet sheet : sheets.sheets()) {
       if (!partOf.getOrDefault(sheet.relation(), "").isEmpty()) {
         stale.add(sheet.name(), known(sheet.name()).formulas);
@@ -309,36 +301,6 @@ public final class XlsxWorkbook implements OwnWorkbook {
     }
     stale.find();
     return stale;
-  }
-
-  private Map<CellAt, Optional<BigDecimal>> results(
-      StaleResults stale, String sheet, WorkbookEdit edit) throws IOException {
-    if (stale.of(sheet).isEmpty()) {
-      return Map.of();
-    }
-    return stale.results(sheet, arithmetic(stale, edit));
-  }
-
-  private Optional<Arithmetic> arithmetic = Optional.empty();
-
-  private Arithmetic arithmetic(StaleResults stale, WorkbookEdit edit) throws IOException {
-    if (arithmetic.isEmpty()) {
-      XlsxValues values = new XlsxValues(stale, edit);
-      for (Map.Entry<String, List<CellRange>> needed : stale.needed().entrySet()) {
-        Optional<WorkbookEdit.Copy> copy =
-            edit.copies().stream()
-                .filter(one -> one.name().equalsIgnoreCase(needed.getKey()))
-                .findFirst();
-        String from = copy.map(WorkbookEdit.Copy::from).orElse(needed.getKey());
-        if (sheets().stream().anyMatch(from::equalsIgnoreCase)) {
-          List<CellRange> ranges = new ArrayList<>(needed.getValue());
-          values.add(
-              needed.getKey(), see(from, at -> ranges.stream().anyMatch(at::liesIn)).cells());
-        }
-      }
-      arithmetic = Optional.of(new Arithmetic(values));
-    }
-    return arithmetic.get();
   }
 
   @Override

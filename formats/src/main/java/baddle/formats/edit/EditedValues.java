@@ -2,6 +2,7 @@ package baddle.formats.edit;
 
 import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
+import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.HashMap;
 import java.util.List;
@@ -10,22 +11,33 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 
 /** The values that formulas are computed of: what is put into cells, else what they held. */
-final class XlsxValues implements Arithmetic.Values {
+final class EditedValues implements Arithmetic.Values {
 
   private final StaleResults stale;
   private final WorkbookEdit edit;
   private final Map<String, SortedMap<CellAt, SeenCell>> cells = new HashMap<>();
 
-  XlsxValues(StaleResults stale, WorkbookEdit edit) {
+  private EditedValues(StaleResults stale, WorkbookEdit edit) {
     this.stale = stale;
     this.edit = edit;
   }
 
-  /** Adds cells of a sheet. */
-  void add(String sheet, SortedMap<CellAt, SeenCell> seen) {
-    cells.put(sheet.toLowerCase(Locale.ROOT), seen);
+  /** What computes the stale results of a workbook that are plain arithmetic. */
+  static Arithmetic arithmetic(OwnWorkbook workbook, StaleResults stale, WorkbookEdit edit)
+      throws IOException {
+    EditedValues values = new EditedValues(stale, edit);
+    for (Map.Entry<String, List<CellRange>> needed : stale.needed().entrySet()) {
+      String sheet = needed.getKey();
+      String from = edit.original(sheet);
+      if (workbook.sheets().stream().anyMatch(from::equalsIgnoreCase)) {
+        Predicate<CellAt> wanted = at -> needed.getValue().stream().anyMatch(at::liesIn);
+        values.cells.put(sheet.toLowerCase(Locale.ROOT), workbook.see(from, wanted).cells());
+      }
+    }
+    return new Arithmetic(values);
   }
 
   private SortedMap<CellAt, SeenCell> held(String sheet) {
