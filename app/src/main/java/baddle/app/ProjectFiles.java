@@ -1,10 +1,12 @@
 package baddle.app;
 
 import baddle.app.reading.MendedFiles;
+import baddle.plan.DatabasePlan;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.LookupPlan;
 import baddle.plan.NamePattern;
+import baddle.plan.QueryPlan;
 import java.nio.file.Path;
 import java.util.Collections;
 import java.util.LinkedHashSet;
@@ -17,6 +19,8 @@ import java.util.Set;
  * @param files the plan and the files it names
  */
 public record ProjectFiles(Set<Path> folders, Set<Path> files) {
+
+  private static final String SQLITE = "jdbc:sqlite:";
 
   /** Copies the sets. */
   public ProjectFiles {
@@ -36,6 +40,12 @@ public record ProjectFiles(Set<Path> folders, Set<Path> files) {
       }
       feed.controlList().ifPresent(list -> addNamed(list.feed(), home, files));
     }
+    project.plan().feeds().values().stream()
+        .flatMap(feed -> feed.query().stream())
+        .forEach(query -> addNamed(query, home, files));
+    for (DatabasePlan database : project.plan().databases().values()) {
+      database.passwordFile().ifPresent(file -> files.add(home.resolve(file)));
+    }
     folders.add(home.resolve(MendedFiles.FOLDER));
     for (LookupPlan lookup : project.plan().lookups().values()) {
       lookup.feed().ifPresent(feed -> addNamed(feed, home, files));
@@ -51,6 +61,17 @@ public record ProjectFiles(Set<Path> folders, Set<Path> files) {
       files.add(home.resolve(logo));
     }
     return new ProjectFiles(folders, files);
+  }
+
+  private static void addNamed(QueryPlan query, Path home, Set<Path> files) {
+    query.list().ifPresent(list -> files.add(home.resolve(list)));
+    if (query.kind() == QueryPlan.Kind.QUERY_FILE) {
+      files.add(home.resolve(query.text()));
+    }
+    String url = query.database().url();
+    if (url.startsWith(SQLITE) && !url.contains("{")) {
+      files.add(home.resolve(url.substring(SQLITE.length()).replaceFirst("[?].*", "")));
+    }
   }
 
   private static void addNamed(FeedPlan named, Path home, Set<Path> files) {

@@ -3,7 +3,7 @@ package baddle.cli;
 import baddle.app.Project;
 import baddle.app.consolidate.Consolidation;
 import baddle.app.fill.FillResult;
-import baddle.app.run.ParameterList;
+import baddle.app.reading.ParameterList;
 import baddle.app.run.RunResult;
 import baddle.app.run.Running;
 import baddle.app.run.RunningEach;

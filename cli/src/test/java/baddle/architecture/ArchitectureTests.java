@@ -129,6 +129,18 @@ class ArchitectureTests {
                   "org.dhatim..",
                   "org.sqlite..")),
           Map.entry(
+              "baddle.formats.result",
+              List.of("baddle.core..", "com.fasterxml.jackson..", "com.github.luben..")),
+          Map.entry(
+              "baddle.database",
+              List.of(
+                  "baddle.core..",
+                  "java.net",
+                  "java.sql..",
+                  "org.postgresql..",
+                  "org.slf4j..",
+                  "org.sqlite..")),
+          Map.entry(
               "baddle.store",
               List.of("baddle.core..", "java.sql..", "org.sqlite..", "com.github.luben..")),
           Map.entry(

@@ -5,7 +5,9 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.TimeUnit;
 
 /** The built program, run by its launcher as a user would, in a folder. */
@@ -26,6 +28,7 @@ final class Baddle {
   }
 
   private final Path folder;
+  private final Map<String, String> variables = new HashMap<>();
 
   Baddle(Path folder) {
     this.folder = folder;
@@ -46,12 +49,19 @@ final class Baddle {
     Files.delete(folder.resolve(name));
   }
 
+  /** Sets a variable of the environment for all runs to come. */
+  Baddle set(String variable, String value) {
+    variables.put(variable, value);
+    return this;
+  }
+
   Process start(String... args) throws IOException {
     List<String> command = new ArrayList<>(List.of(LAUNCHER.toString()));
     command.addAll(List.of(args));
     ProcessBuilder builder = new ProcessBuilder(command).directory(folder.toFile());
     builder.environment().put("BADDLE_NO_ARCHIVE", "1");
     builder.environment().put("BADDLE_JAVA_OPTIONS", QUICK_TO_COMPILE);
+    builder.environment().putAll(variables);
     builder.redirectOutput(Files.createTempFile("out", ".txt").toFile());
     builder.redirectError(Files.createTempFile("err", ".txt").toFile());
     builder.redirectInput(new java.io.File("/dev/null"));

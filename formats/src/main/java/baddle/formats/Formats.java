@@ -8,6 +8,7 @@ import baddle.formats.csv.DelimitedFile;
 import baddle.formats.html.HtmlFile;
 import baddle.formats.mail.MailFile;
 import baddle.formats.ods.OdsFile;
+import baddle.formats.result.ResultFile;
 import baddle.formats.xls.XlsFile;
 import baddle.formats.xlsx.XlsxFile;
 import java.io.IOException;
@@ -43,6 +44,9 @@ public final class Formats implements GridOpener {
     }
     if (startsWith(head, COMPOUND_FILE)) {
       return Misnamed.check(file, XlsFile.open(file), ".xls");
+    }
+    if (ResultFile.isOne(head)) {
+      return ResultFile.open(file);
     }
     String text = new String(head, StandardCharsets.ISO_8859_1).toLowerCase(Locale.ROOT);
     if (isWorkbookOfOneXmlFile(text)) {

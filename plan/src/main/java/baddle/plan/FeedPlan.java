@@ -15,7 +15,7 @@ import java.util.TreeMap;
  *
  * @param name its name
  * @param dataset the dataset its rows go into
- * @param files patterns of its files' paths, relative to the plan
+ * @param files patterns of its files' paths, relative to the plan; none where it has a query
  * @param except patterns of paths, or of names where they have no slash, that it doesn't want
  * @param sheets which sheets of workbooks are read
  * @param table where the tables are
@@ -28,6 +28,7 @@ import java.util.TreeMap;
  * @param whenGone what becomes of the rows of files that are gone
  * @param expect which periods it should have
  * @param controlList what its sources should add up to
+ * @param query what a database is asked for; empty where its rows come in files
  */
 public record FeedPlan(
     String name,
@@ -44,7 +45,29 @@ public record FeedPlan(
     Shaping shaping,
     WhenGone whenGone,
     Optional<ExpectPlan> expect,
-    Optional<ControlList> controlList) {
+    Optional<ControlList> controlList,
+    Optional<QueryPlan> query) {
+
+  /** The same, but its rows come from a database. */
+  FeedPlan of(QueryPlan asked) {
+    return new FeedPlan(
+        name,
+        dataset,
+        files,
+        except,
+        sheets,
+        table,
+        period,
+        dialect,
+        rules,
+        cells,
+        constants,
+        shaping,
+        whenGone,
+        expect,
+        controlList,
+        Optional.of(asked));
+  }
 
   /** Copies the collections. */
   public FeedPlan {
@@ -62,6 +85,7 @@ public record FeedPlan(
     }
     text.append('\n').append(new TreeMap<>(constants)).append('\n').append(shaping);
     cells.forEach((column, cell) -> text.append('\n').append(column).append(cell.text()));
+    query.ifPresent(asked -> text.append('\n').append(asked.kind().key()).append(asked.text()));
     return text.toString();
   }
 }

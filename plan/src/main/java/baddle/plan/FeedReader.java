@@ -47,7 +47,18 @@ final class FeedReader {
 
   /** Every key of a feed. */
   static final List<String> KEYS =
-      Stream.of(OWN_KEYS, WritingReader.KEYS, ShapingReader.KEYS).flatMap(List::stream).toList();
+      Stream.of(OWN_KEYS, QueryReader.KEYS, WritingReader.KEYS, ShapingReader.KEYS)
+          .flatMap(List::stream)
+          .distinct()
+          .toList();
+
+  /** What only files have. */
+  private static final List<String> OF_FILES =
+      List.of("files", "except", "sheets", "except_sheets", "text", "cells");
+
+  /** Where the periods of rows from a database can come from. */
+  private static final Set<PeriodChoice.Kind> OF_RESULTS =
+      Set.of(PeriodChoice.Kind.PATTERN, PeriodChoice.Kind.COLUMN);
 
   /** A number of more digits is the name of a sheet, a year say. */
   private static final String POSITION = "[1-9]\\d{0,2}";
@@ -60,10 +71,12 @@ final class FeedReader {
   private final PeriodText periods;
   private final WritingReader writing;
   private final ShapingReader shaping;
+  private final QueryReader queries;
 
   FeedReader(
       NodeReader nodes,
       Map<String, DatasetPlan> datasets,
+      Map<String, DatabasePlan> databases,
       PeriodText periods,
       ValueRules standardRules,
       ShapingReader shaping) {
@@ -71,24 +84,49 @@ final class FeedReader {
     this.datasets = datasets;
     this.periods = periods;
     this.shaping = shaping;
+    this.queries = new QueryReader(nodes, databases, periods);
     this.writing = new WritingReader(nodes, standardRules);
   }
 
   Optional<FeedPlan> read(String name, PlanNode node) {
     int problemsBefore = nodes.problems().size();
     Map<String, PlanNode> keys = nodes.keys(node, "feed " + name, KEYS);
-    if (!keys.containsKey("files")) {
+    boolean isOfDatabase = keys.containsKey("database");
+    if (!keys.containsKey("files") && !isOfDatabase) {
       if (nodes.problems().size() == problemsBefore) {
-        nodes.problem(node, "feed " + name + " needs files:, a pattern such as inbox/*.csv");
+        nodes.problem(
+            node, "feed " + name + " needs files:, a pattern such as inbox/*.csv, or database:");
       }
       return Optional.empty();
+    }
+    List<String> misplaced = isOfDatabase ? OF_FILES : QueryReader.KEYS;
+    for (String key : misplaced) {
+      if (keys.containsKey(key) && (isOfDatabase || !key.equals("table"))) {
+        nodes.problem(
+            keys.get(key),
+            key + ": belongs to a feed " + (isOfDatabase ? "of files" : "with database:"));
+      }
     }
     Optional<DatasetPlan> dataset =
         References.dataset(nodes, datasets, keys.get("into"), node, "into");
     if (dataset.isEmpty()) {
       return Optional.empty();
     }
-    return Optional.of(feed(name, keys, dataset.get()));
+    return isOfDatabase
+        ? ofDatabase(name, node, keys, dataset.get())
+        : Optional.of(feed(name, keys, dataset.get()));
+  }
+
+  private Optional<FeedPlan> ofDatabase(
+      String name, PlanNode node, Map<String, PlanNode> keys, DatasetPlan dataset) {
+    Optional<QueryPlan> query = queries.read(name, node, keys);
+    Map<String, PlanNode> others = new LinkedHashMap<>(keys);
+    others.keySet().removeAll(QueryReader.KEYS);
+    FeedPlan feed = feed(name, others, dataset);
+    if (!OF_RESULTS.contains(feed.period().kind())) {
+      nodes.problem(keys.get("period"), "period: of a feed with database: is {period} or a column");
+    }
+    return query.map(feed::of);
   }
 
   /** What reads a single file, which is named and not found by a pattern. */
@@ -125,7 +163,8 @@ final class FeedReader {
         shaping.shaping(keys, dataset),
         nodes.choice(keys, "when_gone", List.of(WhenGone.values()), WhenGone::word, WhenGone.DROP),
         expect(keys, dataset),
-        controlList(name, keys, dataset));
+        controlList(name, keys, dataset),
+        Optional.empty());
   }
 
   private Optional<ExpectPlan> expect(Map<String, PlanNode> keys, DatasetPlan dataset) {

@@ -61,6 +61,9 @@ final class ParameterReader {
   private static final Set<String> PATTERNS =
       Set.of("files", "except", "sheets", "except_sheets", "table", "headings");
 
+  /** Keys of statements, whose values a database is handed beside them. */
+  private static final Set<String> STATEMENTS = Set.of("query", "unchanged_while");
+
   private static final Pattern PLACE = Pattern.compile("\\{([A-Za-z_][A-Za-z0-9_]*)}");
   private static final Pattern NAME = Pattern.compile("[A-Za-z_][A-Za-z0-9_]*");
   private static final String NOT_IN_NAMES = ".*[/\\\\*?{}].*|\\.+";
@@ -212,6 +215,9 @@ final class ParameterReader {
   }
 
   private PlanNode text(PlanNode.Text text, List<String> path, boolean data) {
+    if (isStatementFile(path)) {
+      ofData.addAll(parameters.keySet());
+    }
     Matcher matcher = PLACE.matcher(text.text());
     StringBuilder replaced = new StringBuilder();
     while (matcher.find()) {
@@ -225,6 +231,10 @@ final class ParameterReader {
       if (data) {
         ofData.add(name);
       }
+      if (isStatement(path)) {
+        matcher.appendReplacement(replaced, Matcher.quoteReplacement(matcher.group()));
+        continue;
+      }
       boolean inExpression = isExpression(path);
       if (!inExpression && parameter.value().matches(NOT_IN_NAMES)) {
         nodes.problem(
@@ -237,6 +247,15 @@ final class ParameterReader {
     }
     matcher.appendTail(replaced);
     return new PlanNode.Text(replaced.toString(), text.line(), text.column());
+  }
+
+  private static boolean isStatement(List<String> path) {
+    return path.get(0).equals("feeds") && STATEMENTS.contains(path.get(path.size() - 1));
+  }
+
+  /** Whether it names the file of a statement, of which it isn't known here what it asks for. */
+  private static boolean isStatementFile(List<String> path) {
+    return path.get(0).equals("feeds") && path.get(path.size() - 1).equals("query_file");
   }
 
   private static boolean isPattern(List<String> path) {

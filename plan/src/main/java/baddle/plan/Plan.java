@@ -24,6 +24,7 @@ import java.util.Map;
  *     shares them
  * @param style how its reports look
  * @param parameters what its parameters are this time
+ * @param databases by name, in the plan's order
  */
 public record Plan(
     Calendar calendar,
@@ -38,7 +39,8 @@ public record Plan(
     Restatement restatement,
     String store,
     StylePlan style,
-    Parameters parameters) {
+    Parameters parameters,
+    Map<String, DatabasePlan> databases) {
 
   /** The same with other datasets. */
   public Plan withDatasets(Map<String, DatasetPlan> others) {
@@ -55,7 +57,8 @@ public record Plan(
         restatement,
         store,
         style,
-        parameters);
+        parameters,
+        databases);
   }
 
   /** Copies the maps. */
@@ -67,5 +70,6 @@ public record Plan(
     summaries = Collections.unmodifiableMap(new LinkedHashMap<>(summaries));
     reports = List.copyOf(reports);
     fills = List.copyOf(fills);
+    databases = Collections.unmodifiableMap(new LinkedHashMap<>(databases));
   }
 }

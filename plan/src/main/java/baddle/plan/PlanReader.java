@@ -32,6 +32,7 @@ public final class PlanReader {
           "store",
           "calendar",
           "languages",
+          "databases",
           "datasets",
           "feeds",
           "lookups",
@@ -123,7 +124,13 @@ public final class PlanReader {
     }
     Map<String, FeedPlan> feeds = new LinkedHashMap<>();
     ShapingReader shaping = new ShapingReader(nodes, values, periods, calendar);
-    FeedReader feedReader = new FeedReader(nodes, datasets, periods, rules, shaping);
+    Map<String, DatabasePlan> databases = new LinkedHashMap<>();
+    DatabaseReader databaseReader = new DatabaseReader(nodes);
+    forEach(
+        keys,
+        "databases",
+        (name, node) -> databaseReader.read(name, node).ifPresent(one -> databases.put(name, one)));
+    FeedReader feedReader = new FeedReader(nodes, datasets, databases, periods, rules, shaping);
     Map<String, LookupPlan> lookups = new LinkedHashMap<>();
     List<String> lookupNames = new ArrayList<>();
     LookupReader lookupReader = new LookupReader(nodes, datasets, feedReader, values);
@@ -182,7 +189,8 @@ public final class PlanReader {
         keys.containsKey("style")
             ? new StyleReader(nodes).read(keys.get("style"))
             : StylePlan.PLAIN,
-        parameters);
+        parameters,
+        databases);
   }
 
   /** How the values of a dataset are written, as far as all of its feeds state the same. */

@@ -176,10 +176,10 @@ class PlanReaderTests {
       delimiter = '|',
       value = {
         "feds: {} | 8:1: no key feds in the plan; did you mean feeds? (known: baddle, parameters, store, calendar,"
-            + " languages, datasets, feeds, lookups, summaries, reports, fills, checks, closing, style)",
+            + " languages, databases, datasets, feeds, lookups, summaries, reports, fills, checks, closing, style)",
         "feeds: {tills: {file: x.csv}} | 8:17: no key file in feed tills; did you mean files?"
             + " (known: into, files, except, sheets, except_sheets, table, period, text, cells, when_gone,"
-            + " expect, control_list, decimal, dates, two_digit_years, lone_dash, unreadable, day_numbers, day_numbers_from,"
+            + " expect, control_list, database, query, query_file, for_each, unchanged_while, decimal, dates, two_digit_years, lone_dash, unreadable, day_numbers, day_numbers_from,"
             + " carry_down, leave_out, set, headings_to_rows)",
         "feeds: {tills: {files: a.csv, decimal: coma}} | 8:40: decimal: should be one of comma,"
             + " point, not coma; did you mean comma?",

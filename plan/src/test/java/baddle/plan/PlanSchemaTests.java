@@ -60,6 +60,7 @@ class PlanSchemaTests {
     String summaries = "summaries/additionalProperties/properties";
     return List.of(
         Arguments.of("feeds/additionalProperties/properties", FeedReader.KEYS),
+        Arguments.of("databases/additionalProperties/properties", DatabaseReader.KEYS),
         Arguments.of("lookups/additionalProperties/properties", LookupReader.KEYS),
         Arguments.of("fills/additionalProperties/properties", FillReader.KEYS),
         Arguments.of("parameters/additionalProperties/properties", ParameterReader.KEYS),

@@ -1,7 +1,7 @@
 package baddle.app.amend;
 
 import baddle.app.fill.FillException;
-import baddle.app.run.ParameterList;
+import baddle.app.reading.ParameterList;
 import baddle.core.finding.Nearest;
 import java.io.IOException;
 import java.nio.file.Path;

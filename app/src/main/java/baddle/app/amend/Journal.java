@@ -3,7 +3,7 @@ package baddle.app.amend;
 import baddle.app.OutputFile;
 import baddle.app.fill.CellValue;
 import baddle.app.fill.FillException;
-import baddle.app.run.ParameterList;
+import baddle.app.reading.ParameterList;
 import baddle.formats.csv.CsvRowWriter;
 import baddle.formats.edit.CellAt;
 import baddle.formats.edit.OwnWorkbook;

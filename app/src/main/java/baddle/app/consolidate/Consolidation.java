@@ -4,6 +4,8 @@ import baddle.app.OwnStore;
 import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.reference.References;
+import baddle.app.results.Environment;
+import baddle.app.results.Fetching;
 import baddle.core.grid.GridOpener;
 import baddle.formats.Formats;
 import baddle.store.Batch;
@@ -73,6 +75,7 @@ public final class Consolidation {
   public ConsolidateResult run() throws IOException {
     Optional<StandingResult> standing =
         rebuilds || byContent ? Optional.empty() : StandingResult.begin(project, clock.instant());
+    new Fetching(project, Environment.OWN, progress, threads).run(clock.instant(), byContent);
     References references = References.of(project, opener);
     project = new Project(project.planFile(), references.plan());
     ConsolidateResult result;

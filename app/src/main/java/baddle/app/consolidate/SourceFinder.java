@@ -133,8 +133,13 @@ final class SourceFinder {
         walk(feed, pattern.folder());
       }
     }
+    ResultSources results = new ResultSources(project, mended);
     List<FoundFile> found = new ArrayList<>();
     for (FeedPlan feed : project.plan().feeds().values()) {
+      if (feed.query().isPresent()) {
+        found.addAll(results.of(feed).stream().sorted(FoundFile.ORDER).toList());
+        continue;
+      }
       List<FoundFile> files = new ArrayList<>();
       seen.forEach((path, file) -> match(feed, path, file).ifPresent(files::add));
       files.sort(FoundFile.ORDER);
@@ -148,6 +153,10 @@ final class SourceFinder {
             "feed " + feed.name() + " finds no file as " + patterns,
             "put the files there, or correct files: in the plan");
       }
+    }
+    findings.addAll(results.findings());
+    for (String path : results.unseen()) {
+      (project.plan().feeds().containsKey(path) ? missing : unseen).add(path);
     }
     noteUnwanted();
     return found;

@@ -88,10 +88,11 @@ public final class StandingResult {
    * on.
    *
    * @return empty where no result can be kept: a change of a file could go unseen, not all can be
-   *     looked at, or the plan has parameters
+   *     looked at, the plan has parameters, or asks databases
    */
   static Optional<StandingResult> begin(Project project, Instant now) {
-    if (!project.plan().parameters().values().isEmpty()) {
+    boolean asks = project.plan().feeds().values().stream().anyMatch(f -> f.query().isPresent());
+    if (asks || !project.plan().parameters().values().isEmpty()) {
       return Optional.empty();
     }
     ProjectFiles files = ProjectFiles.of(project);

@@ -131,6 +131,7 @@ public final class References {
         Shaping.NONE,
         WhenGone.DROP,
         Optional.empty(),
+        Optional.empty(),
         Optional.empty());
   }
 

@@ -2,6 +2,7 @@ package baddle.app.run;
 
 import baddle.app.Project;
 import baddle.app.consolidate.Consolidation;
+import baddle.app.reading.ParameterList;
 import baddle.core.crosstab.SpecException;
 import baddle.core.expression.ExpressionException;
 import baddle.plan.PlanException;

@@ -3,6 +3,7 @@ package baddle.app.trace;
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
+import baddle.app.results.QueryNotes;
 import baddle.app.summarize.Summarizing;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabSpec;
@@ -93,6 +94,8 @@ public final class FigureTrace {
       Contributions rows = new Contributions(crosstab, down, across, table);
       rows.scan(reader);
       List<String> explanation = explain(crosstab, down, across, rows);
+      explanation.addAll(
+          QueryNotes.ofDataset(project, dataset.isEmpty() ? summary.dataset() : dataset));
       return new TracedFigure(
           summary.name(),
           choice.shown(),

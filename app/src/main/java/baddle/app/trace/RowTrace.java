@@ -5,6 +5,7 @@ import baddle.app.Project;
 import baddle.app.consolidate.FileRereading;
 import baddle.app.consolidate.Pending;
 import baddle.app.reading.MendedFiles;
+import baddle.app.results.QueryNotes;
 import baddle.app.review.HiddenReasons;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Listing;
@@ -126,6 +127,7 @@ public final class RowTrace {
             + ", dataset "
             + file.dataset()
             + ")");
+    QueryNotes.ofSource(project, file.path()).ifPresent(lines::add);
     for (StoredMended value : catalogue.mended(batch.number())) {
       if (isHere(value.place().file(), value.place().sheet(), value.place().row(), file, of)) {
         lines.add(

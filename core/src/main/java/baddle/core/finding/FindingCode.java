@@ -136,6 +136,8 @@ public enum FindingCode {
   FOLDER_MISSING(Severity.ERROR),
   /** A feed's folder that holds nothing although it did; its rows stay as they were. */
   FOLDER_EMPTY(Severity.ERROR),
+  /** Rows that a database didn't give when it was asked last. */
+  RESULT_UNREADABLE(Severity.ERROR),
   /** A file, folder or link in a feed's folder that can't be looked at. */
   PATH_UNREADABLE(Severity.ERROR),
   /** A feed whose pattern finds no file. */

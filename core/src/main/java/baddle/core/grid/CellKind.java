@@ -17,10 +17,12 @@ public enum CellKind {
   /** A time of day or a duration, as hours, minutes and seconds. */
   TIME(6),
   /** A formula whose result isn't stored, as text; what it would show nobody knows. */
-  FORMULA(7);
+  FORMULA(7),
+  /** A number that a database states, exact whatever its length: plain digits, perhaps a point. */
+  DECIMAL(8);
 
   private static final CellKind[] BY_CODE = {
-    BLANK, TEXT, NUMBER, DATE, BOOLEAN, ERROR, TIME, FORMULA
+    BLANK, TEXT, NUMBER, DATE, BOOLEAN, ERROR, TIME, FORMULA, DECIMAL
   };
 
   private final int code;

@@ -6,7 +6,7 @@ import java.util.Optional;
 /**
  * A rectangle of cells, such as {@code B4:H120}; {@code B4:H} is open downwards.
  *
- * @param firstRow from 1, inclusive
+ * @param firstRow from 1, inclusive; 0 for headings before the first row
  * @param lastRow inclusive; {@link #OPEN} where it has no end
  * @param firstColumn from 0, inclusive
  * @param endColumn exclusive; {@link #OPEN} where it has no end
@@ -16,8 +16,8 @@ public record CellRange(int firstRow, int lastRow, int firstColumn, int endColum
   /** Stands for no end. */
   public static final int OPEN = Integer.MAX_VALUE;
 
-  /** A whole sheet. */
-  public static final CellRange EVERYTHING = new CellRange(1, OPEN, 0, OPEN);
+  /** A whole sheet, and the headings that some sources have before their first row. */
+  public static final CellRange EVERYTHING = new CellRange(0, OPEN, 0, OPEN);
 
   private static final int MOST_LETTERS = 3;
   private static final int MOST_DIGITS = 7;

@@ -147,10 +147,8 @@ final class ControlTotals {
       if (reader.understanding().isPresent()) {
         understanding.apply(column).ifPresent(reader::understand);
       }
-      if (row.kind(statedCell) == CellKind.NUMBER) {
-        Fit fit =
-            reader.readStoredNumber(
-                row.buffer(statedCell), row.start(statedCell), row.end(statedCell));
+      if (kind == CellKind.NUMBER || kind == CellKind.DECIMAL) {
+        Fit fit = NumberIntake.read(reader, row, statedCell);
         return fit == Fit.FITS ? BigDecimal.valueOf(reader.value(), wide.places()) : null;
       }
       Matcher number = NUMBER.matcher(row.text(statedCell));

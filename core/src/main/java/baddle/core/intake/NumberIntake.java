@@ -78,10 +78,7 @@ final class NumberIntake implements ColumnIntake {
     if (kind == CellKind.ERROR || kind == CellKind.FORMULA) {
       return kind == CellKind.ERROR ? Fit.ERROR_CELL : Fit.FORMULA_WITHOUT_RESULT;
     }
-    Fit fit =
-        kind == CellKind.NUMBER
-            ? reader.readStoredNumber(row.buffer(cell), row.start(cell), row.end(cell))
-            : reader.read(row.buffer(cell), row.start(cell), row.end(cell));
+    Fit fit = read(reader, row, cell);
     if (fit == Fit.FITS) {
       builder.set(blockRow, reader.value());
     } else if (fit == Fit.MEANS_BLANK) {
@@ -89,5 +86,17 @@ final class NumberIntake implements ColumnIntake {
       return blankFit;
     }
     return fit;
+  }
+
+  /** Reads a cell that isn't blank, as its kind is read. */
+  static Fit read(ValueReader reader, GridRow row, int cell) {
+    CellKind kind = row.kind(cell);
+    char[] text = row.buffer(cell);
+    if (kind == CellKind.NUMBER) {
+      return reader.readStoredNumber(text, row.start(cell), row.end(cell));
+    }
+    return kind == CellKind.DECIMAL
+        ? reader.readExactNumber(text, row.start(cell), row.end(cell))
+        : reader.read(text, row.start(cell), row.end(cell));
   }
 }

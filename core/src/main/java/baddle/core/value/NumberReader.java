@@ -171,6 +171,11 @@ final class NumberReader extends HabitReader {
     return fit(seen);
   }
 
+  @Override
+  public Fit readExactNumber(char[] text, int start, int end) {
+    return readPlain(text, start, end, '.');
+  }
+
   private Fit fit(BigDecimal seen) {
     if (seen.signum() == 0) {
       value = 0;

@@ -25,6 +25,11 @@ public interface ValueReader {
    */
   Fit readStoredNumber(char[] text, int start, int end);
 
+  /** Reads a number as a database states it: plain digits, a point, every digit counts. */
+  default Fit readExactNumber(char[] text, int start, int end) {
+    return read(text, start, end);
+  }
+
   /** The value last read; undefined unless that read returned {@link Fit#FITS}. */
   long value();
 

@@ -1,4 +1,4 @@
-package baddle.app.run;
+package baddle.app.reading;
 
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;

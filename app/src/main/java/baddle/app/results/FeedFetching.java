@@ -1,0 +1,205 @@
+package baddle.app.results;
+
+import baddle.app.ContentHash;
+import baddle.app.Progress;
+import baddle.app.Project;
+import baddle.core.grid.ResultColumn;
+import baddle.database.DatabaseException;
+import baddle.database.QueryText;
+import baddle.database.Session;
+import baddle.formats.result.ResultFile;
+import baddle.plan.FeedPlan;
+import baddle.plan.QueryPlan;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Asks one feed's query for all its lines over one connection, so that all of them see the rows as
+ * they were at one time. A line that fails keeps what it had.
+ */
+final class FeedFetching {
+
+  private static final String ENDING = ".jsonl.zst";
+
+  private final Project project;
+  private final FeedPlan feed;
+  private final QueryPlan query;
+  private final KeptResults kept;
+  private final DatabaseAccess access;
+  private final Instant now;
+  private final boolean all;
+  private final Progress progress;
+  private final Map<String, KeptResult> known = new HashMap<>();
+  private @Nullable Session session;
+  private Optional<DatabaseException> ended = Optional.empty();
+
+  /**
+   * Of a feed.
+   *
+   * @param all whether lines are read again that nothing shows to have changed
+   */
+  FeedFetching(
+      Project project,
+      FeedPlan feed,
+      KeptResults kept,
+      DatabaseAccess access,
+      Instant now,
+      boolean all,
+      Progress progress) {
+    this.project = project;
+    this.feed = feed;
+    this.query = feed.query().orElseThrow();
+    this.kept = kept;
+    this.access = access;
+    this.now = now;
+    this.all = all;
+    this.progress = progress;
+    kept.of(feed.name()).forEach(result -> known.put(result.path(), result));
+  }
+
+  private ZoneId zone() {
+    return feed.rules().zone();
+  }
+
+  /** What is known of its lines afterwards. */
+  List<KeptResult> run() throws IOException {
+    List<QueryLine> lines;
+    QueryText statement;
+    Optional<QueryText> unchanged;
+    try {
+      lines = new QueryLines(project).of(project, feed, now.atZone(zone()).toLocalDate());
+      statement = statement();
+      unchanged = query.unchangedWhile().map(QueryText::of);
+    } catch (IOException | IllegalArgumentException e) {
+      return allFailed(String.valueOf(e.getMessage()));
+    }
+    try {
+      List<KeptResult> results = new ArrayList<>();
+      for (QueryLine line : lines) {
+        KeptResult before =
+            Optional.ofNullable(known.get(line.path()))
+                .orElseGet(() -> KeptResult.of(feed.name(), line));
+        KeptResult after = ask(line, before, statement, unchanged);
+        results.add(after);
+        progress.fileDone(0, after.rows());
+      }
+      return results;
+    } finally {
+      if (session != null) {
+        session.close();
+      }
+    }
+  }
+
+  private List<KeptResult> allFailed(String why) {
+    List<KeptResult> before = kept.of(feed.name());
+    if (before.isEmpty()) {
+      String path = query.database().name() + "/" + feed.name();
+      QueryLine line = new QueryLine(path, Map.of(), Map.of(), Optional.empty());
+      return List.of(KeptResult.of(feed.name(), line).failed(why));
+    }
+    return before.stream().map(result -> result.failed(why)).toList();
+  }
+
+  private QueryText statement() throws IOException {
+    return switch (query.kind()) {
+      case QUERY -> QueryText.of(query.text());
+      case QUERY_FILE -> {
+        Path file = project.folder().resolve(query.text());
+        if (!Files.isRegularFile(file)) {
+          throw new IOException("there is no file " + query.text());
+        }
+        yield QueryText.of(Files.readString(file));
+      }
+      case TABLE -> QueryText.of("table " + query.text());
+    };
+  }
+
+  private KeptResult ask(
+      QueryLine line, KeptResult before, QueryText statement, Optional<QueryText> unchanged)
+      throws IOException {
+    for (boolean again = false; ; again = true) {
+      try {
+        if (ended.isPresent()) {
+          throw ended.get();
+        }
+        return read(line, before, statement, unchanged);
+      } catch (DatabaseException e) {
+        boolean nothingRead = session != null && !session.anythingRead();
+        if (e.endsSession() && nothingRead && !again) {
+          close();
+        } else {
+          if (e.endsSession() || session == null) {
+            ended = Optional.of(e);
+          }
+          return before.failed(String.valueOf(e.getMessage()));
+        }
+      }
+    }
+  }
+
+  private void close() {
+    if (session != null) {
+      session.close();
+      session = null;
+    }
+  }
+
+  private Session session() throws IOException {
+    if (session == null) {
+      session = Session.open(access.to(query.database()));
+    }
+    return session;
+  }
+
+  private KeptResult read(
+      QueryLine line, KeptResult before, QueryText statement, Optional<QueryText> unchanged)
+      throws IOException {
+    Session open = session();
+    String asked = asked(line, statement);
+    String answer =
+        unchanged.isEmpty()
+            ? ""
+            : ContentHash.of(open.answer(unchanged.get(), line.values(), zone()));
+    boolean isThere = before.hasRows() && Files.isRegularFile(kept.file(before));
+    boolean same = isThere && before.asked().equals(asked);
+    if (same && !all && !answer.isEmpty() && before.answer().equals(answer)) {
+      return before.with(before.file(), asked, answer, before.rows(), before.read());
+    }
+    QueryText text = query.kind() == QueryPlan.Kind.TABLE ? open.table(query.text()) : statement;
+    LineReading.Read read =
+        new LineReading(open, query.database().name(), text, zone()).read(line, kept.folder());
+    String name = feed.name().replaceAll("[^\\p{L}\\p{N}_-]", "_") + "-" + read.content() + ENDING;
+    Path file = kept.folder().resolve(name);
+    if (name.equals(before.file()) && isThere) {
+      Files.delete(read.file());
+    } else {
+      Files.move(read.file(), file, StandardCopyOption.REPLACE_EXISTING);
+    }
+    return KeptResult.of(feed.name(), line)
+        .with(name, asked, answer, read.rows(), now.toString())
+        .without(ResultFile.open(file).columns().stream().map(ResultColumn::name).toList());
+  }
+
+  /** What the rows of a line depend on besides what is in the database. */
+  private String asked(QueryLine line, QueryText statement) {
+    return ContentHash.of(
+        String.join(
+            "\n",
+            query.database().url(),
+            zone().toString(),
+            statement.toString(),
+            new TreeMap<>(LineReading.named(statement, line.values())).toString()));
+  }
+}

@@ -1,0 +1,141 @@
+package baddle.app.results;
+
+import baddle.app.Project;
+import baddle.app.reading.ParameterList;
+import baddle.core.value.Period;
+import baddle.core.value.PeriodText;
+import baddle.database.DatabaseException;
+import baddle.plan.FeedPlan;
+import baddle.plan.NamePattern;
+import baddle.plan.PeriodSpan;
+import baddle.plan.QueryPlan;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/** The times that a query is asked: once for each line of a list, and for each period. */
+public final class QueryLines {
+
+  /** The period's first day, as a value. */
+  private static final String START = "period_start";
+
+  /** Its last day. */
+  private static final String END = "period_end";
+
+  /** The day after that. */
+  private static final String AFTER = "period_after";
+
+  private final Map<String, String> parameters;
+  private final PeriodText periods;
+
+  /**
+   * Of queries of a project.
+   *
+   * @param project its plan's parameters are values too
+   */
+  public QueryLines(Project project) {
+    this.parameters = project.plan().parameters().values();
+    this.periods = project.plan().periods();
+  }
+
+  /**
+   * Those of a feed.
+   *
+   * @param today what the last period may depend on
+   * @throws IOException if its list can't be read, or is empty
+   */
+  public List<QueryLine> of(Project project, FeedPlan feed, LocalDate today) throws IOException {
+    QueryPlan query = feed.query().orElseThrow();
+    List<Map<String, String>> listed = List.of(Map.of());
+    if (query.list().isPresent()) {
+      listed = listed(project.folder().resolve(query.list().get()), query.list().get());
+    }
+    return lines(query.database().name() + "/" + feed.name(), listed, query.periods(), today);
+  }
+
+  /** The lines of a list, each with its values; the same line twice is refused. */
+  public static List<Map<String, String>> listed(Path file, String shown) throws IOException {
+    if (!Files.isRegularFile(file)) {
+      throw new IOException("there is no file " + shown);
+    }
+    List<Map<String, String>> lines = new ArrayList<>();
+    Set<Map<String, String>> seen = new LinkedHashSet<>();
+    for (ParameterList.Line line : ParameterList.read(file)) {
+      if (!seen.add(line.values())) {
+        throw new IOException(
+            shown + ", row " + line.row() + ": the same line is there twice; leave one out");
+      }
+      lines.add(line.values());
+    }
+    if (lines.isEmpty()) {
+      throw new IOException(shown + " has no line below its headings");
+    }
+    return lines;
+  }
+
+  /** Each listed line in each period. */
+  public List<QueryLine> lines(
+      String path, List<Map<String, String>> listed, Optional<PeriodSpan> span, LocalDate today)
+      throws IOException {
+    List<Optional<Period>> wanted =
+        span.isEmpty()
+            ? List.of(Optional.empty())
+            : span.get().on(today).stream().map(Optional::of).toList();
+    if (wanted.isEmpty()) {
+      throw new DatabaseException(
+          DatabaseException.Kind.STATEMENT, "periods: has none yet; from: is after to:");
+    }
+    List<QueryLine> lines = new ArrayList<>();
+    Set<String> paths = new LinkedHashSet<>();
+    for (Map<String, String> line : listed) {
+      for (Optional<Period> period : wanted) {
+        QueryLine one = line(path, line, period);
+        if (!paths.add(one.path())) {
+          throw new IOException("two lines of the list have the values of " + one.path());
+        }
+        lines.add(one);
+      }
+    }
+    return lines;
+  }
+
+  private QueryLine line(String path, Map<String, String> line, Optional<Period> ofSpan) {
+    Map<String, String> stated = new LinkedHashMap<>(line);
+    ofSpan.ifPresent(period -> stated.put(NamePattern.PERIOD, period.toString()));
+    Map<String, String> values = new LinkedHashMap<>(parameters);
+    values.putAll(stated);
+    Optional<Period> period =
+        Optional.ofNullable(values.get(NamePattern.PERIOD)).flatMap(periods::parse);
+    period.ifPresent(
+        one -> {
+          values.put(START, one.start().toString());
+          values.put(END, one.end().minusDays(1).toString());
+          values.put(AFTER, one.end().toString());
+        });
+    String shown =
+        stated.entrySet().stream()
+            .map(value -> value.getKey() + "=" + plain(value.getValue()))
+            .collect(Collectors.joining(","));
+    return new QueryLine(path + (shown.isEmpty() ? "" : "/" + shown), stated, values, period);
+  }
+
+  /** A value as a part of a path, in which some characters part other things. */
+  private static String plain(String value) {
+    StringBuilder plain = new StringBuilder();
+    for (int i = 0; i < value.length(); i++) {
+      char c = value.charAt(i);
+      boolean parts = c == '/' || c == '\\' || c == ':' || c == ',' || c == '%' || c < ' ';
+      plain.append(parts ? "%%%02X".formatted((int) c) : String.valueOf(c));
+    }
+    return plain.toString();
+  }
+}

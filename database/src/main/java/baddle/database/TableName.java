@@ -1,0 +1,59 @@
+package baddle.database;
+
+import java.sql.Connection;
+import java.sql.DatabaseMetaData;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/** A table by the name that a plan gives, perhaps with its schema before a point. */
+final class TableName {
+
+  private final String schema;
+  private final String name;
+  private final Connection connection;
+
+  TableName(String text, Connection connection) {
+    int point = text.indexOf('.');
+    this.schema = point < 0 ? "" : text.substring(0, point);
+    this.name = text.substring(point + 1);
+    this.connection = connection;
+  }
+
+  /** As it is written in a statement. */
+  String quoted() throws SQLException {
+    return (schema.isEmpty() ? "" : quoted(schema) + ".") + quoted(name);
+  }
+
+  /** A name as a statement has it, whatever is in it. */
+  String quoted(String identifier) throws SQLException {
+    String quote = connection.getMetaData().getIdentifierQuoteString().strip();
+    String mark = quote.isEmpty() ? "\"" : quote;
+    return mark + identifier.replace(mark, mark + mark) + mark;
+  }
+
+  /** A statement for all its rows, by its primary key if it has one. */
+  String select() throws SQLException {
+    List<String> key = new ArrayList<>();
+    for (String column : primaryKey()) {
+      key.add(quoted(column));
+    }
+    return "select * from "
+        + quoted()
+        + (key.isEmpty() ? "" : " order by " + String.join(", ", key));
+  }
+
+  private List<String> primaryKey() throws SQLException {
+    DatabaseMetaData about = connection.getMetaData();
+    Map<Integer, String> columns = new TreeMap<>();
+    try (ResultSet keys = about.getPrimaryKeys(null, schema.isEmpty() ? null : schema, name)) {
+      while (keys.next()) {
+        columns.put(keys.getInt("KEY_SEQ"), keys.getString("COLUMN_NAME"));
+      }
+    }
+    return new ArrayList<>(columns.values());
+  }
+}
