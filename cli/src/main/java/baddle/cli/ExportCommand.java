@@ -15,12 +15,10 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.math.BigDecimal;
-import java.nio.charset.Charset;
-import java.nio.charset.IllegalCharsetNameException;
-import java.nio.charset.StandardCharsets;
-import java.nio.charset.UnsupportedCharsetException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -32,11 +30,7 @@ import org.apache.commons.cli.Option;
 /** {@code baddle export}. */
 final class ExportCommand implements Command {
 
-  private static final Map<String, Character> SEPARATORS =
-      Map.of("comma", ',', "semicolon", ';', "tab", '\t', "pipe", '|');
-  private static final Map<String, Character> MARKS = Map.of("point", '.', "comma", ',');
   private static final List<String> ORIGINS = List.of("none", "short", "all");
-  private static final List<String> FORMULAS = List.of("keep", "mark");
 
   @Override
   public String name() {
@@ -65,7 +59,9 @@ final class ExportCommand implements Command {
 
   @Override
   public List<Option> options() {
-    return List.of(
+    List<Option> options = new ArrayList<>();
+    Collections.addAll(
+        options,
         option("out", "FILE", ".csv, .xlsx, .ods, .jsonl, .json or .db; - for CSV on the terminal"),
         option("columns", "A,B,...", "these columns, in this order (default: the dataset's)"),
         option("origin", "WHICH", "none, short (file, sheet, row) or all (default: short)"),
@@ -92,12 +88,9 @@ final class ExportCommand implements Command {
             "corrections",
             "HOW",
             "with --append, of rows that changed since: append (with a sign, the default) or list"),
-        option("table", "NAME", "the name of the table in a workbook or database"),
-        option("separator", "WORD", "of CSV: comma, semicolon, tab or pipe (default: comma)"),
-        option("decimal", "WORD", "of CSV: point or comma (default: point)"),
-        option("charset", "NAME", "of CSV (default: utf-8; utf-8-mark begins with a mark)"),
-        option(
-            "formulas", "WORD", "of CSV: keep texts like =1+2, or mark them with an apostrophe"));
+        option("table", "NAME", "the name of the table in a workbook or database"));
+    options.addAll(CsvFormOptions.all());
+    return options;
   }
 
   private static Option option(String name, String argument, String purpose) {
@@ -114,7 +107,7 @@ final class ExportCommand implements Command {
     }
     String out =
         options.value("out").orElseThrow(() -> new UsageException("--out FILE says where to"));
-    CsvForm form = form(options);
+    CsvForm form = CsvFormOptions.read(options);
     Exporting exporting =
         new Exporting(
             project,
@@ -349,7 +342,7 @@ final class ExportCommand implements Command {
     return new RowsChoice(
         list(options, "columns"),
         RowsChoice.OriginColumns.valueOf(
-            one(options, "origin", ORIGINS, "short").toUpperCase(Locale.ROOT)),
+            CsvFormOptions.one(options, "origin", ORIGINS, "short").toUpperCase(Locale.ROOT)),
         options.value("where"),
         list(options, "order"),
         HistoryCommand.batch(options),
@@ -363,44 +356,5 @@ final class ExportCommand implements Command {
         .map(String::strip)
         .filter(one -> !one.isEmpty())
         .toList();
-  }
-
-  private static CsvForm form(CommandOptions options) throws UsageException {
-    String charset = options.value("charset").orElse("utf-8").toLowerCase(Locale.ROOT);
-    boolean mark = charset.equals("utf-8-mark");
-    return new CsvForm(
-        SEPARATORS.get(one(options, "separator", List.copyOf(SEPARATORS.keySet()), "comma")),
-        MARKS.get(one(options, "decimal", List.copyOf(MARKS.keySet()), "point")),
-        mark ? StandardCharsets.UTF_8 : charset(charset),
-        mark,
-        one(options, "formulas", FORMULAS, "keep").equals("mark"),
-        false);
-  }
-
-  private static Charset charset(String name) throws UsageException {
-    try {
-      return Charset.forName(name);
-    } catch (IllegalCharsetNameException | UnsupportedCharsetException e) {
-      throw new UsageException(name + " is no charset; expected one such as utf-8 or windows-1252");
-    }
-  }
-
-  private static String one(
-      CommandOptions options, String name, List<String> known, String otherwise)
-      throws UsageException {
-    String given = options.value(name).orElse(otherwise);
-    if (!known.contains(given)) {
-      String[] sorted = known.toArray(String[]::new);
-      Arrays.sort(sorted);
-      throw new UsageException(
-          "--"
-              + name
-              + " takes "
-              + String.join(", ", sorted)
-              + ", not "
-              + given
-              + Nearest.hint(given, known));
-    }
-    return given;
   }
 }

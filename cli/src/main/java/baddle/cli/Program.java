@@ -33,6 +33,7 @@ final class Program {
           new TraceCommand(),
           new ColumnsCommand(),
           new ExportCommand(),
+          new ExtractCommand(),
           new FillCommand(),
           new AmendCommand(),
           new RunCommand(),

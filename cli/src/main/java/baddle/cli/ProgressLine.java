@@ -39,6 +39,9 @@ final class ProgressLine implements Progress {
   public synchronized void begin(int newFiles, long newBytes) {
     files = newFiles;
     bytes = newBytes;
+    filesDone = 0;
+    bytesDone = 0;
+    rows = 0;
     began = System.nanoTime();
     shown = began + FIRST_NANOS - BETWEEN_NANOS;
   }
@@ -59,16 +62,29 @@ final class ProgressLine implements Progress {
     String text =
         String.format(
             Locale.ROOT,
-            "reading: %d of %d files, %d%% of %,d MB, %,d rows, %d:%02d",
+            "reading: %d of %d %s, %,d rows, %d:%02d%s",
             filesDone,
-            files,
-            bytes == 0 ? 100 : bytesDone * 100 / bytes,
-            bytes >> 20,
+            Math.max(files, filesDone),
+            bytes == 0
+                ? "lines"
+                : String.format(
+                    Locale.ROOT, "files, %d%% of %,d MB", bytesDone * 100 / bytes, bytes >> 20),
             rows,
             seconds / 60,
-            seconds % 60);
+            seconds % 60,
+            left(seconds));
     err.print(CLEAR_LINE + text.substring(0, Math.min(text.length(), width - 1)));
     err.flush();
+  }
+
+  /** How long it takes yet if all goes on as it did. */
+  private String left(long seconds) {
+    double done = bytes == 0 ? filesDone / Math.max(1.0, files) : bytesDone / (double) bytes;
+    if (done <= 0 || done >= 1) {
+      return "";
+    }
+    long left = Math.round(seconds / done - seconds);
+    return String.format(Locale.ROOT, ", about %d:%02d left", left / 60, left % 60);
   }
 
   @Override

@@ -2,6 +2,7 @@ package baddle.plan;
 
 import baddle.core.value.Calendar;
 import baddle.core.value.PeriodText;
+import java.time.ZoneId;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -25,6 +26,7 @@ import java.util.Map;
  * @param style how its reports look
  * @param parameters what its parameters are this time
  * @param databases by name, in the plan's order
+ * @param zone whose clock shows moments
  */
 public record Plan(
     Calendar calendar,
@@ -40,7 +42,8 @@ public record Plan(
     String store,
     StylePlan style,
     Parameters parameters,
-    Map<String, DatabasePlan> databases) {
+    Map<String, DatabasePlan> databases,
+    ZoneId zone) {
 
   /** The same with other datasets. */
   public Plan withDatasets(Map<String, DatasetPlan> others) {
@@ -58,7 +61,8 @@ public record Plan(
         store,
         style,
         parameters,
-        databases);
+        databases,
+        zone);
   }
 
   /** Copies the maps. */

@@ -190,7 +190,8 @@ public final class PlanReader {
             ? new StyleReader(nodes).read(keys.get("style"))
             : StylePlan.PLAIN,
         parameters,
-        databases);
+        databases,
+        zone);
   }
 
   /** How the values of a dataset are written, as far as all of its feeds state the same. */

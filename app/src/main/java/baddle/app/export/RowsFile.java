@@ -108,8 +108,13 @@ public final class RowsFile {
 
   /** Why no rows can be written to a path; empty where they can. */
   public static Optional<String> problem(Path file) {
+    return endingProblem(file).or(() -> OutputFile.problem(file));
+  }
+
+  /** Why no rows can be written to files of a path's ending; empty where they can. */
+  public static Optional<String> endingProblem(Path file) {
     return ENDINGS.stream().anyMatch(ending(file)::equals)
-        ? OutputFile.problem(file)
+        ? Optional.empty()
         : Optional.of(file + " should end in one of " + String.join(", ", ENDINGS));
   }
 

@@ -21,8 +21,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Asks one feed's query for all its lines over one connection, so that all of them see the rows as
@@ -36,13 +34,11 @@ final class FeedFetching {
   private final FeedPlan feed;
   private final QueryPlan query;
   private final KeptResults kept;
-  private final DatabaseAccess access;
   private final Instant now;
   private final boolean all;
   private final Progress progress;
   private final Map<String, KeptResult> known = new HashMap<>();
-  private @Nullable Session session;
-  private Optional<DatabaseException> ended = Optional.empty();
+  private final Asking asking;
 
   /**
    * Of a feed.
@@ -61,7 +57,7 @@ final class FeedFetching {
     this.feed = feed;
     this.query = feed.query().orElseThrow();
     this.kept = kept;
-    this.access = access;
+    this.asking = new Asking(access, query.database());
     this.now = now;
     this.all = all;
     this.progress = progress;
@@ -79,7 +75,7 @@ final class FeedFetching {
     Optional<QueryText> unchanged;
     try {
       lines = new QueryLines(project).of(project, feed, now.atZone(zone()).toLocalDate());
-      statement = statement();
+      statement = Statements.of(project, query);
       unchanged = query.unchangedWhile().map(QueryText::of);
     } catch (IOException | IllegalArgumentException e) {
       return allFailed(String.valueOf(e.getMessage()));
@@ -96,9 +92,7 @@ final class FeedFetching {
       }
       return results;
     } finally {
-      if (session != null) {
-        session.close();
-      }
+      asking.close();
     }
   }
 
@@ -112,62 +106,24 @@ final class FeedFetching {
     return before.stream().map(result -> result.failed(why)).toList();
   }
 
-  private QueryText statement() throws IOException {
-    return switch (query.kind()) {
-      case QUERY -> QueryText.of(query.text());
-      case QUERY_FILE -> {
-        Path file = project.folder().resolve(query.text());
-        if (!Files.isRegularFile(file)) {
-          throw new IOException("there is no file " + query.text());
-        }
-        yield QueryText.of(Files.readString(file));
-      }
-      case TABLE -> QueryText.of("table " + query.text());
-    };
-  }
-
   private KeptResult ask(
       QueryLine line, KeptResult before, QueryText statement, Optional<QueryText> unchanged)
       throws IOException {
-    for (boolean again = false; ; again = true) {
-      try {
-        if (ended.isPresent()) {
-          throw ended.get();
-        }
-        return read(line, before, statement, unchanged);
-      } catch (DatabaseException e) {
-        boolean nothingRead = session != null && !session.anythingRead();
-        if (e.endsSession() && nothingRead && !again) {
-          close();
-        } else {
-          if (e.endsSession() || session == null) {
-            ended = Optional.of(e);
-          }
-          return before.failed(String.valueOf(e.getMessage()));
-        }
-      }
+    try {
+      return asking.ask(session -> read(session, line, before, statement, unchanged));
+    } catch (DatabaseException e) {
+      return before.failed(String.valueOf(e.getMessage()));
     }
-  }
-
-  private void close() {
-    if (session != null) {
-      session.close();
-      session = null;
-    }
-  }
-
-  private Session session() throws IOException {
-    if (session == null) {
-      session = Session.open(access.to(query.database()));
-    }
-    return session;
   }
 
   private KeptResult read(
-      QueryLine line, KeptResult before, QueryText statement, Optional<QueryText> unchanged)
+      Session open,
+      QueryLine line,
+      KeptResult before,
+      QueryText statement,
+      Optional<QueryText> unchanged)
       throws IOException {
-    Session open = session();
-    String asked = asked(line, statement);
+    String asked = Statements.hash(query.database(), zone(), statement, line);
     String answer =
         unchanged.isEmpty()
             ? ""
@@ -190,16 +146,5 @@ final class FeedFetching {
     return KeptResult.of(feed.name(), line)
         .with(name, asked, answer, read.rows(), now.toString())
         .without(ResultFile.open(file).columns().stream().map(ResultColumn::name).toList());
-  }
-
-  /** What the rows of a line depend on besides what is in the database. */
-  private String asked(QueryLine line, QueryText statement) {
-    return ContentHash.of(
-        String.join(
-            "\n",
-            query.database().url(),
-            zone().toString(),
-            statement.toString(),
-            new TreeMap<>(LineReading.named(statement, line.values())).toString()));
   }
 }

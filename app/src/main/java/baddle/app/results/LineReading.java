@@ -13,7 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 
 /** Asks a query for one line, and writes what comes into a file. */
-final class LineReading {
+public final class LineReading {
 
   /**
    * Rows that were read.
@@ -22,7 +22,7 @@ final class LineReading {
    * @param content the hash of that
    * @param rows how many there are
    */
-  record Read(Path file, String content, long rows) {}
+  public record Read(Path file, String content, long rows) {}
 
   private final Session session;
   private final String database;
@@ -35,7 +35,7 @@ final class LineReading {
    * @param database what the plan calls the database
    * @param zone whose clock shows moments
    */
-  LineReading(Session session, String database, QueryText query, ZoneId zone) {
+  public LineReading(Session session, String database, QueryText query, ZoneId zone) {
     this.session = session;
     this.database = database;
     this.query = query;
@@ -43,7 +43,7 @@ final class LineReading {
   }
 
   /** The values that the query names. */
-  static Map<String, String> named(QueryText query, Map<String, String> values) {
+  public static Map<String, String> named(QueryText query, Map<String, String> values) {
     Map<String, String> named = new LinkedHashMap<>(values);
     named.keySet().retainAll(query.names());
     return named;
@@ -54,7 +54,7 @@ final class LineReading {
    *
    * @throws baddle.database.DatabaseException if the database fails
    */
-  Read read(QueryLine line, Path folder) throws IOException {
+  public Read read(QueryLine line, Path folder) throws IOException {
     Path file = Files.createTempFile(folder, "reading", ".part");
     boolean done = false;
     try {
