@@ -116,6 +116,8 @@ final class DemoCommand implements Command {
     out.println("  baddle run                    all of it at once, with the plan's reports");
     out.println("  baddle run --plan statements.yaml --for-each reference/customers.csv");
     out.println(
+        "  baddle extract adjustments --plan adjustments.yaml --out \"extracts/{Site}.xlsx\"");
+    out.println(
         "  baddle crosstab inbox/tills/Alder*.csv --down code --across \"date by quarter\""
             + " --measure \"sum(amount)\"");
     out.println("README.md there says which faults were planted, and what finds them.");

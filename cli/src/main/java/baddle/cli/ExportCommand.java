@@ -39,7 +39,7 @@ final class ExportCommand implements Command {
 
   @Override
   public String arguments() {
-    return "[DATASET] --out FILE [options]";
+    return "[DATASET] --out FILE [options] | [DATASET] --to DATABASE:TABLE [options]";
   }
 
   @Override
@@ -63,6 +63,13 @@ final class ExportCommand implements Command {
     Collections.addAll(
         options,
         option("out", "FILE", ".csv, .xlsx, .ods, .jsonl, .json or .db; - for CSV on the terminal"),
+        option("to", "DATABASE:TABLE", "a table of one of the plan's databases, instead of a file"),
+        option(
+            "how", "HOW", "with --to: replace (the default), append (what came since) or by key"),
+        Option.builder()
+            .longOpt("remake")
+            .desc("with --to: a table with other columns is dropped and made anew")
+            .get(),
         option("columns", "A,B,...", "these columns, in this order (default: the dataset's)"),
         option("origin", "WHICH", "none, short (file, sheet, row) or all (default: short)"),
         option("where", "CONDITION", "only rows that meet it, such as \"revenue < 0\""),
@@ -105,8 +112,19 @@ final class ExportCommand implements Command {
     if (options.has("held") || options.has("left-out")) {
       return UnusedRows.write(project, dataset, options, console);
     }
+    if (options.has("to")) {
+      return new TableExporting(project, dataset, choice(project, options)).run(options, console);
+    }
+    for (String other : List.of("how", "remake")) {
+      if (options.has(other)) {
+        throw new UsageException("--" + other + " is for --to DATABASE:TABLE");
+      }
+    }
     String out =
-        options.value("out").orElseThrow(() -> new UsageException("--out FILE says where to"));
+        options
+            .value("out")
+            .orElseThrow(
+                () -> new UsageException("--out FILE or --to DATABASE:TABLE says where to"));
     CsvForm form = CsvFormOptions.read(options);
     Exporting exporting =
         new Exporting(

@@ -140,7 +140,7 @@ final class RunText {
   }
 
   private void reports() {
-    if (result.written().isEmpty() && result.unchanged().isEmpty()) {
+    if (result.written().isEmpty() && result.unchanged().isEmpty() && result.tables().isEmpty()) {
       lines.add("");
       lines.add("The plan has no reports: or fills: to write.");
       return;
@@ -148,6 +148,7 @@ final class RunText {
     title("Reports");
     result.written().forEach(file -> lines.add("  written: " + relative(file)));
     result.unchanged().forEach(file -> lines.add("  as it was: " + relative(file)));
+    result.tables().forEach(table -> lines.add("  " + LoadText.line(table)));
     if (result.filled().stream().anyMatch(FillResult::wantsEye)) {
       title("Filled workbooks that want a look");
       new FillText(folder)
@@ -191,6 +192,7 @@ final class RunText {
             new FillText(folder).write(filled, json);
           }
           json.writeEndArray();
+          LoadText.write(json, result.tables());
           json.writeEndObject();
         });
   }

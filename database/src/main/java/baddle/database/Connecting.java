@@ -33,7 +33,12 @@ final class Connecting {
 
   /** A connection for changes, all of which happen together. */
   static Connection toWrite(Access access) throws IOException {
-    Connection connection = connect(access, settings(access));
+    Properties settings = settings(access);
+    if (Engine.of(access.url()) == Engine.SQLITE) {
+      settings.setProperty("transaction_mode", "IMMEDIATE");
+      settings.setProperty("busy_timeout", String.valueOf(access.connectSeconds() * 1000));
+    }
+    Connection connection = connect(access, settings);
     try {
       connection.setAutoCommit(false);
       return connection;

@@ -23,6 +23,19 @@ final class TableName {
     this.connection = connection;
   }
 
+  String schema() {
+    return schema;
+  }
+
+  String name() {
+    return name;
+  }
+
+  /** Another table of the same schema. */
+  TableName beside(String other) {
+    return new TableName(schema.isEmpty() ? other : schema + "." + other, connection);
+  }
+
   /** As it is written in a statement. */
   String quoted() throws SQLException {
     return (schema.isEmpty() ? "" : quoted(schema) + ".") + quoted(name);

@@ -26,6 +26,7 @@ import java.util.Map;
  * @param style how its reports look
  * @param parameters what its parameters are this time
  * @param databases by name, in the plan's order
+ * @param tables rows that are loaded into tables each time, in the plan's order
  * @param zone whose clock shows moments
  */
 public record Plan(
@@ -43,6 +44,7 @@ public record Plan(
     StylePlan style,
     Parameters parameters,
     Map<String, DatabasePlan> databases,
+    List<TableReport> tables,
     ZoneId zone) {
 
   /** The same with other datasets. */
@@ -62,6 +64,7 @@ public record Plan(
         style,
         parameters,
         databases,
+        tables,
         zone);
   }
 
@@ -74,6 +77,7 @@ public record Plan(
     summaries = Collections.unmodifiableMap(new LinkedHashMap<>(summaries));
     reports = List.copyOf(reports);
     fills = List.copyOf(fills);
+    tables = List.copyOf(tables);
     databases = Collections.unmodifiableMap(new LinkedHashMap<>(databases));
   }
 }

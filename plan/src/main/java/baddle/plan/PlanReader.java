@@ -170,7 +170,17 @@ public final class PlanReader {
             : List.of();
     List<ReportPlan> reports = new ArrayList<>();
     ReportReader reportReader = new ReportReader(nodes, datasets, summaries);
-    forEach(keys, "reports", (name, node) -> reportReader.read(name, node).ifPresent(reports::add));
+    List<TableReport> tables = new ArrayList<>();
+    forEach(
+        keys,
+        "reports",
+        (name, node) -> {
+          if (ReportReader.isTable(node)) {
+            reportReader.table(name, node, databases).ifPresent(tables::add);
+          } else {
+            reportReader.read(name, node).ifPresent(reports::add);
+          }
+        });
     List<FillPlan> fills = new ArrayList<>();
     FillReader fillReader = new FillReader(nodes, datasets, periods, calendar);
     forEach(keys, "fills", (name, node) -> fillReader.read(name, node).ifPresent(fills::add));
@@ -191,6 +201,7 @@ public final class PlanReader {
             : StylePlan.PLAIN,
         parameters,
         databases,
+        tables,
         zone);
   }
 

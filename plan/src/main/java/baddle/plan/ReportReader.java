@@ -49,6 +49,17 @@ final class ReportReader {
     this.summaries = summaries;
   }
 
+  /** Whether a report is rows that are loaded into a table. */
+  static boolean isTable(PlanNode node) {
+    return node instanceof PlanNode.Entries keys
+        && keys.entries().stream().anyMatch(entry -> entry.key().text().equals("database"));
+  }
+
+  /** Reads one that is. */
+  Optional<TableReport> table(String name, PlanNode node, Map<String, DatabasePlan> databases) {
+    return new RowsReportReader(nodes, datasets).table(name, node, databases);
+  }
+
   Optional<ReportPlan> read(String file, PlanNode node) {
     List<String> known = new ArrayList<>(List.of("rows", "columns"));
     known.addAll(OF_SUMMARIES);

@@ -17,6 +17,10 @@ final class RowsReportReader {
 
   private static final String DESCENDING = " descending";
 
+  /** The keys of rows that are loaded into a table. */
+  static final List<String> OF_TABLE =
+      List.of("rows", "columns", "origin", "where", "order", "database", "table", "how", "remake");
+
   private final NodeReader nodes;
   private final Map<String, DatasetPlan> datasets;
 
@@ -26,17 +30,12 @@ final class RowsReportReader {
   }
 
   Optional<ReportPlan> read(String file, Map<String, PlanNode> keys) {
-    List<PlanNode.Text> names = nodes.texts(keys.get("rows"), "rows");
-    DatasetPlan dataset = names.size() == 1 ? datasets.get(names.get(0).text()) : null;
-    if (dataset == null) {
-      String name = names.isEmpty() ? "" : names.get(0).text();
-      nodes.problem(
-          keys.get("rows"),
-          "rows: should name one dataset" + Nearest.hint(name, datasets.keySet()));
+    Optional<DatasetPlan> of = dataset(keys);
+    if (of.isEmpty()) {
       return Optional.empty();
     }
-    List<String> known = new ArrayList<>(dataset.schema().names());
-    Origin.columns().stream().map(Column::name).forEach(known::add);
+    DatasetPlan dataset = of.get();
+    List<String> known = known(dataset);
     List<String> splitBy = columns(keys, "split_by", known);
     for (String column : splitBy) {
       if (!file.contains("{" + column + "}")) {
@@ -52,15 +51,85 @@ final class RowsReportReader {
             false,
             ReportPlan.Words.NONE,
             ReportPlan.Reading.PLAIN,
-            Optional.of(
-                new RowsPlan(
-                    dataset.name(),
-                    columns(keys, "columns", known),
-                    origin(keys),
-                    where(keys, known),
-                    columns(keys, "order", known),
-                    splitBy,
-                    log(file, keys)))));
+            Optional.of(rows(keys, dataset, known, splitBy, log(file, keys)))));
+  }
+
+  private RowsPlan rows(
+      Map<String, PlanNode> keys,
+      DatasetPlan dataset,
+      List<String> known,
+      List<String> splitBy,
+      Optional<RowsPlan.Log> log) {
+    return new RowsPlan(
+        dataset.name(),
+        columns(keys, "columns", known),
+        origin(keys),
+        where(keys, known),
+        columns(keys, "order", known),
+        splitBy,
+        log);
+  }
+
+  /** Reads rows that are loaded into a table of a database. */
+  Optional<TableReport> table(String name, PlanNode node, Map<String, DatabasePlan> databases) {
+    Map<String, PlanNode> keys = nodes.keys(node, "report " + name, OF_TABLE);
+    if (!keys.containsKey("rows") || !keys.containsKey("table")) {
+      nodes.problem(node, "report " + name + " needs rows:, a dataset, and table:, a name");
+      return Optional.empty();
+    }
+    Optional<DatasetPlan> dataset = dataset(keys);
+    Optional<PlanNode.Text> named = nodes.text(keys.get("database"), "database");
+    Optional<DatabasePlan> database = named.map(text -> databases.get(text.text()));
+    if (named.isPresent() && database.isEmpty()) {
+      nodes.problem(
+          named.get(),
+          "no database "
+              + named.get().text()
+              + Nearest.hint(named.get().text(), databases.keySet()));
+    }
+    TablePlan.How how =
+        nodes.choice(
+            keys,
+            "how",
+            List.of(TablePlan.How.values()),
+            TablePlan.How::words,
+            TablePlan.How.REPLACE);
+    boolean remakes =
+        keys.containsKey("remake") && nodes.truth(keys.get("remake"), "remake").orElse(false);
+    if (how == TablePlan.How.BY_KEY
+        && dataset.filter(d -> d.duplicates().key().isEmpty()).isPresent()) {
+      nodes.problem(
+          keys.get("how"), "how: by key needs key: in the dataset " + dataset.get().name());
+    }
+    if (how != TablePlan.How.REPLACE && keys.containsKey("order")) {
+      nodes.problem(keys.get("order"), "order: has no place beside how: " + how.words());
+    }
+    Optional<String> table = nodes.text(keys.get("table"), "table").map(PlanNode.Text::text);
+    if (dataset.isEmpty() || database.isEmpty() || table.isEmpty()) {
+      return Optional.empty();
+    }
+    List<String> known = known(dataset.get());
+    RowsPlan rows = rows(keys, dataset.get(), known, List.of(), Optional.empty());
+    return Optional.of(
+        new TableReport(name, rows, new TablePlan(database.get(), table.get(), how, remakes)));
+  }
+
+  private static List<String> known(DatasetPlan dataset) {
+    List<String> known = new ArrayList<>(dataset.schema().names());
+    Origin.columns().stream().map(Column::name).forEach(known::add);
+    return known;
+  }
+
+  private Optional<DatasetPlan> dataset(Map<String, PlanNode> keys) {
+    List<PlanNode.Text> names = nodes.texts(keys.get("rows"), "rows");
+    DatasetPlan dataset = names.size() == 1 ? datasets.get(names.get(0).text()) : null;
+    if (dataset == null) {
+      String name = names.isEmpty() ? "" : names.get(0).text();
+      nodes.problem(
+          keys.get("rows"),
+          "rows: should name one dataset" + Nearest.hint(name, datasets.keySet()));
+    }
+    return Optional.ofNullable(dataset);
   }
 
   private List<String> columns(Map<String, PlanNode> keys, String key, List<String> known) {

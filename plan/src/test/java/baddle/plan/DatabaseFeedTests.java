@@ -144,4 +144,48 @@ class DatabaseFeedTests {
     assertThat(plan.parameters().ofData()).containsExactly("site");
     assertThat(plan.parameters().values()).containsEntry("site", "x'; drop table y");
   }
+
+  @Test
+  void rows_can_go_into_a_table_each_time() throws Exception {
+    String text =
+        PLAN.replace("DATABASE", DATABASE).replace("FEED", FEED)
+            + "reports: {clean: {rows: sales, database: ledger, table: a.b, how: append}}";
+
+    Plan plan = PlanReader.read(new StringReader(text), "baddle.yaml");
+
+    assertThat(plan.reports()).isEmpty();
+    assertThat(plan.tables())
+        .singleElement()
+        .satisfies(
+            report -> {
+              assertThat(report.name()).isEqualTo("clean");
+              assertThat(report.table()).asString().isEqualTo("ledger:a.b");
+              assertThat(report.table().how()).isEqualTo(TablePlan.How.APPEND);
+              assertThat(report.rows().origin()).isEqualTo("short");
+            });
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "{rows: sales, database: ledgr, table: a} | no database ledgr; did you mean ledger?",
+        "{rows: sale, database: ledger, table: a} | rows: should name one dataset; did you mean sales?",
+        "{rows: sales, database: ledger} | report clean needs rows:, a dataset, and table:, a name",
+        "{rows: sales, database: ledger, table: a, how: by key} | how: by key needs key: in the dataset sales",
+        "{rows: sales, database: ledger, table: a, how: append, order: site} | order: has no place beside how: append",
+        "{rows: sales, database: ledger, table: a, how: merge} | how: should be one of replace, append, by key, not merge",
+        "{rows: sales, database: ledger, table: a, append: true} | no key append in report clean"
+      })
+  void a_table_that_isnt_right_is_refused(String report, String message) {
+    String text =
+        PLAN.replace("DATABASE", DATABASE).replace("FEED", FEED)
+            + "reports: {clean: "
+            + report
+            + "}";
+
+    assertThatThrownBy(() -> PlanReader.read(new StringReader(text), "baddle.yaml"))
+        .isInstanceOf(PlanException.class)
+        .hasMessageContaining(message);
+  }
 }

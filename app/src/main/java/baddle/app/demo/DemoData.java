@@ -1,6 +1,7 @@
 package baddle.app.demo;
 
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
@@ -30,6 +31,9 @@ final class DemoData {
       List.of("Market stall", "Delivery paid in cash", "Plant swap day", "Cafe");
   private static final List<String> PAYMENTS =
       List.of("Diesel", "Stamps", "Window cleaner", "Compost", "Tea and sugar");
+
+  private static final List<String> REASONS =
+      List.of("Returned", "Damaged", "Wrong price", "Staff");
 
   /** One line of a receipt or an order. */
   record Sale(
@@ -134,6 +138,24 @@ final class DemoData {
       String details = receipt ? any(RECEIPTS, random) : any(PAYMENTS, random);
       long cents = 2_000L + random.nextInt(receipt ? 14_000 : 22_000);
       lines.add(new Cash(month.atDay(day), details, receipt, BigDecimal.valueOf(cents, 2)));
+    }
+    return lines;
+  }
+
+  /** Something that was taken back or corrected at a till. */
+  record Adjustment(LocalDate date, String receipt, String reason, BigDecimal amount) {}
+
+  /** What was adjusted at a site's till in a month. */
+  static List<Adjustment> adjustments(String site, YearMonth month) {
+    Random random = random("adjustments" + site + month);
+    List<Adjustment> lines = new ArrayList<>();
+    List<Sale> sales = till(site, month);
+    for (int i = 2; i < sales.size(); i += 4 + random.nextInt(6)) {
+      Sale sale = sales.get(i);
+      String reason = any(REASONS, random);
+      BigDecimal part = BigDecimal.valueOf(reason.equals("Returned") ? 100 : 10, 2);
+      BigDecimal amount = sale.amount().multiply(part).setScale(2, RoundingMode.HALF_UP);
+      lines.add(new Adjustment(sale.date(), sale.document(), reason, amount.negate()));
     }
     return lines;
   }

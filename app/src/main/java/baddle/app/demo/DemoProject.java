@@ -80,12 +80,14 @@ public final class DemoProject {
     Map<String, byte[]> files = new LinkedHashMap<>();
     files.put(Project.PLAN_NAME, resource(Project.PLAN_NAME));
     files.put("statements.yaml", resource("statements.yaml"));
+    files.put("adjustments.yaml", resource("adjustments.yaml"));
     files.put("README.md", resource("README.md"));
     TillFiles.add(files);
     TradeFiles.add(files);
     ReturnForms.add(files);
     CashFiles.add(files);
     ReferenceFiles.add(files);
+    TillDatabase.add(files);
     return files;
   }
 

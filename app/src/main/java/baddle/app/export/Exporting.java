@@ -19,11 +19,9 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.OptionalInt;
 
 /** Hands the rows of a dataset over. */
 public final class Exporting {
@@ -39,18 +37,7 @@ public final class Exporting {
    * @param batch the batch
    */
   public static Exporting of(Project project, RowsPlan rows, int batch) {
-    return new Exporting(
-        project,
-        rows.dataset(),
-        new RowsChoice(
-            rows.columns(),
-            RowsChoice.OriginColumns.valueOf(rows.origin().toUpperCase(Locale.ROOT)),
-            rows.where(),
-            rows.order(),
-            OptionalInt.of(batch),
-            Optional.empty(),
-            OptionalInt.empty()),
-        CsvForm.STANDARD);
+    return new Exporting(project, rows.dataset(), RowsChoice.of(rows, batch), CsvForm.STANDARD);
   }
 
   /** An export that is yet to run. */

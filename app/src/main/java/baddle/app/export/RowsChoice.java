@@ -1,7 +1,9 @@
 package baddle.app.export;
 
 import baddle.core.value.Period;
+import baddle.plan.RowsPlan;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 
@@ -33,6 +35,18 @@ public record RowsChoice(
     SHORT,
     /** All of them. */
     ALL
+  }
+
+  /** What a plan wants each time, as of a batch. */
+  static RowsChoice of(RowsPlan rows, int batch) {
+    return new RowsChoice(
+        rows.columns(),
+        OriginColumns.valueOf(rows.origin().toUpperCase(Locale.ROOT)),
+        rows.where(),
+        rows.order(),
+        OptionalInt.of(batch),
+        Optional.empty(),
+        OptionalInt.empty());
   }
 
   /** The same, of rows that meet another condition too. */

@@ -4,6 +4,7 @@ import baddle.app.BatchStamp;
 import baddle.app.check.CheckResult;
 import baddle.app.compare.Comparison;
 import baddle.app.consolidate.ConsolidateResult;
+import baddle.app.export.TableExport;
 import baddle.app.fill.FillResult;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
@@ -24,6 +25,7 @@ import java.util.Optional;
  * @param written the reports whose content is another one now
  * @param unchanged the reports that are as they were
  * @param filled what was put into workbooks
+ * @param tables what was loaded into databases
  */
 public record RunResult(
     ConsolidateResult consolidated,
@@ -35,7 +37,8 @@ public record RunResult(
     Optional<Comparison> moved,
     List<Path> written,
     List<Path> unchanged,
-    List<FillResult> filled) {
+    List<FillResult> filled,
+    List<TableExport.Result> tables) {
 
   /** How many open findings have a severity. */
   public long count(Severity severity) {
@@ -50,5 +53,6 @@ public record RunResult(
     written = List.copyOf(written);
     unchanged = List.copyOf(unchanged);
     filled = List.copyOf(filled);
+    tables = List.copyOf(tables);
   }
 }

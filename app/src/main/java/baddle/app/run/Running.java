@@ -15,6 +15,7 @@ import baddle.app.export.Corrections;
 import baddle.app.export.ExportException;
 import baddle.app.export.Exporting;
 import baddle.app.export.RowsFile;
+import baddle.app.export.TableExport;
 import baddle.app.fill.FillException;
 import baddle.app.fill.FillResult;
 import baddle.app.fill.Filling;
@@ -163,7 +164,8 @@ public final class Running {
     }
     List<Path> written = new ArrayList<>();
     List<Path> unchanged = new ArrayList<>();
-    List<FillResult> filled = writeReports(checked, written, unchanged);
+    List<TableExport.Result> tables = new ArrayList<>();
+    List<FillResult> filled = writeReports(checked, written, unchanged, tables);
     List<Finding> now = new ArrayList<>(checked.findings());
     now.addAll(without(consolidated.findings(), checked.findings(), Running::place));
     return new RunResult(
@@ -176,7 +178,8 @@ public final class Running {
         comparison,
         written,
         unchanged,
-        filled);
+        filled,
+        tables);
   }
 
   private Optional<BatchStamp> lastBatch() throws IOException {
@@ -273,10 +276,15 @@ public final class Running {
   }
 
   private List<FillResult> writeReports(
-      CheckResult checked, List<Path> written, List<Path> unchanged) throws IOException {
+      CheckResult checked,
+      List<Path> written,
+      List<Path> unchanged,
+      List<TableExport.Result> tables)
+      throws IOException {
     int batch = checked.batch().number();
     List<OutputFile.Beside> ready = new ArrayList<>();
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = Store.openToRead(project.storeFolder());
+        TableReports loads = new TableReports(project)) {
       Heads heads = new Heads(project, store, checked);
       ReportWriting writing = new ReportWriting(project, store, heads, batch);
       for (ReportPlan report : project.plan().reports()) {
@@ -294,6 +302,8 @@ public final class Running {
       filled.results().forEach(result -> lists.remove(result.file()));
       ready.addAll(filled.files());
       refuseTwice(ready);
+      tables.addAll(loads.load(store, batch));
+      loads.commit();
       for (OutputFile.Beside file : ready) {
         boolean placed = file.place();
         if (!lists.contains(file.file())) {

@@ -7,6 +7,8 @@ import baddle.core.crosstab.SpecException;
 import baddle.core.expression.ExpressionException;
 import baddle.plan.PlanException;
 import baddle.plan.ReportPlan;
+import baddle.plan.TablePlan;
+import baddle.plan.TableReport;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
@@ -37,6 +39,7 @@ public final class RunningEach {
   private final Map<String, String> parameters;
   private final Function<Project, Consolidation> consolidations;
   private final Map<Path, Integer> rowOfReport = new HashMap<>();
+  private final Map<String, Integer> rowOfTable = new HashMap<>();
 
   /**
    * Of a plan.
@@ -98,6 +101,18 @@ public final class RunningEach {
                 + " of row "
                 + row
                 + "; let the report's name have a parameter that tells them apart");
+      }
+    }
+    for (TableReport report : project.plan().tables()) {
+      boolean replaces = report.table().how() == TablePlan.How.REPLACE;
+      Integer row = replaces ? rowOfTable.putIfAbsent(report.table().toString(), line.row()) : null;
+      if (row != null) {
+        return Optional.of(
+            "it would replace the rows in "
+                + report.table()
+                + " of row "
+                + row
+                + "; let the table's name have a parameter that tells them apart");
       }
     }
     return Optional.empty();

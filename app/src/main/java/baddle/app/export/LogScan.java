@@ -1,0 +1,145 @@
+package baddle.app.export;
+
+import baddle.app.Project;
+import baddle.app.compare.ChangedRows;
+import baddle.app.compare.CompareException;
+import baddle.core.table.BlockSink;
+import baddle.core.table.Column;
+import baddle.core.table.Origin;
+import baddle.core.table.Schema;
+import baddle.store.Batch;
+import baddle.store.Store;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/**
+ * The rows that a running log lacks: all that came since the last batch it has, and what corrects
+ * those that changed or went since.
+ */
+final class LogScan {
+
+  private static final List<Column> ORIGIN =
+      List.of(
+          Origin.SOURCE_FILE,
+          Origin.SOURCE_SHEET,
+          Origin.SOURCE_ROW,
+          Origin.SOURCE_PERIOD,
+          Origin.BATCH,
+          Origin.BATCH_TIME);
+
+  private final Project project;
+  private final Store store;
+  private final String dataset;
+  private final RowsOfDataset all;
+  private final Optional<Condition> condition;
+  private final LogRows rows;
+
+  /**
+   * Of a dataset.
+   *
+   * @param store stays open as long as they are read
+   * @throws ExportException if they can't be chosen as asked
+   */
+  LogScan(Project project, Store store, String dataset, RowsChoice choice, Corrections corrections)
+      throws IOException, ExportException {
+    this.project = project;
+    this.store = store;
+    this.dataset = dataset;
+    this.all = new RowsOfDataset(project, store, dataset, withArrival(choice));
+    this.condition =
+        choice.where().isPresent()
+            ? Optional.of(
+                new Condition(choice.where().get(), all.whole(), project.plan().calendar()))
+            : Optional.empty();
+    this.rows = new LogRows(all.schema(), corrections, all.batch(), condition);
+  }
+
+  /** The columns they have. */
+  Schema schema() {
+    return rows.schema();
+  }
+
+  /** The batch they go up to. */
+  Batch batch() {
+    return all.batch();
+  }
+
+  /** How many rows came in, by the last scan. */
+  long added() {
+    return rows.added();
+  }
+
+  /** How many rows that the log has are others now, or gone, by the last scan. */
+  long corrected() {
+    return rows.corrected();
+  }
+
+  /**
+   * Those that a log lacks, each time the same.
+   *
+   * @param last the last batch it has; 0 for none
+   * @throws ExportException if it can't be told what changed since
+   */
+  RowsFile.Scan since(int last) throws IOException, ExportException {
+    return last == 0 ? this::first : changed(last);
+  }
+
+  private void first(BlockSink sink) throws IOException {
+    rows.reset();
+    all.scan(rows.first(sink));
+  }
+
+  private RowsFile.Scan changed(int last) throws IOException, ExportException {
+    try {
+      ChangedRows changed =
+          new ChangedRows(
+              project,
+              store,
+              dataset,
+              OptionalInt.of(last),
+              OptionalInt.of(all.batch().number()),
+              ORIGIN);
+      List<String> needed = new ArrayList<>(rows.schema().names());
+      condition.ifPresent(one -> needed.addAll(one.columns()));
+      needed.remove(LogRows.SIGN.name());
+      for (String column : needed) {
+        if (changed.schema().indexOf(column).isEmpty()) {
+          throw new ExportException(
+              "the column "
+                  + column
+                  + " wasn't there in batch "
+                  + last
+                  + ", which the log ends with; begin another");
+        }
+      }
+      return sink -> {
+        rows.reset();
+        changed.scan(rows.changed(sink));
+      };
+    } catch (CompareException e) {
+      throw new ExportException(e.getMessage());
+    }
+  }
+
+  /** The same choice with the columns that say when a row came. */
+  private RowsChoice withArrival(RowsChoice choice) throws IOException, ExportException {
+    RowsOfDataset plain = new RowsOfDataset(project, store, dataset, choice);
+    List<String> columns = new ArrayList<>(plain.schema().names());
+    for (Column column : List.of(Origin.BATCH, Origin.BATCH_TIME)) {
+      if (!columns.contains(column.name())) {
+        columns.add(column.name());
+      }
+    }
+    return new RowsChoice(
+        columns,
+        RowsChoice.OriginColumns.NONE,
+        choice.where(),
+        List.of(),
+        choice.batch(),
+        Optional.empty(),
+        OptionalInt.empty());
+  }
+}

@@ -1,0 +1,210 @@
+package baddle.app.export;
+
+import baddle.app.BatchStamp;
+import baddle.app.Project;
+import baddle.app.results.DatabaseAccess;
+import baddle.app.results.Environment;
+import baddle.core.table.Schema;
+import baddle.database.Loaded;
+import baddle.database.RowScan;
+import baddle.database.TableLoading;
+import baddle.plan.DatasetPlan;
+import baddle.plan.RowsPlan;
+import baddle.plan.TablePlan;
+import baddle.store.Batch;
+import baddle.store.Store;
+import baddle.store.StoreException;
+import java.io.IOException;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/** Loads the rows of a dataset into a table; whoever opened the loading commits it. */
+public final class TableExport {
+
+  private final Project project;
+  private final Store store;
+  private final String dataset;
+  private final RowsChoice choice;
+
+  /**
+   * An export of a dataset.
+   *
+   * @param store stays open as long as rows are loaded
+   */
+  public TableExport(Project project, Store store, String dataset, RowsChoice choice) {
+    this.project = project;
+    this.store = store;
+    this.dataset = dataset;
+    this.choice = choice;
+  }
+
+  /**
+   * Loads the rows of a dataset into one table.
+   *
+   * @throws ExportException if rows can't be chosen as asked, or the table goes on with no batch
+   *     that is known
+   */
+  public static Result run(Project project, String dataset, RowsChoice choice, TablePlan target)
+      throws IOException, ExportException {
+    try (Store store = Store.openToRead(project.storeFolder());
+        TableLoading loading =
+            TableLoading.open(new DatabaseAccess(project, Environment.OWN).to(target.database()))) {
+      Result result = new TableExport(project, store, dataset, choice).load(loading, target);
+      loading.commit();
+      return result;
+    }
+  }
+
+  /** What a plan wants to be loaded each time. */
+  public static TableExport of(Project project, Store store, RowsPlan rows, int batch) {
+    return new TableExport(project, store, rows.dataset(), RowsChoice.of(rows, batch));
+  }
+
+  /**
+   * What was loaded.
+   *
+   * @param table the table
+   * @param batch up to which batch
+   * @param rows how many rows were brought in; none where the table has the batch already
+   * @param corrected how many of them correct rows that the table has
+   * @param isUnchanged whether the table has the batch already
+   */
+  public record Result(
+      TablePlan table, BatchStamp batch, long rows, long corrected, boolean isUnchanged) {}
+
+  /**
+   * Loads.
+   *
+   * @throws ExportException if rows can't be chosen as asked, or the table goes on with no batch
+   *     that is known
+   */
+  public Result load(TableLoading loading, TablePlan target) throws IOException, ExportException {
+    return switch (target.how()) {
+      case REPLACE -> replace(loading, target);
+      case APPEND -> append(loading, target);
+      case BY_KEY -> byKey(loading, target);
+    };
+  }
+
+  private Result replace(TableLoading loading, TablePlan target)
+      throws IOException, ExportException {
+    RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
+    long count = loading.replace(load(target, rows.schema(), rows::scan, rows.batch()));
+    return new Result(target, BatchStamp.of(rows.batch()), count, 0, false);
+  }
+
+  private Result append(TableLoading loading, TablePlan target)
+      throws IOException, ExportException {
+    LogScan rows = new LogScan(project, store, dataset, choice, Corrections.APPEND);
+    Batch batch = rows.batch();
+    int last = last(loading, target, batch);
+    if (last == batch.number()) {
+      return new Result(target, BatchStamp.of(batch), 0, 0, true);
+    }
+    try {
+      RowsFile.Scan scan = rows.since(last);
+      long count = loading.append(load(target, rows.schema(), scan::scan, batch));
+      long corrected = last == 0 ? 0 : rows.corrected();
+      return new Result(target, BatchStamp.of(batch), count, corrected, false);
+    } catch (StoreException.Damaged e) {
+      throw unknown(target, last, e);
+    }
+  }
+
+  private Result byKey(TableLoading loading, TablePlan target) throws IOException, ExportException {
+    RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
+    DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
+    List<String> key = plan.duplicates().key();
+    for (String column : key) {
+      if (rows.schema().indexOf(column).isEmpty()) {
+        throw new ExportException("the key's column " + column + " isn't among the columns");
+      }
+    }
+    if (key.isEmpty()) {
+      throw new ExportException(
+          "rows go by key into a table where the plan has key: for the dataset " + dataset);
+    }
+    int last = last(loading, target, rows.batch());
+    if (last == rows.batch().number()) {
+      return new Result(target, BatchStamp.of(rows.batch()), 0, 0, true);
+    }
+    try {
+      Optional<RowScan> before = last == 0 ? Optional.empty() : Optional.of(keysOf(last, key));
+      long count =
+          loading.byKey(load(target, rows.schema(), rows::scan, rows.batch()), key, before);
+      return new Result(target, BatchStamp.of(rows.batch()), count, 0, false);
+    } catch (StoreException.Damaged e) {
+      throw unknown(target, last, e);
+    }
+  }
+
+  private RowScan keysOf(int batch, List<String> key) throws IOException, ExportException {
+    RowsOfDataset rows =
+        new RowsOfDataset(
+            project,
+            store,
+            dataset,
+            new RowsChoice(
+                key,
+                RowsChoice.OriginColumns.NONE,
+                choice.where(),
+                List.of(),
+                OptionalInt.of(batch),
+                Optional.empty(),
+                OptionalInt.empty()));
+    return rows::scan;
+  }
+
+  /** The batch of this project that a table has; 0 for none. */
+  private int last(TableLoading loading, TablePlan target, Batch batch)
+      throws IOException, ExportException {
+    Optional<Loaded> loaded = target.remakes() ? Optional.empty() : loading.loaded(target.table());
+    if (loaded.isEmpty()) {
+      return 0;
+    }
+    int last = loaded.get().batch();
+    boolean isKnown =
+        last <= batch.number()
+            && loaded.get().dataset().equals(dataset)
+            && store.catalogue().batches().stream()
+                .anyMatch(
+                    one ->
+                        one.number() == last
+                            && one.madeAt().toString().equals(loaded.get().made()));
+    if (!isKnown) {
+      throw new ExportException(
+          "the table "
+              + target
+              + " has dataset "
+              + loaded.get().dataset()
+              + " up to batch "
+              + last
+              + " of "
+              + loaded.get().made()
+              + ", which this store doesn't know; how: replace loads all rows again");
+    }
+    return last;
+  }
+
+  private static ExportException unknown(TablePlan target, int last, StoreException why) {
+    return new ExportException(
+        "the table "
+            + target
+            + " ends with batch "
+            + last
+            + ", whose rows can't be read any more: "
+            + why.getMessage()
+            + "; how: replace loads all rows again");
+  }
+
+  private TableLoading.Load load(TablePlan target, Schema schema, RowScan rows, Batch batch) {
+    return new TableLoading.Load(
+        target.table(),
+        schema,
+        rows,
+        new Loaded(dataset, batch.number(), batch.madeAt().toString(), 0),
+        target.remakes());
+  }
+}

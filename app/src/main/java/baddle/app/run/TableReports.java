@@ -1,0 +1,64 @@
+package baddle.app.run;
+
+import baddle.app.Project;
+import baddle.app.export.ExportException;
+import baddle.app.export.TableExport;
+import baddle.app.results.DatabaseAccess;
+import baddle.app.results.Environment;
+import baddle.database.TableLoading;
+import baddle.plan.DatabasePlan;
+import baddle.plan.TableReport;
+import baddle.store.Store;
+import java.io.Closeable;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Loads the tables of a run: those of one database in one transaction. */
+final class TableReports implements Closeable {
+
+  private final Project project;
+  private final Map<String, TableLoading> loadings = new LinkedHashMap<>();
+
+  TableReports(Project project) {
+    this.project = project;
+  }
+
+  /** Loads all that the plan wants; nobody sees it before the commit. */
+  List<TableExport.Result> load(Store store, int batch) throws IOException {
+    List<TableExport.Result> results = new ArrayList<>();
+    for (TableReport report : project.plan().tables()) {
+      try {
+        TableLoading loading = loading(report.table().database());
+        results.add(
+            TableExport.of(project, store, report.rows(), batch).load(loading, report.table()));
+      } catch (IOException | ExportException e) {
+        throw new IOException("report " + report.name() + ": " + e.getMessage(), e);
+      }
+    }
+    return results;
+  }
+
+  private TableLoading loading(DatabasePlan database) throws IOException {
+    TableLoading known = loadings.get(database.name());
+    if (known == null) {
+      known = TableLoading.open(new DatabaseAccess(project, Environment.OWN).to(database));
+      loadings.put(database.name(), known);
+    }
+    return known;
+  }
+
+  /** Lets everybody see the tables. */
+  void commit() throws IOException {
+    for (TableLoading loading : loadings.values()) {
+      loading.commit();
+    }
+  }
+
+  @Override
+  public void close() {
+    loadings.values().forEach(TableLoading::close);
+  }
+}

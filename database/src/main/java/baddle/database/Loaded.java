@@ -1,0 +1,11 @@
+package baddle.database;
+
+/**
+ * What a table was loaded with last.
+ *
+ * @param dataset of which dataset
+ * @param batch up to which batch
+ * @param made when that was made, by ISO 8601: batches of two stores may have one number
+ * @param rows how many rows were brought in
+ */
+public record Loaded(String dataset, int batch, String made, long rows) {}
