@@ -23,6 +23,7 @@ class ArchitectureTests {
   private static final JavaClasses CLASSES =
       new ClassFileImporter()
           .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)
+          .withImportOption(location -> !location.contains("-tests.jar"))
           .importPackages("baddle");
 
   /** What each package may import of this project, and of other people's. */

@@ -75,7 +75,8 @@ public final class Consolidation {
   public ConsolidateResult run() throws IOException {
     Optional<StandingResult> standing =
         rebuilds || byContent ? Optional.empty() : StandingResult.begin(project, clock.instant());
-    new Fetching(project, Environment.OWN, progress, threads).run(clock.instant(), byContent);
+    new Fetching(project, Environment.OWN, progress, threads)
+        .run(clock.instant().truncatedTo(ChronoUnit.SECONDS), byContent);
     References references = References.of(project, opener);
     project = new Project(project.planFile(), references.plan());
     ConsolidateResult result;

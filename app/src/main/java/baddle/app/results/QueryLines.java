@@ -5,6 +5,8 @@ import baddle.app.reading.ParameterList;
 import baddle.core.value.Period;
 import baddle.core.value.PeriodText;
 import baddle.database.DatabaseException;
+import baddle.database.QueryText;
+import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.NamePattern;
 import baddle.plan.PeriodSpan;
@@ -14,12 +16,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
 /** The times that a query is asked: once for each line of a list, and for each period. */
@@ -59,7 +63,23 @@ public final class QueryLines {
     if (query.list().isPresent()) {
       listed = listed(project.folder().resolve(query.list().get()), query.list().get());
     }
-    return lines(query.database().name() + "/" + feed.name(), listed, query.periods(), today);
+    String path = query.database().name() + "/" + feed.name();
+    return lines(path, listed, query.periods(), today, told(project, feed)::contains);
+  }
+
+  /**
+   * The names of values by which the lines of a feed differ: what is asked or kept depends on them.
+   */
+  private static Set<String> told(Project project, FeedPlan feed) throws IOException {
+    QueryPlan query = feed.query().orElseThrow();
+    Set<String> names = new HashSet<>(Statements.of(project, query).names());
+    query.unchangedWhile().ifPresent(text -> names.addAll(QueryText.of(text).names()));
+    DatasetPlan dataset = project.plan().datasets().get(feed.dataset());
+    if (dataset != null) {
+      names.addAll(dataset.schema().names());
+    }
+    names.add(NamePattern.PERIOD);
+    return names;
   }
 
   /** The lines of a list, each with its values; the same line twice is refused. */
@@ -86,6 +106,16 @@ public final class QueryLines {
   public List<QueryLine> lines(
       String path, List<Map<String, String>> listed, Optional<PeriodSpan> span, LocalDate today)
       throws IOException {
+    return lines(path, listed, span, today, name -> true);
+  }
+
+  private List<QueryLine> lines(
+      String path,
+      List<Map<String, String>> listed,
+      Optional<PeriodSpan> span,
+      LocalDate today,
+      Predicate<String> tells)
+      throws IOException {
     List<Optional<Period>> wanted =
         span.isEmpty()
             ? List.of(Optional.empty())
@@ -98,7 +128,7 @@ public final class QueryLines {
     Set<String> paths = new LinkedHashSet<>();
     for (Map<String, String> line : listed) {
       for (Optional<Period> period : wanted) {
-        QueryLine one = line(path, line, period);
+        QueryLine one = line(path, line, period, tells);
         if (!paths.add(one.path())) {
           throw new IOException("two lines of the list have the values of " + one.path());
         }
@@ -108,11 +138,13 @@ public final class QueryLines {
     return lines;
   }
 
-  private QueryLine line(String path, Map<String, String> line, Optional<Period> ofSpan) {
+  private QueryLine line(
+      String path, Map<String, String> line, Optional<Period> ofSpan, Predicate<String> tells) {
     Map<String, String> stated = new LinkedHashMap<>(line);
     ofSpan.ifPresent(period -> stated.put(NamePattern.PERIOD, period.toString()));
     Map<String, String> values = new LinkedHashMap<>(parameters);
     values.putAll(stated);
+    stated.keySet().removeIf(name -> !tells.test(name));
     Optional<Period> period =
         Optional.ofNullable(values.get(NamePattern.PERIOD)).flatMap(periods::parse);
     period.ifPresent(

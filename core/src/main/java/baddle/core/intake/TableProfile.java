@@ -98,7 +98,8 @@ public final class TableProfile implements RowSink {
       case DATE -> values.addStoredDate(text);
       case ERROR -> values.addError(text);
       case FORMULA -> values.addFormula(text);
-      case TEXT, BOOLEAN, TIME, DECIMAL -> values.addText(text, 1);
+      case DECIMAL -> values.addExactNumber(text);
+      case TEXT, BOOLEAN, TIME -> values.addText(text, 1);
     }
   }
 

@@ -133,12 +133,17 @@ public final class ValueProfile {
   public void addStoredNumber(String value) {
     char[] text = value.toCharArray();
     String seen = StoredNumber.asText(text, 0, text.length);
-    value(seen, 1);
-    if (seen.matches("-?\\d+(\\.\\d+)?")) {
-      BigDecimal number = new BigDecimal(seen);
+    addExactNumber(seen);
+    codes |= seen.length() > 1 && isDigits(text) && text[0] == '0';
+  }
+
+  /** Takes a number as a database states it: plain digits, perhaps a point. */
+  public void addExactNumber(String value) {
+    value(value, 1);
+    if (value.matches("-?\\d+(\\.\\d+)?")) {
+      BigDecimal number = new BigDecimal(value);
       numbers.values().forEach(of -> of.add(number, 1));
       storedNumbers++;
-      codes |= seen.length() > 1 && isDigits(text) && text[0] == '0';
     }
   }
 
