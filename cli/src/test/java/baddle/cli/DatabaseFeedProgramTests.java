@@ -8,6 +8,8 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -225,5 +227,66 @@ class DatabaseFeedProgramTests {
     assertThat(run.out()).contains("8 rows read = 4 in the dataset + 0 left out + 4 held");
     assertThat(baddle.run("trace", "--row", "ledger/journal/entity=ALD:3").out())
         .contains("held because of booked_on: \"infinity\", expected a date such as 2026-03-14");
+  }
+
+  @Test
+  void a_million_rows_fit_the_launcher_s_memory_there_and_back() throws Exception {
+    baddle.write(
+        "baddle.yaml",
+        PLAN.replace("URL", SERVER.url(DATABASE))
+            .replace(
+                "QUERY",
+                "\"select {entity}::text as entity, date '2026-01-01' + i % 90 as booked_on, i * 0.01 as"
+                    + " amount, 'a text that nothing shortens, number ' || i as remark from"
+                    + " generate_series(1, 1000000) i\""));
+    baddle.write("entities.csv", "entity", "ALD");
+
+    Run run = baddle.run("consolidate", "--quiet");
+
+    assertThat(run.status()).as(run.out() + run.err()).isZero();
+    assertThat(total()).contains("5,000,005,000.00").endsWith("1000000");
+    assertThat(baddle.run("export", "journal", "--to", "ledger:back").out())
+        .contains("loaded: ledger:back, 1,000,000 rows");
+    assertThat(baddle.run("extract", "journal", "--out", "{entity}.csv").out())
+        .contains("1,000,000 rows written");
+  }
+
+  @Test
+  void two_runs_at_once_leave_what_one_would() throws Exception {
+    Process first = baddle.start("consolidate");
+    Run second =
+        new Baddle(folder)
+            .set("LEDGER_USER", PostgresServer.OWNER)
+            .set("LEDGER_PASSWORD", PostgresServer.PASSWORD)
+            .run("consolidate");
+    Run one = baddle.end(first);
+
+    for (Run run : List.of(one, second)) {
+      assertThat(run.status()).as(run.out() + run.err()).isIn(0, 3);
+      if (run.status() == 3) {
+        assertThat(run.err()).containsAnyOf("another run is asking", "is writing");
+      }
+    }
+    baddle.run("consolidate");
+    assertThat(total()).contains("10,000,000,000,000,007.14").endsWith("4");
+  }
+
+  @Test
+  void killed_while_it_asks_it_goes_on_from_what_was_there() throws Exception {
+    journal();
+    SERVER.run(
+        DATABASE,
+        "insert into journal(entity, amount) select 'ALD', 1 from generate_series(1, 200000)");
+    for (int millis : List.of(500, 800, 1100, 1400)) {
+      Process process = baddle.start("consolidate");
+      process.waitFor(millis, TimeUnit.MILLISECONDS);
+      process.destroyForcibly().waitFor();
+      assertThat(total()).matches(".* (4|200004)");
+    }
+    journal();
+    assertThat(total()).endsWith("200004");
+    try (Stream<Path> files = Files.list(folder.resolve(".baddle/results"))) {
+      assertThat(files.filter(file -> file.toString().endsWith(".part"))).isEmpty();
+    }
   }
 }

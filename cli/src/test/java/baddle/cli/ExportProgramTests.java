@@ -359,6 +359,28 @@ class ExportProgramTests {
   }
 
   @Test
+  void a_log_of_another_store_s_batches_is_not_gone_on_with() throws Exception {
+    baddle.run("export", "--append", "--out", "log.csv");
+    baddle.run("export", "--append", "--out", "log.db");
+    String text = Files.readString(folder.resolve("log.csv"));
+    String made = text.lines().skip(1).findFirst().orElseThrow().replaceAll(".*,", "");
+    Files.writeString(folder.resolve("log.csv"), text.replace(made, "2020-01-01 00:00:01"));
+    try (Connection connection =
+            DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("log.db"));
+        Statement statement = connection.createStatement()) {
+      statement.execute("update sales set batch_time = '2020-01-01 00:00:01'");
+    }
+    for (String log : List.of("log.csv", "log.db")) {
+      Baddle.Run refused = baddle.run("export", "--append", "--out", log);
+
+      assertThat(refused.status()).isEqualTo(2);
+      assertThat(refused.err())
+          .contains(
+              "has rows of batch 1, made at 2020-01-01 00:00:01, which this store doesn't know");
+    }
+  }
+
+  @Test
   void a_log_with_decimal_commas_goes_on_and_keeps_to_its_condition() throws Exception {
     String[] log = {
       "export",

@@ -5,7 +5,7 @@ package baddle.database;
  *
  * @param dataset of which dataset
  * @param batch up to which batch
- * @param made when that was made, by ISO 8601: batches of two stores may have one number
+ * @param made when that was made: batches of two stores may have one number
  * @param rows how many rows were brought in
  */
 public record Loaded(String dataset, int batch, String made, long rows) {}

@@ -60,17 +60,30 @@ final class LogFile {
   }
 
   /**
-   * The last batch that it has rows of; 0 for a log without rows.
+   * The last batch that a log has rows of.
+   *
+   * @param batch its number; 0 for a log without rows
+   * @param made when it was made, as a timestamp is shown; empty for none
+   */
+  record Last(int batch, String made) {}
+
+  /**
+   * The last batch that it has rows of.
    *
    * @throws ExportException if it has other columns, or can't be gone on with
    */
-  long lastBatch() throws IOException, ExportException {
+  Last last() throws IOException, ExportException {
     if (RowsFile.isDatabase(file)) {
       refuseOthers(SqliteRows.columns(file, table));
-      return SqliteRows.greatest(file, table, Origin.BATCH.name());
+      long batch = SqliteRows.greatest(file, table, Origin.BATCH.name());
+      String time = Origin.BATCH_TIME.name();
+      return new Last(
+          (int) batch, SqliteRows.greatest(file, table, time, Origin.BATCH.name(), batch));
     }
     long[] last = new long[1];
+    String[] made = {""};
     int batch = schema.indexOf(Origin.BATCH.name()).orElseThrow();
+    int time = schema.indexOf(Origin.BATCH_TIME.name()).orElseThrow();
     try (GridFile grid = open()) {
       for (GridSheet sheet : sheets(grid)) {
         refuseOthers(headings(sheet));
@@ -78,12 +91,15 @@ final class LogFile {
             sheet,
             (block, from, to) -> {
               for (int row = from; row < to; row++) {
-                last[0] = Math.max(last[0], block.numbers(batch).values()[row]);
+                if (block.numbers(batch).values()[row] > last[0]) {
+                  last[0] = block.numbers(batch).values()[row];
+                  made[0] = block.vector(time).shown(row, schema.column(time).type());
+                }
               }
             });
       }
     }
-    return last[0];
+    return new Last((int) last[0], made[0]);
   }
 
   /** Pushes its rows. */

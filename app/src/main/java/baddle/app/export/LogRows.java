@@ -12,8 +12,6 @@ import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import baddle.store.Batch;
 import java.io.IOException;
-import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
@@ -145,17 +143,13 @@ final class LogRows {
         }
         vectors.add(new LongVector(signs, null, signs.length));
       } else if (isArrival(column.name())) {
-        long own = column.equals(Origin.BATCH) ? batch.number() : micros(batch);
+        long own = column.equals(Origin.BATCH) ? batch.number() : BatchMade.micros(batch);
         vectors.add(arrival(block, column, own, late));
       } else {
         vectors.add(block.vector(block.schema().indexOf(column.name()).orElseThrow()));
       }
     }
     return new Block(schema, vectors, block.rowNumbers(), block.size());
-  }
-
-  private static long micros(Batch batch) {
-    return ChronoUnit.MICROS.between(Instant.EPOCH, batch.madeAt());
   }
 
   private static LongVector arrival(Block block, Column column, long own, boolean[] late) {

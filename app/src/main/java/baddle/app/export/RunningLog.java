@@ -55,20 +55,22 @@ final class RunningLog {
     String name = table.orElse(dataset);
     boolean begins = !Files.exists(file);
     LogFile log = new LogFile(file, rows.schema(), form, name);
-    long last = begins ? 0 : log.lastBatch();
-    if (last > batch.number()) {
+    LogFile.Last ends = begins ? new LogFile.Last(0, "") : log.last();
+    int last = ends.batch();
+    if (last > 0 && (last > batch.number() || !BatchMade.isKnown(store, last, ends.made()))) {
       throw new ExportException(
           file
               + " has rows of batch "
               + last
-              + ", and the last batch there is is "
-              + batch.number()
-              + "; it is the log of another project");
+              + ", made at "
+              + ends.made()
+              + ", which this store doesn't know; it is the log of another project, of a store that"
+              + " was made anew, or the batch was removed; move it away to begin another");
     }
     if (!begins && last == batch.number()) {
       return new Appended(Optional.empty(), batch, 0, 0);
     }
-    RowsFile.Scan fresh = rows.since((int) last);
+    RowsFile.Scan fresh = rows.since(last);
     try {
       fresh.scan((block, from, to) -> {});
     } catch (StoreException.Damaged e) {

@@ -168,11 +168,7 @@ public final class TableExport {
     boolean isKnown =
         last <= batch.number()
             && loaded.get().dataset().equals(dataset)
-            && store.catalogue().batches().stream()
-                .anyMatch(
-                    one ->
-                        one.number() == last
-                            && one.madeAt().toString().equals(loaded.get().made()));
+            && BatchMade.isKnown(store, last, loaded.get().made());
     if (!isKnown) {
       throw new ExportException(
           "the table "
@@ -204,7 +200,7 @@ public final class TableExport {
         target.table(),
         schema,
         rows,
-        new Loaded(dataset, batch.number(), batch.madeAt().toString(), 0),
+        new Loaded(dataset, batch.number(), BatchMade.text(batch), 0),
         target.remakes());
   }
 }

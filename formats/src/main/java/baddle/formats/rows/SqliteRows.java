@@ -14,6 +14,7 @@ import java.sql.Statement;
 import java.sql.Types;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Properties;
 import java.util.stream.Collectors;
 import org.sqlite.JDBC;
@@ -88,6 +89,26 @@ public final class SqliteRows implements RowsWriter {
         file,
         "SELECT max(" + quoted(column) + ") FROM " + quoted(table),
         row -> greatest[0] = row.getLong(1));
+    return greatest[0];
+  }
+
+  /**
+   * The greatest text of a column among rows with a number in another; empty where there is none.
+   */
+  public static String greatest(Path file, String table, String column, String of, long number)
+      throws IOException {
+    String[] greatest = {""};
+    read(
+        file,
+        "SELECT max("
+            + quoted(column)
+            + ") FROM "
+            + quoted(table)
+            + " WHERE "
+            + quoted(of)
+            + " = "
+            + number,
+        row -> greatest[0] = Objects.requireNonNullElse(row.getString(1), ""));
     return greatest[0];
   }
 
