@@ -26,6 +26,7 @@ final class EachText {
         + (result.written().isEmpty() ? "" : "written " + files(result.written(), folder))
         + (result.written().isEmpty() || result.unchanged().isEmpty() ? "" : "; ")
         + (result.unchanged().isEmpty() ? "" : "as it was " + files(result.unchanged(), folder))
+        + result.tables().stream().map(t -> "; " + LoadText.line(t)).collect(Collectors.joining())
         + "; "
         + count(result.count(Severity.ERROR), "error")
         + ", "

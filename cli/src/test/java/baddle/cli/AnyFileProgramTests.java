@@ -358,7 +358,7 @@ class AnyFileProgramTests {
 
     assertThat(baddle.run("draft", "--update").out())
         .contains("the plan doesn't know Net amount (in/a.xlsx)")
-        .contains("probably amount under another name")
+        .contains("(in/a.xlsx)\n  probably amount under another name")
         .contains("sheet New of in/a.xlsx has the headings and is not read");
   }
 }

@@ -112,7 +112,8 @@ class DatabaseFeedProgramTests {
     assertThat(baddle.run("trace", "--row", "ledger/journal/entity=O'Hara:1").out())
         .contains("ledger/journal/entity=O'Hara, row 1 (feed journal, dataset journal)")
         .contains("a row of what ledger answered at ")
-        .contains("to: select booked_on, amount from journal where entity = 'O''Hara' order by id")
+        .contains(
+            " to\n  select booked_on, amount from journal where entity = 'O''Hara' order by id\n")
         .contains("amount = -3.00");
     assertThat(baddle.run("trace", "by entity", "--at", "entity=ALD").out())
         .contains("ledger/journal/entity=ALD")

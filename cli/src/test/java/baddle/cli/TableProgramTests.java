@@ -52,20 +52,8 @@ class TableProgramTests {
             .set("OFFICE_PASSWORD", PostgresServer.PASSWORD);
   }
 
-  private String answer(String query) throws SQLException {
-    try (Connection connection = SERVER.connect(DATABASE);
-        Statement statement = connection.createStatement();
-        ResultSet rows = statement.executeQuery(query)) {
-      List<String> answer = new ArrayList<>();
-      while (rows.next()) {
-        List<String> row = new ArrayList<>();
-        for (int i = 1; i <= rows.getMetaData().getColumnCount(); i++) {
-          row.add(rows.getString(i));
-        }
-        answer.add(String.join(" ", row.stream().map(String::valueOf).toList()));
-      }
-      return String.join("; ", answer);
-    }
+  private static String answer(String query) throws SQLException {
+    return SERVER.answer(DATABASE, query).replace("\n", "; ");
   }
 
   private Run export(String... more) throws Exception {
@@ -96,6 +84,7 @@ class TableProgramTests {
     assertThat(export("--how", "append").out()).contains("3 rows (append), up to batch 1");
     assertThat(export("--how", "append").out())
         .isEqualTo("as it was: office:sales, it has all rows up to batch 1\n");
+    assertThat(export("--how", "append", "--remake").out()).contains("as it was");
     assertThat(answer("select count(*) from sales")).isEqualTo("3");
 
     baddle.write("sales 1.csv", "no,day,amount", "001,2026-01-05,11.10", "004,2026-01-07,1.00");
@@ -108,6 +97,11 @@ class TableProgramTests {
             new BigDecimal("9999999999999999.99").add(new BigDecimal("12.10")).toPlainString());
     assertThat(answer("select no from sales group by no having sum(sign) = 1 order by no"))
         .isEqualTo("001; 003; 004");
+
+    SERVER.run(DATABASE, "alter table sales add column more text");
+    assertThat(export("--how", "append").err()).contains("it has more (text)");
+    assertThat(export("--how", "append", "--remake").out()).contains("3 rows (append)");
+    assertThat(answer("select count(*), sum(sign) from sales")).isEqualTo("3 3");
   }
 
   @Test

@@ -111,11 +111,15 @@ public final class TableLoading implements Closeable {
     bookkeeping.make();
   }
 
-  /** What a table was loaded with last; empty where it isn't there any more. */
-  public Optional<Loaded> loaded(String table) throws IOException {
+  /**
+   * What a table was loaded with last; empty where it isn't there any more, or has other columns
+   * than these, so that nothing goes on with it.
+   */
+  public Optional<Loaded> loaded(String table, Schema schema) throws IOException {
     try {
-      TableName name = new TableName(table, connection);
-      return shapes.columns(name).isEmpty() ? Optional.empty() : bookkeeping.of(table);
+      Map<String, String> there = shapes.columns(new TableName(table, connection));
+      boolean goesOn = !there.isEmpty() && shapes.difference(there, schema).isEmpty();
+      return goesOn ? bookkeeping.of(table) : Optional.empty();
     } catch (SQLException e) {
       throw failures.asking(e);
     }

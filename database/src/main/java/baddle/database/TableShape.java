@@ -62,10 +62,13 @@ final class TableShape {
         differences.add(column.name() + " is " + has + " there and should be " + type);
       }
     }
-    for (String name : there.keySet()) {
-      if (wanted.indexOf(name).isEmpty()) {
-        differences.add("it has " + name + " (" + there.get(name) + "), which the rows don't have");
-      }
+    List<String> more =
+        there.keySet().stream()
+            .filter(name -> wanted.indexOf(name).isEmpty())
+            .map(name -> name + " (" + there.get(name) + ")")
+            .toList();
+    if (!more.isEmpty()) {
+      differences.add("it has " + String.join(", ", more) + ", which the rows don't have");
     }
     return differences.isEmpty() ? Optional.empty() : Optional.of(String.join("; ", differences));
   }

@@ -7,9 +7,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.Properties;
+import java.util.StringJoiner;
 
 /** A PostgreSQL server of its own for tests, on a free port, that asks for passwords. */
 public final class PostgresServer {
@@ -73,6 +75,29 @@ public final class PostgresServer {
     settings.setProperty("user", OWNER);
     settings.setProperty("password", PASSWORD);
     return DriverManager.getConnection(url(database), settings);
+  }
+
+  /** What a statement answers: rows parted by line feeds, columns by blanks. */
+  public String answer(String database, String query) throws SQLException {
+    try (Connection connection = connect(database)) {
+      return answer(connection, query);
+    }
+  }
+
+  /** The same over a connection that is there. */
+  public static String answer(Connection connection, String query) throws SQLException {
+    try (Statement statement = connection.createStatement();
+        ResultSet rows = statement.executeQuery(query)) {
+      StringJoiner answer = new StringJoiner("\n");
+      while (rows.next()) {
+        StringJoiner row = new StringJoiner(" ");
+        for (int i = 1; i <= rows.getMetaData().getColumnCount(); i++) {
+          row.add(String.valueOf(rows.getString(i)));
+        }
+        answer.add(row.toString());
+      }
+      return answer.toString();
+    }
   }
 
   /** Runs statements in a database. */

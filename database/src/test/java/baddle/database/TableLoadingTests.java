@@ -14,7 +14,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
-import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
@@ -76,18 +75,8 @@ class TableLoadingTests {
   }
 
   private String answer(Engine engine, String query) throws SQLException {
-    try (Connection connection = connect(engine);
-        Statement statement = connection.createStatement();
-        ResultSet rows = statement.executeQuery(query)) {
-      List<String> answer = new ArrayList<>();
-      while (rows.next()) {
-        List<String> row = new ArrayList<>();
-        for (int i = 1; i <= rows.getMetaData().getColumnCount(); i++) {
-          row.add(rows.getString(i));
-        }
-        answer.add(String.join(" ", row.stream().map(String::valueOf).toList()));
-      }
-      return String.join("\n", answer);
+    try (Connection connection = connect(engine)) {
+      return PostgresServer.answer(connection, query);
     }
   }
 
@@ -166,8 +155,9 @@ class TableLoadingTests {
     assertThat(answer(engine, "select code from clean")).isEqualTo("c");
 
     try (TableLoading loading = TableLoading.open(access(engine))) {
-      assertThat(loading.loaded("clean")).contains(new Loaded("sales", 3, "now", 1));
-      assertThat(loading.loaded("other")).isEmpty();
+      assertThat(loading.loaded("clean", SCHEMA)).contains(new Loaded("sales", 3, "now", 1));
+      assertThat(loading.loaded("clean", SCHEMA.only(List.of("code")))).isEmpty();
+      assertThat(loading.loaded("other", SCHEMA)).isEmpty();
       loading.append(load("clean", rows("d", "e")));
       loading.commit();
     }

@@ -1,5 +1,6 @@
 package baddle.app.consolidate;
 
+import baddle.app.Awaited;
 import baddle.app.Progress;
 import baddle.core.derivation.Derivation;
 import baddle.core.grid.GridOpener;
@@ -18,7 +19,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -71,7 +71,7 @@ final class BatchReading {
       partsBegun += parts.size();
       List<FileOutcome> outcomes = new ArrayList<>();
       for (Future<List<FileOutcome>> part : pending) {
-        outcomes.addAll(result(part));
+        outcomes.addAll(Awaited.of(part));
       }
       return outcomes;
     } finally {
@@ -99,20 +99,6 @@ final class BatchReading {
     }
     if (interrupted) {
       Thread.currentThread().interrupt();
-    }
-  }
-
-  private static List<FileOutcome> result(Future<List<FileOutcome>> part) throws IOException {
-    try {
-      return part.get();
-    } catch (ExecutionException e) {
-      if (e.getCause() instanceof IOException cause) {
-        throw cause;
-      }
-      throw new IllegalStateException(e.getCause());
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new IOException("interrupted", e);
     }
   }
 

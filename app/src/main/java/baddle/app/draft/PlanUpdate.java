@@ -58,7 +58,7 @@ public final class PlanUpdate {
     this.looking = looking;
   }
 
-  /** The proposals, some lines each; none if the plan knows all there is. */
+  /** The proposals line by line, some lines each; none if the plan knows all there is. */
   public List<String> proposals() throws IOException {
     FeedFiles files = FeedFiles.of(project);
     for (FeedPlan feed : project.plan().feeds().values()) {
@@ -180,22 +180,19 @@ public final class PlanUpdate {
     Optional<String> renamed = renamed(dataset, unknown, everFound);
     String head = "feed " + feed.name() + ": the plan doesn't know " + heading + " (" + where + ")";
     if (renamed.isPresent()) {
+      proposals.add(head);
       proposals.add(
-          head
-              + "\n  probably "
+          "  probably "
               + renamed.get()
-              + " under another name, which is missing there; add to its column:"
-              + "\n    headings: [..., "
-              + heading
-              + "]");
+              + " under another name, which is missing there; add to its column:");
+      proposals.add("    headings: [..., " + heading + "]");
       return;
     }
     boolean decimal = unknown.type.kind() == ColumnType.Kind.DECIMAL;
+    proposals.add(head);
+    proposals.add("  to take it in, add to the columns of " + dataset.name() + ":");
     proposals.add(
-        head
-            + "\n  to take it in, add to the columns of "
-            + dataset.name()
-            + ":\n    "
+        "    "
             + DraftColumn.plainName(unknown.heading)
             + ": {type: "
             + unknown.type.kind().word()

@@ -99,7 +99,7 @@ public final class TableExport {
       throws IOException, ExportException {
     LogScan rows = new LogScan(project, store, dataset, choice, Corrections.APPEND);
     Batch batch = rows.batch();
-    int last = last(loading, target, batch);
+    int last = last(loading, target, rows.schema(), batch);
     if (last == batch.number()) {
       return new Result(target, BatchStamp.of(batch), 0, 0, true);
     }
@@ -126,7 +126,7 @@ public final class TableExport {
       throw new ExportException(
           "rows go by key into a table where the plan has key: for the dataset " + dataset);
     }
-    int last = last(loading, target, rows.batch());
+    int last = last(loading, target, rows.schema(), rows.batch());
     if (last == rows.batch().number()) {
       return new Result(target, BatchStamp.of(rows.batch()), 0, 0, true);
     }
@@ -158,9 +158,9 @@ public final class TableExport {
   }
 
   /** The batch of this project that a table has; 0 for none. */
-  private int last(TableLoading loading, TablePlan target, Batch batch)
+  private int last(TableLoading loading, TablePlan target, Schema schema, Batch batch)
       throws IOException, ExportException {
-    Optional<Loaded> loaded = target.remakes() ? Optional.empty() : loading.loaded(target.table());
+    Optional<Loaded> loaded = loading.loaded(target.table(), schema);
     if (loaded.isEmpty()) {
       return 0;
     }
@@ -179,7 +179,7 @@ public final class TableExport {
               + last
               + " of "
               + loaded.get().made()
-              + ", which this store doesn't know; how: replace loads all rows again");
+              + ", which this store doesn't know; drop the table to have all rows loaded again");
     }
     return last;
   }
@@ -192,7 +192,7 @@ public final class TableExport {
             + last
             + ", whose rows can't be read any more: "
             + why.getMessage()
-            + "; how: replace loads all rows again");
+            + "; drop the table to have all rows loaded again");
   }
 
   private TableLoading.Load load(TablePlan target, Schema schema, RowScan rows, Batch batch) {

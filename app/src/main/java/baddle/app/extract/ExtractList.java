@@ -1,16 +1,10 @@
 package baddle.app.extract;
 
-import baddle.app.OutputFile;
 import baddle.app.Project;
-import baddle.core.grid.Dialect;
-import baddle.core.grid.GridFile;
-import baddle.core.grid.GridRow;
-import baddle.core.grid.RowSink;
-import baddle.formats.Formats;
-import baddle.formats.csv.CsvRowWriter;
+import baddle.app.reading.OwnList;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -34,52 +28,28 @@ final class ExtractList {
    */
   record Known(String asked, String answer, String content, String written, long rows) {}
 
-  private final Path path;
+  private final OwnList list;
   private final Map<String, Known> files = new TreeMap<>();
 
-  private ExtractList(Path path) {
-    this.path = path;
+  private ExtractList(OwnList list) {
+    this.list = list;
   }
 
   /** That of a project. */
   static ExtractList of(Project project) throws IOException {
-    ExtractList list = new ExtractList(project.storeFolder().resolve(NAME));
-    if (Files.isRegularFile(list.path)) {
-      try (GridFile file = new Formats().open(list.path, Dialect.TOLD_BY_CONTENT)) {
-        file.sheets().get(0).read(list.new Sink());
-      }
+    OwnList own = new OwnList(project.storeFolder().resolve(NAME), COLUMNS);
+    ExtractList list = new ExtractList(own);
+    for (Map<String, String> line : own.lines()) {
+      list.files.put(
+          line.getOrDefault("file", ""),
+          new Known(
+              line.getOrDefault("asked", ""),
+              line.getOrDefault("answer", ""),
+              line.getOrDefault("content", ""),
+              line.getOrDefault("written", ""),
+              Long.parseLong(line.getOrDefault("rows", "0"))));
     }
     return list;
-  }
-
-  private final class Sink implements RowSink {
-    private final GridRow row = new GridRow();
-    private boolean begun;
-
-    @Override
-    public GridRow next() {
-      return row;
-    }
-
-    @Override
-    public void row(GridRow line) {
-      if (begun) {
-        files.put(
-            line.text(0),
-            new Known(
-                line.text(1),
-                line.text(2),
-                line.text(3),
-                line.text(4),
-                Long.parseLong(line.text(5))));
-      }
-      begun = true;
-    }
-
-    @Override
-    public boolean wantsMore() {
-      return true;
-    }
   }
 
   /** What is known of a file. */
@@ -93,25 +63,17 @@ final class ExtractList {
 
   /** Writes the list into its place. */
   void save() throws IOException {
-    Files.createDirectories(path.resolveSibling(""));
-    new OutputFile(path)
-        .write(
-            Optional.empty(),
-            out -> {
-              CsvRowWriter writer = new CsvRowWriter(out);
-              writer.row(COLUMNS);
-              for (Map.Entry<String, Known> file : files.entrySet()) {
-                Known known = file.getValue();
-                writer.row(
-                    List.of(
-                        file.getKey(),
-                        known.asked(),
-                        known.answer(),
-                        known.content(),
-                        known.written(),
-                        String.valueOf(known.rows())));
-              }
-              writer.close();
-            });
+    List<List<String>> lines = new ArrayList<>();
+    files.forEach(
+        (file, known) ->
+            lines.add(
+                List.of(
+                    file,
+                    known.asked(),
+                    known.answer(),
+                    known.content(),
+                    known.written(),
+                    String.valueOf(known.rows()))));
+    list.write(lines);
   }
 }

@@ -2,15 +2,8 @@ package baddle.app.fill;
 
 import baddle.app.OutputFile;
 import baddle.app.Project;
-import baddle.core.grid.Dialect;
-import baddle.core.grid.GridFile;
-import baddle.core.grid.GridRow;
-import baddle.core.grid.RowSink;
-import baddle.formats.Formats;
-import baddle.formats.csv.CsvRowWriter;
+import baddle.app.reading.OwnList;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -26,12 +19,12 @@ final class WrittenCells {
   private static final List<String> COLUMNS = List.of("file", "sheet", "cell", "value");
   private static final String NAME = "fills.csv";
 
-  private final Path path;
+  private final OwnList list;
   private final Map<List<String>, String> values = new TreeMap<>(WrittenCells::compare);
   private boolean changed;
 
-  private WrittenCells(Path path) {
-    this.path = path;
+  private WrittenCells(OwnList list) {
+    this.list = list;
   }
 
   private static int compare(List<String> one, List<String> other) {
@@ -46,36 +39,13 @@ final class WrittenCells {
 
   /** Those of a project; none where nothing was filled yet. */
   static WrittenCells of(Project project) throws IOException {
-    WrittenCells cells = new WrittenCells(project.storeFolder().resolve(NAME));
-    if (Files.isRegularFile(cells.path)) {
-      try (GridFile file = new Formats().open(cells.path, Dialect.TOLD_BY_CONTENT)) {
-        file.sheets().get(0).read(cells.new Sink());
-      }
+    OwnList list = new OwnList(project.storeFolder().resolve(NAME), COLUMNS);
+    WrittenCells cells = new WrittenCells(list);
+    for (Map<String, String> line : list.lines()) {
+      List<String> key = COLUMNS.subList(0, 3).stream().map(c -> line.getOrDefault(c, "")).toList();
+      cells.values.put(key, line.getOrDefault(COLUMNS.get(3), ""));
     }
     return cells;
-  }
-
-  private final class Sink implements RowSink {
-    private final GridRow row = new GridRow();
-    private boolean begun;
-
-    @Override
-    public GridRow next() {
-      return row;
-    }
-
-    @Override
-    public void row(GridRow filled) {
-      if (begun) {
-        values.put(List.of(filled.text(0), filled.text(1), filled.text(2)), filled.text(3));
-      }
-      begun = true;
-    }
-
-    @Override
-    public boolean wantsMore() {
-      return true;
-    }
   }
 
   /** Whether a fill wrote a file. */
@@ -103,20 +73,12 @@ final class WrittenCells {
     if (!changed) {
       return Optional.empty();
     }
-    Files.createDirectories(path.resolveSibling(""));
-    return Optional.of(
-        new OutputFile(path)
-            .writeBeside(
-                Optional.empty(),
-                out -> {
-                  CsvRowWriter writer = new CsvRowWriter(out);
-                  writer.row(COLUMNS);
-                  for (Map.Entry<List<String>, String> cell : values.entrySet()) {
-                    List<String> row = new ArrayList<>(cell.getKey());
-                    row.add(cell.getValue());
-                    writer.row(row);
-                  }
-                  writer.close();
-                }));
+    List<List<String>> lines = new ArrayList<>();
+    for (Map.Entry<List<String>, String> cell : values.entrySet()) {
+      List<String> line = new ArrayList<>(cell.getKey());
+      line.add(cell.getValue());
+      lines.add(line);
+    }
+    return Optional.of(list.beside(lines));
   }
 }

@@ -1,5 +1,6 @@
 package baddle.app.results;
 
+import baddle.app.Awaited;
 import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.plan.FeedPlan;
@@ -16,7 +17,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -103,26 +103,12 @@ public final class Fetching {
                 () -> new FeedFetching(project, feed, kept, access, now, all, progress).run()));
       }
       for (Future<List<KeptResult>> one : pending) {
-        results.addAll(result(one));
+        results.addAll(Awaited.of(one));
       }
       return results;
     } finally {
       workers.shutdownNow();
       progress.end();
-    }
-  }
-
-  private static List<KeptResult> result(Future<List<KeptResult>> pending) throws IOException {
-    try {
-      return pending.get();
-    } catch (ExecutionException e) {
-      if (e.getCause() instanceof IOException cause) {
-        throw cause;
-      }
-      throw new IllegalStateException(e.getCause());
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new IOException("interrupted", e);
     }
   }
 

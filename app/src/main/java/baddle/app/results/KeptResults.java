@@ -1,18 +1,11 @@
 package baddle.app.results;
 
-import baddle.app.OutputFile;
 import baddle.app.Project;
-import baddle.core.grid.Dialect;
-import baddle.core.grid.GridFile;
-import baddle.core.grid.GridRow;
-import baddle.core.grid.RowSink;
-import baddle.formats.Formats;
-import baddle.formats.csv.CsvRowWriter;
+import baddle.app.reading.OwnList;
 import java.io.IOException;
 import java.net.URLDecoder;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -42,47 +35,25 @@ public final class KeptResults {
   /** Those of a project; none where nothing was asked yet. */
   public static KeptResults of(Project project) throws IOException {
     KeptResults kept = new KeptResults(project.storeFolder().resolve(FOLDER));
-    Path list = kept.folder.resolve(LIST);
-    if (Files.isRegularFile(list)) {
-      try (GridFile file = new Formats().open(list, Dialect.TOLD_BY_CONTENT)) {
-        file.sheets().get(0).read(kept.new Sink());
-      }
+    for (Map<String, String> line : kept.list().lines()) {
+      kept.results.add(
+          new KeptResult(
+              line.getOrDefault("feed", ""),
+              line.getOrDefault("path", ""),
+              decoded(line.getOrDefault("stated", "")),
+              line.getOrDefault("period", ""),
+              line.getOrDefault("file", ""),
+              line.getOrDefault("asked", ""),
+              line.getOrDefault("answer", ""),
+              Long.parseLong(line.getOrDefault("rows", "0")),
+              line.getOrDefault("read", ""),
+              line.getOrDefault("failure", "")));
     }
     return kept;
   }
 
-  private final class Sink implements RowSink {
-    private final GridRow row = new GridRow();
-    private boolean begun;
-
-    @Override
-    public GridRow next() {
-      return row;
-    }
-
-    @Override
-    public void row(GridRow line) {
-      if (begun) {
-        results.add(
-            new KeptResult(
-                line.text(0),
-                line.text(1),
-                decoded(line.text(2)),
-                line.text(3),
-                line.text(4),
-                line.text(5),
-                line.text(6),
-                Long.parseLong(line.text(7)),
-                line.text(8),
-                line.text(9)));
-      }
-      begun = true;
-    }
-
-    @Override
-    public boolean wantsMore() {
-      return true;
-    }
+  private OwnList list() {
+    return new OwnList(folder.resolve(LIST), COLUMNS);
   }
 
   /** The folder. */
@@ -105,31 +76,24 @@ public final class KeptResults {
     return folder.resolve(result.file());
   }
 
-  /** Replaces the list by another, all at once, and removes files that nothing names any more. */
+  /** Replaces the list by another, all at once. */
   void replace(List<KeptResult> others) throws IOException {
-    Files.createDirectories(folder);
-    new OutputFile(folder.resolve(LIST))
-        .write(
-            Optional.empty(),
-            out -> {
-              CsvRowWriter writer = new CsvRowWriter(out);
-              writer.row(COLUMNS);
-              for (KeptResult one : others) {
-                writer.row(
-                    List.of(
-                        one.feed(),
-                        one.path(),
-                        encoded(one.stated()),
-                        one.period(),
-                        one.file(),
-                        one.asked(),
-                        one.answer(),
-                        String.valueOf(one.rows()),
-                        one.read(),
-                        one.failure()));
-              }
-              writer.close();
-            });
+    List<List<String>> lines = new ArrayList<>();
+    for (KeptResult one : others) {
+      lines.add(
+          List.of(
+              one.feed(),
+              one.path(),
+              encoded(one.stated()),
+              one.period(),
+              one.file(),
+              one.asked(),
+              one.answer(),
+              String.valueOf(one.rows()),
+              one.read(),
+              one.failure()));
+    }
+    list().write(lines);
     results.clear();
     results.addAll(others);
   }

@@ -38,25 +38,21 @@ public final class QueryNotes {
     return notes;
   }
 
-  /** What the result with a row was the answer to, with its values; empty for other sources. */
-  public static Optional<String> ofSource(Project project, String path) throws IOException {
+  /** What the result with a row was the answer to, with its values; nothing for other sources. */
+  public static List<String> ofSource(Project project, String path) throws IOException {
     KeptResults kept = KeptResults.of(project);
     Optional<KeptResult> result = kept.at(path).filter(KeptResult::hasRows);
     if (result.isEmpty()) {
-      return Optional.empty();
+      return List.of();
     }
     Path file = kept.file(result.get());
     if (!Files.isRegularFile(file)) {
-      return Optional.empty();
+      return List.of();
     }
     Asked asked = ResultFile.open(file).asked();
-    return Optional.of(
-        "a row of what "
-            + asked.database()
-            + " answered at "
-            + result.get().read()
-            + " to: "
-            + oneLine(QueryText.of(asked.query()).shown(asked.values())));
+    return List.of(
+        "a row of what " + asked.database() + " answered at " + result.get().read() + " to",
+        "  " + oneLine(QueryText.of(asked.query()).shown(asked.values())));
   }
 
   private static String oneLine(String text) {

@@ -127,7 +127,7 @@ public final class RowTrace {
             + ", dataset "
             + file.dataset()
             + ")");
-    QueryNotes.ofSource(project, file.path()).ifPresent(lines::add);
+    QueryNotes.ofSource(project, file.path()).forEach(lines::add);
     for (StoredMended value : catalogue.mended(batch.number())) {
       if (isHere(value.place().file(), value.place().sheet(), value.place().row(), file, of)) {
         lines.add(
