@@ -60,8 +60,10 @@ public final class LineReading {
     try {
       long rows;
       Asked asked = new Asked(database, query.toString(), named(query, line.values()));
-      try (ResultWriter writer = new ResultWriter(Files.newOutputStream(file), asked)) {
-        rows = session.read(query, line.values(), zone, writer);
+      try (ResultWriter writer = new ResultWriter(Files.newOutputStream(file), asked);
+          AsideSink sink = new AsideSink(writer)) {
+        rows = session.read(query, line.values(), zone, sink);
+        sink.end();
       }
       done = true;
       return new Read(file, ContentHash.of(file), rows);
