@@ -363,7 +363,7 @@ class ExportProgramTests {
     baddle.run("export", "--append", "--out", "log.csv");
     baddle.run("export", "--append", "--out", "log.db");
     String text = Files.readString(folder.resolve("log.csv"));
-    String made = text.lines().skip(1).findFirst().orElseThrow().replaceAll(".*,", "");
+    String made = text.strip().replaceAll("(?s).*,", "");
     Files.writeString(folder.resolve("log.csv"), text.replace(made, "2020-01-01 00:00:01"));
     try (Connection connection =
             DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("log.db"));
@@ -373,7 +373,7 @@ class ExportProgramTests {
     for (String log : List.of("log.csv", "log.db")) {
       Baddle.Run refused = baddle.run("export", "--append", "--out", log);
 
-      assertThat(refused.status()).isEqualTo(2);
+      assertThat(refused.status()).as(log + ": " + refused.err()).isEqualTo(2);
       assertThat(refused.err())
           .contains(
               "has rows of batch 1, made at 2020-01-01 00:00:01, which this store doesn't know");
