@@ -14,8 +14,24 @@ import java.util.Optional;
  *
  * @param planFile the plan's file, absolute
  * @param plan what it says
+ * @param elsewhere where its store is; empty for beside the plan
  */
-public record Project(Path planFile, Plan plan) {
+public record Project(Path planFile, Plan plan, Optional<Path> elsewhere) {
+
+  /** A project whose store is where it belongs. */
+  public Project(Path planFile, Plan plan) {
+    this(planFile, plan, Optional.empty());
+  }
+
+  /** The same with another plan. */
+  public Project with(Plan other) {
+    return new Project(planFile, other, elsewhere);
+  }
+
+  /** The same, but nothing of it is stored beside the plan. */
+  public Project storedIn(Path folder) {
+    return new Project(planFile, plan, Optional.of(folder));
+  }
 
   /** The name a plan has unless one is given. */
   public static final String PLAN_NAME = "baddle.yaml";
@@ -62,7 +78,10 @@ public record Project(Path planFile, Plan plan) {
 
   /** Where the store of this project is; other values of its parameters may have another. */
   public Path storeFolder() {
-    return storeFolder(planFile).resolve(plan.store()).resolve(plan.parameters().dataName());
+    return elsewhere
+        .orElseGet(() -> storeFolder(planFile))
+        .resolve(plan.store())
+        .resolve(plan.parameters().dataName());
   }
 
   /** Where all is kept that belongs to the plans of a folder. */

@@ -30,9 +30,7 @@ final class ConsolidateText {
     List<String> lines = new ArrayList<>();
     lines.add(headline(result));
     lines.add("");
-    lines.addAll(feeds(result.feeds()).lines(style));
-    lines.add("");
-    lines.add(completeness(result));
+    lines.addAll(whatCameIn(result, style));
     result
         .derivedAnew()
         .forEach(
@@ -51,6 +49,14 @@ final class ConsolidateText {
       lines.add("");
       lines.addAll(FindingLines.of(result.findings(), verbose));
     }
+    return lines;
+  }
+
+  /** The rows of each feed, and how they are accounted for. */
+  static List<String> whatCameIn(ConsolidateResult result, TextStyle style) {
+    List<String> lines = new ArrayList<>(feeds(result.feeds()).lines(style));
+    lines.add("");
+    lines.add(completeness(result));
     return lines;
   }
 

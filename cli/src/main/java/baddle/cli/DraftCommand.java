@@ -5,6 +5,9 @@ import baddle.app.Project;
 import baddle.app.draft.Draft;
 import baddle.app.draft.Drafting;
 import baddle.app.draft.PlanUpdate;
+import baddle.app.draft.Trial;
+import baddle.core.crosstab.SpecException;
+import baddle.core.expression.ExpressionException;
 import baddle.plan.PlanException;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -90,8 +93,29 @@ final class DraftCommand implements Command {
         .write(Optional.empty(), out -> out.write(draft.text().getBytes(StandardCharsets.UTF_8)));
     if (!options.quiet()) {
       print(draft, name, console);
+      tryOut(plan, options, console);
+      console.out().println();
+      console.out().println("Read it, then: baddle consolidate --plan " + name);
     }
     return Status.DONE;
+  }
+
+  /**
+   * Shows what the plan makes of the files; one that can't be followed yet is no failure of its.
+   */
+  private static void tryOut(Path plan, CommandOptions options, Console console)
+      throws UsageException, IOException {
+    try {
+      Trial trial =
+          Trial.of(
+              plan,
+              ProgressLine.of(console, options.quiet()),
+              Runtime.getRuntime().availableProcessors());
+      TrialText.lines(trial, options.style(), console.terminal().width())
+          .forEach(console.out()::println);
+    } catch (PlanException | SpecException | ExpressionException e) {
+      console.err().println("the plan can't be followed as it is: " + e.getMessage());
+    }
   }
 
   private static int update(CommandOptions options, Console console)
@@ -116,8 +140,6 @@ final class DraftCommand implements Command {
     list("Lookups", draft.lookups(), console);
     list("Headings taken for one column", draft.pairs(), console);
     list("Doubts, each a comment in the plan", draft.doubts(), console);
-    console.out().println();
-    console.out().println("Read it, then: baddle consolidate --plan " + name);
   }
 
   private static void list(String title, List<String> lines, Console console) {

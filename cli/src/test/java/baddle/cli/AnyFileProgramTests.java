@@ -361,4 +361,50 @@ class AnyFileProgramTests {
         .contains("(in/a.xlsx)\n  probably amount under another name")
         .contains("sheet New of in/a.xlsx has the headings and is not read");
   }
+
+  @Test
+  void a_draft_is_tried_at_once_and_keeps_nothing() throws Exception {
+    for (int month = 1; month <= 4; month++) {
+      if (month != 3) {
+        baddle.write(
+            "in/Cash 2026-0" + month + ".csv",
+            "Date,Details,Money in,Money out,Balance",
+            "2026-0" + month + "-01,Stall,100.00,,100.00",
+            "2026-0" + month + "-05,Stamps,,7.50,92.50",
+            "2026-0" + month + "-09,Post,,2.50,90.00",
+            "Total,,100.00,10.00,");
+      }
+    }
+
+    Baddle.Run run = baddle.run("draft", "in");
+
+    assertThat(run.status()).as(run.err()).isZero();
+    assertThat(run.out())
+        .contains("Tried with these files; nothing is stored")
+        .contains("feed in has no source for 2026-03, though it should have one every month")
+        .containsPattern("Completeness: \\d+ rows read = \\d+ in the dataset")
+        .contains("Opening", "Closing", "Control totals: 6 of 6 tie")
+        .contains("Read it, then: baddle consolidate --plan baddle.yaml");
+    assertThat(Files.readString(folder.resolve("baddle.yaml")))
+        .contains("headings_to_rows: {headings: {Money in: in, Money out: out}")
+        .contains("expect: {every: month}")
+        .contains("roll_forward: {opening: 0");
+    assertThat(folder.resolve(".baddle/dataset.db")).doesNotExist();
+    assertThat(baddle.run("summarize").err()).contains("nothing has been consolidated yet");
+  }
+
+  @Test
+  void debits_and_credits_become_one_amount_only_if_each_row_has_one() throws Exception {
+    baddle.write("one/a.csv", "Day,Text,Debit,Credit", "2026-01-01,a,1.00,", "2026-01-02,b,,2.00");
+    baddle.write(
+        "two/a.csv", "Day,Text,Debit,Credit", "2026-01-01,a,1.00,3.00", "2026-01-02,b,4.00,2.00");
+
+    baddle.run("draft", "one", "--out", "one.yaml");
+    baddle.run("draft", "two", "--out", "two.yaml");
+
+    assertThat(Files.readString(folder.resolve("one.yaml")))
+        .contains("headings_to_rows: {headings: {Debit: debit, Credit: credit}")
+        .doesNotContain("roll_forward");
+    assertThat(Files.readString(folder.resolve("two.yaml"))).doesNotContain("headings_to_rows");
+  }
 }

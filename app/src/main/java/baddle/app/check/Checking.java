@@ -78,7 +78,7 @@ public final class Checking {
 
   private Checking(Project project, References references, HeldRows heldRows) {
     this.heldRows = heldRows;
-    this.project = new Project(project.planFile(), references.plan());
+    this.project = project.with(references.plan());
     this.plan = references.plan();
     this.references = references;
   }

@@ -78,7 +78,7 @@ public final class Consolidation {
     new Fetching(project, Environment.OWN, progress, threads)
         .run(clock.instant().truncatedTo(ChronoUnit.SECONDS), byContent);
     References references = References.of(project, opener);
-    project = new Project(project.planFile(), references.plan());
+    project = project.with(references.plan());
     ConsolidateResult result;
     Optional<ConsolidateResult> again = Optional.empty();
     String writer;

@@ -36,7 +36,7 @@ public final class FileRereading {
       throws IOException {
     GridOpener opener = new Formats();
     Plan plan = References.of(project, opener).plan();
-    Project same = new Project(project.planFile(), plan);
+    Project same = project.with(plan);
     for (FoundFile file : new SourceFinder(same, MendedFiles.of(project, opener)).find()) {
       if (paths.test(file.path())) {
         read(plan, file, opener, watch);

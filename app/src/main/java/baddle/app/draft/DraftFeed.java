@@ -16,7 +16,8 @@ import java.util.Optional;
  * @param cells the cell of each column, for forms
  * @param rules for rows of totals
  * @param heads columns that stand on the first row of a block, the one first that begins it
- * @param months the columns that the months across the top become, as a setting; empty for none
+ * @param turned the columns that become rows; empty for none
+ * @param expect which periods it should have, as a setting; empty where that can't be told
  */
 record DraftFeed(
     String name,
@@ -27,7 +28,8 @@ record DraftFeed(
     Map<String, String> cells,
     List<TotalRule> rules,
     List<String> heads,
-    Optional<String> months) {
+    Optional<Turned> turned,
+    Optional<String> expect) {
 
   DraftFeed {
     cells = new LinkedHashMap<>(cells);

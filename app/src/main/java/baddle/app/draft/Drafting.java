@@ -7,6 +7,7 @@ import baddle.app.look.Looking;
 import baddle.core.grid.CellRange;
 import baddle.core.intake.TableProfile;
 import baddle.core.value.NaturalOrder;
+import baddle.core.value.Period;
 import baddle.core.value.PeriodText;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -20,6 +21,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /** Proposes a plan by the files in a folder. */
@@ -27,6 +29,8 @@ public final class Drafting {
 
   private static final LookChoice CHOICE =
       new LookChoice(Optional.empty(), CellRange.EVERYTHING, 0, false);
+
+  private static final Pattern PART = Pattern.compile("\\{([^{}]+)}");
 
   private final Path base;
   private final Looking looking;
@@ -65,10 +69,10 @@ public final class Drafting {
     List<DraftDataset> drafted = new ArrayList<>(datasets);
     for (DraftDataset dataset : drafted) {
       Map<String, List<FoundTable>> ofDataset = tables.getOrDefault(dataset, Map.of());
-      Optional<String> months =
-          new MonthsAcross(periods)
-              .turn(dataset, ofDataset.values().stream().flatMap(List::stream).toList());
-      ofDataset.forEach((path, found) -> feed(dataset, path, found, months));
+      List<FoundTable> all = ofDataset.values().stream().flatMap(List::stream).toList();
+      Optional<Turned> turned =
+          new MonthsAcross(periods).turn(dataset, all).or(() -> MoneyInAndOut.turn(dataset, all));
+      ofDataset.forEach((path, found) -> feed(dataset, path, found, turned));
     }
     formless.forEach(this::forms);
     List<MappingTables.Lookup> lookups = new MappingTables(datasets, feeds).take();
@@ -207,7 +211,7 @@ public final class Drafting {
   }
 
   private void feed(
-      DraftDataset dataset, String folder, List<FoundTable> found, Optional<String> months) {
+      DraftDataset dataset, String folder, List<FoundTable> found, Optional<Turned> turned) {
     List<String> paths = found.stream().map(FoundTable::path).distinct().toList();
     List<String> sheets =
         found.stream()
@@ -220,17 +224,19 @@ public final class Drafting {
         ofSheets != null && sheets.size() > 1 && ofSheets.hasPeriod() && !ofSheets.varies();
     Optional<String> pattern =
         periodInSheets ? Optional.of(ofSheets.pattern(Optional.empty())) : Optional.empty();
+    String files = files(dataset, folder, paths, periodInSheets);
     feeds.add(
         new DraftFeed(
             feedName(paths.size() == 1 ? dataset.name() : folder),
             dataset.name(),
-            files(dataset, folder, paths, periodInSheets),
+            files,
             paths.size(),
             pattern,
             Map.of(),
             TotalRule.of(dataset, found, doubts),
             heads(dataset, folder, found),
-            months));
+            turned,
+            expect(periodInSheets ? sheets : stems(paths), files)));
   }
 
   /** The columns that only the first row of a block fills, in most tables of a feed. */
@@ -363,6 +369,31 @@ public final class Drafting {
             cells,
             List.of(),
             List.of(),
-            Optional.empty()));
+            Optional.empty(),
+            expect(stems(paths), files)));
+  }
+
+  private static List<String> stems(List<String> paths) {
+    return paths.stream()
+        .map(path -> path.substring(path.lastIndexOf('/') + 1).replaceFirst("[.][^.]*$", ""))
+        .toList();
+  }
+
+  /** How often a feed arrives, and for each what, by the names of its files or sheets. */
+  private Optional<String> expect(List<String> names, String files) {
+    List<Optional<Period>> found = names.stream().map(periods::find).toList();
+    if (found.stream().anyMatch(Optional::isEmpty)) {
+      return Optional.empty();
+    }
+    String per =
+        PART.matcher(files)
+            .results()
+            .map(part -> part.group(1))
+            .filter(part -> !part.equals("period"))
+            .findFirst()
+            .map(part -> ", per: " + part)
+            .orElse("");
+    return Rhythm.of(found.stream().flatMap(Optional::stream).toList())
+        .map(grain -> "{every: " + grain.words() + per + "}");
   }
 }

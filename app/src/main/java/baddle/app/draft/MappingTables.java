@@ -79,7 +79,7 @@ final class MappingTables {
     return feed.fileCount() == 1
         && feed.sheets().isEmpty()
         && feed.cells().isEmpty()
-        && feed.months().isEmpty()
+        && feed.turned().isEmpty()
         && !feed.files().contains("{");
   }
 

@@ -22,7 +22,7 @@ final class MonthsAcross {
    *
    * @return how the feeds of the dataset say so; empty if they have none
    */
-  Optional<String> turn(DraftDataset dataset, List<FoundTable> tables) {
+  Optional<Turned> turn(DraftDataset dataset, List<FoundTable> tables) {
     boolean all =
         tables.stream()
             .allMatch(
@@ -41,7 +41,12 @@ final class MonthsAcross {
     dataset.columns().add(DraftColumn.gathered(month, ColumnType.Kind.DATE, 0));
     String amount = dataset.freeName("amount");
     dataset.columns().add(DraftColumn.gathered(amount, ColumnType.Kind.DECIMAL, places));
-    return Optional.of("{headings: \"{period}\", label: " + month + ", value: " + amount + "}");
+    return Optional.of(
+        new Turned(
+            "{headings: \"{period}\", label: " + month + ", value: " + amount + "}",
+            amount,
+            false,
+            Optional.empty()));
   }
 
   private boolean isMonth(TableProfile.Column column) {

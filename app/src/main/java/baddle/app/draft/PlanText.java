@@ -51,6 +51,10 @@ final class PlanText {
     line("");
     line("summaries:");
     datasets.forEach(this::summary);
+    line("");
+    line("reports:");
+    String names = String.join(", ", datasets.stream().map(DraftDataset::name).toList());
+    line("  overview.xlsx: {summaries: [" + names + "]}");
     if (!doubts.isEmpty()) {
       line("");
       doubts.forEach(doubt -> line("# doubt: " + doubt));
@@ -101,6 +105,7 @@ final class PlanText {
             .filter(column -> column.values().size() >= LEAST_KEYS)
             .map(DraftColumn::name)
             .toList();
+    required(dataset).ifPresent(date -> line("    dated_by: " + date.name()));
     keys.forEach(key -> line("    # no value of " + key + " stands twice: it may be a key"));
     line("    columns:");
     Optional<DraftColumn> required = required(dataset);
@@ -166,7 +171,7 @@ final class PlanText {
     line("    files: " + quoted(feed.files()));
     line("    into: " + feed.dataset());
     feed.sheets().ifPresent(sheets -> line("    sheets: " + quoted(sheets)));
-    feed.months().ifPresent(months -> line("    headings_to_rows: " + months));
+    feed.turned().ifPresent(turned -> line("    headings_to_rows: " + turned.setting()));
     if (feed.heads().size() == 1) {
       line("    carry_down: [" + feed.heads().get(0) + "]");
     } else if (!feed.heads().isEmpty()) {
@@ -178,13 +183,13 @@ final class PlanText {
     }
     for (TotalRule rule : feed.rules()) {
       line("      # such as \"" + rule.example() + "\"");
-      boolean checked = !rule.sums().isEmpty() && feed.months().isEmpty();
+      List<String> sums = sums(rule, feed);
       line(
           "      - {when: "
               + quoted(rule.when())
               + ", because: "
               + rule.because()
-              + (checked ? ", control_total: [" + String.join(", ", rule.sums()) + "]" : "")
+              + (sums.isEmpty() ? "" : ", control_total: [" + String.join(", ", sums) + "]")
               + "}");
     }
     if (!feed.cells().isEmpty()) {
@@ -194,9 +199,34 @@ final class PlanText {
       }
       line("    cells: {" + String.join(", ", cells) + "}");
     }
+    feed.expect().ifPresent(expect -> line("    expect: " + expect));
+  }
+
+  /** What totals are compared with: where columns become rows, what the rows add up to. */
+  private static List<String> sums(TotalRule rule, DraftFeed feed) {
+    if (feed.turned().isEmpty()) {
+      return rule.sums();
+    }
+    return feed.turned().get().controlled() ? List.of(feed.turned().get().value()) : List.of();
   }
 
   private void summary(DraftDataset dataset) {
+    Optional<String> own =
+        feeds.stream()
+            .filter(feed -> feed.dataset().equals(dataset.name()))
+            .flatMap(feed -> feed.turned().stream())
+            .flatMap(turned -> turned.summary().stream())
+            .findFirst();
+    if (own.isPresent()) {
+      line("  " + dataset.name() + ":");
+      line("    of: " + dataset.name());
+      text.append(own.get());
+      return;
+    }
+    summaryByMonth(dataset);
+  }
+
+  private void summaryByMonth(DraftDataset dataset) {
     Optional<DraftColumn> down =
         dataset.columns().stream()
             .filter(column -> column.type().kind() == ColumnType.Kind.TEXT)
@@ -213,6 +243,7 @@ final class PlanText {
         .filter(
             column ->
                 column.type().isNumber() && !TotalRule.NOT_SUMMED.matcher(column.name()).find())
+        .sorted(Comparator.comparing(c -> c.type().kind() != ColumnType.Kind.DECIMAL))
         .forEach(
             column ->
                 line(

@@ -1,0 +1,117 @@
+package baddle.app.draft;
+
+import baddle.core.value.ColumnType;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Pattern;
+
+/**
+ * Tells tables that have one column for money that came in and one for money that went out, of
+ * which each row fills one: they become one amount with its direction.
+ */
+final class MoneyInAndOut {
+
+  /** A kind of pair, and what its directions are called. */
+  private record Words(Pattern in, Pattern out, String ofIn, String ofOut) {
+
+    static Words of(String in, String out, String ofIn, String ofOut) {
+      return new Words(Pattern.compile(in), Pattern.compile(out), ofIn, ofOut);
+    }
+  }
+
+  private static final List<Words> KNOWN =
+      List.of(
+          Words.of("(money_|paid_|cash_)?in", "(money_|paid_|cash_)?out", "in", "out"),
+          Words.of("receipts?|received|income", "payments?|paid|spent|expen[sd].*", "in", "out"),
+          Words.of("deposits?|lodged", "withdrawals?|withdrawn", "in", "out"),
+          Words.of("debits?|dr", "credits?|cr", "debit", "credit"));
+
+  private MoneyInAndOut() {}
+
+  /**
+   * Puts a direction and an amount into the place of two such columns, if the values show that each
+   * row has one of them.
+   */
+  static Optional<Turned> turn(DraftDataset dataset, List<FoundTable> tables) {
+    for (Words words : KNOWN) {
+      Optional<DraftColumn> in = only(dataset, words.in());
+      Optional<DraftColumn> out = only(dataset, words.out());
+      if (in.isPresent() && out.isPresent() && areOneOrTheOther(in.get(), out.get(), tables)) {
+        return Optional.of(turn(dataset, in.get(), out.get(), words));
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static Optional<DraftColumn> only(DraftDataset dataset, Pattern name) {
+    List<DraftColumn> found =
+        dataset.columns().stream()
+            .filter(column -> name.matcher(column.name()).matches())
+            .filter(column -> column.type().isNumber())
+            .toList();
+    return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
+  }
+
+  /** Rows of totals may have both. */
+  private static boolean areOneOrTheOther(
+      DraftColumn in, DraftColumn out, List<FoundTable> tables) {
+    long totals = tables.stream().mapToLong(found -> found.table().totals().size()).sum();
+    long filled = in.filled() + out.filled();
+    boolean both = in.filled() > 0 && out.filled() > 0;
+    return both && in.rows() == out.rows() && Math.abs(filled - in.rows()) <= totals;
+  }
+
+  private static Turned turn(DraftDataset dataset, DraftColumn in, DraftColumn out, Words words) {
+    int places = Math.max(in.type().places(), out.type().places());
+    dataset.columns().remove(in);
+    int at = dataset.columns().indexOf(out);
+    dataset.columns().remove(out);
+    String direction = dataset.freeName("direction");
+    dataset.columns().add(at, DraftColumn.gathered(direction, ColumnType.Kind.TEXT, 0));
+    String amount = dataset.freeName("amount");
+    dataset.columns().add(at + 1, DraftColumn.gathered(amount, ColumnType.Kind.DECIMAL, places));
+    StringBuilder headings = new StringBuilder();
+    add(headings, in, words.ofIn());
+    add(headings, out, words.ofOut());
+    String setting =
+        "{headings: {" + headings + "}, label: " + direction + ", value: " + amount + "}";
+    return new Turned(setting, amount, true, summary(dataset, direction, amount, words));
+  }
+
+  private static void add(StringBuilder headings, DraftColumn column, String direction) {
+    for (String spelling : column.spellings()) {
+      headings
+          .append(headings.isEmpty() ? "" : ", ")
+          .append(PlanText.quoted(spelling))
+          .append(": ")
+          .append(direction);
+    }
+  }
+
+  /** Opening, in, out, closing by month, where money comes in and goes out. */
+  private static Optional<String> summary(
+      DraftDataset dataset, String direction, String amount, Words words) {
+    Optional<DraftColumn> date =
+        dataset.columns().stream().filter(column -> column.type().isCalendar()).findFirst();
+    if (!words.ofIn().equals("in") || date.isEmpty()) {
+      return Optional.empty();
+    }
+    Optional<DraftColumn> balance =
+        dataset.columns().stream()
+            .filter(column -> column.name().equals("balance") && column.type().isNumber())
+            .findFirst();
+    return Optional.of(
+        "    across: ["
+            + date.get().name()
+            + " by month]\n"
+            + "    # doubt: opening is what there was before the first row; 0 is a guess\n"
+            + "    roll_forward: {opening: 0, in: "
+            + PlanText.quoted(direction + " = 'in'")
+            + ", out: "
+            + PlanText.quoted(direction + " = 'out'")
+            + ", amount: "
+            + amount
+            + balance.map(column -> ", balance: " + column.name()).orElse("")
+            + "}\n");
+  }
+}
