@@ -407,4 +407,15 @@ class AnyFileProgramTests {
         .doesNotContain("roll_forward");
     assertThat(Files.readString(folder.resolve("two.yaml"))).doesNotContain("headings_to_rows");
   }
+
+  @Test
+  void texts_that_may_have_been_meant_to_be_numbers_are_a_doubt() throws Exception {
+    baddle.write("in/a.csv", "Day,Amount", "2026-01-01,1.50", "2026-01-02,n/a", "2026-01-03,2.50");
+
+    assertThat(baddle.run("draft", "in").out())
+        .contains("Amount in in/a.csv: 2 numbers among the texts, of 3");
+    assertThat(Files.readString(folder.resolve("baddle.yaml")))
+        .contains(
+            "# doubt: Amount in in/a.csv: 2 numbers among the texts, of 3\n      amount: {type: text}");
+  }
 }

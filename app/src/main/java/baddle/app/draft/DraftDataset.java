@@ -3,6 +3,7 @@ package baddle.app.draft;
 import baddle.core.intake.TableProfile;
 import baddle.core.table.Origin;
 import baddle.core.value.ColumnType;
+import baddle.core.value.ValueProfile;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -97,7 +98,11 @@ final class DraftDataset {
       target.spell(column.heading());
       target.take(column.values(), tableCount);
       for (String oddity : column.values().oddities()) {
-        if (oddity.contains("can't be told") || oddity.startsWith("both ")) {
+        boolean isUnsure =
+            oddity.contains("can't be told")
+                || oddity.startsWith("both ")
+                || oddity.contains(ValueProfile.MANY_NUMBERS);
+        if (isUnsure) {
           target.doubt(column.heading() + " in " + place + ": " + oddity);
         }
       }

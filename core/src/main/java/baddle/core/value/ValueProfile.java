@@ -28,6 +28,9 @@ public final class ValueProfile {
   /** How many distinct values are told apart. */
   public static final int MOST_DISTINCT = 20_000;
 
+  /** What an oddity says of a column of texts that may have been meant to be numbers. */
+  public static final String MANY_NUMBERS = " numbers among the texts, of ";
+
   private static final Pattern TOTAL = Pattern.compile(TOTAL_LABEL, Pattern.CASE_INSENSITIVE);
   private static final int TENTHS = 9;
   private static final int LONGEST_LABEL = 80;
@@ -325,6 +328,11 @@ public final class ValueProfile {
     long others = filled - errors - formulas - fitting(type);
     if (type.kind() != ColumnType.Kind.TEXT && others > 0) {
       oddities.add((others == 1 ? "1 value is" : others + " values are") + " no " + type);
+    }
+    long numbersInText = ofHabit().fitting;
+    boolean many = !codes && numbersInText * 2 >= filled && numbersInText < filled;
+    if (type.kind() == ColumnType.Kind.TEXT && many) {
+      oddities.add(numbersInText + MANY_NUMBERS + filled);
     }
     if (codes) {
       oddities.add("digits that are codes, not numbers");
