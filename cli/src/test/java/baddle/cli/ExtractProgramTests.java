@@ -168,7 +168,7 @@ class ExtractProgramTests {
         baddle.run(
             Stream.concat(Stream.of("extract"), Stream.of(args.split(" "))).toArray(String[]::new));
 
-    assertThat(run.status()).isIn(2, 3);
+    assertThat(run.status()).isBetween(2, 3);
     assertThat(run.err()).contains(message);
     assertThat(Files.exists(folder.resolve("ALD.csv"))).isFalse();
   }

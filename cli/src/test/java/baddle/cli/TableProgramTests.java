@@ -186,7 +186,7 @@ class TableProgramTests {
       Process process = baddle.start("export", "sales", "--to", "office:sales");
       process.waitFor(400 + random.nextInt(1500), TimeUnit.MILLISECONDS);
       process.destroyForcibly().waitFor();
-      assertThat(answer("select count(*) from sales")).isIn("3", "150003");
+      assertThat(answer("select count(*) from sales")).matches("3|150003");
     }
     assertThat(export().status()).isZero();
     assertThat(answer("select count(*), sum(amount) from sales"))
@@ -203,7 +203,7 @@ class TableProgramTests {
 
     assertThat(first.status()).as(first.err()).isZero();
     assertThat(second.status()).as(second.err()).isZero();
-    assertThat(answer("select count(*) from sales")).isIn("3", "1");
+    assertThat(answer("select count(*) from sales")).matches("3|1");
   }
 
   @Test
