@@ -2,12 +2,31 @@ package baddle.app;
 
 import java.io.IOException;
 import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 
-/** What came of work that a thread of its own did. */
+/** Work that threads of its own do, waited for. */
 public final class Awaited {
 
   private Awaited() {}
+
+  /** Ends workers, so that none of them writes after this. */
+  public static void end(ExecutorService workers) {
+    workers.shutdownNow();
+    boolean interrupted = false;
+    boolean ended = false;
+    while (!ended) {
+      try {
+        ended = workers.awaitTermination(1, TimeUnit.MINUTES);
+      } catch (InterruptedException e) {
+        interrupted = true;
+      }
+    }
+    if (interrupted) {
+      Thread.currentThread().interrupt();
+    }
+  }
 
   /**
    * Waits for it.

@@ -413,9 +413,9 @@ class AnyFileProgramTests {
     baddle.write("in/a.csv", "Day,Amount", "2026-01-01,1.50", "2026-01-02,n/a", "2026-01-03,2.50");
 
     assertThat(baddle.run("draft", "in").out())
-        .contains("Amount in in/a.csv: 2 numbers among the texts, of 3");
+        .contains("Amount in in/a.csv: 2 of its 3 values are numbers");
     assertThat(Files.readString(folder.resolve("baddle.yaml")))
         .contains(
-            "# doubt: Amount in in/a.csv: 2 numbers among the texts, of 3\n      amount: {type: text}");
+            "# doubt: Amount in in/a.csv: 2 of its 3 values are numbers\n      amount: {type: text}");
   }
 }

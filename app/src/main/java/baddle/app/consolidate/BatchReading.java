@@ -22,7 +22,6 @@ import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import java.util.concurrent.TimeUnit;
 
 /** Reads the files of a batch, several parts at a time; results come in the order of the files. */
 final class BatchReading {
@@ -75,7 +74,7 @@ final class BatchReading {
       }
       return outcomes;
     } finally {
-      end(workers);
+      Awaited.end(workers);
       progress.end();
     }
   }
@@ -83,23 +82,6 @@ final class BatchReading {
   /** A part for rows that aren't read from files; call it when no file is being read. */
   PartWriter part(DatasetPlan dataset, Schema schema) {
     return batch.part(partsBegun++, dataset.name(), schema);
-  }
-
-  /** Ends the workers, so that none of them writes after this. */
-  private static void end(ExecutorService workers) {
-    workers.shutdownNow();
-    boolean interrupted = false;
-    boolean ended = false;
-    while (!ended) {
-      try {
-        ended = workers.awaitTermination(1, TimeUnit.MINUTES);
-      } catch (InterruptedException e) {
-        interrupted = true;
-      }
-    }
-    if (interrupted) {
-      Thread.currentThread().interrupt();
-    }
   }
 
   private List<FileOutcome> readPart(int index, List<CheckedFile> files) throws IOException {

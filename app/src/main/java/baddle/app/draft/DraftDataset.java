@@ -3,7 +3,6 @@ package baddle.app.draft;
 import baddle.core.intake.TableProfile;
 import baddle.core.table.Origin;
 import baddle.core.value.ColumnType;
-import baddle.core.value.ValueProfile;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -98,13 +97,13 @@ final class DraftDataset {
       target.spell(column.heading());
       target.take(column.values(), tableCount);
       for (String oddity : column.values().oddities()) {
-        boolean isUnsure =
-            oddity.contains("can't be told")
-                || oddity.startsWith("both ")
-                || oddity.contains(ValueProfile.MANY_NUMBERS);
-        if (isUnsure) {
+        if (oddity.contains("can't be told") || oddity.startsWith("both ")) {
           target.doubt(column.heading() + " in " + place + ": " + oddity);
         }
+      }
+      Optional<String> many = column.values().mayBeNumbers();
+      if (many.isPresent()) {
+        target.doubt(column.heading() + " in " + place + ": " + many.get());
       }
     }
     tableCount++;

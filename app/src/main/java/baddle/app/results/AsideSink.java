@@ -98,15 +98,7 @@ final class AsideSink implements ResultSink, Closeable {
   }
 
   @Override
-  public void close() throws IOException {
-    aside.shutdownNow();
-    try {
-      if (!aside.awaitTermination(1, TimeUnit.MINUTES)) {
-        throw new IOException("rows are still being written");
-      }
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new IOException("interrupted", e);
-    }
+  public void close() {
+    Awaited.end(aside);
   }
 }

@@ -25,6 +25,9 @@ import java.util.stream.Collectors;
 /** Asks the databases of a plan for what its feeds want, several feeds at a time. */
 public final class Fetching {
 
+  private static final String IN_USE =
+      "another run is asking the databases of this plan; wait until it is done";
+
   private final Project project;
   private final Environment environment;
   private final Progress progress;
@@ -85,9 +88,6 @@ public final class Fetching {
     throw new IOException(IN_USE);
   }
 
-  private static final String IN_USE =
-      "another run is asking the databases of this plan; wait until it is done";
-
   private List<KeptResult> fetch(List<FeedPlan> feeds, KeptResults kept, Instant now, boolean all)
       throws IOException {
     DatabaseAccess access = new DatabaseAccess(project, environment);
@@ -107,7 +107,7 @@ public final class Fetching {
       }
       return results;
     } finally {
-      workers.shutdownNow();
+      Awaited.end(workers);
       progress.end();
     }
   }

@@ -28,9 +28,6 @@ public final class ValueProfile {
   /** How many distinct values are told apart. */
   public static final int MOST_DISTINCT = 20_000;
 
-  /** What an oddity says of a column of texts that may have been meant to be numbers. */
-  public static final String MANY_NUMBERS = " numbers among the texts, of ";
-
   private static final Pattern TOTAL = Pattern.compile(TOTAL_LABEL, Pattern.CASE_INSENSITIVE);
   private static final int TENTHS = 9;
   private static final int LONGEST_LABEL = 80;
@@ -329,11 +326,7 @@ public final class ValueProfile {
     if (type.kind() != ColumnType.Kind.TEXT && others > 0) {
       oddities.add((others == 1 ? "1 value is" : others + " values are") + " no " + type);
     }
-    long numbersInText = ofHabit().fitting;
-    boolean many = !codes && numbersInText * 2 >= filled && numbersInText < filled;
-    if (type.kind() == ColumnType.Kind.TEXT && many) {
-      oddities.add(numbersInText + MANY_NUMBERS + filled);
-    }
+    mayBeNumbers().ifPresent(oddities::add);
     if (codes) {
       oddities.add("digits that are codes, not numbers");
     }
@@ -351,6 +344,20 @@ public final class ValueProfile {
     return type.isNumber()
         ? ofHabit().fitting
         : type.isCalendar() ? dates : type.kind() == ColumnType.Kind.BOOLEAN ? truths : 0;
+  }
+
+  /** Of a column of texts, how many of them are numbers, if that is half of them or more. */
+  public Optional<String> mayBeNumbers() {
+    long numbersInText = ofHabit().fitting;
+    boolean many = numbersInText > 0 && numbersInText * 2 >= filled && numbersInText < filled;
+    if (codes || !many || type().kind() != ColumnType.Kind.TEXT) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        numbersInText
+            + " of its "
+            + filled
+            + (numbersInText == 1 ? " values is a number" : " values are numbers"));
   }
 
   private void addHabit(Understanding taken, List<String> oddities) {

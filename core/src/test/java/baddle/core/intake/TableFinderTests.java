@@ -106,7 +106,7 @@ class TableFinderTests {
         .containsExactly(
             "Date: date 2 [day first]",
             "Price: decimal(2) 2 [decimal comma]",
-            "Price 2: text 2 [1 error cell]",
+            "Price 2: text 2 [1 error cell, 1 of its 2 values is a number]",
             "column D: text 2 []",
             "Note: text 0 []");
     assertThat(profile.firstRows()).containsExactly(List.of("14.03.2026", "1,50", "2.5", "x", ""));

@@ -23,7 +23,7 @@ class ValueProfileTests {
         "1 2 10 | integer 1 10 | []",
         "1,5 2,25 -3 | decimal(2) -3 2.25 | [decimal comma]",
         "1,234 2,345 | integer 1234 2345 | [decimal point or decimal comma: can't be told]",
-        "1.5 2,5 3.25 | text 1.5 3.25 | [2 numbers among the texts, of 3]",
+        "1.5 2,5 3.25 | text 1.5 3.25 | [2 of its 3 values are numbers]",
         "\u00a312.50 (3.00) | decimal(2) -3.00 12.50 | [with currency]",
         "00117 00204 | text 00117 00204 | [digits that are codes, not numbers]",
         "2026-03-14 2026-01-02 | date 2026-01-02 2026-03-14 | []",
@@ -36,7 +36,7 @@ class ValueProfileTests {
         "1 2 Total | integer 1 2 | [1 value is no integer]",
         "2026-03-14 Grand_total 2026-01-02 SUBTOTAL | date 2026-01-02 2026-03-14 | [2 values are no date]",
         "Total Total | text Total Total | []",
-        "1 2 Tonnes | text 1 Tonnes | [2 numbers among the texts, of 3]",
+        "1 2 Tonnes | text 1 Tonnes | [2 of its 3 values are numbers]",
       })
   void says_what_values_are(String values, String bounds, String oddities) {
     ValueProfile profile = of(values.strip());
