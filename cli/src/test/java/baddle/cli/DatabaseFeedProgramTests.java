@@ -3,6 +3,7 @@ package baddle.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.cli.Baddle.Run;
+import baddle.database.NeedsPostgres;
 import baddle.database.PostgresServer;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -16,6 +17,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** Feeds that ask a real database. */
+@NeedsPostgres
 class DatabaseFeedProgramTests {
 
   private static final PostgresServer SERVER = PostgresServer.shared();

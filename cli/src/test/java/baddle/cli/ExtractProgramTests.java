@@ -3,6 +3,7 @@ package baddle.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.cli.Baddle.Run;
+import baddle.database.NeedsPostgres;
 import baddle.database.PostgresServer;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -16,6 +17,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** One file for each line of a list. */
+@NeedsPostgres
 class ExtractProgramTests {
 
   private static final PostgresServer SERVER = PostgresServer.shared();

@@ -3,6 +3,7 @@ package baddle.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.cli.Baddle.Run;
+import baddle.database.NeedsPostgres;
 import baddle.database.PostgresServer;
 import java.math.BigDecimal;
 import java.nio.file.Files;
@@ -21,6 +22,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** The clean rows into tables of a real database. */
+@NeedsPostgres
 class TableProgramTests {
 
   private static final PostgresServer SERVER = PostgresServer.shared();

@@ -20,6 +20,7 @@ import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
+@NeedsPostgres
 class PostgresReadingTests {
 
   private static final PostgresServer SERVER = PostgresServer.shared();

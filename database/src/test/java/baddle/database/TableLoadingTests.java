@@ -31,6 +31,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** Rows into tables, of both kinds of database that are loaded. */
+@NeedsPostgres
 class TableLoadingTests {
 
   private static final PostgresServer SERVER = PostgresServer.shared();
