@@ -55,6 +55,10 @@ final class DraftCommand implements Command {
             .desc("where the plan goes; it is never overwritten (default: baddle.yaml)")
             .get(),
         Option.builder()
+            .longOpt("untried")
+            .desc("write the plan without reading all files to show what it makes of them")
+            .get(),
+        Option.builder()
             .longOpt("update")
             .desc("say what today's files have that the plan doesn't know")
             .get());
@@ -93,7 +97,9 @@ final class DraftCommand implements Command {
         .write(Optional.empty(), out -> out.write(draft.text().getBytes(StandardCharsets.UTF_8)));
     if (!options.quiet()) {
       print(draft, name, console);
-      tryOut(plan, options, console);
+      if (!options.has("untried")) {
+        tryOut(plan, options, console);
+      }
       console.out().println();
       console.out().println("Read it, then: baddle consolidate --plan " + name);
     }

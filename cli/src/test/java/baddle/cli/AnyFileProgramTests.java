@@ -399,7 +399,8 @@ class AnyFileProgramTests {
     baddle.write(
         "two/a.csv", "Day,Text,Debit,Credit", "2026-01-01,a,1.00,3.00", "2026-01-02,b,4.00,2.00");
 
-    baddle.run("draft", "one", "--out", "one.yaml");
+    assertThat(baddle.run("draft", "one", "--out", "one.yaml", "--untried").out())
+        .doesNotContain("Tried with");
     baddle.run("draft", "two", "--out", "two.yaml");
 
     assertThat(Files.readString(folder.resolve("one.yaml")))
