@@ -29,7 +29,9 @@ class RunCrashProgramTests {
 
   private static final int KILLS = 200;
 
-  private static final String LOG = "amount,sign,batch,batch_time\r\n1,1,1,2026-01-01 00:00:00\r\n";
+  private static final String[] APPEND = {
+    "export", "--append", "--columns", "amount", "--origin", "none", "--out", "log.csv"
+  };
 
   @TempDir Path folder;
   private Baddle baddle = new Baddle(Path.of(""));
@@ -162,6 +164,8 @@ class RunCrashProgramTests {
 
   @Test
   void damaged_rows_are_found_named_and_read_again() throws Exception {
+    baddle.run(APPEND);
+    String log = Files.readString(folder.resolve("log.csv"));
     try (Connection sql =
             DriverManager.getConnection("jdbc:sqlite:" + folder.resolve(".baddle/dataset.db"));
         Statement statement = sql.createStatement();
@@ -177,7 +181,6 @@ class RunCrashProgramTests {
       update.executeUpdate();
     }
 
-    Files.writeString(folder.resolve("log.csv"), LOG);
     Baddle.Run refused = baddle.run("summarize");
 
     assertThat(refused.status()).isEqualTo(3);
@@ -188,11 +191,9 @@ class RunCrashProgramTests {
     assertThat(rebuilt.out())
         .contains("rows-rebuilt: in/x-2026-01.csv", "rows-lost: in/x-2026-02.csv");
     assertThat(baddle.run("summarize").out()).containsPattern("Total +1\\b");
-    Baddle.Run appended =
-        baddle.run(
-            "export", "--append", "--columns", "amount", "--origin", "none", "--out", "log.csv");
+    Baddle.Run appended = baddle.run(APPEND);
     assertThat(appended.err()).contains("ends with batch 1, whose rows are damaged on disk");
-    assertThat(Files.readString(folder.resolve("log.csv"))).isEqualTo(LOG);
+    assertThat(Files.readString(folder.resolve("log.csv"))).isEqualTo(log);
     assertThat(baddle.run("consolidate", "--rebuild").out()).contains("Nothing has changed");
   }
 }
