@@ -95,10 +95,17 @@ final class DraftCommand implements Command {
     }
     new OutputFile(plan)
         .write(Optional.empty(), out -> out.write(draft.text().getBytes(StandardCharsets.UTF_8)));
-    if (!options.quiet()) {
+    Optional<Trial> trial =
+        options.quiet() || options.has("untried")
+            ? Optional.empty()
+            : tryOut(plan, options, console);
+    if (options.json()) {
+      console.out().print(TrialText.json(name, draft, trial) + "\n");
+    } else if (!options.quiet()) {
       print(draft, name, console);
-      if (!options.has("untried")) {
-        tryOut(plan, options, console);
+      if (trial.isPresent()) {
+        TrialText.lines(trial.get(), options.style(), console.terminal().width())
+            .forEach(console.out()::println);
       }
       console.out().println();
       console.out().println("Read it, then: baddle consolidate --plan " + name);
@@ -106,21 +113,18 @@ final class DraftCommand implements Command {
     return Status.DONE;
   }
 
-  /**
-   * Shows what the plan makes of the files; one that can't be followed yet is no failure of its.
-   */
-  private static void tryOut(Path plan, CommandOptions options, Console console)
-      throws UsageException, IOException {
+  /** Tries the plan; that it can't be followed as it is, is said and no failure. */
+  private static Optional<Trial> tryOut(Path plan, CommandOptions options, Console console)
+      throws IOException {
     try {
-      Trial trial =
+      return Optional.of(
           Trial.of(
               plan,
               ProgressLine.of(console, options.quiet()),
-              Runtime.getRuntime().availableProcessors());
-      TrialText.lines(trial, options.style(), console.terminal().width())
-          .forEach(console.out()::println);
+              Runtime.getRuntime().availableProcessors()));
     } catch (PlanException | SpecException | ExpressionException e) {
       console.err().println("the plan can't be followed as it is: " + e.getMessage());
+      return Optional.empty();
     }
   }
 
@@ -130,6 +134,10 @@ final class DraftCommand implements Command {
       throw new UsageException("--update looks into the plan's own folders; name none");
     }
     List<String> proposals = new PlanUpdate(options.project()).proposals();
+    if (options.json()) {
+      console.out().print(TrialText.json(proposals) + "\n");
+      return Status.DONE;
+    }
     if (options.quiet()) {
       return Status.DONE;
     }

@@ -1,14 +1,19 @@
 package baddle.cli;
 
 import baddle.app.check.CheckResult;
+import baddle.app.draft.Draft;
 import baddle.app.draft.Trial;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
+import baddle.core.intake.RowCounts;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.TextCrosstab;
 import baddle.reports.TextStyle;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** What a drafted plan makes of the files, as text. */
 final class TrialText {
@@ -41,11 +46,62 @@ final class TrialText {
     return lines;
   }
 
+  /** The same as JSON, with what was drafted. */
+  static String json(String plan, Draft draft, Optional<Trial> trial) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          json.writeStringField("plan", plan);
+          JsonText.strings(json, "feeds", draft.feeds());
+          JsonText.strings(json, "lookups", draft.lookups());
+          JsonText.strings(json, "one_column", draft.pairs());
+          JsonText.strings(json, "doubts", draft.doubts());
+          if (trial.isPresent()) {
+            json.writeObjectFieldStart("tried");
+            write(trial.get(), json);
+            json.writeEndObject();
+          }
+          json.writeEndObject();
+        });
+  }
+
+  private static void write(Trial trial, JsonGenerator json) throws IOException {
+    RowCounts rows = trial.consolidated().rows();
+    json.writeNumberField("rows_read", rows.read());
+    json.writeNumberField("in_dataset", trial.consolidated().inDataset());
+    json.writeNumberField("left_out", rows.leftOut());
+    json.writeNumberField("held", rows.held());
+    List<Finding> findings =
+        trial.checked().map(CheckResult::findings).orElse(trial.consolidated().findings());
+    if (trial.checked().isPresent()) {
+      json.writeNumberField("control_totals", trial.checked().get().totals().size());
+      json.writeNumberField("that_tie", ties(trial.checked().get()));
+    }
+    json.writeArrayFieldStart("findings");
+    for (Finding finding : findings) {
+      FindingJson.write(finding, json);
+    }
+    json.writeEndArray();
+  }
+
+  /** What a plan should learn, as JSON. */
+  static String json(List<String> proposals) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          JsonText.strings(json, "proposals", proposals);
+          json.writeEndObject();
+        });
+  }
+
+  private static long ties(CheckResult checked) {
+    return checked.totals().stream().filter(line -> line.total().ties()).count();
+  }
+
   private static void check(CheckResult checked, List<String> lines) {
     long totals = checked.totals().size();
-    long ties = checked.totals().stream().filter(line -> line.total().ties()).count();
     if (totals > 0) {
-      lines.add("  Control totals: " + ties + " of " + totals + " tie");
+      lines.add("  Control totals: " + ties(checked) + " of " + totals + " tie");
     }
     List<Finding> serious =
         checked.findings().stream().filter(one -> one.severity() != Severity.NOTE).toList();

@@ -390,6 +390,10 @@ class AnyFileProgramTests {
         .contains("expect: {every: month}")
         .contains("roll_forward: {opening: 0");
     assertThat(folder.resolve(".baddle/dataset.db")).doesNotExist();
+    var json = Json.of(baddle.run("draft", "in", "--out", "again.yaml", "--json").out());
+    assertThat(json.at("/tried/rows_read").asInt()).isEqualTo(15);
+    assertThat(json.at("/tried/that_tie").asInt()).isEqualTo(6);
+    assertThat(json.at("/tried/findings/0/code").asText()).isEqualTo("period-missing");
     assertThat(baddle.run("summarize").err()).contains("nothing has been consolidated yet");
   }
 

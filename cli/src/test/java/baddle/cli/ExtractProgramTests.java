@@ -201,4 +201,12 @@ class ExtractProgramTests {
     assertThat(Files.readAllLines(folder.resolve("out/ALD 2025.csv"))).hasSize(2);
     assertThat(Files.readAllLines(folder.resolve("out/BRA 2026.csv"))).hasSize(2);
   }
+
+  @Test
+  void a_column_that_is_there_twice_is_refused_with_the_way_out() throws Exception {
+    baddle.write("q.sql", "select amount, amount from journal");
+
+    assertThat(baddle.run("extract", "--query-file", "q.sql", "--out", "x.csv").out())
+        .contains("two columns named amount; name one otherwise with as");
+  }
 }

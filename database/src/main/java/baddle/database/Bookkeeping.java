@@ -4,7 +4,6 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Statement;
 import java.util.Optional;
 
 /** A small table beside those that are loaded: which batch each of them has. */
@@ -21,13 +20,12 @@ final class Bookkeeping {
 
   /** Makes it if it isn't there. */
   void make() throws SQLException {
-    try (Statement statement = connection.createStatement()) {
-      statement.execute(
-          "create table if not exists "
-              + TABLE
-              + " (table_name varchar(300) primary key, dataset varchar(300), batch integer,"
-              + " batch_made varchar(40), rows bigint, loaded_at timestamp)");
-    }
+    Connecting.execute(
+        connection,
+        "create table if not exists "
+            + TABLE
+            + " (table_name varchar(300) primary key, dataset varchar(300), batch integer,"
+            + " batch_made varchar(40), rows bigint, loaded_at timestamp)");
   }
 
   /** What a table was loaded with last. */

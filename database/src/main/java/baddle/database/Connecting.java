@@ -41,6 +41,7 @@ final class Connecting {
     Connection connection = connect(access, settings);
     try {
       connection.setAutoCommit(false);
+      limit(access, connection);
       return connection;
     } catch (SQLException e) {
       throw closed(connection, new Failures(access).asking(e));
@@ -60,10 +61,19 @@ final class Connecting {
       connection.setTransactionIsolation(Connection.TRANSACTION_REPEATABLE_READ);
     }
     connection.setAutoCommit(false);
-    if (engine == Engine.POSTGRESQL) {
-      try (Statement statement = connection.createStatement()) {
-        statement.execute("set statement_timeout = " + access.querySeconds() * 1000L);
-      }
+    limit(access, connection);
+  }
+
+  private static void limit(Access access, Connection connection) throws SQLException {
+    if (Engine.of(access.url()) == Engine.POSTGRESQL) {
+      execute(connection, "set statement_timeout = " + access.querySeconds() * 1000L);
+    }
+  }
+
+  /** Has a statement done that brings no rows. */
+  static void execute(Connection connection, String sql) throws SQLException {
+    try (Statement statement = connection.createStatement()) {
+      statement.execute(sql);
     }
   }
 

@@ -18,7 +18,6 @@ enum Engine {
       settings.setProperty("adaptiveFetch", "true");
       settings.setProperty("adaptiveFetchMaximum", "8192");
       settings.setProperty("maxResultBuffer", "48M");
-      settings.setProperty("reWriteBatchedInserts", "true");
     }
 
     @Override

@@ -26,21 +26,12 @@ final class TableFiller {
     this.failures = failures;
   }
 
-  /**
-   * Brings rows in.
-   *
-   * @param table as a statement has it
-   * @param columns as a statement has them
-   * @return how many
-   */
-  long fill(String table, String columns, Schema schema, RowScan rows) throws IOException {
-    try {
-      return engine == Engine.POSTGRESQL
-          ? copy("copy " + table + " (" + columns + ") from stdin", schema, rows)
-          : insert("insert into " + table + " (" + columns + ") values ", schema, rows);
-    } catch (SQLException e) {
-      throw failures.asking(e);
-    }
+  /** Brings rows in; returns how many. */
+  long fill(TableName table, Schema schema, RowScan rows) throws SQLException, IOException {
+    String into = table.quoted() + " (" + table.quoted(schema.names()) + ")";
+    return engine == Engine.POSTGRESQL
+        ? copy("copy " + into + " from stdin", schema, rows)
+        : insert("insert into " + into + " values ", schema, rows);
   }
 
   private long copy(String statement, Schema schema, RowScan rows)
@@ -78,13 +69,17 @@ final class TableFiller {
   private long insert(String statement, Schema schema, RowScan rows)
       throws SQLException, IOException {
     String marks = "(" + "?, ".repeat(schema.size() - 1) + "?)";
+    boolean[] whole = new boolean[schema.size()];
+    for (int i = 0; i < whole.length; i++) {
+      whole[i] = TableType.of(engine, schema.column(i)).equals("integer");
+    }
     long[] count = new long[1];
     try (PreparedStatement insert = connection.prepareStatement(statement + marks)) {
       rows.scan(
           (block, from, to) -> {
             try {
               for (int row = from; row < to; row++) {
-                add(insert, schema, block, row);
+                add(insert, schema, whole, block, row);
                 if (++count[0] % BATCH == 0) {
                   insert.executeBatch();
                 }
@@ -98,12 +93,13 @@ final class TableFiller {
     return count[0];
   }
 
-  private void add(PreparedStatement insert, Schema schema, Block block, int row)
+  private static void add(
+      PreparedStatement insert, Schema schema, boolean[] whole, Block block, int row)
       throws SQLException {
     for (int i = 0; i < schema.size(); i++) {
       if (block.vector(i).isBlank(row)) {
         insert.setNull(i + 1, Types.NULL);
-      } else if (TableType.of(engine, schema.column(i)).equals("integer")) {
+      } else if (whole[i]) {
         insert.setLong(i + 1, ((LongVector) block.vector(i)).values()[row]);
       } else {
         insert.setString(i + 1, block.vector(i).shown(row, schema.column(i).type()));

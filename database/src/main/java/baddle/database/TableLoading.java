@@ -7,12 +7,9 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Statement;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -26,7 +23,6 @@ public final class TableLoading implements Closeable {
   private static final long LOCK = 0x626164646c65L;
 
   private static final String NEW = "_baddle_new";
-  private static final String BEFORE = "_baddle_before";
 
   /** PostgreSQL cuts longer names. */
   private static final int LONGEST_NAME = 63;
@@ -101,7 +97,6 @@ public final class TableLoading implements Closeable {
 
   private void begin() throws SQLException {
     if (engine == Engine.POSTGRESQL) {
-      execute("set statement_timeout = " + access.querySeconds() * 1000L);
       try (PreparedStatement lock =
           connection.prepareStatement("select pg_advisory_xact_lock(?)")) {
         lock.setLong(1, LOCK);
@@ -137,7 +132,7 @@ public final class TableLoading implements Closeable {
         if (isThere) {
           execute("delete from " + table.quoted());
         }
-        rows = fill(table, load.schema(), load.rows());
+        rows = filler.fill(table, load.schema(), load.rows());
       }
       note(load, rows);
       return rows;
@@ -151,7 +146,7 @@ public final class TableLoading implements Closeable {
     try {
       TableName table = new TableName(load.table(), connection);
       prepare(table, load);
-      long rows = fill(table, load.schema(), load.rows());
+      long rows = filler.fill(table, load.schema(), load.rows());
       note(load, rows);
       return rows;
     } catch (SQLException e) {
@@ -172,40 +167,9 @@ public final class TableLoading implements Closeable {
     try {
       TableName table = new TableName(load.table(), connection);
       prepare(table, load);
-      TableName fresh = temporary(table, NEW, load.schema());
-      long rows = fill(fresh, load.schema(), load.rows());
-      refuseKeys(fresh, key, load.table());
-      if (before.isPresent()) {
-        Schema keys = load.schema().only(key);
-        TableName old = temporary(table, BEFORE, keys);
-        fill(old, keys, before.get());
-        execute(
-            "delete from "
-                + table.quoted()
-                + " where exists (select 1 from "
-                + old.quoted()
-                + " where "
-                + same(table, old, key)
-                + ")");
-      }
-      execute(
-          "delete from "
-              + table.quoted()
-              + " where exists (select 1 from "
-              + fresh.quoted()
-              + " where "
-              + same(table, fresh, key)
-              + ")");
-      String columns = columns(table, load.schema().names());
-      execute(
-          "insert into "
-              + table.quoted()
-              + " ("
-              + columns
-              + ") select "
-              + columns
-              + " from "
-              + fresh.quoted());
+      long rows =
+          new KeyedRows(connection, shapes, filler, key)
+              .replace(table, load.schema(), load.rows(), before);
       note(load, rows);
       return rows;
     } catch (SQLException e) {
@@ -264,7 +228,7 @@ public final class TableLoading implements Closeable {
     TableName fresh = table.beside(shortened(table.name()) + NEW);
     execute("drop table if exists " + fresh.quoted());
     execute("create table " + fresh.quoted() + " " + shapes.declaration(table, load.schema()));
-    long rows = fill(fresh, load.schema(), load.rows());
+    long rows = filler.fill(fresh, load.schema(), load.rows());
     execute("drop table " + table.quoted());
     execute("alter table " + fresh.quoted() + " rename to " + table.quoted(table.name()));
     return rows;
@@ -276,86 +240,13 @@ public final class TableLoading implements Closeable {
         : name.substring(0, LONGEST_NAME - NEW.length());
   }
 
-  private TableName temporary(TableName table, String suffix, Schema schema) throws SQLException {
-    TableName temporary = new TableName(suffix.substring(1), connection);
-    execute("drop table if exists " + temporary.quoted());
-    execute(
-        "create temporary table " + temporary.quoted() + " " + shapes.declaration(table, schema));
-    return temporary;
-  }
-
-  private long fill(TableName table, Schema schema, RowScan rows) throws SQLException, IOException {
-    return filler.fill(table.quoted(), columns(table, schema.names()), schema, rows);
-  }
-
-  private static String columns(TableName table, List<String> names) throws SQLException {
-    List<String> quoted = new ArrayList<>();
-    for (String name : names) {
-      quoted.add(table.quoted(name));
-    }
-    return String.join(", ", quoted);
-  }
-
-  private static String same(TableName one, TableName other, List<String> key) throws SQLException {
-    List<String> equal = new ArrayList<>();
-    for (String column : key) {
-      String name = one.quoted(column);
-      equal.add(other.quoted() + "." + name + " = " + one.quoted() + "." + name);
-    }
-    return String.join(" and ", equal);
-  }
-
-  /** Refuses keys that are blank, or there twice: which row would have the place? */
-  private void refuseKeys(TableName fresh, List<String> key, String table)
-      throws SQLException, DatabaseException {
-    String columns = columns(fresh, key);
-    List<String> blanks = new ArrayList<>();
-    for (String column : key) {
-      blanks.add(fresh.quoted(column) + " is null");
-    }
-    String blank = String.join(" or ", blanks);
-    refuse(
-        "select " + columns + " from " + fresh.quoted() + " where " + blank + " limit 1",
-        key,
-        "the table " + table + " takes rows by key, and a key is blank: ");
-    refuse(
-        "select "
-            + columns
-            + " from "
-            + fresh.quoted()
-            + " group by "
-            + columns
-            + " having count(*) > 1 limit 1",
-        key,
-        "the table " + table + " takes rows by key, and a key is there twice: ");
-  }
-
-  private void refuse(String query, List<String> key, String message)
-      throws SQLException, DatabaseException {
-    try (Statement statement = connection.createStatement();
-        ResultSet rows = statement.executeQuery(query)) {
-      if (rows.next()) {
-        List<String> values = new ArrayList<>();
-        for (int i = 0; i < key.size(); i++) {
-          String value = rows.getString(i + 1);
-          values.add(key.get(i) + " " + (value == null ? "(blank)" : value));
-        }
-        throw new DatabaseException(
-            DatabaseException.Kind.TABLE,
-            message + values.stream().collect(Collectors.joining(", ")));
-      }
-    }
-  }
-
   private void note(Load load, long rows) throws SQLException {
     Loaded as = load.as();
     bookkeeping.note(load.table(), new Loaded(as.dataset(), as.batch(), as.made(), rows));
   }
 
   private void execute(String sql) throws SQLException {
-    try (Statement statement = connection.createStatement()) {
-      statement.execute(sql);
-    }
+    Connecting.execute(connection, sql);
   }
 
   @Override

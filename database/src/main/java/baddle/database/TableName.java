@@ -48,15 +48,19 @@ final class TableName {
     return mark + identifier.replace(mark, mark + mark) + mark;
   }
 
+  /** Names as a statement has them, with commas between. */
+  String quoted(List<String> identifiers) throws SQLException {
+    List<String> quoted = new ArrayList<>();
+    for (String identifier : identifiers) {
+      quoted.add(quoted(identifier));
+    }
+    return String.join(", ", quoted);
+  }
+
   /** A statement for all its rows, by its primary key if it has one. */
   String select() throws SQLException {
-    List<String> key = new ArrayList<>();
-    for (String column : primaryKey()) {
-      key.add(quoted(column));
-    }
-    return "select * from "
-        + quoted()
-        + (key.isEmpty() ? "" : " order by " + String.join(", ", key));
+    List<String> key = primaryKey();
+    return "select * from " + quoted() + (key.isEmpty() ? "" : " order by " + quoted(key));
   }
 
   private List<String> primaryKey() throws SQLException {
@@ -68,5 +72,11 @@ final class TableName {
       }
     }
     return new ArrayList<>(columns.values());
+  }
+
+  /** As the plan writes it. */
+  @Override
+  public String toString() {
+    return (schema.isEmpty() ? "" : schema + ".") + name;
   }
 }

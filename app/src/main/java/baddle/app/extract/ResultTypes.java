@@ -3,6 +3,7 @@ package baddle.app.extract;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.RowSink;
+import baddle.core.grid.UnreadableFileException;
 import baddle.core.table.Column;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
@@ -86,10 +87,15 @@ final class ResultTypes implements RowSink {
   }
 
   @Override
-  public void row(GridRow filled) {
+  public void row(GridRow filled) throws UnreadableFileException {
     rows++;
     if (rows == 0) {
       for (int i = 0; i < filled.width(); i++) {
+        if (names.contains(filled.text(i))) {
+          throw new UnreadableFileException(
+              "the result has two columns named " + filled.text(i) + "; name one otherwise with as",
+              0);
+        }
         names.add(filled.text(i));
         found.add(new Found());
       }
