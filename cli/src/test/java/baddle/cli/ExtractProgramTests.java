@@ -157,6 +157,7 @@ class ExtractProgramTests {
         "--out {entity}.csv --for-each twice.csv | the same line is there twice",
         "--out {entity}.csv --for-each none.csv | there is no file",
         "--out {entity}.csv --for-each empty.csv | has no line below its headings",
+        "--out {entity}.csv --for-each odd.csv | odd.csv: of no kind that can be read",
         "journal | --out FILE says where to"
       })
   void what_cant_be_done_is_refused_before_anything_is_asked(String args, String message)
@@ -164,7 +165,8 @@ class ExtractProgramTests {
     baddle
         .write("one.csv", "entity", "ALD")
         .write("twice.csv", "entity", "ALD", "ALD")
-        .write("empty.csv", "entity");
+        .write("empty.csv", "entity")
+        .write("odd.csv", "entity", "a\u0000b");
 
     Run run =
         baddle.run(

@@ -243,4 +243,33 @@ class TableProgramTests {
       assertThat(rows.getString(1)).contains("9999999999999999.99", "0.05");
     }
   }
+
+  @Test
+  void a_table_that_a_feed_reads_is_never_loaded_into() throws Exception {
+    SERVER.run(
+        DATABASE, "create table sent(no text, amount numeric)", "create table Other(no text)");
+    baddle.write("q.sql", "select a.no from public.\"other\" a");
+    String plan = Files.readString(folder.resolve("baddle.yaml"));
+    String of = "  FEED: {into: sales, database: office, ";
+    baddle.write(
+        "baddle.yaml",
+        plan.replace(
+                "feeds: {sales: {files: \"sales *.csv\"}}",
+                "feeds:\n  sales: {files: \"sales *.csv\", into: sales}")
+            + of.replace("FEED", "one")
+            + "query: 'select no from x join sent s on true'}\n"
+            + of.replace("FEED", "two")
+            + "query_file: q.sql}\n"
+            + of.replace("FEED", "three")
+            + "table: third}");
+    baddle.run("consolidate");
+
+    for (String table : List.of("sent", "public.other", "third")) {
+      Run run = baddle.run("export", "sales", "--to", "office:" + table, "--remake");
+
+      assertThat(run.status()).isEqualTo(2);
+      assertThat(run.err()).contains("the table office:" + table + " is read by the feed");
+    }
+    assertThat(baddle.run("export", "sales", "--to", "office:sent_clean").status()).isZero();
+  }
 }

@@ -2,6 +2,7 @@ package baddle.app.export;
 
 import baddle.app.BatchStamp;
 import baddle.app.Project;
+import baddle.app.results.AskedTables;
 import baddle.app.results.DatabaseAccess;
 import baddle.app.results.Environment;
 import baddle.core.table.Schema;
@@ -81,6 +82,10 @@ public final class TableExport {
    *     that is known
    */
   public Result load(TableLoading loading, TablePlan target) throws IOException, ExportException {
+    Optional<String> problem = AskedTables.problem(project, target);
+    if (problem.isPresent()) {
+      throw new ExportException(problem.get());
+    }
     return switch (target.how()) {
       case REPLACE -> replace(loading, target);
       case APPEND -> append(loading, target);

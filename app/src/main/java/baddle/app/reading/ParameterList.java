@@ -5,6 +5,7 @@ import baddle.core.grid.GridFile;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.RowSink;
+import baddle.core.grid.UnreadableFileException;
 import baddle.formats.Formats;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -42,6 +43,8 @@ public final class ParameterList {
     try (GridFile grid = new Formats().open(file, Dialect.TOLD_BY_CONTENT)) {
       GridSheet sheet = grid.sheets().stream().filter(GridSheet::visible).findFirst().orElseThrow();
       sheet.read(sink);
+    } catch (UnreadableFileException e) {
+      throw new UnreadableFileException(file.getFileName() + ": " + e.getMessage(), e.row());
     }
     return sink.lines;
   }
