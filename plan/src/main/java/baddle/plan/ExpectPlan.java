@@ -12,7 +12,7 @@ import java.util.List;
 public record ExpectPlan(Grain every, List<String> per) {
 
   /** The grains that files can be expected by. */
-  static final List<Grain> GRAINS =
+  public static final List<Grain> GRAINS =
       List.of(Grain.DAY, Grain.WEEK, Grain.MONTH, Grain.QUARTER, Grain.YEAR);
 
   /** Copies the list. */

@@ -16,9 +16,6 @@ final class QueryReader {
   static final List<String> KEYS =
       List.of("database", "query", "query_file", "table", "for_each", "unchanged_while");
 
-  private static final List<Grain> GRAINS =
-      List.of(Grain.DAY, Grain.WEEK, Grain.MONTH, Grain.QUARTER, Grain.YEAR);
-
   private final NodeReader nodes;
   private final Map<String, DatabasePlan> databases;
   private final PeriodText periods;
@@ -90,7 +87,7 @@ final class QueryReader {
       }
     }
     Optional<Period> from = text(keys, "from").flatMap(periods::parse);
-    if (from.filter(period -> GRAINS.contains(period.grain())).isEmpty()) {
+    if (from.filter(period -> ExpectPlan.GRAINS.contains(period.grain())).isEmpty()) {
       nodes.problem(keys.get("from"), "from: should be a period such as 2026-01");
       return Optional.empty();
     }
