@@ -9,7 +9,6 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.LinkedHashSet;
 import java.util.Locale;
@@ -145,7 +144,7 @@ public final class OutputFile {
         for (Path plan : plans) {
           OutputList.of(plan).add(beside);
         }
-        Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING);
+        Placing.move(beside, file);
       }
       return !same;
     }

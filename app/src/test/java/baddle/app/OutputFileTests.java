@@ -10,6 +10,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
@@ -46,6 +48,27 @@ class OutputFileTests {
     assertThat(file).hasContent("a,b\n");
     assertThat(OutputList.of(plan).hashes()).containsExactly(ContentHash.of(file));
     assertThat(names()).containsExactlyInAnyOrder("baddle.yaml", "report.csv", ".baddle");
+  }
+
+  @Test
+  void a_place_is_never_empty_while_its_file_is_replaced() throws Exception {
+    Files.writeString(file, "0");
+    AtomicBoolean done = new AtomicBoolean();
+    CompletableFuture<Long> missed =
+        CompletableFuture.supplyAsync(
+            () ->
+                Stream.generate(() -> file)
+                    .takeWhile(at -> !done.get())
+                    .filter(Files::notExists)
+                    .count());
+    for (int i = 1; i < 5_000; i++) {
+      Path written = Files.writeString(folder.resolve("written"), Integer.toString(i));
+      Placing.move(written, file);
+    }
+    done.set(true);
+
+    assertThat(missed.get()).isZero();
+    assertThat(file).hasContent("4999");
   }
 
   @Test

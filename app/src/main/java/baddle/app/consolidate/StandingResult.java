@@ -1,6 +1,7 @@
 package baddle.app.consolidate;
 
 import baddle.app.OutputList;
+import baddle.app.Placing;
 import baddle.app.Project;
 import baddle.app.ProjectFiles;
 import baddle.store.StoreState;
@@ -13,7 +14,6 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -138,7 +138,7 @@ public final class StandingResult {
       Path beside = Files.createTempFile(file.resolveSibling(""), "standing", ".part");
       try {
         Files.write(beside, bytes.toByteArray());
-        Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING);
+        Placing.move(beside, file);
       } finally {
         Files.deleteIfExists(beside);
       }

@@ -1,6 +1,7 @@
 package baddle.app.results;
 
 import baddle.app.ContentHash;
+import baddle.app.Placing;
 import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.core.grid.ResultColumn;
@@ -13,7 +14,6 @@ import baddle.plan.QueryPlan;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -141,7 +141,7 @@ final class FeedFetching {
     if (name.equals(before.file()) && isThere) {
       Files.delete(read.file());
     } else {
-      Files.move(read.file(), file, StandardCopyOption.REPLACE_EXISTING);
+      Placing.move(read.file(), file);
     }
     return KeptResult.of(feed.name(), line)
         .with(name, asked, answer, read.rows(), now.toString())
