@@ -14,6 +14,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.apache.commons.cli.Option;
 
@@ -87,7 +88,8 @@ final class DraftCommand implements Command {
     if (!folder.startsWith(base)) {
       throw new UsageException("the plan has to stand beside or above " + folder);
     }
-    Draft draft = new Drafting(base).draft(folder);
+    Draft draft =
+        Drafting.of(base, folder, Runtime.getRuntime().availableProcessors()).draft(Map.of());
     if (draft.feeds().isEmpty()) {
       draft.doubts().forEach(console.err()::println);
       console.err().println("no plan is written, for there is no table to read in " + folder);
@@ -152,7 +154,8 @@ final class DraftCommand implements Command {
     console.out().println("written: " + name);
     list("Feeds", draft.feeds(), console);
     list("Lookups", draft.lookups(), console);
-    list("Headings taken for one column", draft.pairs(), console);
+    list("Believed, because", draft.evidence(), console);
+    list("Left alone", draft.leftAlone(), console);
     list("Doubts, each a comment in the plan", draft.doubts(), console);
   }
 

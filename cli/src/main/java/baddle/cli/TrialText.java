@@ -54,7 +54,8 @@ final class TrialText {
           json.writeStringField("plan", plan);
           JsonText.strings(json, "feeds", draft.feeds());
           JsonText.strings(json, "lookups", draft.lookups());
-          JsonText.strings(json, "one_column", draft.pairs());
+          JsonText.strings(json, "because", draft.evidence());
+          JsonText.strings(json, "left_alone", draft.leftAlone());
           JsonText.strings(json, "doubts", draft.doubts());
           if (trial.isPresent()) {
             json.writeObjectFieldStart("tried");

@@ -25,6 +25,10 @@ final class ShapingReader {
   /** The keys it reads. */
   static final List<String> KEYS = List.of("carry_down", "leave_out", "set", "headings_to_rows");
 
+  /** The keys of a rule that leaves rows out. */
+  static final List<String> RULE_KEYS =
+      List.of("when", "because", "control_total", "total_of", "ends");
+
   private static final String BLANK_ROW = "blank row";
   private final NodeReader nodes;
   private final ValueCheck values;
@@ -77,6 +81,9 @@ final class ShapingReader {
     return dataset.columns().stream().map(column -> column.column().name()).toList();
   }
 
+  /** The columns that are carried down, and whether it is said what begins a block. */
+  private record Carried(List<String> columns, boolean inBlocks) {}
+
   /** What happens to rows before they are kept. */
   Shaping shaping(Map<String, PlanNode> keys, DatasetPlan dataset) {
     List<String> carried = new ArrayList<>();
@@ -100,7 +107,8 @@ final class ShapingReader {
       }
     }
     Map<String, Expression> calcs = calcsOfReadColumns(dataset);
-    List<LeaveOut> rules = leaveOut(keys.get("leave_out"), dataset, calcs, block.isPresent());
+    List<LeaveOut> rules =
+        leaveOut(keys.get("leave_out"), dataset, calcs, new Carried(carried, block.isPresent()));
     calcs
         .keySet()
         .removeIf(name -> rules.stream().noneMatch(rule -> rule.stated().containsKey(name)));
@@ -144,26 +152,25 @@ final class ShapingReader {
       @Nullable PlanNode node,
       DatasetPlan dataset,
       Map<String, Expression> calcs,
-      boolean hasBlocks) {
+      Carried carried) {
     List<LeaveOut> rules = new ArrayList<>();
     if (node == null) {
       return rules;
     }
     List<PlanNode> items = node instanceof PlanNode.Items list ? list.items() : List.of(node);
     for (PlanNode item : items) {
-      rule(item, dataset, calcs, hasBlocks).ifPresent(rules::add);
+      rule(item, dataset, calcs, carried).ifPresent(rules::add);
     }
     return rules;
   }
 
   private Optional<LeaveOut> rule(
-      PlanNode node, DatasetPlan dataset, Map<String, Expression> calcs, boolean hasBlocks) {
+      PlanNode node, DatasetPlan dataset, Map<String, Expression> calcs, Carried carried) {
     if (node instanceof PlanNode.Text text) {
       return condition(text, dataset)
           .map(condition -> new LeaveOut(condition, text.text(), Map.of()));
     }
-    Map<String, PlanNode> keys =
-        nodes.keys(node, "leave_out", List.of("when", "because", "control_total", "total_of"));
+    Map<String, PlanNode> keys = nodes.keys(node, "leave_out", RULE_KEYS);
     if (!keys.containsKey("when")) {
       nodes.problem(node, "leave_out: needs when:, a condition such as customer = 'Grand total'");
       return Optional.empty();
@@ -181,7 +188,31 @@ final class ShapingReader {
         .map(
             when ->
                 new LeaveOut(
-                    when, because.orElse(when.toString()), stated, span(node, keys, hasBlocks)));
+                    when,
+                    because.orElse(when.toString()),
+                    stated,
+                    span(node, keys, carried.inBlocks()),
+                    ends(keys.get("ends"), carried.columns())));
+  }
+
+  /** The carried columns that end at the rows of a rule. */
+  private Optional<List<String>> ends(@Nullable PlanNode node, List<String> carried) {
+    if (node == null) {
+      return Optional.empty();
+    }
+    List<String> columns = new ArrayList<>();
+    for (PlanNode.Text text : nodes.texts(node, "ends")) {
+      if (!carried.contains(text.text())) {
+        nodes.problem(
+            text,
+            "ends: "
+                + text.text()
+                + " isn't carried down"
+                + (carried.isEmpty() ? "" : "; carry_down: has " + String.join(", ", carried)));
+      }
+      columns.add(text.text());
+    }
+    return Optional.of(columns);
   }
 
   private LeaveOut.Span span(PlanNode rule, Map<String, PlanNode> keys, boolean hasBlocks) {

@@ -40,6 +40,7 @@ final class DraftColumn {
   private final BitSet tables = new BitSet();
   private boolean fromName;
   private boolean tellsApart;
+  private boolean names;
   private String lookup = "";
 
   DraftColumn(String heading) {
@@ -71,6 +72,16 @@ final class DraftColumn {
       return MARKS.getOrDefault(heading.strip(), UNNAMED);
     }
     return Character.isLetter(name.charAt(0)) ? name.toString() : "c_" + name;
+  }
+
+  /** Whether a text can name a column as it is. */
+  static boolean isPlainName(String text) {
+    return text.matches("\\p{Ll}[\\p{Ll}\\p{N}_]*") && plainName(text).equals(text);
+  }
+
+  /** Notes that its values name something, so that digits are no numbers. */
+  void nameSomething() {
+    names = true;
   }
 
   /** Takes what one source has under one of the spellings. */
@@ -223,6 +234,10 @@ final class DraftColumn {
         most = kind.getKey();
         count = kind.getValue();
       }
+    }
+    boolean digits = most == ColumnType.Kind.INTEGER;
+    if (digits && (names || spellings.values().stream().allMatch(HeadingWords::nameSomething))) {
+      return ColumnType.text();
     }
     return most == ColumnType.Kind.DECIMAL
         ? ColumnType.decimal(Math.max(LEAST_PLACES, places))

@@ -1,17 +1,16 @@
 package baddle.app.draft;
 
+import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.found.FoundTable;
 import baddle.core.intake.TableProfile;
 import baddle.core.table.Origin;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** A dataset that is being proposed: the columns of tables that are alike. */
 final class DraftDataset {
@@ -25,13 +24,15 @@ final class DraftDataset {
   /** More columns than these don't agree by chance. */
   private static final int MANY = 3;
 
+  private final Questions questions;
   private final List<DraftColumn> columns = new ArrayList<>();
-  private final List<String> pairs = new ArrayList<>();
-  private String name;
-  private int tableCount;
+  private final List<FoundTable> tables = new ArrayList<>();
+  private final List<String> evidence = new ArrayList<>();
+  private String name = "";
+  private @Nullable DraftColumn latest;
 
-  DraftDataset(String name) {
-    this.name = name;
+  DraftDataset(Questions questions) {
+    this.questions = questions;
   }
 
   String name() {
@@ -46,27 +47,44 @@ final class DraftDataset {
     return columns;
   }
 
-  /** Headings that were taken for one column though they differ, and why. */
-  List<String> pairs() {
-    return pairs;
+  /** The tables that it is made of. */
+  List<FoundTable> tables() {
+    return tables;
+  }
+
+  /** The files of these. */
+  List<String> paths() {
+    return tables.stream().map(FoundTable::path).distinct().toList();
+  }
+
+  /** Its tables by the folders of their files. */
+  Map<String, List<FoundTable>> byFolder() {
+    Map<String, List<FoundTable>> byFolder = new LinkedHashMap<>();
+    for (FoundTable table : tables) {
+      byFolder
+          .computeIfAbsent(FoundFile.folderOf(table.path()), folder -> new ArrayList<>())
+          .add(table);
+    }
+    return byFolder;
+  }
+
+  /** Notes by which column rows are told that several exports repeat. */
+  void latestBy(DraftColumn column) {
+    latest = column;
+  }
+
+  /** The column by which only the rows of the latest source count; empty where all do. */
+  Optional<DraftColumn> latest() {
+    return Optional.ofNullable(latest);
+  }
+
+  /** What is believed of it, and why; a line each. */
+  List<String> evidence() {
+    return evidence;
   }
 
   Optional<DraftColumn> column(String columnName) {
     return columns.stream().filter(column -> column.name().equals(columnName)).findFirst();
-  }
-
-  /** How much of the shorter of the two has its like in the other, from 0 to 1. */
-  double likeness(TableProfile table) {
-    int shorter = Math.min(table.columns().size(), columns.size());
-    return shorter == 0 ? 0 : (double) align(table, false).size() / shorter;
-  }
-
-  boolean isAlike(TableProfile table) {
-    int longer = Math.max(table.columns().size(), columns.size());
-    double ofShorter = likeness(table);
-    int alike = align(table, false).size();
-    return ofShorter >= ALIKE
-        && (ofShorter >= WITHIN || alike * 1.0 / longer >= ALIKE || alike > MANY);
   }
 
   /** The column that has a heading among its spellings. */
@@ -82,31 +100,114 @@ final class DraftDataset {
         .orElse('"' + heading.replace("\"", "\"\"") + '"');
   }
 
+  /** How much of the shorter of the two has its like in the other, from 0 to 1. */
+  double likeness(TableProfile table) {
+    Likeness likeness = new Likeness(table);
+    return likeness.shorter == 0 ? 0 : (double) likeness.alike / likeness.shorter;
+  }
+
+  boolean isAlike(TableProfile table) {
+    Likeness likeness = new Likeness(table);
+    double ofShorter = likeness.shorter == 0 ? 0 : (double) likeness.alike / likeness.shorter;
+    return ofShorter >= ALIKE
+        && (ofShorter >= WITHIN
+            || likeness.alike * 1.0 / likeness.longer >= ALIKE
+            || likeness.alike > MANY);
+  }
+
+  /** How many columns there are on both sides; months across count as one. */
+  private final class Likeness {
+
+    private final int shorter;
+    private final int longer;
+    private final int alike;
+
+    Likeness(TableProfile table) {
+      List<String> theirs = table.columns().stream().map(TableProfile.Column::heading).toList();
+      List<String> ours = columns.stream().map(one -> one.spellings().iterator().next()).toList();
+      boolean across = MonthsAcross.are(theirs) && MonthsAcross.are(ours);
+      long months = across ? theirs.stream().filter(MonthsAcross::isMonth).count() - 1 : 0;
+      long ourMonths = across ? ours.stream().filter(MonthsAcross::isMonth).count() - 1 : 0;
+      int one = (int) (theirs.size() - months);
+      int other = (int) (ours.size() - ourMonths);
+      shorter = Math.min(one, other);
+      longer = Math.max(one, other);
+      long found =
+          align(table, false).keySet().stream()
+              .filter(column -> !across || !MonthsAcross.isMonth(column.heading()))
+              .count();
+      alike = (int) found + (across ? 1 : 0);
+    }
+  }
+
+  private Map<TableProfile.Column, HeadingAlignment.Aligned> align(
+      TableProfile table, boolean byRest) {
+    return HeadingAlignment.of(columns, table, byRest);
+  }
+
   /** Adds the columns of a table. */
-  void add(TableProfile table, String place, boolean sameFolder) {
-    Map<TableProfile.Column, DraftColumn> aligned = align(table, sameFolder);
+  void add(FoundTable found) {
+    TableProfile table = found.table();
+    String folder = FoundFile.folderOf(found.path());
+    boolean sameFolder =
+        tables.stream().anyMatch(known -> FoundFile.folderOf(known.path()).equals(folder));
+    Map<TableProfile.Column, HeadingAlignment.Aligned> aligned = align(table, sameFolder);
     for (TableProfile.Column column : table.columns()) {
-      DraftColumn target = aligned.get(column);
-      if (target == null) {
-        target = new DraftColumn(column.heading());
-        target.rename(freeName(target.name()));
-        columns.add(target);
-      } else if (!target.isSpelt(column.heading())) {
-        notePair(column, target, place);
-      }
+      HeadingAlignment.Aligned one = aligned.get(column);
+      boolean known = one != null && (isSpelt(one, column) || isTaken(one, column, found));
+      DraftColumn target = one != null && known ? one.column() : newColumn(column.heading());
       target.spell(column.heading());
-      target.take(column.values(), tableCount);
+      target.take(column.values(), tables.size());
       for (String oddity : column.values().oddities()) {
         if (oddity.contains("can't be told") || oddity.startsWith("both ")) {
-          target.doubt(column.heading() + " in " + place + ": " + oddity);
+          target.doubt(column.heading() + " in " + found.path() + ": " + oddity);
         }
       }
       Optional<String> many = column.values().mayBeNumbers();
       if (many.isPresent()) {
-        target.doubt(column.heading() + " in " + place + ": " + many.get());
+        target.doubt(column.heading() + " in " + found.path() + ": " + many.get());
       }
     }
-    tableCount++;
+    tables.add(found);
+  }
+
+  private static boolean isSpelt(HeadingAlignment.Aligned one, TableProfile.Column column) {
+    return one.column().isSpelt(column.heading());
+  }
+
+  private DraftColumn newColumn(String heading) {
+    DraftColumn column = new DraftColumn(heading);
+    column.rename(freeName(column.name()));
+    columns.add(column);
+    return column;
+  }
+
+  /** Whether a heading is taken for a column that is spelt otherwise. */
+  private boolean isTaken(
+      HeadingAlignment.Aligned one, TableProfile.Column column, FoundTable found) {
+    String first = one.column().spellings().iterator().next();
+    String pair = first + " = " + column.heading();
+    if (!one.isOnlyLikely()) {
+      evidence.add(pair + " (" + one.evidence() + "; " + found.place() + ")");
+      return true;
+    }
+    Question question = same(pair, one.evidence() + " (" + found.place() + ")");
+    if (!questions.choose(question).equals("same")) {
+      return false;
+    }
+    if (questions.isOpen(question)) {
+      one.column().doubt(question.line());
+    }
+    return true;
+  }
+
+  private static Question same(String pair, String why) {
+    return new Question(
+        pair,
+        why,
+        List.of(
+            new Choice("same", "they are one column"), new Choice("apart", "they are two columns")),
+        "same");
   }
 
   /** Makes one of two columns of numbers that no table has both of, and each has one of. */
@@ -116,35 +217,26 @@ final class DraftDataset {
       List<DraftColumn[]> found = new ArrayList<>();
       for (DraftColumn one : numbers) {
         for (DraftColumn other : numbers.subList(numbers.indexOf(one) + 1, numbers.size())) {
-          if (one.complements(other, tableCount)) {
+          if (one.complements(other, tables.size())) {
             found.add(new DraftColumn[] {one, other});
           }
         }
       }
       if (found.size() == 1) {
-        DraftColumn kept = found.get(0)[0];
-        DraftColumn other = found.get(0)[1];
-        String pair =
-            kept.spellings().iterator().next() + " = " + other.spellings().iterator().next();
-        String why = "each table has the one or the other";
-        pairs.add(pair + " (" + why + ")");
-        kept.doubt(pair + ": " + why);
-        kept.join(other);
-        columns.remove(other);
+        join(found.get(0)[0], found.get(0)[1]);
       }
     }
   }
 
-  private void notePair(TableProfile.Column column, DraftColumn target, String place) {
-    boolean byWords = target.spellings().stream().anyMatch(s -> isNear(s, column.heading()));
-    String why =
-        byWords
-            ? "the words of one are in the other"
-            : "the only two " + target.type().kind().word() + " columns left on both sides";
-    String pair = target.spellings().iterator().next() + " = " + column.heading();
-    pairs.add(pair + " (" + why + "; " + place + ")");
-    if (!byWords) {
-      target.doubt(pair + ": " + why);
+  private void join(DraftColumn kept, DraftColumn other) {
+    String pair = kept.spellings().iterator().next() + " = " + other.spellings().iterator().next();
+    Question question = same(pair, "each table has the one or the other");
+    if (questions.choose(question).equals("same")) {
+      if (questions.isOpen(question)) {
+        kept.doubt(question.line());
+      }
+      kept.join(other);
+      columns.remove(other);
     }
   }
 
@@ -154,80 +246,5 @@ final class DraftDataset {
       free = wanted + "_" + i;
     }
     return free;
-  }
-
-  private Map<TableProfile.Column, DraftColumn> align(TableProfile table, boolean byTypeToo) {
-    Map<TableProfile.Column, DraftColumn> aligned = new LinkedHashMap<>();
-    Set<DraftColumn> taken = new HashSet<>();
-    for (TableProfile.Column column : table.columns()) {
-      columns.stream()
-          .filter(known -> !taken.contains(known) && known.isSpelt(column.heading()))
-          .findFirst()
-          .ifPresent(known -> join(column, known, aligned, taken));
-    }
-    for (TableProfile.Column column : table.columns()) {
-      if (!aligned.containsKey(column)) {
-        List<DraftColumn> near =
-            columns.stream()
-                .filter(known -> !taken.contains(known) && areCompatible(column, known))
-                .filter(k -> k.spellings().stream().anyMatch(s -> isNear(s, column.heading())))
-                .toList();
-        if (near.size() == 1) {
-          join(column, near.get(0), aligned, taken);
-        }
-      }
-    }
-    if (byTypeToo && aligned.size() * 2 >= table.columns().size()) {
-      alignByType(table, aligned, taken);
-    }
-    return aligned;
-  }
-
-  private static void join(
-      TableProfile.Column column,
-      DraftColumn known,
-      Map<TableProfile.Column, DraftColumn> aligned,
-      Set<DraftColumn> taken) {
-    aligned.put(column, known);
-    taken.add(known);
-  }
-
-  /** Columns of numbers or dates that are the only ones of their type left on both sides. */
-  private void alignByType(
-      TableProfile table, Map<TableProfile.Column, DraftColumn> aligned, Set<DraftColumn> taken) {
-    for (ColumnType.Kind kind : ColumnType.Kind.values()) {
-      List<TableProfile.Column> left =
-          table.columns().stream()
-              .filter(c -> !aligned.containsKey(c) && c.values().type().kind() == kind)
-              .toList();
-      List<DraftColumn> known =
-          columns.stream().filter(c -> !taken.contains(c) && c.type().kind() == kind).toList();
-      if (kind != ColumnType.Kind.TEXT && left.size() == 1 && known.size() == 1) {
-        join(left.get(0), known.get(0), aligned, taken);
-      }
-    }
-  }
-
-  private static boolean areCompatible(TableProfile.Column column, DraftColumn known) {
-    ColumnType one = column.values().type();
-    ColumnType other = known.type();
-    return one.kind() == other.kind() || (one.isNumber() && other.isNumber());
-  }
-
-  /** Whether all the words of one heading are among those of the other. */
-  static boolean isNear(String one, String other) {
-    Set<String> first = words(one);
-    Set<String> second = words(other);
-    return !first.isEmpty()
-        && !second.isEmpty()
-        && (first.containsAll(second) || second.containsAll(first));
-  }
-
-  private static Set<String> words(String heading) {
-    Set<String> words = new HashSet<>();
-    Arrays.stream(heading.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+"))
-        .filter(word -> !word.isEmpty())
-        .forEach(words::add);
-    return words;
   }
 }

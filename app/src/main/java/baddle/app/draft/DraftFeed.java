@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param name its name
  * @param dataset where its rows go
  * @param files the pattern of its files
+ * @param except patterns of files that don't count
  * @param fileCount how many files have it
  * @param sheets the pattern of its sheets
  * @param cells the cell of each column, for forms
@@ -23,6 +24,7 @@ record DraftFeed(
     String name,
     String dataset,
     String files,
+    List<String> except,
     int fileCount,
     Optional<String> sheets,
     Map<String, String> cells,
@@ -33,6 +35,7 @@ record DraftFeed(
 
   DraftFeed {
     cells = new LinkedHashMap<>(cells);
+    except = List.copyOf(except);
     rules = List.copyOf(rules);
     heads = List.copyOf(heads);
   }

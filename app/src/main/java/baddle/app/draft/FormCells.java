@@ -1,20 +1,16 @@
 package baddle.app.draft;
 
-import baddle.app.look.LookedSheet;
-import baddle.core.grid.CellKind;
-import baddle.core.grid.CellRange;
-import baddle.core.intake.SheetSample;
+import baddle.app.draft.found.Labelled;
+import baddle.core.value.ColumnType;
 import baddle.core.value.MonthNames;
 import baddle.core.value.ValueProfile;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/** The labelled values of sheets that are forms: a label, and a number or date to its right. */
+/** The labelled values of sheets that are forms: each label has its value in the same cell. */
 final class FormCells {
 
-  private static final int REACH = 4;
-  private static final int MOST_ROWS = 80;
   private static final double MOST = 0.8;
 
   private FormCells() {}
@@ -28,49 +24,36 @@ final class FormCells {
    */
   record Field(String label, String address, ValueProfile values) {}
 
-  /** The values that most of the sheets have; none if these are no forms. */
-  static List<Field> of(List<LookedSheet> sheets) {
+  /**
+   * The values that most of the sheets have, of labels that stand at one place only; none if these
+   * are no forms.
+   */
+  static List<Field> of(List<List<Labelled>> sheets) {
     Map<String, Field> fields = new LinkedHashMap<>();
     Map<String, Integer> times = new LinkedHashMap<>();
-    for (LookedSheet sheet : sheets) {
-      for (SheetSample.Row row : sheet.start().stream().limit(MOST_ROWS).toList()) {
-        for (int column = 0; column < row.cells().size(); column++) {
-          add(row, column, fields, times);
+    for (List<Labelled> sheet : sheets) {
+      for (Labelled one : sheet) {
+        String key = one.label() + "\n" + one.address();
+        Field field =
+            fields.computeIfAbsent(
+                key,
+                k -> new Field(one.label(), one.address(), new ValueProfile(MonthNames.english())));
+        times.merge(key, 1, Integer::sum);
+        switch (one.kind()) {
+          case NUMBER -> field.values.addStoredNumber(one.value());
+          case DATE -> field.values.addStoredDate(one.value());
+          default -> field.values.addText(one.value(), 1);
         }
       }
     }
+    Map<String, Integer> stands = new LinkedHashMap<>();
+    fields.values().forEach(field -> stands.merge(field.label, 1, Integer::sum));
     return fields.entrySet().stream()
         .filter(field -> times.getOrDefault(field.getKey(), 0) >= sheets.size() * MOST)
         .map(Map.Entry::getValue)
+        .filter(
+            field -> field.values.distinct() > 1 || !field.values.type().equals(ColumnType.text()))
+        .filter(field -> stands.getOrDefault(field.label, 0) == 1)
         .toList();
-  }
-
-  private static void add(
-      SheetSample.Row row, int column, Map<String, Field> fields, Map<String, Integer> times) {
-    SheetSample.Cell label = row.cell(column);
-    if (label.kind() != CellKind.TEXT || !ValueProfile.isLabel(label.text())) {
-      return;
-    }
-    for (int right = column + 1; right <= column + REACH; right++) {
-      SheetSample.Cell value = row.cell(right);
-      boolean stored = value.kind() == CellKind.NUMBER || value.kind() == CellKind.DATE;
-      if (value.kind() == CellKind.TEXT) {
-        return;
-      }
-      if (stored) {
-        String address = CellRange.letters(right) + row.number();
-        Field field =
-            fields.computeIfAbsent(
-                label.text() + "\n" + address,
-                key -> new Field(label.text(), address, new ValueProfile(MonthNames.english())));
-        times.merge(label.text() + "\n" + address, 1, Integer::sum);
-        if (value.kind() == CellKind.NUMBER) {
-          field.values.addStoredNumber(value.text());
-        } else {
-          field.values.addStoredDate(value.text());
-        }
-        return;
-      }
-    }
   }
 }

@@ -1,5 +1,6 @@
 package baddle.app.draft;
 
+import baddle.app.draft.found.FoundTable;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -23,77 +24,82 @@ final class MappingTables {
 
   private static final int LEAST_VALUES = 2;
   private static final int MOST_ROWS = 20_000;
+  private static final int FEW = 3;
 
   /**
    * A lookup that is proposed.
    *
    * @param name its name
    * @param file its file
-   * @param heads columns that stand on the first row of a block
+   * @param sheet the one sheet of several; empty for any
+   * @param heads headings that stand on the first row of a block
+   * @param dataset the dataset that it is for
    * @param column the column that it is found by
    * @param key its heading for that
    * @param brings its headings, by the column that each fills
    * @param loosely whether some values are found only if case and spaces don't matter
+   * @param valid the dates for which its rows count, as a setting; empty for always
    */
   record Lookup(
       String name,
       String file,
+      Optional<String> sheet,
       List<String> heads,
-      String column,
+      DraftDataset dataset,
+      DraftColumn column,
       String key,
       Map<String, String> brings,
-      boolean loosely) {}
+      boolean loosely,
+      Optional<String> valid) {}
 
   /** What fits, and how well. */
   private record Match(
       DraftDataset large, DraftColumn column, DraftColumn key, long covered, boolean loosely) {}
 
   private final List<DraftDataset> datasets;
-  private final List<DraftFeed> feeds;
+  private final Naming naming;
+  private final List<String> doubts;
 
-  /** Of what has been drafted; what becomes a lookup is taken out. */
-  MappingTables(List<DraftDataset> datasets, List<DraftFeed> feeds) {
+  /**
+   * Of what has been drafted.
+   *
+   * @param datasets what becomes a lookup is removed from it
+   * @param doubts takes what should be looked at
+   */
+  MappingTables(List<DraftDataset> datasets, Naming naming, List<String> doubts) {
     this.datasets = datasets;
-    this.feeds = feeds;
+    this.naming = naming;
+    this.doubts = doubts;
   }
 
   List<Lookup> take() {
     List<Lookup> lookups = new ArrayList<>();
     for (DraftDataset small : List.copyOf(datasets)) {
-      List<DraftFeed> own =
-          feeds.stream().filter(feed -> feed.dataset().equals(small.name())).toList();
-      if (datasets.size() > 1 && own.size() == 1 && isOneFile(own.get(0))) {
+      if (datasets.size() > 1 && small.tables().size() == 1) {
         match(small)
             .ifPresent(
                 match -> {
-                  lookups.add(lookup(small, own.get(0), match));
+                  lookups.add(lookup(small, small.tables().get(0), match));
                   datasets.remove(small);
-                  feeds.remove(own.get(0));
                 });
       }
     }
     return lookups;
   }
 
-  private static boolean isOneFile(DraftFeed feed) {
-    return feed.fileCount() == 1
-        && feed.sheets().isEmpty()
-        && feed.cells().isEmpty()
-        && feed.turned().isEmpty()
-        && !feed.files().contains("{");
-  }
-
   private Optional<Match> match(DraftDataset small) {
     List<Match> matches = new ArrayList<>();
+    boolean dated = validity(small).isPresent();
     for (DraftColumn key : small.columns()) {
+      long least = dated ? 1 : key.filled() * DISTINCT;
       boolean mayBeKey =
-          key.type().kind() == ColumnType.Kind.TEXT
+          mayBeKey(key)
               && key.rows() <= MOST_ROWS
               && small.columns().size() > 1
-              && key.values().size() * 100L >= key.filled() * DISTINCT;
+              && key.values().size() * 100L >= least;
       for (DraftDataset large : mayBeKey ? datasets : List.<DraftDataset>of()) {
         long rows = large.columns().stream().mapToLong(DraftColumn::rows).max().orElse(0);
-        if (large != small && rows >= key.rows()) {
+        if (!large.equals(small) && rows >= key.rows()) {
           large.columns().forEach(column -> match(large, column, key).ifPresent(matches::add));
         }
       }
@@ -101,9 +107,18 @@ final class MappingTables {
     return matches.stream().max(Comparator.comparingLong(Match::covered));
   }
 
+  private static boolean mayBeKey(DraftColumn column) {
+    ColumnType.Kind kind = column.type().kind();
+    return kind == ColumnType.Kind.TEXT || kind == ColumnType.Kind.INTEGER;
+  }
+
   private static Optional<Match> match(DraftDataset large, DraftColumn column, DraftColumn key) {
     Set<String> values = column.values();
-    if (values.size() < LEAST_VALUES || column.type().kind() != ColumnType.Kind.TEXT) {
+    boolean named = near(column, key);
+    boolean numbers =
+        column.type().kind() == ColumnType.Kind.INTEGER
+            || key.type().kind() == ColumnType.Kind.INTEGER;
+    if (values.size() < LEAST_VALUES || !mayBeKey(column) || (numbers && !named)) {
       return Optional.empty();
     }
     Set<String> keys = loose(key.values());
@@ -115,6 +130,13 @@ final class MappingTables {
         : Optional.empty();
   }
 
+  private static boolean near(DraftColumn one, DraftColumn other) {
+    return one.spellings().stream()
+        .map(HeadingWords::of)
+        .anyMatch(
+            words -> other.spellings().stream().map(HeadingWords::of).anyMatch(words::areNear));
+  }
+
   private static Set<String> loose(Set<String> texts) {
     return texts.stream().map(MappingTables::loose).collect(Collectors.toCollection(HashSet::new));
   }
@@ -123,26 +145,92 @@ final class MappingTables {
     return text.toLowerCase(Locale.ROOT).replaceAll("\\s+", "");
   }
 
-  private static Lookup lookup(DraftDataset small, DraftFeed feed, Match match) {
+  /** The columns that say from when and to when a row counts. */
+  private record Validity(DraftColumn from, Optional<DraftColumn> to) {}
+
+  private static Optional<Validity> validity(DraftDataset small) {
+    List<DraftColumn> dates =
+        small.columns().stream().filter(column -> column.type().isCalendar()).toList();
+    Optional<DraftColumn> from = withWord(dates, "from", "start", "since", "begin", "effective");
+    Optional<DraftColumn> to = withWord(dates, "to", "until", "end", "till", "thru");
+    return from.map(column -> new Validity(column, to));
+  }
+
+  private static Optional<DraftColumn> withWord(List<DraftColumn> columns, String... words) {
+    return columns.stream()
+        .filter(
+            column -> List.of(column.name().split("_")).stream().anyMatch(List.of(words)::contains))
+        .findFirst();
+  }
+
+  private Lookup lookup(DraftDataset small, FoundTable table, Match match) {
+    Optional<Validity> dates = validity(small);
+    Optional<DraftColumn> date =
+        match.large.columns().stream().filter(column -> column.type().isCalendar()).findFirst();
+    Optional<Validity> validity = dates.filter(one -> date.isPresent());
+    String name = naming.of(small.paths(), List.of(), false);
+    match.column.nameSomething();
     Map<String, String> brings = new LinkedHashMap<>();
     for (DraftColumn column : small.columns()) {
-      if (column != match.key) {
-        String name = match.large.freeName(column.name());
-        brings.put(name, column.spellings().iterator().next());
-        match.large.columns().add(DraftColumn.broughtBy(small.name(), name, column));
+      boolean isDate =
+          validity.isPresent()
+              && (column.equals(validity.get().from())
+                  || validity.get().to().filter(column::equals).isPresent());
+      if (!column.equals(match.key) && !isDate && column.filled() > 0) {
+        String brought = match.large.freeName(column.name());
+        brings.put(brought, column.spellings().iterator().next());
+        match.large.columns().add(DraftColumn.broughtBy(name, brought, column));
       }
     }
     List<String> heads = new ArrayList<>();
-    for (String head : feed.heads()) {
-      small.column(head).ifPresent(column -> heads.add(column.spellings().iterator().next()));
+    for (int column : table.table().heads()) {
+      table.heading(column).ifPresent(heads::add);
     }
+    String heading = match.key.spellings().iterator().next();
+    noteGaps(table, match, heading, validity.isPresent());
     return new Lookup(
-        small.name(),
-        feed.files(),
+        name,
+        table.path(),
+        table.sheet().isEmpty() ? Optional.empty() : Optional.of(table.sheet()),
         heads,
-        match.column.name(),
-        match.key.spellings().iterator().next(),
+        match.large,
+        match.column,
+        heading,
         brings,
-        match.loosely);
+        match.loosely,
+        validity.map(
+            one ->
+                "{on: "
+                    + date.map(DraftColumn::name).orElse("")
+                    + ", from: "
+                    + PlanText.quoted(one.from().spellings().iterator().next())
+                    + one.to()
+                        .map(to -> ", to: " + PlanText.quoted(to.spellings().iterator().next()))
+                        .orElse("")
+                    + "}"));
+  }
+
+  /** Keys that stand more than once, and values that have none. */
+  private void noteGaps(FoundTable table, Match match, String heading, boolean dated) {
+    List<String> repeated = table.rows().repeated().getOrDefault(heading, List.of());
+    if (!repeated.isEmpty() && !dated) {
+      doubts.add(
+          heading + " of " + table.place() + " repeats keys: " + String.join(", ", repeated));
+    }
+    Set<String> keys = loose(match.key.values());
+    List<String> without =
+        match.column.values().stream().filter(one -> !keys.contains(loose(one))).sorted().toList();
+    if (!without.isEmpty()) {
+      doubts.add(
+          without.size()
+              + " of "
+              + match.column.values().size()
+              + " values of "
+              + match.column.name()
+              + " aren't in "
+              + table.place()
+              + ": "
+              + String.join(", ", without.stream().limit(FEW).toList()));
+    }
   }
 }

@@ -1,5 +1,6 @@
 package baddle.app.draft;
 
+import baddle.app.draft.found.FoundTable;
 import baddle.core.value.ColumnType;
 import java.util.List;
 import java.util.Optional;

@@ -1,8 +1,11 @@
 package baddle.app.draft;
 
+import baddle.app.draft.found.FoundTable;
+import baddle.app.draft.found.Relation;
 import baddle.core.intake.TableProfile;
 import baddle.core.value.ColumnType;
 import baddle.core.value.PeriodText;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 
@@ -10,26 +13,40 @@ import java.util.Optional;
 final class MonthsAcross {
 
   private static final int LEAST = 3;
+  private static final int LONGEST = 10;
 
-  private final PeriodText periods;
+  private static final PeriodText PERIODS = PeriodText.english();
 
-  MonthsAcross(PeriodText periods) {
-    this.periods = periods;
+  private MonthsAcross() {}
+
+  /** Whether some headings are those of months across. */
+  static boolean are(Collection<String> headings) {
+    return headings.stream().filter(MonthsAcross::isMonth).count() >= LEAST;
+  }
+
+  /** Whether a heading names a month, or another period. */
+  static boolean isMonth(String heading) {
+    String text = heading.strip();
+    boolean named = text.length() <= LONGEST && text.matches("\\p{L}+\\.?");
+    return (named && PERIODS.month(text) > 0) || PERIODS.parse(text).isPresent();
+  }
+
+  private static List<String> headings(FoundTable found) {
+    return found.table().columns().stream().map(TableProfile.Column::heading).toList();
   }
 
   /**
-   * Puts two columns into the place of those of the months, if all tables have such.
+   * Puts two columns into the place of those of the months, if all tables have such. A column that
+   * adds the months up goes.
    *
    * @return how the feeds of the dataset say so; empty if they have none
    */
-  Optional<Turned> turn(DraftDataset dataset, List<FoundTable> tables) {
-    boolean all =
-        tables.stream()
-            .allMatch(
-                found -> found.table().columns().stream().filter(this::isMonth).count() >= LEAST);
+  static Optional<Turned> turn(DraftDataset dataset) {
+    List<FoundTable> tables = dataset.tables();
+    boolean all = tables.stream().allMatch(found -> are(headings(found)));
     List<DraftColumn> months =
         dataset.columns().stream()
-            .filter(column -> column.spellings().stream().allMatch(this::isPeriod))
+            .filter(column -> column.spellings().stream().allMatch(MonthsAcross::isMonth))
             .toList();
     boolean numbers = months.stream().allMatch(column -> column.type().isNumber());
     if (!all || !numbers || months.size() < LEAST) {
@@ -37,6 +54,7 @@ final class MonthsAcross {
     }
     int places = months.stream().mapToInt(column -> column.type().places()).max().orElse(0);
     dataset.columns().removeAll(months);
+    dataset.columns().removeIf(column -> isTheirSum(column, dataset));
     String month = dataset.freeName("month");
     dataset.columns().add(DraftColumn.gathered(month, ColumnType.Kind.DATE, 0));
     String amount = dataset.freeName("amount");
@@ -45,17 +63,33 @@ final class MonthsAcross {
         new Turned(
             "{headings: \"{period}\", label: " + month + ", value: " + amount + "}",
             amount,
-            false,
+            true,
             Optional.empty()));
   }
 
-  private boolean isMonth(TableProfile.Column column) {
-    return isPeriod(column.heading());
+  private static boolean isTheirSum(DraftColumn column, DraftDataset dataset) {
+    boolean sums =
+        dataset.tables().stream()
+            .allMatch(
+                found ->
+                    found.rows().relations().stream()
+                        .anyMatch(one -> column.isSpelt(one.result()) && isSumOfMonths(one)));
+    if (sums) {
+      String heading = column.spellings().iterator().next();
+      dataset
+          .evidence()
+          .add(
+              heading
+                  + " of "
+                  + dataset.name()
+                  + " adds the months up in every row: it isn't read");
+    }
+    return sums;
   }
 
-  private boolean isPeriod(String heading) {
-    String text = heading.strip();
-    boolean named = text.length() <= 10 && text.matches("\\p{L}+\\.?") && periods.month(text) > 0;
-    return named || periods.parse(text).isPresent();
+  private static boolean isSumOfMonths(Relation relation) {
+    return relation.kind() == Relation.Kind.SUM
+        && are(relation.operands())
+        && relation.operands().stream().allMatch(MonthsAcross::isMonth);
   }
 }

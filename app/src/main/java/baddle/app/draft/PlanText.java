@@ -20,77 +20,49 @@ final class PlanText {
   private static final Set<String> WORDS_WITH_MEANING =
       Set.of("true", "false", "yes", "no", "on", "off", "null", "y", "n");
 
-  private final List<DraftDataset> datasets;
+  /** Among fewer values a column without repetition says little. */
+  private static final int LEAST_KEYS = 20;
+
+  private final DraftParts parts;
   private final List<DraftFeed> feeds;
-  private final List<MappingTables.Lookup> lookups;
-  private final List<String> doubts;
   private final StringBuilder text = new StringBuilder();
 
-  PlanText(
-      List<DraftDataset> datasets,
-      List<DraftFeed> feeds,
-      List<MappingTables.Lookup> lookups,
-      List<String> doubts) {
-    this.datasets = datasets;
-    this.feeds = feeds;
-    this.lookups = lookups;
-    this.doubts = new ArrayList<>(doubts);
+  PlanText(DraftParts parts) {
+    this.parts = parts;
+    this.feeds = parts.feeds();
   }
 
-  Draft draft(List<String> pairs) {
+  /** The plan. */
+  String text() {
     line("# A plan that `baddle draft` proposed from the files there were. It names no month.");
     line("# Look at each doubt, then put new files into the folders and run `baddle consolidate`.");
     line("baddle: 1");
     line("");
     line("datasets:");
-    datasets.forEach(this::dataset);
+    parts.datasets().forEach(this::dataset);
     line("");
     line("feeds:");
     feeds.forEach(this::feed);
     lookups();
     line("");
     line("summaries:");
-    datasets.forEach(this::summary);
+    parts.datasets().forEach(this::summary);
     line("");
     line("reports:");
-    String names = String.join(", ", datasets.stream().map(DraftDataset::name).toList());
+    String names = String.join(", ", parts.datasets().stream().map(DraftDataset::name).toList());
     line("  overview.xlsx: {summaries: [" + names + "]}");
-    if (!doubts.isEmpty()) {
-      line("");
-      doubts.forEach(doubt -> line("# doubt: " + doubt));
-    }
-    List<String> all = new ArrayList<>(doubts);
-    datasets.forEach(d -> d.columns().forEach(column -> all.addAll(column.doubts())));
-    List<String> lines =
-        feeds.stream()
-            .map(
-                feed ->
-                    String.format(
-                        Locale.ROOT,
-                        "%s: %s, %,d %s, into %s",
-                        feed.name(),
-                        feed.files(),
-                        feed.fileCount(),
-                        feed.fileCount() == 1 ? "file" : "files",
-                        feed.dataset()))
-            .toList();
-    List<String> mappings =
-        lookups.stream()
-            .map(
-                one ->
-                    one.name()
-                        + ": "
-                        + one.file()
-                        + ", by "
-                        + one.column()
-                        + ", fills "
-                        + String.join(", ", one.brings().keySet()))
-            .toList();
-    return new Draft(text.toString(), lines, mappings, pairs, all);
+    comments("doubt", parts.doubts());
+    comments("left alone", parts.leftAlone());
+    comments("decided", parts.decided());
+    return text.toString();
   }
 
-  /** Among fewer values a column without repetition says little. */
-  private static final int LEAST_KEYS = 20;
+  private void comments(String what, List<String> lines) {
+    if (!lines.isEmpty()) {
+      line("");
+      lines.forEach(one -> line("# " + what + ": " + one));
+    }
+  }
 
   private void line(String line) {
     text.append(line).append('\n');
@@ -107,6 +79,14 @@ final class PlanText {
             .toList();
     required(dataset).ifPresent(date -> line("    dated_by: " + date.name()));
     keys.forEach(key -> line("    # no value of " + key + " stands twice: it may be a key"));
+    dataset
+        .latest()
+        .ifPresent(
+            key -> {
+              line("    key: [" + key.name() + "]");
+              line("    on_duplicate: keep latest");
+            });
+    dataset.evidence().stream().distinct().forEach(one -> line("    # because: " + one));
     line("    columns:");
     Optional<DraftColumn> required = required(dataset);
     for (DraftColumn column : dataset.columns()) {
@@ -169,6 +149,9 @@ final class PlanText {
   private void feed(DraftFeed feed) {
     line("  " + feed.name() + ":");
     line("    files: " + quoted(feed.files()));
+    if (!feed.except().isEmpty()) {
+      line("    except: [" + all(feed.except()) + "]");
+    }
     line("    into: " + feed.dataset());
     feed.sheets().ifPresent(sheets -> line("    sheets: " + quoted(sheets)));
     feed.turned().ifPresent(turned -> line("    headings_to_rows: " + turned.setting()));
@@ -190,6 +173,9 @@ final class PlanText {
               + ", because: "
               + rule.because()
               + (sums.isEmpty() ? "" : ", control_total: [" + String.join(", ", sums) + "]")
+              + (sums.isEmpty() || rule.goOn().isEmpty()
+                  ? ""
+                  : ", ends: [" + ending(rule, feed) + "]")
               + "}");
     }
     if (!feed.cells().isEmpty()) {
@@ -200,6 +186,11 @@ final class PlanText {
       line("    cells: {" + String.join(", ", cells) + "}");
     }
     feed.expect().ifPresent(expect -> line("    expect: " + expect));
+  }
+
+  private static String ending(TotalRule rule, DraftFeed feed) {
+    return String.join(
+        ", ", feed.heads().stream().filter(head -> !rule.goOn().contains(head)).toList());
   }
 
   /** What totals are compared with: where columns become rows, what the rows add up to. */
@@ -256,6 +247,7 @@ final class PlanText {
   }
 
   private void lookups() {
+    List<MappingTables.Lookup> lookups = parts.lookups();
     if (lookups.isEmpty()) {
       return;
     }
@@ -267,10 +259,12 @@ final class PlanText {
       if (!lookup.heads().isEmpty()) {
         line("    carry_down: [" + all(lookup.heads()) + "]");
       }
-      line("    match: {" + lookup.column() + ": " + quoted(lookup.key()) + "}");
+      lookup.sheet().ifPresent(sheet -> line("    sheets: " + quoted(sheet)));
+      line("    match: {" + lookup.column().name() + ": " + quoted(lookup.key()) + "}");
       if (lookup.loosely()) {
         line("    ignoring: [case, spaces]");
       }
+      lookup.valid().ifPresent(valid -> line("    valid: " + valid));
       List<String> brings = new ArrayList<>();
       lookup.brings().forEach((column, heading) -> brings.add(column + ": " + quoted(heading)));
       line("    bring: {" + String.join(", ", brings) + "}");

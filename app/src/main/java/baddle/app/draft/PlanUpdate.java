@@ -213,7 +213,10 @@ public final class PlanUpdate {
       List<String> spellings = new ArrayList<>(column.headings());
       spellings.add(column.column().name().replace('_', ' '));
       boolean near =
-          spellings.stream().anyMatch(spelling -> DraftDataset.isNear(spelling, unknown.heading))
+          spellings.stream()
+                  .anyMatch(
+                      spelling ->
+                          HeadingWords.of(spelling).areNear(HeadingWords.of(unknown.heading)))
               || Nearest.to(unknown.heading, spellings).isPresent();
       if (near) {
         return Optional.of(column.column().name());

@@ -1,5 +1,6 @@
 package baddle.app.draft;
 
+import baddle.app.draft.found.FoundTable;
 import baddle.core.intake.TotalRow;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -18,9 +19,11 @@ import java.util.stream.Collectors;
  * @param when its condition
  * @param because its reason
  * @param sums the columns whose totals such a row states
+ * @param goOn carried columns that go on below such a row
  * @param example a label that it finds
  */
-record TotalRule(String when, String because, List<String> sums, String example) {
+record TotalRule(
+    String when, String because, List<String> sums, List<String> goOn, String example) {
 
   /** Numbers whose sum means nothing. */
   static final Pattern NOT_SUMMED =
@@ -29,15 +32,18 @@ record TotalRule(String when, String because, List<String> sums, String example)
 
   TotalRule {
     sums = List.copyOf(sums);
+    goOn = List.copyOf(goOn);
   }
 
   /**
    * The rules for the tables of one feed, those of grand totals first, for they are told more
    * surely.
    *
+   * @param heads the columns that are carried down
    * @param doubts takes what can't be told
    */
-  static List<TotalRule> of(DraftDataset dataset, List<FoundTable> tables, List<String> doubts) {
+  static List<TotalRule> of(
+      DraftDataset dataset, List<FoundTable> tables, List<String> heads, List<String> doubts) {
     Map<String, List<Stated>> byColumn = new TreeMap<>();
     for (FoundTable table : tables) {
       List<TotalRow> totals = table.table().totals();
@@ -59,7 +65,7 @@ record TotalRule(String when, String because, List<String> sums, String example)
       }
     }
     List<TotalRule> rules = new ArrayList<>();
-    byColumn.forEach((heading, stated) -> add(dataset, heading, stated, doubts, rules));
+    byColumn.forEach((heading, stated) -> add(dataset, heading, stated, heads, doubts, rules));
     return rules;
   }
 
@@ -70,6 +76,7 @@ record TotalRule(String when, String because, List<String> sums, String example)
       DraftDataset dataset,
       String heading,
       List<Stated> stated,
+      List<String> heads,
       List<String> doubts,
       List<TotalRule> rules) {
     Optional<String> guard = guard(dataset, stated);
@@ -95,10 +102,10 @@ record TotalRule(String when, String because, List<String> sums, String example)
       if (subs.isEmpty()) {
         ofGrands.add(TotalRow.Kind.SUB);
       }
-      rules.add(rule(dataset, heading, ofGrands, guard, grands, "total row"));
+      rules.add(rule(dataset, heading, ofGrands, guard, grands, heads, doubts));
     }
     if (!subs.isEmpty()) {
-      rules.add(rule(dataset, heading, ofSubs, guard, subs, "subtotal row"));
+      rules.add(rule(dataset, heading, ofSubs, guard, subs, heads, doubts));
     }
   }
 
@@ -131,7 +138,8 @@ record TotalRule(String when, String because, List<String> sums, String example)
       Set<TotalRow.Kind> kinds,
       Optional<String> guard,
       List<Stated> stated,
-      String because) {
+      List<String> heads,
+      List<String> doubts) {
     String pattern = kinds.stream().map(TotalRow.Kind::pattern).collect(Collectors.joining("|"));
     String when =
         "lower("
@@ -150,8 +158,25 @@ record TotalRule(String when, String because, List<String> sums, String example)
         sums.add(column.name());
       }
     }
+    String example = stated.get(0).row.label().replaceAll("\\s+", " ");
+    ProvedTotals proved =
+        new ProvedTotals(
+            dataset, stated.stream().map(Stated::table).distinct().toList(), heading, kinds);
+    List<String> tying = sums.stream().filter(proved::tie).toList();
+    if (tying.isEmpty() && !sums.isEmpty()) {
+      doubts.add(
+          "\""
+              + example
+              + "\" and the like under "
+              + heading
+              + " don't state what the rows above them add up to; they are left out all the same");
+    }
     return new TotalRule(
-        when, because, List.copyOf(sums), stated.get(0).row.label().replaceAll("\\s+", " "));
+        when,
+        stated.get(0).sub ? "subtotal row" : "total row",
+        tying,
+        heads.stream().filter(proved::goesOn).toList(),
+        example);
   }
 
   private static boolean states(Stated one, DraftColumn column) {

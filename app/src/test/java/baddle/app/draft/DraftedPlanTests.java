@@ -153,7 +153,7 @@ class DraftedPlanTests {
       }
     }
 
-    Draft draft = new Drafting(folder).draft(folder.resolve("in"));
+    Draft draft = Drafting.of(folder, folder.resolve("in"), 2).draft(Map.of());
     ProjectFolder project = new ProjectFolder(folder, draft.text());
     ConsolidateResult result = project.consolidate();
 
@@ -221,7 +221,7 @@ class DraftedPlanTests {
       }
     }
 
-    Draft draft = new Drafting(folder).draft(folder.resolve("in"));
+    Draft draft = Drafting.of(folder, folder.resolve("in"), 2).draft(Map.of());
     ProjectFolder project = new ProjectFolder(folder, draft.text());
     ConsolidateResult result = project.consolidate();
 
@@ -277,7 +277,7 @@ class DraftedPlanTests {
         folder.resolve("ref/codes.csv"),
         "Code,Range\nK1,Trees\nK2,Shrubs\nK3,\nK4,Roses\nK5,Trees\nK6,Seeds\n");
 
-    Draft draft = new Drafting(folder).draft(folder);
+    Draft draft = Drafting.of(folder, folder, 2).draft(Map.of());
     ProjectFolder project = new ProjectFolder(folder, draft.text());
     ConsolidateResult result = project.consolidate();
 

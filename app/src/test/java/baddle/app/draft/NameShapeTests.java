@@ -30,22 +30,6 @@ class NameShapeTests {
   }
 
   @ParameterizedTest
-  @CsvSource(
-      delimiter = '|',
-      value = {
-        "Code | Product code | true",
-        "Receipt | Receipt no | true",
-        "unit_price | Price (unit) | true",
-        "Qty | Units | false",
-        "Doc no | Receipt no | false",
-      })
-  void headings_are_near_when_the_words_of_one_are_in_the_other(
-      String one, String other, boolean near) {
-    assertThat(DraftDataset.isNear(one, other)).isEqualTo(near);
-    assertThat(DraftDataset.isNear(other, one)).isEqualTo(near);
-  }
-
-  @ParameterizedTest
   @CsvSource({
     "Receipt no, receipt_no",
     "LINE TOTAL, line_total",

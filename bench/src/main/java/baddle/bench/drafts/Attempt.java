@@ -52,7 +52,7 @@ final class Attempt {
 
   Score score() throws IOException, PlanException, ExportException {
     folder.write(place);
-    Draft draft = new Drafting(place).draft(place);
+    Draft draft = Drafting.of(place, place, 1).draft(Map.of());
     if (draft.feeds().isEmpty()) {
       return Score.nothing(draft.doubts().size());
     }

@@ -155,24 +155,27 @@ final class LineFolders {
     return folder;
   }
 
-  /** Among the files, copies and earlier versions of some. */
+  /** Among the files, a copy of one, or an earlier version that lacks some lines. */
   static Folder copies(Facts facts) {
     Folder folder = new Folder(truth(), true, new ArrayList<>());
     List<Object> headings = facts.headings(COLUMNS);
     List<YearMonth> months = facts.months(5);
-    int copied = facts.below(5);
-    boolean changed = facts.chance();
+    YearMonth twice = facts.any(months);
+    boolean copied = facts.chance();
+    int missing = facts.chance() ? 2 : 0;
+    String mark = facts.any(copied ? List.of(" (copy)", " - Copy") : List.of(" v2", " final"));
     for (YearMonth month : months) {
-      Sheet sheet = new Sheet("").row(headings);
       List<Facts.Line> lines = facts.lines("Alder Mill", month, 10);
-      lines.forEach(line -> sheet.row(cells(line)));
       lines.forEach(line -> note(folder.truth(), line));
-      folder.add(SourceFile.of("in/sales " + month + ".csv", sheet));
-      if (months.indexOf(month) == copied) {
-        Sheet copy = new Sheet("").row(headings);
-        lines.subList(0, lines.size() - (changed ? 2 : 0)).forEach(line -> copy.row(cells(line)));
-        String mark = facts.any(List.of(" (copy)", " v2", " final", " - Copy"));
-        folder.add(SourceFile.of("in/sales " + month + mark + ".csv", copy));
+      Sheet whole = new Sheet("").row(headings);
+      lines.forEach(line -> whole.row(cells(line)));
+      Sheet other = new Sheet("").row(headings);
+      lines.subList(missing, lines.size()).forEach(line -> other.row(cells(line)));
+      boolean isTwice = month.equals(twice);
+      String name = "in/sales " + month;
+      folder.add(SourceFile.of(name + ".csv", isTwice && !copied ? other : whole));
+      if (isTwice) {
+        folder.add(SourceFile.of(name + mark + ".csv", copied ? other : whole));
       }
     }
     return folder;

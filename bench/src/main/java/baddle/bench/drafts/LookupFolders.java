@@ -43,7 +43,7 @@ final class LookupFolders {
         }
       }
     }
-    map.row(Facts.range(0), Facts.code(0), "Plant 0 once more");
+    map.row(Facts.range(0), Facts.code(0), "Plant 0");
     folder.add(SourceFile.of((facts.chance() ? "in/" : "reference/") + "ranges.xlsx", map));
     return folder;
   }

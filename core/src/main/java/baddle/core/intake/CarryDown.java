@@ -20,6 +20,7 @@ final class CarryDown {
   private final int column;
   private final ColumnBuilder builder;
   private final boolean blanksUnreadable;
+  private final boolean[] endsAt;
   private State state = State.NOTHING;
   private char[] text = {};
   private long number;
@@ -27,11 +28,13 @@ final class CarryDown {
   /**
    * A column that is carried down.
    *
+   * @param endsAt for each rule that leaves rows out, whether nothing is carried past these
    * @param blanksUnreadable whether what can't be filled stays blank, and doesn't hold its row
    */
-  CarryDown(int column, ColumnBuilder builder, boolean blanksUnreadable) {
+  CarryDown(int column, ColumnBuilder builder, boolean[] endsAt, boolean blanksUnreadable) {
     this.column = column;
     this.builder = builder;
+    this.endsAt = endsAt;
     this.blanksUnreadable = blanksUnreadable;
   }
 
@@ -51,7 +54,7 @@ final class CarryDown {
       boolean blank = builder.isBlank(row);
       boolean unfit = stretch.isUnreadable(i, column);
       if (stretch.isLeftOut(i)) {
-        if (stretch.endsBlock(i) || !blank || unfit) {
+        if (endsAt[stretch.rule(i)] || !blank || unfit) {
           state = State.NOTHING;
           last = -1;
         }

@@ -3,7 +3,9 @@ package baddle.core.intake;
 import baddle.core.expression.Expression;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * A rule by which rows are left out.
@@ -13,8 +15,15 @@ import java.util.Map;
  * @param stated for rows that state totals of the rows above them: by column of the dataset, or
  *     {@link #ROWS}, the heading under which the total stands; empty for the column's own
  * @param span which rows a stated total is of
+ * @param ends the carried columns whose value stands no longer than to such a row; empty for all of
+ *     them where the rule states totals, else for none
  */
-public record LeaveOut(Expression when, String because, Map<String, String> stated, Span span) {
+public record LeaveOut(
+    Expression when,
+    String because,
+    Map<String, String> stated,
+    Span span,
+    Optional<List<String>> ends) {
 
   /** Which rows a total is of. */
   public enum Span {
@@ -29,11 +38,32 @@ public record LeaveOut(Expression when, String because, Map<String, String> stat
 
   /** A rule whose totals are of the rows since the last. */
   public LeaveOut(Expression when, String because, Map<String, String> stated) {
-    this(when, because, stated, Span.SINCE_LAST);
+    this(when, because, stated, Span.SINCE_LAST, Optional.empty());
   }
 
-  /** Copies the map. */
+  /** Copies the map and the list. */
   public LeaveOut {
     stated = Collections.unmodifiableMap(new LinkedHashMap<>(stated));
+    ends = ends.map(List::copyOf);
+  }
+
+  /** Whether nothing is carried past such a row in a column. */
+  boolean ends(String column) {
+    return ends.map(columns -> columns.contains(column)).orElse(!stated.isEmpty());
+  }
+
+  /** Sources are known by it, so it is what it was where {@code ends} isn't said. */
+  @Override
+  public String toString() {
+    return "LeaveOut[when="
+        + when
+        + ", because="
+        + because
+        + ", stated="
+        + stated
+        + ", span="
+        + span
+        + ends.map(columns -> ", ends=" + columns).orElse("")
+        + "]";
   }
 }

@@ -59,7 +59,7 @@ final class LeaveOutRules {
       conditions.get(r).matches(block, base, base + stretch.size(), matches);
       for (int i = 0; i < stretch.size(); i++) {
         if (matches[i] && !stretch.isLeftOut(i) && fits(stretch, i, r)) {
-          stretch.leaveOut(i, r, !rules.get(r).stated().isEmpty());
+          stretch.leaveOut(i, r);
           counts[r]++;
         }
       }

@@ -20,10 +20,18 @@ final class RowShapes {
   /** A column that heads blocks is blank in at least so many of a hundred rows. */
   private static final int LEAST_BLANK = 30;
 
+  /** So many of a hundred of its values differ; a block may be taken up again. */
+  private static final int LEAST_DIFFERENT = 75;
+
   private final CellRange range;
   private final List<TotalRow> totals = new ArrayList<>();
   private final Map<Integer, BitSet> filled = new HashMap<>();
   private final Map<Integer, Set<String>> values = new HashMap<>();
+  private final Map<Integer, String> last = new HashMap<>();
+
+  /** Rows whose value is that of the last row that had one. */
+  private final Map<Integer, BitSet> again = new HashMap<>();
+
   private int rows;
 
   RowShapes(CellRange range) {
@@ -48,8 +56,12 @@ final class RowShapes {
       return;
     }
     for (int column : there) {
+      String text = row.text(column);
       filled.computeIfAbsent(column, c -> new BitSet()).set(rows);
-      values.computeIfAbsent(column, c -> new HashSet<>()).add(row.text(column));
+      values.computeIfAbsent(column, c -> new HashSet<>()).add(text);
+      if (text.equals(last.put(column, text))) {
+        again.computeIfAbsent(column, c -> new BitSet()).set(rows);
+      }
     }
     rows++;
   }
@@ -73,7 +85,8 @@ final class RowShapes {
 
   /**
    * The columns that only the first row of each block fills: the one that begins a block, then
-   * those that are filled where it is. Empty where there seem to be no blocks.
+   * those that are filled where it is, or begin blocks within each of its own. Empty where there
+   * seem to be no blocks.
    */
   List<Integer> heads() {
     Optional<Integer> first = filled.keySet().stream().min(Integer::compare);
@@ -81,7 +94,7 @@ final class RowShapes {
       if (beginsBlocks(column)) {
         List<Integer> heads = new ArrayList<>(List.of(column));
         for (int other = range.firstColumn(); other < range.endColumn(); other++) {
-          if (other != column && goesWith(other, column)) {
+          if (other != column && (goesWith(other, column) || isWithin(other, column))) {
             heads.add(other);
           }
         }
@@ -99,7 +112,22 @@ final class RowShapes {
     return count > 1
         && bits.get(0)
         && (rows - count) * 100L >= (long) rows * LEAST_BLANK
-        && values.getOrDefault(column, Set.of()).size() == count;
+        && !again.containsKey(column)
+        && values.getOrDefault(column, Set.of()).size() * 100L >= (long) count * LEAST_DIFFERENT;
+  }
+
+  /** Whether a column begins blocks of its own within each block of another. */
+  private boolean isWithin(int other, int column) {
+    BitSet heads = filled.getOrDefault(column, new BitSet());
+    BitSet bits = filled.getOrDefault(other, new BitSet());
+    BitSet missing = (BitSet) heads.clone();
+    missing.andNot(bits);
+    BitSet repeated = (BitSet) again.getOrDefault(other, new BitSet()).clone();
+    repeated.andNot(heads);
+    return missing.isEmpty()
+        && repeated.isEmpty()
+        && bits.cardinality() > heads.cardinality()
+        && (rows - bits.cardinality()) * 100L >= (long) rows * LEAST_BLANK;
   }
 
   private boolean goesWith(int other, int column) {

@@ -62,7 +62,13 @@ final class RowShaping {
       return;
     }
     if (spec.shaping().carryDown().contains(column.column().name())) {
-      carried.add(new CarryDown(index, blocks.column(index), made.blanksUnreadable(column)));
+      List<LeaveOut> leaveOut = spec.shaping().leaveOut();
+      boolean[] endsAt = new boolean[leaveOut.size()];
+      for (int rule = 0; rule < endsAt.length; rule++) {
+        endsAt[rule] = leaveOut.get(rule).ends(column.column().name());
+      }
+      carried.add(
+          new CarryDown(index, blocks.column(index), endsAt, made.blanksUnreadable(column)));
     }
     column
         .otherwise()

@@ -19,7 +19,6 @@ final class Stretch {
   private final boolean[] unfit = new boolean[MOST];
   private final boolean[] anyBlanked = new boolean[MOST];
   private final int[] leftOutBy = new int[MOST];
-  private final boolean[] endsBlock = new boolean[MOST];
   private final boolean[] beginsBlock = new boolean[MOST];
   private int size;
   private boolean anyUnfit;
@@ -91,7 +90,6 @@ final class Stretch {
       anyUnfit = false;
     }
     Arrays.fill(leftOutBy, KEPT);
-    Arrays.fill(endsBlock, false);
     Arrays.fill(beginsBlock, false);
   }
 
@@ -139,9 +137,8 @@ final class Stretch {
     anyUnfit = true;
   }
 
-  void leaveOut(int row, int rule, boolean isEndOfBlock) {
+  void leaveOut(int row, int rule) {
     leftOutBy[row] = rule;
-    endsBlock[row] = isEndOfBlock;
   }
 
   boolean isLeftOut(int row) {
@@ -151,10 +148,6 @@ final class Stretch {
   /** The index of the rule that leaves a row out. */
   int rule(int row) {
     return leftOutBy[row];
-  }
-
-  boolean endsBlock(int row) {
-    return endsBlock[row];
   }
 
   /** Marks a row as the first of a block, such as a document's lines. */

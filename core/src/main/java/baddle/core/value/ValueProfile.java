@@ -1,7 +1,6 @@
 package baddle.core.value;
 
 import java.math.BigDecimal;
-import java.math.BigInteger;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -94,6 +93,16 @@ public final class ValueProfile {
     return profile.dates == 0 && profile.ofHabit().fitting == 0;
   }
 
+  /** The number that a text is as people write it, where its marks are by a habit. */
+  public static Optional<BigDecimal> numberIn(String text, Habit habit) {
+    WrittenNumber written = new WrittenNumber();
+    if (!written.read(text.toCharArray(), 0, text.length())) {
+      return Optional.empty();
+    }
+    written.gather(habit);
+    return Optional.of(written.number());
+  }
+
   /** Whether a text is how the row of a total is called. */
   public static boolean isTotalLabel(String text) {
     return TOTAL.matcher(text).find();
@@ -181,18 +190,12 @@ public final class ValueProfile {
         (habit, of) -> {
           if (shown == null || shown == habit) {
             written.gather(habit);
-            of.add(number(), times);
+            of.add(written.number(), times);
           }
         });
     boolean plain = isDigits(text);
     codes |= plain && text.length > 1 && text[0] == '0';
     codes |= plain && text.length > MOST_DIGITS;
-  }
-
-  private BigDecimal number() {
-    BigInteger digits = new BigInteger(new String(written.digits(), 0, written.length()));
-    BigDecimal number = new BigDecimal(digits, written.places());
-    return written.isNegative() ? number.negate() : number;
   }
 
   private static boolean isDigits(char[] text) {

@@ -1,5 +1,7 @@
 package baddle.core.value;
 
+import java.math.BigDecimal;
+import java.math.BigInteger;
 import java.util.Currency;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -100,6 +102,12 @@ final class WrittenNumber {
 
   int length() {
     return length;
+  }
+
+  /** What was gathered, exactly. */
+  BigDecimal number() {
+    BigDecimal number = new BigDecimal(new BigInteger(new String(digits, 0, length)), places);
+    return negative ? number.negate() : number;
   }
 
   /** How many of the digits stand behind the decimal mark; negative where zeros are missing. */

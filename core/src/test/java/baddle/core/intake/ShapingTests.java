@@ -427,7 +427,12 @@ class ShapingTests {
   void a_subtotal_of_a_block_is_of_no_row_of_the_block_before() throws IOException {
     String when = "code = 'Subtotal'";
     LeaveOut ofBlock =
-        new LeaveOut(Expression.parse(when), when, Map.of("amount", ""), LeaveOut.Span.BLOCK);
+        new LeaveOut(
+            Expression.parse(when),
+            when,
+            Map.of("amount", ""),
+            LeaveOut.Span.BLOCK,
+            Optional.empty());
     String[] lines = {
       "doc|code|units|amount", "A1|x|1|2.00", "A2|x|1|4.00", "|x|1|1.00", "|Subtotal||5.00"
     };
@@ -438,6 +443,27 @@ class ShapingTests {
     assertThat(read(ORDERS, blocks("doc", rule(when, "amount", "")), lines).treated().totals())
         .singleElement()
         .matches(total -> !total.ties());
+  }
+
+  /** Which columns go on below a subtotal, by what its rule says. */
+  @ParameterizedTest
+  @CsvSource({"'', false", "code, true", "'doc,code', false", "units, true"})
+  void a_subtotal_ends_the_columns_its_rule_names(String ends, boolean goesOn) throws IOException {
+    String when = "code = 'Subtotal'";
+    Optional<List<String>> columns =
+        ends.isEmpty() ? Optional.empty() : Optional.of(List.of(ends.split(",")));
+    LeaveOut rule =
+        new LeaveOut(
+            Expression.parse(when), when, Map.of("amount", ""), LeaveOut.Span.SINCE_LAST, columns);
+    String[] lines = {
+      "doc|code|units|amount", "A1|x|1|2.00", "||1|4.00", "|Subtotal||6.00", "|z|1|1.00"
+    };
+
+    SourceIntake result = read(ORDERS, shaping(List.of("doc", "code"), rule), lines);
+
+    assertThat(result.treated().totals()).singleElement().matches(ControlTotal::ties);
+    assertThat(kept.contains("5 A1|z|1|1.00")).isEqualTo(goesOn);
+    assertThat(kept).startsWith("2 A1|x|1|2.00", "3 A1|x|1|4.00").hasSize(goesOn ? 3 : 2);
   }
 
   /** Tables broken over pages: how the break looks, and whether the table goes on. */

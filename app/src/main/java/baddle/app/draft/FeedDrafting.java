@@ -1,0 +1,216 @@
+package baddle.app.draft;
+
+import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.found.FoundTable;
+import baddle.core.value.Period;
+import baddle.core.value.PeriodText;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Pattern;
+
+/** Proposes the feeds of datasets. */
+final class FeedDrafting {
+
+  private static final Pattern PART = Pattern.compile("\\{([^{}]+)}");
+
+  private final PeriodText periods = PeriodText.english();
+  private final List<DraftDataset> datasets;
+  private final Versions versions;
+  private final Questions questions;
+  private final List<String> doubts;
+  private final Naming naming = new Naming();
+  private final List<DraftFeed> feeds = new ArrayList<>();
+
+  FeedDrafting(
+      List<DraftDataset> datasets, Versions versions, Questions questions, List<String> doubts) {
+    this.datasets = datasets;
+    this.versions = versions;
+    this.questions = questions;
+    this.doubts = doubts;
+  }
+
+  List<DraftFeed> feeds() {
+    return feeds;
+  }
+
+  /** Of a dataset of tables: one for each kind of path. */
+  void tables(DraftDataset dataset) {
+    Optional<Turned> turned =
+        MonthsAcross.turn(dataset).or(() -> MoneyInAndOut.turn(dataset, dataset.tables()));
+    List<List<String>> groups = NestedNames.groups(dataset.paths(), periods);
+    for (List<String> paths : groups) {
+      List<FoundTable> found =
+          dataset.tables().stream().filter(one -> paths.contains(one.path())).toList();
+      tables(dataset, found, paths, turned, groups.size() == 1);
+    }
+  }
+
+  private void tables(
+      DraftDataset dataset,
+      List<FoundTable> found,
+      List<String> paths,
+      Optional<Turned> turned,
+      boolean only) {
+    List<String> sheets =
+        found.stream().map(FoundTable::sheet).filter(name -> !name.isEmpty()).distinct().toList();
+    NameShape ofSheets = sheets.isEmpty() ? null : NameShape.of(sheets, periods);
+    boolean periodInSheets =
+        ofSheets != null && sheets.size() > 1 && ofSheets.hasPeriod() && !ofSheets.varies();
+    Optional<String> pattern =
+        ofSheets != null && periodInSheets
+            ? Optional.of(ofSheets.pattern(Optional.empty()))
+            : Optional.empty();
+    List<String> heads = heads(dataset, paths, found);
+    NestedNames names = NestedNames.of(paths, periods);
+    String files = files(dataset, names, periodInSheets);
+    feeds.add(
+        new DraftFeed(
+            only ? naming.take(dataset.name()) : naming.of(paths, List.of(), false),
+            dataset.name(),
+            files,
+            except(paths),
+            paths.size(),
+            pattern,
+            Map.of(),
+            TotalRule.of(dataset, found, heads, doubts),
+            heads,
+            turned,
+            expect(periodInSheets ? sheets : paths, files)));
+  }
+
+  /** Of a dataset of forms. */
+  void forms(DraftDataset dataset, List<String> paths, Map<String, String> cells) {
+    String files = files(dataset, NestedNames.of(paths, periods), false);
+    feeds.add(
+        new DraftFeed(
+            naming.take(dataset.name()),
+            dataset.name(),
+            files,
+            except(paths),
+            paths.size(),
+            Optional.empty(),
+            cells,
+            List.of(),
+            List.of(),
+            Optional.empty(),
+            expect(paths, files)));
+  }
+
+  private List<String> except(List<String> paths) {
+    Set<String> patterns = new TreeSet<>();
+    paths.forEach(path -> patterns.addAll(versions.except(FoundFile.folderOf(path))));
+    return List.copyOf(patterns);
+  }
+
+  /** The pattern of a feed's files; what varies in their names becomes a column. */
+  private String files(DraftDataset dataset, NestedNames names, boolean periodInSheets) {
+    Optional<NameShape> naming = periodInSheets ? Optional.empty() : names.naming();
+    if (periodInSheets && names.segments().size() == 1) {
+      return names.start() + "*" + names.ending().orElse(".*");
+    }
+    Optional<String> part =
+        naming.map(shape -> partName(dataset, shape.parts(), names.pattern(Optional.of("name"))));
+    if (part.isPresent() && naming.isPresent()) {
+      addPart(dataset, part.get(), naming.get().parts());
+    }
+    return names.pattern(part);
+  }
+
+  /** The column of any dataset whose values the parts are; else a name of its own. */
+  private String partName(DraftDataset dataset, List<String> parts, String pattern) {
+    Set<String> distinct = new LinkedHashSet<>(parts);
+    List<DraftDataset> order = new ArrayList<>(List.of(dataset));
+    order.addAll(datasets);
+    for (DraftDataset known : order) {
+      for (DraftColumn column : known.columns()) {
+        long there = distinct.stream().filter(column.values()::contains).count();
+        if (there * 5 >= distinct.size() * 4L) {
+          return column.name();
+        }
+      }
+    }
+    Question question =
+        new Question(
+            "{name} in " + pattern,
+            "the files differ by a part of their names, such as "
+                + String.join(", ", distinct.stream().limit(3).toList()),
+            List.of(),
+            "name");
+    String answer = questions.choose(question);
+    if (questions.isOpen(question)) {
+      doubts.add(question.line() + "; what is it called?");
+    }
+    return answer;
+  }
+
+  private static void addPart(DraftDataset dataset, String name, List<String> parts) {
+    dataset.column(name).ifPresent(DraftColumn::markTellsApart);
+    if (dataset.column(name).isEmpty()) {
+      dataset.columns().add(0, DraftColumn.ofName(name, parts));
+    }
+  }
+
+  /** The columns that only the first row of a block fills, in most tables of a feed. */
+  private static List<String> heads(
+      DraftDataset dataset, List<String> paths, List<FoundTable> found) {
+    Map<List<String>, Integer> seen = new LinkedHashMap<>();
+    for (FoundTable table : found) {
+      List<String> names = new ArrayList<>();
+      for (int column : table.table().heads()) {
+        table
+            .heading(column)
+            .flatMap(dataset::spelt)
+            .filter(one -> names.isEmpty() || !one.type().isNumber())
+            .ifPresent(one -> names.add(one.name()));
+      }
+      seen.merge(names, 1, Integer::sum);
+    }
+    List<String> heads =
+        seen.entrySet().stream()
+            .filter(one -> one.getValue() * 2 > found.size())
+            .map(Map.Entry::getKey)
+            .findFirst()
+            .orElse(List.of());
+    if (!heads.isEmpty()) {
+      dataset
+          .evidence()
+          .add(
+              String.join(", ", heads)
+                  + " are filled on the first row of a block only, in "
+                  + paths.get(0)
+                  + (paths.size() > 1 ? " and others" : "")
+                  + ": they are carried down");
+    }
+    return heads;
+  }
+
+  /** How often a feed arrives, and for each what, by the names of its files or sheets. */
+  private Optional<String> expect(List<String> names, String files) {
+    List<Optional<Period>> found =
+        names.stream()
+            .map(
+                name ->
+                    periods.find(
+                        name.contains("/") || name.contains(".") ? FoundFile.stemOf(name) : name))
+            .toList();
+    if (found.stream().anyMatch(Optional::isEmpty)) {
+      return Optional.empty();
+    }
+    String per =
+        PART.matcher(files)
+            .results()
+            .map(part -> part.group(1))
+            .filter(part -> !part.equals("period"))
+            .findFirst()
+            .map(part -> ", per: " + part)
+            .orElse("");
+    return Rhythm.of(found.stream().flatMap(Optional::stream).toList())
+        .map(grain -> "{every: " + grain.words() + per + "}");
+  }
+}

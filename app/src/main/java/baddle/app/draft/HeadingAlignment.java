@@ -1,0 +1,183 @@
+package baddle.app.draft;
+
+import baddle.core.intake.TableProfile;
+import baddle.core.value.ColumnType;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+
+/** Finds which columns of a table are those of a dataset, and by what. */
+final class HeadingAlignment {
+
+  /** By what a heading is taken for a column; the later, the less sure. */
+  enum By {
+    SPELLING,
+    WORDS,
+    SOME_WORDS,
+    VALUES,
+    SHAPE,
+    REST
+  }
+
+  /**
+   * A heading that is taken for a column.
+   *
+   * @param column the dataset's
+   * @param evidence in words; empty for the same spelling
+   */
+  record Aligned(DraftColumn column, By by, String evidence) {
+
+    /** Whether a person should confirm it. */
+    boolean isOnlyLikely() {
+      return by == By.SHAPE || by == By.REST;
+    }
+  }
+
+  /** Distinct texts that two columns have to have in common, of a hundred of the fewer. */
+  private static final int OVERLAP = 50;
+
+  private static final int LEAST_COMMON = 2;
+
+  private final Collection<DraftColumn> known;
+  private final TableProfile table;
+  private final Map<TableProfile.Column, Aligned> aligned = new LinkedHashMap<>();
+
+  private HeadingAlignment(Collection<DraftColumn> known, TableProfile table) {
+    this.known = known;
+    this.table = table;
+  }
+
+  /**
+   * Aligns.
+   *
+   * @param known the dataset's columns
+   * @param byRest whether columns may be taken for each other that are the only ones of their type
+   *     left on both sides
+   */
+  static Map<TableProfile.Column, Aligned> of(
+      Collection<DraftColumn> known, TableProfile table, boolean byRest) {
+    HeadingAlignment alignment = new HeadingAlignment(known, table);
+    alignment.bySpelling();
+    alignment.byWords();
+    alignment.byValues();
+    if (byRest && alignment.aligned.size() * 2 >= table.columns().size()) {
+      alignment.byShape();
+      alignment.byRest();
+    }
+    return alignment.aligned;
+  }
+
+  private List<TableProfile.Column> left() {
+    return table.columns().stream().filter(column -> !aligned.containsKey(column)).toList();
+  }
+
+  private List<DraftColumn> free() {
+    List<DraftColumn> free = new ArrayList<>(known);
+    aligned.values().forEach(one -> free.remove(one.column()));
+    return free;
+  }
+
+  private void bySpelling() {
+    for (TableProfile.Column column : table.columns()) {
+      free().stream()
+          .filter(one -> one.isSpelt(column.heading()))
+          .findFirst()
+          .ifPresent(one -> aligned.put(column, new Aligned(one, By.SPELLING, "")));
+    }
+  }
+
+  private void byWords() {
+    for (By by : List.of(By.WORDS, By.SOME_WORDS)) {
+      String evidence = by == By.WORDS ? "the same words" : "the words of one are in the other";
+      for (TableProfile.Column column : left()) {
+        HeadingWords words = HeadingWords.of(column.heading());
+        Predicate<DraftColumn> fits =
+            one ->
+                areCompatible(column, one)
+                    && one.spellings().stream()
+                        .map(HeadingWords::of)
+                        .anyMatch(
+                            other ->
+                                by == By.WORDS ? words.areThoseOf(other) : words.areNear(other));
+        only(fits).ifPresent(one -> aligned.put(column, new Aligned(one, by, evidence)));
+      }
+    }
+  }
+
+  private Optional<DraftColumn> only(Predicate<DraftColumn> fits) {
+    List<DraftColumn> found = free().stream().filter(fits).toList();
+    return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
+  }
+
+  private void byValues() {
+    for (TableProfile.Column column : left()) {
+      if (column.values().type().kind() == ColumnType.Kind.TEXT) {
+        only(one -> isText(one) && overlap(column, one) >= OVERLAP)
+            .ifPresent(
+                one -> {
+                  String evidence = overlap(column, one) + " % of the values are the same";
+                  aligned.put(column, new Aligned(one, By.VALUES, evidence));
+                });
+      }
+    }
+  }
+
+  private static int overlap(TableProfile.Column column, DraftColumn one) {
+    Set<String> values = column.values().values();
+    int fewer = Math.min(values.size(), one.values().size());
+    long common = values.stream().filter(one.values()::contains).count();
+    return common < LEAST_COMMON ? 0 : (int) (common * 100 / fewer);
+  }
+
+  private static boolean isText(DraftColumn column) {
+    return column.type().kind() == ColumnType.Kind.TEXT && !column.isFromName();
+  }
+
+  private void byShape() {
+    for (TableProfile.Column column : left()) {
+      Optional<String> shape = shape(column.values().values());
+      if (column.values().type().kind() == ColumnType.Kind.TEXT && shape.isPresent()) {
+        only(one -> isText(one) && shape(one.values()).equals(shape))
+            .ifPresent(
+                one -> {
+                  String evidence = "the values of both are written like " + shape.get();
+                  aligned.put(column, new Aligned(one, By.SHAPE, evidence));
+                });
+      }
+    }
+  }
+
+  /** How nearly all of some values are written that have digits: A for letters, 9 for digits. */
+  private static Optional<String> shape(Set<String> values) {
+    Set<String> shapes =
+        values.stream()
+            .limit(100)
+            .map(value -> value.replaceAll("\\p{L}", "A").replaceAll("\\d+", "9"))
+            .collect(java.util.stream.Collectors.toSet());
+    Optional<String> one = shapes.stream().findFirst();
+    return one.filter(shape -> shapes.size() == 1 && shape.contains("9"));
+  }
+
+  private void byRest() {
+    for (ColumnType.Kind kind : ColumnType.Kind.values()) {
+      List<TableProfile.Column> left =
+          left().stream().filter(one -> one.values().type().kind() == kind).toList();
+      List<DraftColumn> free = free().stream().filter(one -> one.type().kind() == kind).toList();
+      if (kind != ColumnType.Kind.TEXT && left.size() == 1 && free.size() == 1) {
+        String evidence = "the only two " + kind.word() + " columns left on both sides";
+        aligned.put(left.get(0), new Aligned(free.get(0), By.REST, evidence));
+      }
+    }
+  }
+
+  private static boolean areCompatible(TableProfile.Column column, DraftColumn known) {
+    ColumnType one = column.values().type();
+    ColumnType other = known.type();
+    return one.kind() == other.kind() || (one.isNumber() && other.isNumber());
+  }
+}

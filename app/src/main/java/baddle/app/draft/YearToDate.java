@@ -1,0 +1,84 @@
+package baddle.app.draft;
+
+import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.found.FoundTable;
+import baddle.core.value.ColumnType;
+import baddle.core.value.NaturalOrder;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** Tells exports that hold all of the year so far, so that each repeats what the one before had. */
+final class YearToDate {
+
+  private static final int LEAST_FILES = 3;
+
+  /** Of a hundred rows of a file, how many the next one has too. */
+  private static final int REPEATED = 80;
+
+  private YearToDate() {}
+
+  /** Marks the column by which the rows of the latest export are told from repeated ones. */
+  static void mark(DraftDataset dataset, Questions questions, List<String> doubts) {
+    List<FoundTable> files = new ArrayList<>(dataset.tables());
+    files.sort(Comparator.comparing(FoundTable::path, NaturalOrder.INSTANCE));
+    if (dataset.paths().size() < LEAST_FILES || files.size() != dataset.paths().size()) {
+      return;
+    }
+    int growing = 0;
+    for (int i = 1; i < files.size(); i++) {
+      growing += holds(files.get(i), files.get(i - 1)) ? 1 : 0;
+    }
+    if (growing * 3 < (files.size() - 1) * 2) {
+      return;
+    }
+    String folder = FoundFile.folderOf(files.get(0).path());
+    Optional<DraftColumn> key = key(dataset);
+    String evidence =
+        growing + " of " + (files.size() - 1) + " files hold nearly all rows of the file before";
+    List<Choice> choices = new ArrayList<>();
+    key.ifPresent(
+        column ->
+            choices.add(
+                new Choice("latest", "for each " + column.name() + " the latest file counts")));
+    choices.add(new Choice("all", "every row of every file counts"));
+    Question question =
+        new Question(
+            "repeated rows in " + (folder.isEmpty() ? dataset.name() : folder),
+            evidence,
+            choices,
+            choices.get(0).word());
+    String answer = questions.choose(question);
+    if (questions.isOpen(question)) {
+      doubts.add(
+          question.line()
+              + (answer.equals("latest")
+                  ? "; only those of the latest are proposed to count"
+                  : "; each is counted once more, and no column tells rows apart"));
+    }
+    if (answer.equals("latest")) {
+      key.ifPresent(dataset::latestBy);
+    }
+  }
+
+  private static boolean holds(FoundTable later, FoundTable earlier) {
+    Set<Long> now = later.rows().prints();
+    Set<Long> before = earlier.rows().prints();
+    long greatest = now.stream().mapToLong(Long::longValue).max().orElse(Long.MIN_VALUE);
+    List<Long> comparable =
+        before.stream().filter(print -> later.rows().hasAllPrints() || print <= greatest).toList();
+    long both = comparable.stream().filter(now::contains).count();
+    return !comparable.isEmpty() && both * 100 >= comparable.size() * (long) REPEATED;
+  }
+
+  /** What tells documents apart: the column of codes with the most different values. */
+  private static Optional<DraftColumn> key(DraftDataset dataset) {
+    return dataset.columns().stream()
+        .filter(column -> column.type().kind() == ColumnType.Kind.TEXT)
+        .filter(DraftColumn::isAlwaysFilled)
+        .filter(column -> column.spellings().stream().allMatch(HeadingWords::nameSomething))
+        .max(Comparator.comparingInt(column -> column.values().size()));
+  }
+}

@@ -1,0 +1,28 @@
+package baddle.app.draft.found;
+
+import baddle.core.intake.TableProfile;
+import java.util.Optional;
+
+/**
+ * A table of a file.
+ *
+ * @param path the file's, from the plan's folder on
+ * @param sheet the name of its sheet; empty for a file without sheets
+ * @param table its columns
+ * @param rows what its rows show together
+ */
+public record FoundTable(String path, String sheet, TableProfile table, RowEvidence rows) {
+
+  /** The heading of a column of the sheet, from 0. */
+  public Optional<String> heading(int column) {
+    return table.columns().stream()
+        .filter(one -> one.column() == column)
+        .map(TableProfile.Column::heading)
+        .findFirst();
+  }
+
+  /** The file and, if there is one, the sheet. */
+  public String place() {
+    return sheet.isEmpty() ? path : path + ", sheet " + sheet;
+  }
+}

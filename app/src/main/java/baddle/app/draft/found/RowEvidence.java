@@ -1,0 +1,133 @@
+package baddle.app.draft.found;
+
+import baddle.core.intake.SheetSample;
+import baddle.core.intake.TableProfile;
+import baddle.core.value.Habit;
+import baddle.core.value.Understanding;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * What the first rows of a table show together, rows of totals aside.
+ *
+ * @param relations columns that are computed from others
+ * @param prints numbers of the contents of rows, equal for equal rows: the least 200
+ * @param sums what each column of numbers adds up to, by its heading; none where not all rows were
+ *     seen
+ * @param sections the rows down to each that states totals
+ * @param repeated by heading, values of a column of texts or numbers that stand more than once
+ */
+public record RowEvidence(
+    List<Relation> relations,
+    Set<Long> prints,
+    Map<String, BigDecimal> sums,
+    List<Section> sections,
+    Map<String, List<String>> repeated) {
+
+  private static final int MOST_PRINTS = 200;
+  private static final int MOST_ROWS = 300;
+  private static final int MOST_REPEATED = 3;
+
+  /** Copies what is in it. */
+  public RowEvidence {
+    relations = List.copyOf(relations);
+    prints = Set.copyOf(prints);
+    sums = Map.copyOf(sums);
+    sections = List.copyOf(sections);
+    repeated = Map.copyOf(repeated);
+  }
+
+  /**
+   * Of a table.
+   *
+   * @param start the sheet's first rows
+   */
+  static RowEvidence of(TableProfile table, List<SheetSample.Row> start) {
+    List<TableProfile.Column> numeric =
+        table.columns().stream().filter(one -> one.values().type().isNumber()).toList();
+    List<SheetSample.Row> rows = new ArrayList<>();
+    List<Map<String, BigDecimal>> numbers = new ArrayList<>();
+    Sections sections = new Sections();
+    long seen = 0;
+    for (SheetSample.Row row : start) {
+      if (row.number() > table.range().firstRow() && row.number() <= table.range().lastRow()) {
+        seen++;
+        Map<String, BigDecimal> ofRow = numbers(row, numeric);
+        sections.add(row, ofRow);
+        if (Sections.labelOf(row) < 0) {
+          rows.add(row);
+          numbers.add(ofRow);
+        }
+      }
+    }
+    boolean complete = seen >= table.rows() && !table.stoppedEarly();
+    return new RowEvidence(
+        Relation.of(numeric, numbers.subList(0, Math.min(MOST_ROWS, numbers.size()))),
+        prints(table, rows),
+        complete ? sections.sums() : Map.of(),
+        sections.list(),
+        repeated(table, rows));
+  }
+
+  private static Map<String, BigDecimal> numbers(
+      SheetSample.Row row, List<TableProfile.Column> numeric) {
+    Map<String, BigDecimal> numbers = new HashMap<>();
+    for (TableProfile.Column column : numeric) {
+      CellNumber.of(row.cell(column.column()), habit(column))
+          .ifPresent(number -> numbers.put(column.heading(), number));
+    }
+    return numbers;
+  }
+
+  private static Habit habit(TableProfile.Column column) {
+    return column.values().understanding().map(Understanding::habit).orElse(Habit.DECIMAL_POINT);
+  }
+
+  /** The least of the numbers of all rows, so that those of two tables can be compared. */
+  private static Set<Long> prints(TableProfile table, List<SheetSample.Row> rows) {
+    TreeSet<Long> prints = new TreeSet<>();
+    for (SheetSample.Row row : rows) {
+      long print = 7;
+      for (TableProfile.Column column : table.columns()) {
+        print = print * 1_000_003 + row.cell(column.column()).text().strip().hashCode();
+        print ^= print >>> 29;
+      }
+      prints.add(print);
+      if (prints.size() > MOST_PRINTS) {
+        prints.pollLast();
+      }
+    }
+    return prints;
+  }
+
+  /** Whether no row's number is missing. */
+  public boolean hasAllPrints() {
+    return prints.size() < MOST_PRINTS;
+  }
+
+  private static Map<String, List<String>> repeated(
+      TableProfile table, List<SheetSample.Row> rows) {
+    Map<String, List<String>> repeated = new HashMap<>();
+    for (TableProfile.Column column : table.columns()) {
+      Set<String> seen = new HashSet<>();
+      Set<String> again = new LinkedHashSet<>();
+      for (SheetSample.Row row : rows) {
+        String value = row.cell(column.column()).text().strip();
+        if (!value.isEmpty() && !seen.add(value) && again.size() < MOST_REPEATED) {
+          again.add(value);
+        }
+      }
+      if (!again.isEmpty()) {
+        repeated.put(column.heading(), List.copyOf(again));
+      }
+    }
+    return repeated;
+  }
+}
