@@ -3,6 +3,8 @@ package baddle.app.draft;
 import baddle.core.intake.Headings;
 import baddle.core.value.ColumnType;
 import baddle.core.value.ValueProfile;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collection;
@@ -13,6 +15,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** A column that is being proposed, with all that was seen of it. */
 final class DraftColumn {
@@ -41,6 +44,10 @@ final class DraftColumn {
   private boolean fromName;
   private boolean tellsApart;
   private boolean names;
+  private boolean notAlways;
+  private int monthCount;
+  private @Nullable LocalDate least;
+  private @Nullable LocalDate greatest;
   private String lookup = "";
 
   DraftColumn(String heading) {
@@ -84,12 +91,23 @@ final class DraftColumn {
     names = true;
   }
 
-  /** Takes what one source has under one of the spellings. */
-  void take(ValueProfile profile, int table) {
+  /**
+   * Takes what one source has under one of the spellings.
+   *
+   * @param always whether each row fills it that counts
+   */
+  void take(ValueProfile profile, int table, boolean always) {
     ColumnType type = profile.type();
     tables.set(table);
     rows += profile.rows();
+    notAlways |= !always;
     filled += profile.filled();
+    if (profile.filled() > 0 && type.isCalendar()) {
+      LocalDate first = LocalDate.parse(profile.least());
+      LocalDate last = LocalDate.parse(profile.greatest());
+      least = least == null || first.isBefore(least) ? first : least;
+      greatest = greatest == null || last.isAfter(greatest) ? last : greatest;
+    }
     if (profile.filled() > 0) {
       kinds.merge(type.kind(), profile.filled(), Long::sum);
       places = Math.max(places, type.places());
@@ -125,6 +143,7 @@ final class DraftColumn {
   static DraftColumn broughtBy(String lookup, String name, DraftColumn from) {
     DraftColumn column = new DraftColumn(name);
     column.kinds.putAll(from.kinds);
+    column.values.addAll(from.values);
     column.places = from.places;
     column.lookup = lookup;
     return column;
@@ -141,6 +160,20 @@ final class DraftColumn {
     column.kinds.put(kind, 1L);
     column.places = places;
     return column;
+  }
+
+  /** A column of the months that headings name. */
+  static DraftColumn ofMonths(String name, Collection<String> headings) {
+    DraftColumn column = gathered(name, ColumnType.Kind.DATE, 0);
+    column.monthCount = headings.size();
+    return column;
+  }
+
+  /** How many months there are from the first of its days to the last; 0 where that isn't known. */
+  long months() {
+    return least == null || greatest == null
+        ? monthCount
+        : ChronoUnit.MONTHS.between(least.withDayOfMonth(1), greatest.withDayOfMonth(1)) + 1;
   }
 
   long filled() {
@@ -170,6 +203,11 @@ final class DraftColumn {
         .toList();
   }
 
+  /** The heading by which it was met first. */
+  String heading() {
+    return spellings.values().iterator().next();
+  }
+
   Collection<String> spellings() {
     return spellings.values();
   }
@@ -191,8 +229,9 @@ final class DraftColumn {
     return unique && filled > 1 && filled == rows;
   }
 
+  /** Whether each row fills it that counts, those of totals and remarks aside. */
   boolean isAlwaysFilled() {
-    return filled > 0 && filled == rows;
+    return filled > 0 && !notAlways;
   }
 
   int sources() {
@@ -209,6 +248,7 @@ final class DraftColumn {
     filled += other.filled;
     rows += other.rows;
     unique = false;
+    notAlways |= other.notAlways;
     other.doubts.forEach(this::doubt);
   }
 

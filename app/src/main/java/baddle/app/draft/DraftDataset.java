@@ -87,6 +87,15 @@ final class DraftDataset {
     return columns.stream().filter(column -> column.name().equals(columnName)).findFirst();
   }
 
+  /** The date that every row of every source has: by it, notes and totals are told from rows. */
+  Optional<DraftColumn> date() {
+    int most = columns.stream().mapToInt(DraftColumn::sources).max().orElse(0);
+    return columns.stream()
+        .filter(column -> column.type().isCalendar() && column.sources() == most)
+        .filter(DraftColumn::isAlwaysFilled)
+        .findFirst();
+  }
+
   /** The column that has a heading among its spellings. */
   Optional<DraftColumn> spelt(String heading) {
     return columns.stream().filter(column -> column.isSpelt(heading)).findFirst();
@@ -124,7 +133,7 @@ final class DraftDataset {
 
     Likeness(TableProfile table) {
       List<String> theirs = table.columns().stream().map(TableProfile.Column::heading).toList();
-      List<String> ours = columns.stream().map(one -> one.spellings().iterator().next()).toList();
+      List<String> ours = columns.stream().map(one -> one.heading()).toList();
       boolean across = MonthsAcross.are(theirs) && MonthsAcross.are(ours);
       long months = across ? theirs.stream().filter(MonthsAcross::isMonth).count() - 1 : 0;
       long ourMonths = across ? ours.stream().filter(MonthsAcross::isMonth).count() - 1 : 0;
@@ -157,7 +166,7 @@ final class DraftDataset {
       boolean known = one != null && (isSpelt(one, column) || isTaken(one, column, found));
       DraftColumn target = one != null && known ? one.column() : newColumn(column.heading());
       target.spell(column.heading());
-      target.take(column.values(), tables.size());
+      target.take(column.values(), tables.size(), isAlwaysFilled(column, found));
       for (String oddity : column.values().oddities()) {
         if (oddity.contains("can't be told") || oddity.startsWith("both ")) {
           target.doubt(column.heading() + " in " + found.path() + ": " + oddity);
@@ -169,6 +178,12 @@ final class DraftDataset {
       }
     }
     tables.add(found);
+  }
+
+  /** By the rows that were looked at; where there are more, no cell at all may be blank. */
+  private static boolean isAlwaysFilled(TableProfile.Column column, FoundTable found) {
+    long blank = column.values().rows() - column.values().filled();
+    return found.rows().alwaysFilled().contains(column.heading()) && blank <= found.rows().others();
   }
 
   private static boolean isSpelt(HeadingAlignment.Aligned one, TableProfile.Column column) {
@@ -185,7 +200,7 @@ final class DraftDataset {
   /** Whether a heading is taken for a column that is spelt otherwise. */
   private boolean isTaken(
       HeadingAlignment.Aligned one, TableProfile.Column column, FoundTable found) {
-    String first = one.column().spellings().iterator().next();
+    String first = one.column().heading();
     String pair = first + " = " + column.heading();
     if (!one.isOnlyLikely()) {
       evidence.add(pair + " (" + one.evidence() + "; " + found.place() + ")");
@@ -229,7 +244,7 @@ final class DraftDataset {
   }
 
   private void join(DraftColumn kept, DraftColumn other) {
-    String pair = kept.spellings().iterator().next() + " = " + other.spellings().iterator().next();
+    String pair = kept.heading() + " = " + other.heading();
     Question question = same(pair, "each table has the one or the other");
     if (questions.choose(question).equals("same")) {
       if (questions.isOpen(question)) {

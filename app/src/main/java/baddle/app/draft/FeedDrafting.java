@@ -78,7 +78,7 @@ final class FeedDrafting {
             paths.size(),
             pattern,
             Map.of(),
-            TotalRule.of(dataset, found, heads, doubts),
+            new TotalRules(dataset, found, heads, doubts).list(),
             heads,
             turned,
             expect(periodInSheets ? sheets : paths, files)));

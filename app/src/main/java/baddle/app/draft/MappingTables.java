@@ -37,7 +37,7 @@ final class MappingTables {
    * @param column the column that it is found by
    * @param key its heading for that
    * @param brings its headings, by the column that each fills
-   * @param loosely whether some values are found only if case and spaces don't matter
+   * @param ignoring what doesn't matter in keys
    * @param valid the dates for which its rows count, as a setting; empty for always
    */
   record Lookup(
@@ -49,12 +49,45 @@ final class MappingTables {
       DraftColumn column,
       String key,
       Map<String, String> brings,
-      boolean loosely,
+      Ignoring ignoring,
       Optional<String> valid) {}
+
+  /** What has not to matter in keys, so that they are found. */
+  enum Ignoring {
+    /** All matters. */
+    NOTHING(""),
+    /** Spelling in capitals, and spaces. */
+    CASE("case, spaces"),
+    /** Zeros that a number lost, too. */
+    ZEROS("case, spaces, leading zeros"),
+    /** Dots, dashes and the like, too. */
+    PUNCTUATION("case, spaces, leading zeros, punctuation");
+
+    private final String setting;
+
+    Ignoring(String setting) {
+      this.setting = setting;
+    }
+
+    /** As a plan writes it; empty for nothing. */
+    String setting() {
+      return setting;
+    }
+
+    private String plain(String text) {
+      String plain = this == NOTHING ? text : text.toLowerCase(Locale.ROOT).replaceAll("\\s+", "");
+      plain = this == PUNCTUATION ? plain.replaceAll("\\p{Punct}", "") : plain;
+      return compareTo(ZEROS) >= 0 ? plain.replaceFirst("^0+(?=.)", "") : plain;
+    }
+
+    private Set<String> plain(Set<String> texts) {
+      return texts.stream().map(this::plain).collect(Collectors.toCollection(HashSet::new));
+    }
+  }
 
   /** What fits, and how well. */
   private record Match(
-      DraftDataset large, DraftColumn column, DraftColumn key, long covered, boolean loosely) {}
+      DraftDataset large, DraftColumn column, DraftColumn key, long covered, Ignoring ignoring) {}
 
   private final List<DraftDataset> datasets;
   private final Naming naming;
@@ -75,7 +108,9 @@ final class MappingTables {
   List<Lookup> take() {
     List<Lookup> lookups = new ArrayList<>();
     for (DraftDataset small : List.copyOf(datasets)) {
-      if (datasets.size() > 1 && small.tables().size() == 1) {
+      boolean across =
+          MonthsAcross.are(small.columns().stream().map(DraftColumn::heading).toList());
+      if (datasets.size() > 1 && small.tables().size() == 1 && !across) {
         match(small)
             .ifPresent(
                 match -> {
@@ -121,13 +156,15 @@ final class MappingTables {
     if (values.size() < LEAST_VALUES || !mayBeKey(column) || (numbers && !named)) {
       return Optional.empty();
     }
-    Set<String> keys = loose(key.values());
-    long covered = values.stream().filter(value -> keys.contains(loose(value))).count();
-    boolean loosely =
-        values.stream().anyMatch(v -> keys.contains(loose(v)) && !key.values().contains(v));
-    return covered * 100 >= values.size() * (long) COVERED
-        ? Optional.of(new Match(large, column, key, covered * 100 / values.size(), loosely))
-        : Optional.empty();
+    Match best = new Match(large, column, key, 0, Ignoring.NOTHING);
+    for (Ignoring ignoring : Ignoring.values()) {
+      Set<String> keys = ignoring.plain(key.values());
+      long covered = values.stream().filter(v -> keys.contains(ignoring.plain(v))).count();
+      long share = covered * 100 / values.size();
+      boolean better = share > best.covered && (ignoring.compareTo(Ignoring.CASE) <= 0 || named);
+      best = better ? new Match(large, column, key, share, ignoring) : best;
+    }
+    return best.covered >= COVERED ? Optional.of(best) : Optional.empty();
   }
 
   private static boolean near(DraftColumn one, DraftColumn other) {
@@ -135,14 +172,6 @@ final class MappingTables {
         .map(HeadingWords::of)
         .anyMatch(
             words -> other.spellings().stream().map(HeadingWords::of).anyMatch(words::areNear));
-  }
-
-  private static Set<String> loose(Set<String> texts) {
-    return texts.stream().map(MappingTables::loose).collect(Collectors.toCollection(HashSet::new));
-  }
-
-  private static String loose(String text) {
-    return text.toLowerCase(Locale.ROOT).replaceAll("\\s+", "");
   }
 
   /** The columns that say from when and to when a row counts. */
@@ -178,7 +207,7 @@ final class MappingTables {
                   || validity.get().to().filter(column::equals).isPresent());
       if (!column.equals(match.key) && !isDate && column.filled() > 0) {
         String brought = match.large.freeName(column.name());
-        brings.put(brought, column.spellings().iterator().next());
+        brings.put(brought, column.heading());
         match.large.columns().add(DraftColumn.broughtBy(name, brought, column));
       }
     }
@@ -186,7 +215,7 @@ final class MappingTables {
     for (int column : table.table().heads()) {
       table.heading(column).ifPresent(heads::add);
     }
-    String heading = match.key.spellings().iterator().next();
+    String heading = match.key.heading();
     noteGaps(table, match, heading, validity.isPresent());
     return new Lookup(
         name,
@@ -197,16 +226,14 @@ final class MappingTables {
         match.column,
         heading,
         brings,
-        match.loosely,
+        match.ignoring,
         validity.map(
             one ->
                 "{on: "
                     + date.map(DraftColumn::name).orElse("")
                     + ", from: "
-                    + PlanText.quoted(one.from().spellings().iterator().next())
-                    + one.to()
-                        .map(to -> ", to: " + PlanText.quoted(to.spellings().iterator().next()))
-                        .orElse("")
+                    + PlanText.quoted(one.from().heading())
+                    + one.to().map(to -> ", to: " + PlanText.quoted(to.heading())).orElse("")
                     + "}"));
   }
 
@@ -217,9 +244,12 @@ final class MappingTables {
       doubts.add(
           heading + " of " + table.place() + " repeats keys: " + String.join(", ", repeated));
     }
-    Set<String> keys = loose(match.key.values());
+    Set<String> keys = match.ignoring.plain(match.key.values());
     List<String> without =
-        match.column.values().stream().filter(one -> !keys.contains(loose(one))).sorted().toList();
+        match.column.values().stream()
+            .filter(one -> !keys.contains(match.ignoring.plain(one)))
+            .sorted()
+            .toList();
     if (!without.isEmpty()) {
       doubts.add(
           without.size()

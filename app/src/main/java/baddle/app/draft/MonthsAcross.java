@@ -56,7 +56,8 @@ final class MonthsAcross {
     dataset.columns().removeAll(months);
     dataset.columns().removeIf(column -> isTheirSum(column, dataset));
     String month = dataset.freeName("month");
-    dataset.columns().add(DraftColumn.gathered(month, ColumnType.Kind.DATE, 0));
+    List<String> headings = months.stream().flatMap(one -> one.spellings().stream()).toList();
+    dataset.columns().add(DraftColumn.ofMonths(month, headings));
     String amount = dataset.freeName("amount");
     dataset.columns().add(DraftColumn.gathered(amount, ColumnType.Kind.DECIMAL, places));
     return Optional.of(
@@ -75,7 +76,7 @@ final class MonthsAcross {
                     found.rows().relations().stream()
                         .anyMatch(one -> column.isSpelt(one.result()) && isSumOfMonths(one)));
     if (sums) {
-      String heading = column.spellings().iterator().next();
+      String heading = column.heading();
       dataset
           .evidence()
           .add(

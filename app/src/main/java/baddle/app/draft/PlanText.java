@@ -2,7 +2,6 @@ package baddle.app.draft;
 
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -11,8 +10,6 @@ import java.util.Set;
 
 /** Writes a draft as a plan with comments. */
 final class PlanText {
-
-  private static final int FEW = 60;
 
   private static final Set<ColumnType.Kind> KINDS_OF_KEYS =
       Set.of(ColumnType.Kind.TEXT, ColumnType.Kind.INTEGER);
@@ -46,11 +43,11 @@ final class PlanText {
     lookups();
     line("");
     line("summaries:");
-    parts.datasets().forEach(this::summary);
+    DraftSummaries summaries = new DraftSummaries(parts.datasets(), feeds);
+    text.append(summaries.text());
     line("");
     line("reports:");
-    String names = String.join(", ", parts.datasets().stream().map(DraftDataset::name).toList());
-    line("  overview.xlsx: {summaries: [" + names + "]}");
+    line("  overview.xlsx: {summaries: [" + String.join(", ", summaries.names()) + "]}");
     comments("doubt", parts.doubts());
     comments("left alone", parts.leftAlone());
     comments("decided", parts.decided());
@@ -77,7 +74,7 @@ final class PlanText {
             .filter(column -> column.values().size() >= LEAST_KEYS)
             .map(DraftColumn::name)
             .toList();
-    required(dataset).ifPresent(date -> line("    dated_by: " + date.name()));
+    dataset.date().ifPresent(date -> line("    dated_by: " + date.name()));
     keys.forEach(key -> line("    # no value of " + key + " stands twice: it may be a key"));
     dataset
         .latest()
@@ -88,20 +85,11 @@ final class PlanText {
             });
     dataset.evidence().stream().distinct().forEach(one -> line("    # because: " + one));
     line("    columns:");
-    Optional<DraftColumn> required = required(dataset);
+    Optional<DraftColumn> required = dataset.date();
     for (DraftColumn column : dataset.columns()) {
       column.doubts().forEach(doubt -> line("      # doubt: " + doubt));
       line("      " + column.name() + ": " + column(column, required));
     }
-  }
-
-  /** The date that every row of every source has: by it, notes and totals are told from rows. */
-  private static Optional<DraftColumn> required(DraftDataset dataset) {
-    int most = dataset.columns().stream().mapToInt(DraftColumn::sources).max().orElse(0);
-    return dataset.columns().stream()
-        .filter(column -> column.type().isCalendar() && column.sources() == most)
-        .filter(DraftColumn::isAlwaysFilled)
-        .findFirst();
   }
 
   private static String column(DraftColumn column, Optional<DraftColumn> required) {
@@ -201,51 +189,6 @@ final class PlanText {
     return feed.turned().get().controlled() ? List.of(feed.turned().get().value()) : List.of();
   }
 
-  private void summary(DraftDataset dataset) {
-    Optional<String> own =
-        feeds.stream()
-            .filter(feed -> feed.dataset().equals(dataset.name()))
-            .flatMap(feed -> feed.turned().stream())
-            .flatMap(turned -> turned.summary().stream())
-            .findFirst();
-    if (own.isPresent()) {
-      line("  " + dataset.name() + ":");
-      line("    of: " + dataset.name());
-      text.append(own.get());
-      return;
-    }
-    summaryByMonth(dataset);
-  }
-
-  private void summaryByMonth(DraftDataset dataset) {
-    Optional<DraftColumn> down =
-        dataset.columns().stream()
-            .filter(column -> column.type().kind() == ColumnType.Kind.TEXT)
-            .filter(c -> c.isFromName() || (c.values().size() > 1 && c.values().size() <= FEW))
-            .min(Comparator.comparing(c -> !c.tellsApart() && !c.isFromName()));
-    Optional<DraftColumn> across =
-        dataset.columns().stream().filter(column -> column.type().isCalendar()).findFirst();
-    line("  " + dataset.name() + ":");
-    line("    of: " + dataset.name());
-    line("    down: [" + down.map(DraftColumn::name).orElse("source_file") + "]");
-    across.ifPresent(date -> line("    across: [" + date.name() + " by month]"));
-    line("    measures:");
-    dataset.columns().stream()
-        .filter(
-            column ->
-                column.type().isNumber() && !TotalRule.NOT_SUMMED.matcher(column.name()).find())
-        .sorted(Comparator.comparing(c -> c.type().kind() != ColumnType.Kind.DECIMAL))
-        .forEach(
-            column ->
-                line(
-                    "      "
-                        + quoted(column.spellings().iterator().next())
-                        + ": sum("
-                        + column.name()
-                        + ")"));
-    line("      Rows: count(*)");
-  }
-
   private void lookups() {
     List<MappingTables.Lookup> lookups = parts.lookups();
     if (lookups.isEmpty()) {
@@ -261,8 +204,8 @@ final class PlanText {
       }
       lookup.sheet().ifPresent(sheet -> line("    sheets: " + quoted(sheet)));
       line("    match: {" + lookup.column().name() + ": " + quoted(lookup.key()) + "}");
-      if (lookup.loosely()) {
-        line("    ignoring: [case, spaces]");
+      if (!lookup.ignoring().setting().isEmpty()) {
+        line("    ignoring: [" + lookup.ignoring().setting() + "]");
       }
       lookup.valid().ifPresent(valid -> line("    valid: " + valid));
       List<String> brings = new ArrayList<>();

@@ -3,56 +3,69 @@ package baddle.app.draft;
 import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.found.Section;
 import baddle.core.intake.TableProfile;
-import baddle.core.intake.TotalRow;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Predicate;
 
 /** Adds up the rows above those that state totals, to prove a rule before it is proposed. */
 final class ProvedTotals {
 
+  /** More labels are no list that a rule can have. */
+  private static final int MOST_LABELS = 30;
+
   private final DraftDataset dataset;
   private final List<FoundTable> tables;
-  private final String heading;
-  private final Set<TotalRow.Kind> kinds;
+  private final String column;
+  private final Predicate<Section> isOfRule;
 
   /**
    * Of a rule.
    *
-   * @param heading of the column that has the labels
-   * @param kinds which labels it is about
+   * @param column the column that has the labels, as a condition names it; empty for any
+   * @param isOfRule the rows it is about, of those that have their label there
    */
   ProvedTotals(
-      DraftDataset dataset, List<FoundTable> tables, String heading, Set<TotalRow.Kind> kinds) {
+      DraftDataset dataset, List<FoundTable> tables, String column, Predicate<Section> isOfRule) {
     this.dataset = dataset;
     this.tables = tables;
-    this.heading = heading;
-    this.kinds = kinds;
+    this.column = column;
+    this.isOfRule = isOfRule;
   }
 
   private boolean isOfRule(FoundTable table, Section section) {
-    return table.heading(section.column()).filter(heading::equals).isPresent()
-        && kinds.contains(new TotalRow(section.column(), section.label(), Set.of()).kind());
+    boolean there =
+        column.isEmpty()
+            || table
+                .heading(section.column())
+                .map(dataset::asSent)
+                .filter(column::equals)
+                .isPresent();
+    return there && isOfRule.test(section);
+  }
+
+  private Optional<String> heading(FoundTable table, String name) {
+    return table.table().columns().stream()
+        .map(TableProfile.Column::heading)
+        .filter(one -> dataset.column(name).filter(c -> c.isSpelt(one)).isPresent())
+        .findFirst();
   }
 
   /** Whether at least half of the totals of a column are what the rows since the last add up to. */
-  boolean tie(String column) {
+  boolean tie(String name) {
     int all = 0;
     int ties = 0;
     for (FoundTable table : tables) {
-      Optional<String> own =
-          table.table().columns().stream()
-              .map(TableProfile.Column::heading)
-              .filter(one -> dataset.column(column).filter(c -> c.isSpelt(one)).isPresent())
-              .findFirst();
+      Optional<String> own = heading(table, name);
       BigDecimal sum = BigDecimal.ZERO;
       for (Section section : own.isPresent() ? table.rows().sections() : List.<Section>of()) {
         sum = sum.add(section.before().getOrDefault(own.get(), BigDecimal.ZERO));
         if (isOfRule(table, section)) {
           if (section.stated().containsKey(own.get())) {
             all++;
-            ties += sum.compareTo(section.stated().get(own.get())) == 0 ? 1 : 0;
+            ties += isStated(section, own.get(), sum) ? 1 : 0;
           }
           sum = BigDecimal.ZERO;
         }
@@ -61,16 +74,50 @@ final class ProvedTotals {
     return ties * 2 >= all;
   }
 
-  /** Whether a carried column has no value of its own in the row after a total. */
-  boolean goesOn(String column) {
+  private static boolean isStated(Section section, String heading, BigDecimal sum) {
+    return sum.compareTo(section.stated().getOrDefault(heading, BigDecimal.ZERO)) == 0;
+  }
+
+  /**
+   * The labels, in small letters, of totals that are of more than the rows since the last total of
+   * the rule: of all since the last such label, and only they. None where there is but one level.
+   */
+  Set<String> outerLabels(String name) {
+    Set<String> inner = new TreeSet<>();
+    Set<String> outer = new TreeSet<>();
     for (FoundTable table : tables) {
-      for (Section section : table.rows().sections()) {
+      Optional<String> own = heading(table, name);
+      BigDecimal since = BigDecimal.ZERO;
+      BigDecimal sinceOuter = BigDecimal.ZERO;
+      for (Section section : own.isPresent() ? table.rows().sections() : List.<Section>of()) {
+        BigDecimal before = section.before().getOrDefault(own.get(), BigDecimal.ZERO);
+        since = since.add(before);
+        sinceOuter = sinceOuter.add(before);
+        if (isOfRule(table, section)) {
+          String label = TotalRules.small(section.label());
+          if (isStated(section, own.get(), since) && since.signum() != 0) {
+            inner.add(label);
+          } else if (isStated(section, own.get(), sinceOuter) && sinceOuter.signum() != 0) {
+            outer.add(label);
+            sinceOuter = BigDecimal.ZERO;
+          }
+          since = BigDecimal.ZERO;
+        }
+      }
+    }
+    boolean apart = outer.stream().noneMatch(inner::contains);
+    return apart && !inner.isEmpty() && outer.size() <= MOST_LABELS ? outer : Set.of();
+  }
+
+  /** Whether a carried column has no value of its own in the row after a total. */
+  boolean goesOn(String name) {
+    for (FoundTable table : tables) {
+      Optional<String> own = heading(table, name);
+      for (Section section : own.isPresent() ? table.rows().sections() : List.<Section>of()) {
         boolean blank =
             !section.next().isEmpty()
                 && section.next().stream()
-                    .flatMap(at -> table.heading(at).stream())
-                    .noneMatch(
-                        one -> dataset.column(column).filter(c -> c.isSpelt(one)).isPresent());
+                    .noneMatch(at -> table.heading(at).filter(own.get()::equals).isPresent());
         if (isOfRule(table, section) && blank) {
           return true;
         }

@@ -66,7 +66,13 @@ final class Attempt {
     CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
     int datasets = project.plan().datasets().size();
     for (String dataset : project.plan().datasets().keySet()) {
-      Score score = compare(rows(project, dataset), made, checked, draft, datasets - 1);
+      Score score =
+          compare(
+              rows(project, dataset),
+              made,
+              checked,
+              draft,
+              Math.abs(datasets - 1 - folder.beside()));
       best = score.columns() >= best.columns() ? score : best;
     }
     return best;
@@ -160,7 +166,7 @@ final class Attempt {
 
   private static int common(List<String> one, List<String> other) {
     Map<String, Integer> counts = new HashMap<>();
-    one.forEach(value -> counts.merge(value, 1, Integer::sum));
+    one.forEach(text -> counts.merge(text, 1, Integer::sum));
     int common = 0;
     for (String value : other) {
       int left = counts.getOrDefault(value, 0);

@@ -29,6 +29,14 @@ final class Corpus {
     kinds.put("mapping", LookupFolders::mapping);
     kinds.put("prices", LookupFolders::prices);
     kinds.put("forms", FormFolders::forms);
+    kinds.put("site folders", OtherFolders::siteFolders);
+    kinds.put("other totals", OtherFolders::otherTotals);
+    kinds.put("one column", OtherFolders::levelsInOneColumn);
+    kinds.put("with budget", OtherFolders::againstBudget);
+    kinds.put("two layouts", OtherFolders::twoLayouts);
+    kinds.put("remarks", OtherFolders::remarks);
+    kinds.put("lookup sheet", OtherFolders::lookupSheet);
+    kinds.put("lost zeros", OtherFolders::zeros);
     return Collections.unmodifiableMap(kinds);
   }
 

@@ -141,7 +141,7 @@ final class LineFolders {
 
   /** Exports that hold the year to date each, so that each month is in all that follow. */
   static Folder cumulative(Facts facts) {
-    Folder folder = new Folder(truth(), true, new ArrayList<>());
+    Folder folder = Folder.unsure(truth());
     List<Object> headings = facts.headings(COLUMNS);
     List<Facts.Line> all = new ArrayList<>();
     List<YearMonth> months = facts.months(5);
@@ -157,7 +157,7 @@ final class LineFolders {
 
   /** Among the files, a copy of one, or an earlier version that lacks some lines. */
   static Folder copies(Facts facts) {
-    Folder folder = new Folder(truth(), true, new ArrayList<>());
+    Folder folder = Folder.unsure(truth());
     List<Object> headings = facts.headings(COLUMNS);
     List<YearMonth> months = facts.months(5);
     YearMonth twice = facts.any(months);

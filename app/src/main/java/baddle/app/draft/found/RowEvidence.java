@@ -1,5 +1,6 @@
 package baddle.app.draft.found;
 
+import baddle.core.grid.CellRange;
 import baddle.core.intake.SheetSample;
 import baddle.core.intake.TableProfile;
 import baddle.core.value.Habit;
@@ -22,6 +23,8 @@ import java.util.TreeSet;
  * @param sums what each column of numbers adds up to, by its heading; none where not all rows were
  *     seen
  * @param sections the rows down to each that states totals
+ * @param remarks the cells of rows that only remark, by column
+ * @param alwaysFilled headings of columns that each row fills which counts
  * @param repeated by heading, values of a column of texts or numbers that stand more than once
  */
 public record RowEvidence(
@@ -29,6 +32,8 @@ public record RowEvidence(
     Set<Long> prints,
     Map<String, BigDecimal> sums,
     List<Section> sections,
+    List<Map<Integer, String>> remarks,
+    Set<String> alwaysFilled,
     Map<String, List<String>> repeated) {
 
   private static final int MOST_PRINTS = 200;
@@ -41,6 +46,8 @@ public record RowEvidence(
     prints = Set.copyOf(prints);
     sums = Map.copyOf(sums);
     sections = List.copyOf(sections);
+    remarks = List.copyOf(remarks);
+    alwaysFilled = Set.copyOf(alwaysFilled);
     repeated = Map.copyOf(repeated);
   }
 
@@ -52,27 +59,29 @@ public record RowEvidence(
   static RowEvidence of(TableProfile table, List<SheetSample.Row> start) {
     List<TableProfile.Column> numeric =
         table.columns().stream().filter(one -> one.values().type().isNumber()).toList();
+    CellRange range = table.range();
+    List<SheetSample.Row> within =
+        start.stream()
+            .filter(row -> row.number() > range.firstRow() && row.number() <= range.lastRow())
+            .toList();
     List<SheetSample.Row> rows = new ArrayList<>();
     List<Map<String, BigDecimal>> numbers = new ArrayList<>();
-    Sections sections = new Sections();
-    long seen = 0;
-    for (SheetSample.Row row : start) {
-      if (row.number() > table.range().firstRow() && row.number() <= table.range().lastRow()) {
-        seen++;
-        Map<String, BigDecimal> ofRow = numbers(row, numeric);
-        sections.add(row, ofRow);
-        if (Sections.labelOf(row) < 0) {
-          rows.add(row);
-          numbers.add(ofRow);
-        }
+    Sections sections = new Sections(within, range.firstColumn(), range.endColumn());
+    for (SheetSample.Row row : within) {
+      Map<String, BigDecimal> ofRow = numbers(row, numeric);
+      if (sections.add(row, ofRow)) {
+        rows.add(row);
+        numbers.add(ofRow);
       }
     }
-    boolean complete = seen >= table.rows() && !table.stoppedEarly();
+    boolean complete = within.size() >= table.rows() && !table.stoppedEarly();
     return new RowEvidence(
         Relation.of(numeric, numbers.subList(0, Math.min(MOST_ROWS, numbers.size()))),
         prints(table, rows),
         complete ? sections.sums() : Map.of(),
         sections.list(),
+        sections.remarks(),
+        alwaysFilled(table, rows),
         repeated(table, rows));
   }
 
@@ -88,6 +97,21 @@ public record RowEvidence(
 
   private static Habit habit(TableProfile.Column column) {
     return column.values().understanding().map(Understanding::habit).orElse(Habit.DECIMAL_POINT);
+  }
+
+  private static Set<String> alwaysFilled(TableProfile table, List<SheetSample.Row> rows) {
+    Set<String> always = new HashSet<>();
+    for (TableProfile.Column column : table.columns()) {
+      if (rows.stream().noneMatch(row -> row.cell(column.column()).text().isBlank())) {
+        always.add(column.heading());
+      }
+    }
+    return always;
+  }
+
+  /** How many rows don't count: totals and remarks. */
+  public int others() {
+    return sections.size() + remarks.size();
   }
 
   /** The least of the numbers of all rows, so that those of two tables can be compared. */
