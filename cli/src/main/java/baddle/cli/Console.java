@@ -1,7 +1,9 @@
 package baddle.cli;
 
+import java.io.BufferedReader;
 import java.io.OutputStream;
 import java.io.PrintStream;
+import java.io.Reader;
 import java.nio.file.Path;
 
 /**
@@ -9,10 +11,17 @@ import java.nio.file.Path;
  *
  * @param out results
  * @param err progress and errors
+ * @param in answers to questions
  * @param terminal what is known of the terminal
  * @param folder the folder that paths on the command line are relative to
  */
-record Console(PrintStream out, PrintStream err, Terminal terminal, Path folder) {
+record Console(
+    PrintStream out, PrintStream err, BufferedReader in, Terminal terminal, Path folder) {
+
+  /** One that nobody answers. */
+  Console(PrintStream out, PrintStream err, Terminal terminal, Path folder) {
+    this(out, err, new BufferedReader(Reader.nullReader()), terminal, folder);
+  }
 
   /** Where data goes: exactly as it is into a file or another program, harmless onto a terminal. */
   OutputStream data() {

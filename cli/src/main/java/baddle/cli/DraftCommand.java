@@ -8,6 +8,7 @@ import baddle.app.draft.PlanUpdate;
 import baddle.app.draft.Trial;
 import baddle.core.crosstab.SpecException;
 import baddle.core.expression.ExpressionException;
+import baddle.plan.AnswerReader;
 import baddle.plan.PlanException;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -56,6 +57,16 @@ final class DraftCommand implements Command {
             .desc("where the plan goes; it is never overwritten (default: baddle.yaml)")
             .get(),
         Option.builder()
+            .longOpt("ask")
+            .desc("ask on the terminal what the files can't show; Enter goes by the proposal")
+            .get(),
+        Option.builder()
+            .longOpt("answers")
+            .hasArg()
+            .argName("FILE")
+            .desc("a YAML file with answers, a line each, as draft prints the questions")
+            .get(),
+        Option.builder()
             .longOpt("untried")
             .desc("write the plan without reading all files to show what it makes of them")
             .get(),
@@ -88,8 +99,7 @@ final class DraftCommand implements Command {
     if (!folder.startsWith(base)) {
       throw new UsageException("the plan has to stand beside or above " + folder);
     }
-    Draft draft =
-        Drafting.of(base, folder, Runtime.getRuntime().availableProcessors()).draft(Map.of());
+    Draft draft = draft(base, folder, options, console);
     if (draft.feeds().isEmpty()) {
       draft.doubts().forEach(console.err()::println);
       console.err().println("no plan is written, for there is no table to read in " + folder);
@@ -104,7 +114,7 @@ final class DraftCommand implements Command {
     if (options.json()) {
       console.out().print(TrialText.json(name, draft, trial) + "\n");
     } else if (!options.quiet()) {
-      print(draft, name, console);
+      DraftText.lines(draft, name).forEach(console.out()::println);
       if (trial.isPresent()) {
         TrialText.lines(trial.get(), options.style(), console.terminal().width())
             .forEach(console.out()::println);
@@ -113,6 +123,23 @@ final class DraftCommand implements Command {
       console.out().println("Read it, then: baddle consolidate --plan " + name);
     }
     return Status.DONE;
+  }
+
+  private static Draft draft(Path base, Path folder, CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    Map<String, String> answers = Map.of();
+    if (options.value("answers").isPresent()) {
+      answers = AnswerReader.read(console.folder().resolve(options.value("answers").get()));
+    }
+    Drafting drafting = Drafting.of(base, folder, Runtime.getRuntime().availableProcessors());
+    Draft draft =
+        options.has("ask")
+            ? new AskedQuestions(drafting, console, answers).ask()
+            : drafting.draft(answers);
+    if (!draft.unused().isEmpty()) {
+      throw new UsageException(String.join("\n", draft.unused()));
+    }
+    return draft;
   }
 
   /** Tries the plan; that it can't be followed as it is, is said and no failure. */
@@ -148,22 +175,5 @@ final class DraftCommand implements Command {
     }
     proposals.forEach(console.out()::println);
     return Status.DONE;
-  }
-
-  private static void print(Draft draft, String name, Console console) {
-    console.out().println("written: " + name);
-    list("Feeds", draft.feeds(), console);
-    list("Lookups", draft.lookups(), console);
-    list("Believed, because", draft.evidence(), console);
-    list("Left alone", draft.leftAlone(), console);
-    list("Doubts, each a comment in the plan", draft.doubts(), console);
-  }
-
-  private static void list(String title, List<String> lines, Console console) {
-    if (!lines.isEmpty()) {
-      console.out().println();
-      console.out().println(title + ":");
-      lines.forEach(line -> console.out().println("  " + line));
-    }
   }
 }

@@ -1,8 +1,11 @@
 package baddle.cli;
 
+import java.io.BufferedReader;
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
+import java.io.InputStreamReader;
 import java.io.PrintStream;
+import java.nio.charset.Charset;
 import java.nio.file.Path;
 
 /**
@@ -16,7 +19,9 @@ public final class Main {
   public static void main(String[] args) {
     PrintStream out = stream(FileDescriptor.out);
     PrintStream err = stream(FileDescriptor.err);
-    Console console = new Console(out, err, Terminal.ofLauncher(), Path.of(""));
+    BufferedReader in =
+        new BufferedReader(new InputStreamReader(System.in, Charset.defaultCharset()));
+    Console console = new Console(out, err, in, Terminal.ofLauncher(), Path.of(""));
     int status = new Program(console).run(args);
     out.flush();
     err.flush();

@@ -1,7 +1,9 @@
 package baddle.cli;
 
 import baddle.app.check.CheckResult;
+import baddle.app.draft.Choice;
 import baddle.app.draft.Draft;
+import baddle.app.draft.Question;
 import baddle.app.draft.Trial;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
@@ -57,6 +59,17 @@ final class TrialText {
           JsonText.strings(json, "because", draft.evidence());
           JsonText.strings(json, "left_alone", draft.leftAlone());
           JsonText.strings(json, "doubts", draft.doubts());
+          json.writeArrayFieldStart("questions");
+          for (Question question : draft.questions()) {
+            json.writeStartObject();
+            json.writeStringField("about", question.id());
+            json.writeStringField("evidence", question.evidence());
+            JsonText.strings(
+                json, "choices", question.choices().stream().map(Choice::word).toList());
+            json.writeStringField("proposal", question.proposal());
+            json.writeEndObject();
+          }
+          json.writeEndArray();
           if (trial.isPresent()) {
             json.writeObjectFieldStart("tried");
             write(trial.get(), json);

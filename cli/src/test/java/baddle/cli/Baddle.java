@@ -64,17 +64,31 @@ final class Baddle {
     builder.environment().putAll(variables);
     builder.redirectOutput(Files.createTempFile("out", ".txt").toFile());
     builder.redirectError(Files.createTempFile("err", ".txt").toFile());
-    builder.redirectInput(new java.io.File("/dev/null"));
+    builder.redirectInput(input.toFile());
     outFile = builder.redirectOutput().file().toPath();
     errFile = builder.redirectError().file().toPath();
     return builder.start();
   }
 
+  private static final Path NOTHING = Path.of("/dev/null");
+
+  private Path input = NOTHING;
   private Path outFile = Path.of("");
   private Path errFile = Path.of("");
 
   Run run(String... args) throws IOException, InterruptedException {
     return end(start(args));
+  }
+
+  /** Runs it where somebody types lines. */
+  Run runTyping(List<String> lines, String... args) throws IOException, InterruptedException {
+    input = Files.write(Files.createTempFile("in", ".txt"), lines);
+    try {
+      return run(args);
+    } finally {
+      Files.delete(input);
+      input = NOTHING;
+    }
   }
 
   Run end(Process process) throws IOException, InterruptedException {

@@ -315,6 +315,10 @@ final class SourceFinder {
     for (FeedPlan feed : project.plan().feeds().values()) {
       for (NamePattern pattern : feed.files()) {
         Optional<String> stated = pattern.unreadablePeriod(path);
+        if (stated.isPresent() && isExcept(feed, path)) {
+          wanted.add(path);
+          continue;
+        }
         if (stated.isPresent()) {
           wanted.add(path);
           Finding finding =

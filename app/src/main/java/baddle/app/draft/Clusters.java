@@ -177,7 +177,7 @@ final class Clusters {
   }
 
   private void place(List<FoundTable> alike) {
-    TableProfile first = alike.get(0).table();
+    FoundTable first = alike.get(0);
     DraftDataset dataset =
         datasets.stream()
             .filter(known -> known.isAlike(first))

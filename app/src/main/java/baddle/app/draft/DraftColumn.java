@@ -8,8 +8,10 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -34,6 +36,7 @@ final class DraftColumn {
   private final Map<String, String> spellings = new LinkedHashMap<>();
   private final Map<ColumnType.Kind, Long> kinds = new HashMap<>();
   private final Set<String> values = new HashSet<>();
+  private final Set<Set<String>> taken = Collections.newSetFromMap(new IdentityHashMap<>());
   private final List<String> doubts = new ArrayList<>();
   private String name;
   private int places;
@@ -44,6 +47,7 @@ final class DraftColumn {
   private boolean fromName;
   private boolean tellsApart;
   private boolean names;
+  private boolean number;
   private boolean notAlways;
   private int monthCount;
   private @Nullable LocalDate least;
@@ -86,6 +90,11 @@ final class DraftColumn {
     return text.matches("\\p{Ll}[\\p{Ll}\\p{N}_]*") && plainName(text).equals(text);
   }
 
+  /** Notes that its texts were meant to be numbers. */
+  void beNumber() {
+    number = true;
+  }
+
   /** Notes that its values name something, so that digits are no numbers. */
   void nameSomething() {
     names = true;
@@ -95,8 +104,9 @@ final class DraftColumn {
    * Takes what one source has under one of the spellings.
    *
    * @param always whether each row fills it that counts
+   * @param alone whether no table before has any of the values
    */
-  void take(ValueProfile profile, int table, boolean always) {
+  void take(ValueProfile profile, int table, boolean always, boolean alone) {
     ColumnType type = profile.type();
     tables.set(table);
     rows += profile.rows();
@@ -112,11 +122,14 @@ final class DraftColumn {
       kinds.merge(type.kind(), profile.filled(), Long::sum);
       places = Math.max(places, type.places());
     }
-    for (String value : profile.values()) {
-      boolean isNew = values.size() < MOST_VALUES && values.add(value);
-      unique &= isNew;
+    Set<String> theirs = profile.values();
+    unique &= alone && profile.distinct() == profile.filled() && !profile.hasMoreDistinct();
+    if (taken.add(theirs)) {
+      for (String value : theirs) {
+        boolean isNew = values.size() < MOST_VALUES && values.add(value);
+        unique &= isNew;
+      }
     }
-    unique &= profile.distinct() == profile.filled() && !profile.hasMoreDistinct();
   }
 
   void spell(String heading) {
@@ -274,6 +287,9 @@ final class DraftColumn {
         most = kind.getKey();
         count = kind.getValue();
       }
+    }
+    if (number) {
+      return ColumnType.decimal(Math.max(LEAST_PLACES, places));
     }
     boolean digits = most == ColumnType.Kind.INTEGER;
     if (digits && (names || spellings.values().stream().allMatch(HeadingWords::nameSomething))) {

@@ -28,6 +28,7 @@ final class DraftDataset {
   private final List<DraftColumn> columns = new ArrayList<>();
   private final List<FoundTable> tables = new ArrayList<>();
   private final List<String> evidence = new ArrayList<>();
+  private final Map<String, String> writing = new LinkedHashMap<>();
   private String name = "";
   private @Nullable DraftColumn latest;
 
@@ -78,6 +79,23 @@ final class DraftDataset {
     return Optional.ofNullable(latest);
   }
 
+  /** How the values of some files are written, as was answered; settings of their feed. */
+  List<String> writing(List<String> paths) {
+    return writing.entrySet().stream()
+        .filter(
+            one ->
+                paths.stream()
+                    .anyMatch(path -> one.getKey().endsWith("\n" + FoundFile.folderOf(path))))
+        .map(Map.Entry::getValue)
+        .distinct()
+        .toList();
+  }
+
+  /** Which columns are computed from others. */
+  List<Computed> computed() {
+    return Computed.of(columns, tables);
+  }
+
   /** What is believed of it, and why; a line each. */
   List<String> evidence() {
     return evidence;
@@ -110,13 +128,13 @@ final class DraftDataset {
   }
 
   /** How much of the shorter of the two has its like in the other, from 0 to 1. */
-  double likeness(TableProfile table) {
-    Likeness likeness = new Likeness(table);
+  double likeness(FoundTable found) {
+    Likeness likeness = new Likeness(found);
     return likeness.shorter == 0 ? 0 : (double) likeness.alike / likeness.shorter;
   }
 
-  boolean isAlike(TableProfile table) {
-    Likeness likeness = new Likeness(table);
+  boolean isAlike(FoundTable found) {
+    Likeness likeness = new Likeness(found);
     double ofShorter = likeness.shorter == 0 ? 0 : (double) likeness.alike / likeness.shorter;
     return ofShorter >= ALIKE
         && (ofShorter >= WITHIN
@@ -131,7 +149,8 @@ final class DraftDataset {
     private final int longer;
     private final int alike;
 
-    Likeness(TableProfile table) {
+    Likeness(FoundTable found) {
+      TableProfile table = found.table();
       List<String> theirs = table.columns().stream().map(TableProfile.Column::heading).toList();
       List<String> ours = columns.stream().map(one -> one.heading()).toList();
       boolean across = MonthsAcross.are(theirs) && MonthsAcross.are(ours);
@@ -141,17 +160,17 @@ final class DraftDataset {
       int other = (int) (ours.size() - ourMonths);
       shorter = Math.min(one, other);
       longer = Math.max(one, other);
-      long found =
-          align(table, false).keySet().stream()
+      long same =
+          align(found, false).keySet().stream()
               .filter(column -> !across || !MonthsAcross.isMonth(column.heading()))
               .count();
-      alike = (int) found + (across ? 1 : 0);
+      alike = (int) same + (across ? 1 : 0);
     }
   }
 
   private Map<TableProfile.Column, HeadingAlignment.Aligned> align(
-      TableProfile table, boolean byRest) {
-    return HeadingAlignment.of(columns, table, byRest);
+      FoundTable found, boolean byRest) {
+    return HeadingAlignment.of(columns, this::computed, found, byRest);
   }
 
   /** Adds the columns of a table. */
@@ -160,22 +179,18 @@ final class DraftDataset {
     String folder = FoundFile.folderOf(found.path());
     boolean sameFolder =
         tables.stream().anyMatch(known -> FoundFile.folderOf(known.path()).equals(folder));
-    Map<TableProfile.Column, HeadingAlignment.Aligned> aligned = align(table, sameFolder);
+    Map<TableProfile.Column, HeadingAlignment.Aligned> aligned = align(found, sameFolder);
     for (TableProfile.Column column : table.columns()) {
       HeadingAlignment.Aligned one = aligned.get(column);
       boolean known = one != null && (isSpelt(one, column) || isTaken(one, column, found));
       DraftColumn target = one != null && known ? one.column() : newColumn(column.heading());
       target.spell(column.heading());
-      target.take(column.values(), tables.size(), isAlwaysFilled(column, found));
-      for (String oddity : column.values().oddities()) {
-        if (oddity.contains("can't be told") || oddity.startsWith("both ")) {
-          target.doubt(column.heading() + " in " + found.path() + ": " + oddity);
-        }
-      }
-      Optional<String> many = column.values().mayBeNumbers();
-      if (many.isPresent()) {
-        target.doubt(column.heading() + " in " + found.path() + ": " + many.get());
-      }
+      target.take(
+          column.values(),
+          tables.size(),
+          isAlwaysFilled(column, found),
+          !found.repeating().contains(column.heading()));
+      new Unclear(questions, column, found).ask(target, writing);
     }
     tables.add(found);
   }
@@ -217,12 +232,12 @@ final class DraftDataset {
   }
 
   private static Question same(String pair, String why) {
-    return new Question(
+    return Question.of(
         pair,
         why,
-        List.of(
-            new Choice("same", "they are one column"), new Choice("apart", "they are two columns")),
-        "same");
+        "same",
+        new Choice("same", "they are one column"),
+        new Choice("apart", "they are two columns"));
   }
 
   /** Makes one of two columns of numbers that no table has both of, and each has one of. */

@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param dataset where its rows go
  * @param files the pattern of its files
  * @param except patterns of files that don't count
+ * @param writing how values are written, as settings, where the files don't show it
  * @param fileCount how many files have it
  * @param sheets the pattern of its sheets
  * @param cells the cell of each column, for forms
@@ -25,6 +26,7 @@ record DraftFeed(
     String dataset,
     String files,
     List<String> except,
+    List<String> writing,
     int fileCount,
     Optional<String> sheets,
     Map<String, String> cells,
@@ -36,6 +38,7 @@ record DraftFeed(
   DraftFeed {
     cells = new LinkedHashMap<>(cells);
     except = List.copyOf(except);
+    writing = List.copyOf(writing);
     rules = List.copyOf(rules);
     heads = List.copyOf(heads);
   }

@@ -99,7 +99,7 @@ public final class Drafting {
     for (FormCells.Field field : clusters.fields(folder)) {
       DraftColumn column = new DraftColumn(field.label());
       column.rename(dataset.freeName(column.name()));
-      column.take(field.values(), 0, field.values().filled() == paths.size());
+      column.take(field.values(), 0, field.values().filled() == paths.size(), true);
       dataset.columns().add(column);
       cells.put(column.name(), field.address());
     }

@@ -42,7 +42,7 @@ final class FeedDrafting {
   /** Of a dataset of tables: one for each kind of path. */
   void tables(DraftDataset dataset) {
     Optional<Turned> turned =
-        MonthsAcross.turn(dataset).or(() -> MoneyInAndOut.turn(dataset, dataset.tables()));
+        MonthsAcross.turn(dataset).or(() -> MoneyInAndOut.turn(dataset, questions));
     List<List<String>> groups = NestedNames.groups(dataset.paths(), periods);
     for (List<String> paths : groups) {
       List<FoundTable> found =
@@ -75,6 +75,7 @@ final class FeedDrafting {
             dataset.name(),
             files,
             except(paths),
+            dataset.writing(paths),
             paths.size(),
             pattern,
             Map.of(),
@@ -93,6 +94,7 @@ final class FeedDrafting {
             dataset.name(),
             files,
             except(paths),
+            List.of(),
             paths.size(),
             Optional.empty(),
             cells,
@@ -140,6 +142,7 @@ final class FeedDrafting {
             "{name} in " + pattern,
             "the files differ by a part of their names, such as "
                 + String.join(", ", distinct.stream().limit(3).toList()),
+            Question.Takes.NAME,
             List.of(),
             "name");
     String answer = questions.choose(question);

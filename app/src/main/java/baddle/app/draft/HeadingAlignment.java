@@ -1,15 +1,20 @@
 package baddle.app.draft;
 
+import baddle.app.draft.found.FoundTable;
+import baddle.app.draft.found.Relation;
 import baddle.core.intake.TableProfile;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
 
 /** Finds which columns of a table are those of a dataset, and by what. */
 final class HeadingAlignment {
@@ -20,6 +25,7 @@ final class HeadingAlignment {
     WORDS,
     SOME_WORDS,
     VALUES,
+    COMPUTED,
     SHAPE,
     REST
   }
@@ -56,15 +62,21 @@ final class HeadingAlignment {
    * Aligns.
    *
    * @param known the dataset's columns
+   * @param computed which of these columns are computed from others
    * @param byRest whether columns may be taken for each other that are the only ones of their type
    *     left on both sides
    */
   static Map<TableProfile.Column, Aligned> of(
-      Collection<DraftColumn> known, TableProfile table, boolean byRest) {
+      Collection<DraftColumn> known,
+      Supplier<List<Computed>> computed,
+      FoundTable found,
+      boolean byRest) {
+    TableProfile table = found.table();
     HeadingAlignment alignment = new HeadingAlignment(known, table);
     alignment.bySpelling();
     alignment.byWords();
     alignment.byValues();
+    alignment.byComputation(computed, found.rows().relations());
     if (byRest && alignment.aligned.size() * 2 >= table.columns().size()) {
       alignment.byShape();
       alignment.byRest();
@@ -134,6 +146,36 @@ final class HeadingAlignment {
     return common < LEAST_COMMON ? 0 : (int) (common * 100 / fewer);
   }
 
+  /** Columns that are computed in the same way from columns that were found to be the same. */
+  private void byComputation(Supplier<List<Computed>> ofKnown, List<Relation> relations) {
+    List<Relation> open =
+        relations.stream()
+            .filter(one -> left().stream().anyMatch(c -> c.heading().equals(one.result())))
+            .toList();
+    List<Computed> computed = open.isEmpty() ? List.of() : ofKnown.get();
+    Map<String, DraftColumn> byHeading = new HashMap<>();
+    aligned.forEach((column, one) -> byHeading.put(column.heading(), one.column()));
+    for (Relation relation : open) {
+      List<DraftColumn> operands =
+          relation.operands().stream()
+              .flatMap(heading -> Optional.ofNullable(byHeading.get(heading)).stream())
+              .toList();
+      List<DraftColumn> free = free();
+      Optional<DraftColumn> same =
+          computed.stream()
+              .filter(one -> one.isBy(relation.kind(), operands))
+              .map(Computed::result)
+              .filter(free::contains)
+              .findFirst();
+      Optional<TableProfile.Column> column =
+          left().stream().filter(one -> one.heading().equals(relation.result())).findFirst();
+      if (same.isPresent() && column.isPresent()) {
+        String evidence = "both are " + relation.words(heading -> heading) + " in every row";
+        aligned.put(column.get(), new Aligned(same.get(), By.COMPUTED, evidence));
+      }
+    }
+  }
+
   private static boolean isText(DraftColumn column) {
     return column.type().kind() == ColumnType.Kind.TEXT && !column.isFromName();
   }
@@ -158,7 +200,7 @@ final class HeadingAlignment {
         values.stream()
             .limit(100)
             .map(value -> value.replaceAll("\\p{L}", "A").replaceAll("\\d+", "9"))
-            .collect(java.util.stream.Collectors.toSet());
+            .collect(Collectors.toSet());
     Optional<String> one = shapes.stream().findFirst();
     return one.filter(shape -> shapes.size() == 1 && shape.contains("9"));
   }

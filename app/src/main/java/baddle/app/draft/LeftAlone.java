@@ -28,13 +28,12 @@ final class LeftAlone {
           others ? notes(one).or(() -> summary(one, datasets)) : Optional.<String>empty();
       if (why.isPresent()) {
         Question question =
-            new Question(
+            Question.of(
                 "rows of " + one.tables().get(0).place(),
                 why.get(),
-                List.of(
-                    new Choice("leave", "they are left alone"),
-                    new Choice("read", "they are rows of a dataset of their own")),
-                "leave");
+                "leave",
+                new Choice("leave", "they are left alone"),
+                new Choice("read", "they are rows of a dataset of their own"));
         if (questions.choose(question).equals("leave")) {
           int more = one.tables().size() - 1;
           lines.add(

@@ -87,6 +87,10 @@ final class PlanText {
     line("    columns:");
     Optional<DraftColumn> required = dataset.date();
     for (DraftColumn column : dataset.columns()) {
+      dataset.computed().stream()
+          .filter(one -> one.result().equals(column))
+          .forEach(
+              one -> line("      # because: it is " + one.words() + " in every row looked at"));
       column.doubts().forEach(doubt -> line("      # doubt: " + doubt));
       line("      " + column.name() + ": " + column(column, required));
     }
@@ -141,6 +145,7 @@ final class PlanText {
       line("    except: [" + all(feed.except()) + "]");
     }
     line("    into: " + feed.dataset());
+    feed.writing().forEach(setting -> line("    " + setting));
     feed.sheets().ifPresent(sheets -> line("    sheets: " + quoted(sheets)));
     feed.turned().ifPresent(turned -> line("    headings_to_rows: " + turned.setting()));
     if (feed.heads().size() == 1) {

@@ -65,14 +65,13 @@ final class Versions {
       return;
     }
     Question question =
-        new Question(
+        Question.of(
             path + " and " + other,
             "by their names the one is " + (copy ? "a copy" : "a later version") + " of the other",
-            List.of(
-                new Choice("first", path + " counts"),
-                new Choice("second", other + " counts"),
-                new Choice("both", "both count")),
-            copy ? "second" : "first");
+            copy ? "second" : "first",
+            new Choice("first", path + " counts"),
+            new Choice("second", other + " counts"),
+            new Choice("both", "both count"));
     String answer = questions.choose(question);
     if (questions.isOpen(question)) {
       String says = answer.equals("first") ? path : other;

@@ -48,6 +48,7 @@ final class YearToDate {
         new Question(
             "repeated rows in " + (folder.isEmpty() ? dataset.name() : folder),
             evidence,
+            Question.Takes.CHOICE,
             choices,
             choices.get(0).word());
     String answer = questions.choose(question);

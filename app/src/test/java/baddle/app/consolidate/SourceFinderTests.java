@@ -32,7 +32,11 @@ class SourceFinderTests {
   @TempDir private Path folder;
 
   private SourceFinder finder(String... files) throws Exception {
-    Path plan = Files.writeString(folder.resolve("baddle.yaml"), PLAN);
+    return finderOf(PLAN, files);
+  }
+
+  private SourceFinder finderOf(String text, String... files) throws Exception {
+    Path plan = Files.writeString(folder.resolve("baddle.yaml"), text);
     for (String file : files) {
       Path path = folder.resolve(file);
       Files.createDirectories(path.resolveSibling(""));
@@ -54,6 +58,17 @@ class SourceFinderTests {
 
   private static List<String> codes(SourceFinder finder) {
     return finder.findings().stream().map(Finding::toString).toList();
+  }
+
+  @Test
+  void a_file_that_is_not_wanted_needs_no_period_in_its_name() throws Exception {
+    String plan = PLAN.replaceAll("(?m)^  (all|gone):.*\n", "").replace("*draft*", "* (copy).csv");
+    SourceFinder finder =
+        finderOf(
+            plan, "in/Foxholt 2026-10.csv", "in/Foxholt 2026-10 (copy).csv", "in/Foxholt x.csv");
+
+    assertThat(shown(finder.find())).containsExactly("tills in/Foxholt 2026-10.csv 2026-10");
+    assertThat(codes(finder)).singleElement().asString().contains("in/Foxholt x.csv");
   }
 
   @Test

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.IntUnaryOperator;
 
 /** Which cells of a table's rows are filled: totals among them, and heads of blocks. */
 final class RowShapes {
@@ -26,7 +27,6 @@ final class RowShapes {
   private final CellRange range;
   private final List<TotalRow> totals = new ArrayList<>();
   private final Map<Integer, BitSet> filled = new HashMap<>();
-  private final Map<Integer, Set<String>> values = new HashMap<>();
   private final Map<Integer, String> last = new HashMap<>();
 
   /** Rows whose value is that of the last row that had one. */
@@ -58,7 +58,6 @@ final class RowShapes {
     for (int column : there) {
       String text = row.text(column);
       filled.computeIfAbsent(column, c -> new BitSet()).set(rows);
-      values.computeIfAbsent(column, c -> new HashSet<>()).add(text);
       if (text.equals(last.put(column, text))) {
         again.computeIfAbsent(column, c -> new BitSet()).set(rows);
       }
@@ -87,11 +86,13 @@ final class RowShapes {
    * The columns that only the first row of each block fills: the one that begins a block, then
    * those that are filled where it is, or begin blocks within each of its own. Empty where there
    * seem to be no blocks.
+   *
+   * @param distinct how many distinct values a column has
    */
-  List<Integer> heads() {
+  List<Integer> heads(IntUnaryOperator distinct) {
     Optional<Integer> first = filled.keySet().stream().min(Integer::compare);
     for (int column = range.firstColumn(); column < range.endColumn(); column++) {
-      if (beginsBlocks(column)) {
+      if (beginsBlocks(column, distinct)) {
         List<Integer> heads = new ArrayList<>(List.of(column));
         for (int other = range.firstColumn(); other < range.endColumn(); other++) {
           if (other != column && (goesWith(other, column) || isWithin(other, column))) {
@@ -106,14 +107,14 @@ final class RowShapes {
     return List.of();
   }
 
-  private boolean beginsBlocks(int column) {
+  private boolean beginsBlocks(int column, IntUnaryOperator distinct) {
     BitSet bits = filled.getOrDefault(column, new BitSet());
     int count = bits.cardinality();
     return count > 1
         && bits.get(0)
         && (rows - count) * 100L >= (long) rows * LEAST_BLANK
         && !again.containsKey(column)
-        && values.getOrDefault(column, Set.of()).size() * 100L >= (long) count * LEAST_DIFFERENT;
+        && distinct.applyAsInt(column) * 100L >= (long) count * LEAST_DIFFERENT;
   }
 
   /** Whether a column begins blocks of its own within each block of another. */

@@ -135,7 +135,8 @@ public final class TableProfile implements RowSink {
    * none where there seem to be no blocks.
    */
   public List<Integer> heads() {
-    return shapes.heads();
+    return shapes.heads(
+        column -> columns.get(column - table.range().firstColumn()).values().distinct());
   }
 
   /** The first rows, a text for each column between the first heading and the last. */

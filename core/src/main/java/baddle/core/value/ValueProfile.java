@@ -54,7 +54,8 @@ public final class ValueProfile {
   private final Evidence marks = new Evidence(Habit.DECIMAL_POINT);
   private final Evidence orders = new Evidence(Habit.DAY_FIRST);
   private final Map<Habit, Numbers> numbers = new EnumMap<>(Habit.class);
-  private final Set<String> distinct = new HashSet<>();
+  private Set<String> distinct = new HashSet<>();
+  private int distinctCount = -1;
 
   private long blank;
   private long filled;
@@ -105,7 +106,9 @@ public final class ValueProfile {
 
   /** Whether a text is how the row of a total is called. */
   public static boolean isTotalLabel(String text) {
-    return TOTAL.matcher(text).find();
+    int at = text.indexOf('t');
+    at = at < 0 ? text.indexOf('T') : at;
+    return at >= 0 && TOTAL.matcher(text).find();
   }
 
   /** Counts cells without a value. */
@@ -275,7 +278,23 @@ public final class ValueProfile {
 
   /** How many values differ from each other, up to {@link #MOST_DISTINCT}. */
   public int distinct() {
-    return distinct.size();
+    return distinctCount < 0 ? distinct.size() : distinctCount;
+  }
+
+  /**
+   * Moves the distinct values into a set that profiles of other sources have too, so that each is
+   * kept once; nothing may be added afterwards.
+   *
+   * @return whether the set had none of them
+   */
+  public boolean shareValues(Set<String> shared) {
+    distinctCount = distinct.size();
+    boolean isNew = true;
+    for (String value : distinct) {
+      isNew &= shared.size() < MOST_DISTINCT && shared.add(value);
+    }
+    distinct = shared;
+    return isNew;
   }
 
   /** Whether there are more distinct values than were told apart. */
@@ -283,7 +302,7 @@ public final class ValueProfile {
     return manyDistinct;
   }
 
-  /** The distinct values that were told apart. */
+  /** The distinct values that were told apart, those it shares among them. */
   public Set<String> values() {
     return distinct;
   }

@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -65,11 +66,12 @@ public record FolderLook(List<FoundFile> files, List<String> unreadable) {
         looks.put(
             name, workers.submit(() -> found(name, looking.look(base.resolve(path), CHOICE))));
       }
+      SharedValues shared = new SharedValues();
       List<FoundFile> files = new ArrayList<>();
       List<String> unreadable = new ArrayList<>();
       for (Map.Entry<String, Future<FoundFile>> look : looks.entrySet()) {
         try {
-          files.add(Awaited.of(look.getValue()));
+          files.add(shared.of(Awaited.of(look.getValue())));
         } catch (IOException e) {
           unreadable.add(look.getKey() + " can't be read: " + e.getMessage());
         }
@@ -102,11 +104,16 @@ public record FolderLook(List<FoundFile> files, List<String> unreadable) {
         List<FoundTable> tables = new ArrayList<>();
         for (TableProfile table : sheet.tables()) {
           tables.add(
-              new FoundTable(path, sheet.name(), table, RowEvidence.of(table, sheet.start())));
+              new FoundTable(
+                  path, sheet.name(), table, RowEvidence.of(table, sheet.start()), Set.of()));
         }
-        sheets.add(new FoundSheet(sheet.name(), tables, Labelled.of(sheet.start())));
+        boolean mayBeForm = tables.isEmpty() || !sheet.name().isEmpty();
+        sheets.add(
+            new FoundSheet(
+                sheet.name(), tables, mayBeForm ? Labelled.of(sheet.start()) : List.of()));
       }
     }
-    return new FoundFile(path, sheets, leftAlone);
+    boolean own = !file.sheets().isEmpty() && file.sheets().stream().allMatch(LookedSheet::report);
+    return new FoundFile(path, sheets, own ? List.of(path + ": Baddle wrote it") : leftAlone);
   }
 }

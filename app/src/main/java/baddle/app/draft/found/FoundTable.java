@@ -2,6 +2,7 @@ package baddle.app.draft.found;
 
 import baddle.core.intake.TableProfile;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * A table of a file.
@@ -10,8 +11,15 @@ import java.util.Optional;
  * @param sheet the name of its sheet; empty for a file without sheets
  * @param table its columns
  * @param rows what its rows show together
+ * @param repeating headings of columns some of whose values tables before it have too
  */
-public record FoundTable(String path, String sheet, TableProfile table, RowEvidence rows) {
+public record FoundTable(
+    String path, String sheet, TableProfile table, RowEvidence rows, Set<String> repeating) {
+
+  /** Copies the set. */
+  public FoundTable {
+    repeating = Set.copyOf(repeating);
+  }
 
   /** The heading of a column of the sheet, from 0. */
   public Optional<String> heading(int column) {

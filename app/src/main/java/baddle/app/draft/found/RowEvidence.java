@@ -25,7 +25,8 @@ import java.util.TreeSet;
  * @param sections the rows down to each that states totals
  * @param remarks the cells of rows that only remark, by column
  * @param alwaysFilled headings of columns that each row fills which counts
- * @param repeated by heading, values of a column of texts or numbers that stand more than once
+ * @param first by heading, the numbers of the first row that counts
+ * @param repeated by heading, values that stand more than once in a column where nearly all differ
  */
 public record RowEvidence(
     List<Relation> relations,
@@ -34,6 +35,7 @@ public record RowEvidence(
     List<Section> sections,
     List<Map<Integer, String>> remarks,
     Set<String> alwaysFilled,
+    Map<String, BigDecimal> first,
     Map<String, List<String>> repeated) {
 
   private static final int MOST_PRINTS = 200;
@@ -48,6 +50,7 @@ public record RowEvidence(
     sections = List.copyOf(sections);
     remarks = List.copyOf(remarks);
     alwaysFilled = Set.copyOf(alwaysFilled);
+    first = Map.copyOf(first);
     repeated = Map.copyOf(repeated);
   }
 
@@ -82,6 +85,7 @@ public record RowEvidence(
         sections.list(),
         sections.remarks(),
         alwaysFilled(table, rows),
+        numbers.isEmpty() ? Map.of() : numbers.get(0),
         repeated(table, rows));
   }
 
@@ -136,10 +140,17 @@ public record RowEvidence(
     return prints.size() < MOST_PRINTS;
   }
 
+  private static List<TableProfile.Column> mayBeKeys(TableProfile table) {
+    return table.columns().stream()
+        .filter(one -> !one.values().type().isCalendar())
+        .filter(one -> one.values().distinct() * 10L >= one.values().filled() * 9)
+        .toList();
+  }
+
   private static Map<String, List<String>> repeated(
       TableProfile table, List<SheetSample.Row> rows) {
     Map<String, List<String>> repeated = new HashMap<>();
-    for (TableProfile.Column column : table.columns()) {
+    for (TableProfile.Column column : mayBeKeys(table)) {
       Set<String> seen = new HashSet<>();
       Set<String> again = new LinkedHashSet<>();
       for (SheetSample.Row row : rows) {

@@ -1,0 +1,54 @@
+package baddle.cli;
+
+import baddle.app.draft.Choice;
+import baddle.app.draft.Draft;
+import baddle.app.draft.Question;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+
+/** A draft as text: what was found, why it is believed, and what isn't sure. */
+final class DraftText {
+
+  private DraftText() {}
+
+  /**
+   * Lines for a person.
+   *
+   * @param plan the name of the plan's file
+   */
+  static List<String> lines(Draft draft, String plan) {
+    List<String> lines = new ArrayList<>();
+    lines.add("written: " + plan);
+    list("Feeds", draft.feeds(), lines);
+    list("Lookups", draft.lookups(), lines);
+    list("Believed, because", draft.evidence(), lines);
+    list("Left alone", draft.leftAlone(), lines);
+    list("Doubts, each a comment in the plan", draft.doubts(), lines);
+    list(
+        "Questions; answer them with --ask, or with --answers FILE, which has a line for each",
+        draft.questions().stream().map(DraftText::line).toList(),
+        lines);
+    return lines;
+  }
+
+  private static void list(String title, List<String> items, List<String> lines) {
+    if (!items.isEmpty()) {
+      lines.add("");
+      lines.add(title + ":");
+      items.forEach(item -> lines.add("  " + item));
+    }
+  }
+
+  /** A question as a line of a file of answers. */
+  private static String line(Question question) {
+    String id = '"' + question.id().replace("\\", "\\\\").replace("\"", "\\\"") + '"';
+    String others =
+        question.choices().stream()
+            .map(Choice::word)
+            .filter(word -> !word.equals(question.proposal()))
+            .collect(Collectors.joining(", "));
+    String or = others.isEmpty() ? question.takes().words() : others;
+    return id + ": " + question.proposal() + "   # or " + or;
+  }
+}

@@ -1,0 +1,174 @@
+package baddle.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** From a folder to a plan, as somebody does it who has never seen the program. */
+class DraftProgramTests {
+
+  @TempDir private Path folder;
+  private Baddle baddle = new Baddle(Path.of(""));
+
+  @BeforeEach
+  void setUp() {
+    baddle = new Baddle(folder);
+  }
+
+  private String plan() throws IOException {
+    return Files.readString(folder.resolve("baddle.yaml"));
+  }
+
+  /** Two senders who call the same differently, one of them with totals. */
+  private void salesOfTwoSites() throws IOException {
+    for (String month : List.of("2026-01", "2026-02", "2026-03")) {
+      baddle.write(
+          "inbox/Foxholt " + month + ".csv",
+          "Date,Order #,Item,Qty,Price,Amount",
+          month + "-03,A1,spade,2,10.00,20.00",
+          month + "-03,A1,pot,10,1.50,15.00",
+          month + "-07,A2,seed,4,2.25,9.00",
+          month + "-11,A3,spade,3,10.00,30.00",
+          month + "-19,A4,pot,12,1.50,18.00");
+      baddle.write(
+          "inbox/Dunmere " + month + ".csv",
+          "Sales of Dunmere",
+          "",
+          "Order number;Sold on;Product;Units;Unit price;Line value",
+          "7001;04." + month.substring(5) + ".2026;spade;2;10,00;20,00",
+          "7001;14." + month.substring(5) + ".2026;seed;8;2,25;18,00",
+          "7002;15." + month.substring(5) + ".2026;pot;5;1,50;7,50",
+          "7003;20." + month.substring(5) + ".2026;seed;2;2,25;4,50",
+          "7004;21." + month.substring(5) + ".2026;spade;6;10,00;60,00",
+          "Total;;;23;;110,00");
+    }
+  }
+
+  @Test
+  void three_commands_lead_from_a_folder_to_a_figure() throws Exception {
+    salesOfTwoSites();
+
+    Baddle.Run draft = baddle.run("draft", "inbox");
+    Baddle.Run run = baddle.run("run");
+    Baddle.Run summary = baddle.run("summarize");
+
+    assertThat(draft.status()).as(draft.err()).isZero();
+    assertThat(run.status()).as(run.out()).isZero();
+    assertThat(summary.out())
+        .contains("606.00")
+        .containsPattern("Dunmere .* 330.00")
+        .containsPattern("Foxholt .* 276.00");
+    assertThat(folder.resolve("overview.xlsx")).exists();
+  }
+
+  @Test
+  void what_the_files_cant_show_is_asked_and_answers_are_decisions_of_the_plan() throws Exception {
+    salesOfTwoSites();
+
+    Baddle.Run run = baddle.runTyping(List.of("Site!", "site"), "draft", "inbox", "--ask");
+
+    assertThat(run.status()).isZero();
+    assertThat(run.err())
+        .contains("the files differ by a part of their names, such as Dunmere, Foxholt")
+        .contains("a name of small letters, digits and underscores, or Enter for name:")
+        .contains("\"Site!\" is no answer")
+        .doesNotContain("no more answers");
+    assertThat(plan())
+        .contains("files: \"inbox/{site} {period}.csv\"")
+        .contains("# decided: {name} in inbox/{name} {period}.csv: site")
+        .doesNotContain("# doubt: {name}");
+    assertThat(baddle.run("consolidate").status()).isZero();
+  }
+
+  @Test
+  void questions_that_nobody_answers_stay_open() throws Exception {
+    salesOfTwoSites();
+
+    Baddle.Run run = baddle.runTyping(List.of(), "draft", "inbox", "--ask");
+
+    assertThat(run.status()).isZero();
+    assertThat(run.err()).contains("no more answers; 1 question stays open");
+    assertThat(plan()).contains("# doubt: {name} in inbox/{name} {period}.csv");
+  }
+
+  @Test
+  void answers_come_from_a_file_too_written_as_draft_prints_the_questions() throws Exception {
+    salesOfTwoSites();
+    Baddle.Run first = baddle.run("draft", "inbox", "--untried");
+    String question =
+        first
+            .out()
+            .lines()
+            .filter(line -> line.contains("{name}\"") || line.contains("\": name"))
+            .findFirst()
+            .orElseThrow();
+    Files.writeString(
+        folder.resolve("answers.yaml"), question.replace(": name ", ": shop ").strip());
+    Files.delete(folder.resolve("baddle.yaml"));
+
+    Baddle.Run second = baddle.run("draft", "inbox", "--untried", "--answers", "answers.yaml");
+
+    assertThat(second.status()).as(second.err()).isZero();
+    assertThat(second.out()).doesNotContain("Questions");
+    assertThat(plan()).contains("inbox/{shop} {period}.csv");
+  }
+
+  @Test
+  void an_answer_that_answers_nothing_is_refused_and_no_plan_is_written() throws Exception {
+    salesOfTwoSites();
+    baddle.write("answers.yaml", "\"{name} in inbox/{name} {period}.csv\": My site", "other: x");
+
+    Baddle.Run run = baddle.run("draft", "inbox", "--answers", "answers.yaml");
+
+    assertThat(run.status()).isEqualTo(2);
+    assertThat(run.err())
+        .contains("\"{name} in inbox/{name} {period}.csv\" can't be answered by \"My site\"")
+        .contains("the files raise no question \"other\"");
+    assertThat(folder.resolve("baddle.yaml")).doesNotExist();
+    assertThat(baddle.run("draft", "inbox", "--answers", "none.yaml").status()).isEqualTo(3);
+  }
+
+  @Test
+  void exports_of_the_year_so_far_count_once() throws Exception {
+    StringBuilder rows = new StringBuilder("Order no,Date,Amount\n");
+    for (int month = 1; month <= 4; month++) {
+      for (int i = 1; i <= 6; i++) {
+        rows.append("N").append(month).append(i).append(",2026-0").append(month).append("-1");
+        rows.append(i).append(",10.00\n");
+      }
+      baddle.write("in/export 2026-0" + month + ".csv", rows.toString().split("\n"));
+    }
+
+    assertThat(baddle.run("draft", "in").out())
+        .contains("3 of 3 files hold nearly all rows of the file before")
+        .contains("\"repeated rows in in\": latest   # or all")
+        .contains("240.00");
+    assertThat(plan()).contains("key: [order_no]\n    on_duplicate: keep latest");
+  }
+
+  @Test
+  void copies_notes_and_own_reports_are_left_alone_and_that_is_said() throws Exception {
+    salesOfTwoSites();
+    baddle.run("draft", "inbox", "--untried");
+    baddle.run("run");
+    Files.copy(folder.resolve("overview.xlsx"), folder.resolve("inbox/overview.xlsx"));
+    Files.copy(
+        folder.resolve("inbox/Foxholt 2026-01.csv"),
+        folder.resolve("inbox/Foxholt 2026-01 (copy).csv"));
+    baddle.write("inbox/people.csv", "Who,What", "Ann,phones", "Bo,writes");
+
+    assertThat(baddle.run("draft", "inbox", "--out", "second.yaml").out())
+        .contains("Left alone:")
+        .contains("inbox/overview.xlsx: Baddle wrote it")
+        .contains("inbox/people.csv: no figures, and no codes of other rows")
+        .contains("only inbox/Foxholt 2026-01.csv is read");
+    assertThat(Files.readString(folder.resolve("second.yaml")))
+        .contains("except: [\"inbox/* (copy).csv\"]");
+  }
+}
