@@ -2,6 +2,7 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundFile;
 import baddle.app.draft.found.FoundTable;
+import baddle.core.value.ColumnType;
 import baddle.core.value.Period;
 import baddle.core.value.PeriodText;
 import java.util.ArrayList;
@@ -69,13 +70,21 @@ final class FeedDrafting {
     List<String> heads = heads(dataset, paths, found);
     NestedNames names = NestedNames.of(paths, periods);
     String files = files(dataset, names, periodInSheets);
+    boolean inMessages = found.stream().allMatch(FoundTable::inMessage);
+    if (inMessages) {
+      addMessage(dataset);
+    }
+    List<String> settings = new ArrayList<>(dataset.writing(paths));
+    if (inMessages && !files.contains("{period}")) {
+      settings.add("period: message date");
+    }
     feeds.add(
         new DraftFeed(
             only ? naming.take(dataset.name()) : naming.of(paths, List.of(), false),
             dataset.name(),
             files,
             except(paths),
-            dataset.writing(paths),
+            settings,
             paths.size(),
             pattern,
             Map.of(),
@@ -150,6 +159,14 @@ final class FeedDrafting {
       doubts.add(question.line() + "; what is it called?");
     }
     return answer;
+  }
+
+  /** Who sent it and when, which the message says and no heading. */
+  private static void addMessage(DraftDataset dataset) {
+    if (dataset.column("message_sender").isEmpty()) {
+      dataset.columns().add(DraftColumn.gathered("message_sender", ColumnType.Kind.TEXT, 0));
+      dataset.columns().add(DraftColumn.gathered("message_date", ColumnType.Kind.DATE, 0));
+    }
   }
 
   private static void addPart(DraftDataset dataset, String name, List<String> parts) {

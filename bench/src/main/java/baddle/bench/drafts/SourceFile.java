@@ -16,7 +16,7 @@ import org.dhatim.fastexcel.Worksheet;
  *
  * @param path where it is, within the folder; its ending says how it is written
  * @param writing how text is written
- * @param sheets what is in it; one for text
+ * @param sheets what is in it; one for text, for a message one cell with all of it
  */
 record SourceFile(String path, Writing writing, List<Sheet> sheets) {
 
@@ -37,6 +37,10 @@ record SourceFile(String path, Writing writing, List<Sheet> sheets) {
     Files.createDirectories(Objects.requireNonNull(file.getParent()));
     if (path.endsWith(".xlsx")) {
       writeWorkbook(file);
+      return;
+    }
+    if (path.endsWith(".eml")) {
+      Files.writeString(file, sheets.get(0).rows().get(0).get(0).toString());
       return;
     }
     StringBuilder text = new StringBuilder();

@@ -24,6 +24,9 @@ final class RowShapes {
   /** So many of a hundred of its values differ; a block may be taken up again. */
   private static final int LEAST_DIFFERENT = 75;
 
+  /** A column that so many blocks fill, and only on their first rows, isn't one by chance. */
+  private static final int FEW = 3;
+
   private final CellRange range;
   private final List<TotalRow> totals = new ArrayList<>();
   private final Map<Integer, BitSet> filled = new HashMap<>();
@@ -136,6 +139,8 @@ final class RowShapes {
     BitSet outside = (BitSet) bits.clone();
     BitSet heads = filled.getOrDefault(column, new BitSet());
     outside.andNot(heads);
-    return outside.isEmpty() && bits.cardinality() * 2 > heads.cardinality();
+    int count = bits.cardinality();
+    int blocks = heads.cardinality();
+    return outside.isEmpty() && (count * 2 >= blocks || (count >= FEW && count * 4 >= blocks));
   }
 }

@@ -105,7 +105,12 @@ public record FolderLook(List<FoundFile> files, List<String> unreadable) {
         for (TableProfile table : sheet.tables()) {
           tables.add(
               new FoundTable(
-                  path, sheet.name(), table, RowEvidence.of(table, sheet.start()), Set.of()));
+                  path,
+                  sheet.name(),
+                  table,
+                  RowEvidence.of(table, sheet.start()),
+                  Set.of(),
+                  file.message().isPresent()));
         }
         boolean mayBeForm = tables.isEmpty() || !sheet.name().isEmpty();
         sheets.add(

@@ -12,9 +12,15 @@ import java.util.Set;
  * @param table its columns
  * @param rows what its rows show together
  * @param repeating headings of columns some of whose values tables before it have too
+ * @param inMessage whether it came attached to a message
  */
 public record FoundTable(
-    String path, String sheet, TableProfile table, RowEvidence rows, Set<String> repeating) {
+    String path,
+    String sheet,
+    TableProfile table,
+    RowEvidence rows,
+    Set<String> repeating,
+    boolean inMessage) {
 
   /** Copies the set. */
   public FoundTable {

@@ -37,6 +37,7 @@ final class SharedValues {
         repeating.add(column.heading());
       }
     }
-    return new FoundTable(found.path(), found.sheet(), found.table(), found.rows(), repeating);
+    return new FoundTable(
+        found.path(), found.sheet(), found.table(), found.rows(), repeating, found.inMessage());
   }
 }
