@@ -5,6 +5,7 @@ import baddle.app.Project;
 import baddle.app.draft.Draft;
 import baddle.app.draft.Drafting;
 import baddle.app.draft.PlanUpdate;
+import baddle.app.draft.Proposal;
 import baddle.app.draft.Trial;
 import baddle.core.crosstab.SpecException;
 import baddle.core.expression.ExpressionException;
@@ -29,7 +30,7 @@ final class DraftCommand implements Command {
 
   @Override
   public String arguments() {
-    return "FOLDER [options] | --update [options]";
+    return "FOLDER [options] | --update [--apply] [options]";
   }
 
   @Override
@@ -39,7 +40,7 @@ final class DraftCommand implements Command {
 
   @Override
   public String example() {
-    return "baddle draft inbox --out proposed.yaml\nbaddle draft --update";
+    return "baddle draft inbox --out proposed.yaml\nbaddle draft inbox --ask\nbaddle draft --update --apply";
   }
 
   @Override
@@ -73,6 +74,10 @@ final class DraftCommand implements Command {
         Option.builder()
             .longOpt("update")
             .desc("say what today's files have that the plan doesn't know")
+            .get(),
+        Option.builder()
+            .longOpt("apply")
+            .desc("with --update, write into the plan what is sure; comments and layout stay")
             .get());
   }
 
@@ -81,6 +86,9 @@ final class DraftCommand implements Command {
       throws UsageException, PlanException, IOException {
     if (options.has("update")) {
       return update(options, console);
+    }
+    if (options.has("apply")) {
+      throw new UsageException("--apply goes with --update");
     }
     options.refuseParameters();
     if (options.arguments().size() != 1) {
@@ -162,18 +170,17 @@ final class DraftCommand implements Command {
     if (!options.arguments().isEmpty()) {
       throw new UsageException("--update looks into the plan's own folders; name none");
     }
-    List<String> proposals = new PlanUpdate(options.project()).proposals();
+    PlanUpdate update = new PlanUpdate(options.project());
+    List<Proposal> proposals = update.proposals();
+    PlanUpdate.Applied applied = new PlanUpdate.Applied(List.of(), proposals);
+    if (options.has("apply")) {
+      applied = update.apply(proposals, options.parameters());
+    }
     if (options.json()) {
-      console.out().print(TrialText.json(proposals) + "\n");
-      return Status.DONE;
+      console.out().print(TrialText.json(applied) + "\n");
+    } else if (!options.quiet()) {
+      DraftText.lines(applied, options.has("apply")).forEach(console.out()::println);
     }
-    if (options.quiet()) {
-      return Status.DONE;
-    }
-    if (proposals.isEmpty()) {
-      console.out().println("The plan knows everything that is in the files.");
-    }
-    proposals.forEach(console.out()::println);
     return Status.DONE;
   }
 }

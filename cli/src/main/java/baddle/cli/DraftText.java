@@ -2,6 +2,7 @@ package baddle.cli;
 
 import baddle.app.draft.Choice;
 import baddle.app.draft.Draft;
+import baddle.app.draft.PlanUpdate;
 import baddle.app.draft.Question;
 import java.util.ArrayList;
 import java.util.List;
@@ -29,6 +30,31 @@ final class DraftText {
         "Questions; answer them with --ask, or with --answers FILE, which has a line for each",
         draft.questions().stream().map(DraftText::line).toList(),
         lines);
+    return lines;
+  }
+
+  /**
+   * What a plan should learn.
+   *
+   * @param asked whether it was to be written into the plan
+   */
+  static List<String> lines(PlanUpdate.Applied applied, boolean asked) {
+    List<String> lines = new ArrayList<>();
+    if (applied.changed().isEmpty() && applied.left().isEmpty()) {
+      lines.add("The plan knows everything that is in the files.");
+    }
+    if (!applied.changed().isEmpty()) {
+      lines.add("Written into the plan:");
+      applied.changed().forEach(one -> lines.addAll(one.lines()));
+    }
+    if (asked && !applied.left().isEmpty()) {
+      lines.add((lines.isEmpty() ? "" : "\n") + "Left to you:");
+    }
+    applied.left().forEach(one -> lines.addAll(one.lines()));
+    if (!asked && applied.left().stream().anyMatch(one -> one.change().isPresent())) {
+      lines.add("");
+      lines.add("baddle draft --update --apply writes what is sure into the plan.");
+    }
     return lines;
   }
 

@@ -3,6 +3,8 @@ package baddle.cli;
 import baddle.app.check.CheckResult;
 import baddle.app.draft.Choice;
 import baddle.app.draft.Draft;
+import baddle.app.draft.PlanUpdate;
+import baddle.app.draft.Proposal;
 import baddle.app.draft.Question;
 import baddle.app.draft.Trial;
 import baddle.core.finding.Finding;
@@ -99,13 +101,29 @@ final class TrialText {
   }
 
   /** What a plan should learn, as JSON. */
-  static String json(List<String> proposals) throws IOException {
+  static String json(PlanUpdate.Applied applied) throws IOException {
     return JsonText.of(
         json -> {
           json.writeStartObject();
-          JsonText.strings(json, "proposals", proposals);
+          json.writeArrayFieldStart("proposals");
+          for (Proposal proposal : applied.left()) {
+            write(proposal, false, json);
+          }
+          for (Proposal proposal : applied.changed()) {
+            write(proposal, true, json);
+          }
+          json.writeEndArray();
           json.writeEndObject();
         });
+  }
+
+  private static void write(Proposal proposal, boolean written, JsonGenerator json)
+      throws IOException {
+    json.writeStartObject();
+    json.writeStringField("text", String.join("\n", proposal.lines()));
+    json.writeBooleanField("sure", proposal.change().isPresent());
+    json.writeBooleanField("written", written);
+    json.writeEndObject();
   }
 
   private static long ties(CheckResult checked) {

@@ -171,4 +171,41 @@ class DraftProgramTests {
     assertThat(Files.readString(folder.resolve("second.yaml")))
         .contains("except: [\"inbox/* (copy).csv\"]");
   }
+
+  @Test
+  void what_is_sure_is_written_into_the_plan_and_the_rest_is_left_to_a_person() throws Exception {
+    baddle.write(
+        "baddle.yaml",
+        "# ours",
+        "baddle: 1",
+        "datasets:",
+        "  d:                    # all sales",
+        "    columns:",
+        "      day: date",
+        "      qty: integer      # pieces",
+        "      worth: {type: decimal, places: 2}",
+        "feeds:",
+        "  f: {files: 'in/*.csv'}");
+    baddle.write("in/a.csv", "Day,Qty,Worth", "2026-01-02,1,2.50", "2026-01-03,4,3.00");
+    baddle.write(
+        "in/b.csv", "Day,Quantity,Charged,Till", "2026-01-02,1,2.50,T1", "2026-01-03,4,3.00,T2");
+    String before = plan();
+
+    Baddle.Run run = baddle.run("draft", "--update", "--apply");
+
+    assertThat(run.status()).as(run.err()).isZero();
+    assertThat(run.out())
+        .containsSubsequence(
+            "Written into the plan:", "Quantity", "Till", "Left to you:", "Charged");
+    assertThat(plan())
+        .isEqualTo(
+            before
+                .replace("qty: integer ", "qty: {type: integer, headings: [\"Quantity\"]} ")
+                .replace(
+                    "places: 2}\n", "places: 2}\n      till: {type: text, headings: [Till]}\n"));
+    assertThat(baddle.run("draft", "--update").out())
+        .contains("Charged")
+        .doesNotContain("Quantity", "Till", "--apply");
+    assertThat(baddle.run("draft", "in", "--apply").err()).contains("--apply goes with --update");
+  }
 }

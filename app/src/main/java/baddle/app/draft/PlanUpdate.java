@@ -1,5 +1,6 @@
 package baddle.app.draft;
 
+import baddle.app.Placing;
 import baddle.app.Project;
 import baddle.app.consolidate.FeedFiles;
 import baddle.app.look.LookChoice;
@@ -13,7 +14,11 @@ import baddle.core.intake.TableProfile;
 import baddle.core.value.ColumnType;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
+import baddle.plan.PlanEdit;
+import baddle.plan.PlanException;
 import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -46,7 +51,7 @@ public final class PlanUpdate {
 
   private final Project project;
   private final Looking looking;
-  private final List<String> proposals = new ArrayList<>();
+  private final List<Proposal> proposals = new ArrayList<>();
 
   /** For a project. */
   public PlanUpdate(Project project) {
@@ -58,8 +63,8 @@ public final class PlanUpdate {
     this.looking = looking;
   }
 
-  /** The proposals line by line, some lines each; none if the plan knows all there is. */
-  public List<String> proposals() throws IOException {
+  /** The proposals; none if the plan knows all there is. */
+  public List<Proposal> proposals() throws IOException {
     FeedFiles files = FeedFiles.of(project);
     for (FeedPlan feed : project.plan().feeds().values()) {
       List<FeedFiles.FeedFile> ofFeed =
@@ -69,9 +74,51 @@ public final class PlanUpdate {
       }
     }
     for (String path : files.unwanted()) {
-      proposals.add(path + " is read by no feed; widen files: of one, or add a feed");
+      proposals.add(Proposal.of(path + " is read by no feed; widen files: of one, or add a feed"));
     }
     return proposals;
+  }
+
+  /** What became of proposals. */
+  public record Applied(List<Proposal> changed, List<Proposal> left) {
+
+    /** Copies the lists. */
+    public Applied {
+      changed = List.copyOf(changed);
+      left = List.copyOf(left);
+    }
+  }
+
+  /**
+   * Writes the changes of proposals into the plan; comments, order and layout stay.
+   *
+   * @param all what {@link #proposals} found
+   * @param parameters values of the plan's parameters
+   * @throws PlanException if the changed plan couldn't be followed; then nothing is written
+   */
+  public Applied apply(List<Proposal> all, Map<String, String> parameters)
+      throws IOException, PlanException {
+    Path plan = project.planFile().toRealPath();
+    String text = Files.readString(plan);
+    List<Proposal> changed = new ArrayList<>();
+    List<Proposal> left = new ArrayList<>();
+    for (Proposal proposal : all) {
+      String before = text;
+      Optional<String> after = proposal.change().flatMap(change -> change.apply(before));
+      (after.isPresent() ? changed : left).add(proposal);
+      text = after.orElse(before);
+    }
+    if (!changed.isEmpty()) {
+      Path beside = plan.resolveSibling("." + plan.getFileName() + ".part");
+      try {
+        Files.writeString(beside, text);
+        Project.open(beside, parameters);
+        Placing.move(beside, plan);
+      } finally {
+        Files.deleteIfExists(beside);
+      }
+    }
+    return new Applied(changed, left);
   }
 
   private void feed(FeedPlan feed, List<FeedFiles.FeedFile> files) throws IOException {
@@ -85,7 +132,7 @@ public final class PlanUpdate {
       try {
         looked = looking.look(file.file(), LookChoice.STANDARD);
       } catch (IOException e) {
-        proposals.add(file.path() + " can't be read: " + e.getMessage());
+        proposals.add(Proposal.of(file.path() + " can't be read: " + e.getMessage()));
         continue;
       }
       int position = 0;
@@ -98,7 +145,7 @@ public final class PlanUpdate {
           boolean ofFeed = found.size() > 1;
           if (wanted && ofFeed) {
             everFound.addAll(found);
-            note(dataset, file, table, found, unknown);
+            note(feed, dataset, file, table, found, unknown);
           } else if (ofFeed) {
             sheets.putIfAbsent(sheet.name(), file.path());
           }
@@ -106,16 +153,20 @@ public final class PlanUpdate {
       }
     }
     unknown.values().forEach(heading -> propose(feed, dataset, heading, everFound));
-    sheets.forEach(
-        (sheet, path) ->
-            proposals.add(
-                "feed "
-                    + feed.name()
-                    + ": sheet "
-                    + sheet
-                    + " of "
-                    + path
-                    + " has the headings and is not read; widen sheets: if it belongs to the feed"));
+    sheets.forEach((sheet, path) -> proposals.add(ofSheet(feed, sheet, path)));
+  }
+
+  private static Proposal ofSheet(FeedPlan feed, String sheet, String path) {
+    return new Proposal(
+        List.of(
+            "feed "
+                + feed.name()
+                + ": sheet "
+                + sheet
+                + " of "
+                + path
+                + " has the headings and is not read; widen sheets: if it belongs to the feed"),
+        Optional.of(text -> PlanEdit.addSheet(text, feed.name(), sheet)));
   }
 
   private static Set<String> spellings(IntakeColumn column) {
@@ -141,6 +192,7 @@ public final class PlanUpdate {
   }
 
   private static void note(
+      FeedPlan feed,
       DatasetPlan dataset,
       FeedFiles.FeedFile file,
       TableProfile table,
@@ -148,7 +200,10 @@ public final class PlanUpdate {
       Map<String, Unknown> unknown) {
     for (TableProfile.Column column : table.columns()) {
       String comparable = Headings.comparable(column.heading());
-      boolean known = dataset.columns().stream().anyMatch(c -> spellings(c).contains(comparable));
+      boolean known =
+          dataset.columns().stream().anyMatch(c -> spellings(c).contains(comparable))
+              || feed.shaping().headingsToRows().stream()
+                  .anyMatch(turned -> turned.labels().label(column.heading()).isPresent());
       if (!known) {
         Unknown heading =
             unknown.computeIfAbsent(
@@ -177,33 +232,50 @@ public final class PlanUpdate {
             : String.format(
                 Locale.ROOT, "%,d files, the first %s", unknown.places.size(), unknown.firstPlace);
     String heading = PlanText.quoted(unknown.heading);
-    Optional<String> renamed = renamed(dataset, unknown, everFound);
+    Optional<Renamed> renamed = renamed(dataset, unknown, everFound);
     String head = "feed " + feed.name() + ": the plan doesn't know " + heading + " (" + where + ")";
     if (renamed.isPresent()) {
-      proposals.add(head);
+      String column = renamed.get().column();
+      List<String> lines =
+          List.of(
+              head,
+              "  probably "
+                  + column
+                  + " under another name, which is missing there"
+                  + (renamed.get().sure() ? "" : ", the only one of its type")
+                  + "; add to its column:",
+              "    headings: [..., " + heading + "]");
+      Proposal.Change add =
+          text -> PlanEdit.addHeading(text, dataset.name(), column, unknown.heading);
       proposals.add(
-          "  probably "
-              + renamed.get()
-              + " under another name, which is missing there; add to its column:");
-      proposals.add("    headings: [..., " + heading + "]");
+          new Proposal(lines, renamed.get().sure() ? Optional.of(add) : Optional.empty()));
       return;
     }
     boolean decimal = unknown.type.kind() == ColumnType.Kind.DECIMAL;
-    proposals.add(head);
-    proposals.add("  to take it in, add to the columns of " + dataset.name() + ":");
-    proposals.add(
-        "    "
-            + DraftColumn.plainName(unknown.heading)
-            + ": {type: "
+    String name = DraftColumn.plainName(unknown.heading);
+    boolean free =
+        dataset.order().stream().noneMatch(name::equals) && DraftColumn.isPlainName(name);
+    String setting =
+        "{type: "
             + unknown.type.kind().word()
             + (decimal ? ", places: " + unknown.type.places() : "")
             + ", headings: ["
             + heading
-            + "]}");
+            + "]}";
+    List<String> lines =
+        List.of(
+            head,
+            "  to read it, add to the columns of " + dataset.name() + ":",
+            "    " + name + ": " + setting);
+    Proposal.Change add = text -> PlanEdit.addColumn(text, dataset.name(), name, setting);
+    proposals.add(new Proposal(lines, free ? Optional.of(add) : Optional.empty()));
   }
 
+  /** A column that a heading is probably of, and whether its name says so. */
+  private record Renamed(String column, boolean sure) {}
+
   /** The column that is missing wherever the heading stands and that the heading is most like. */
-  private static Optional<String> renamed(
+  private static Optional<Renamed> renamed(
       DatasetPlan dataset, Unknown unknown, Set<String> everFound) {
     List<IntakeColumn> missing =
         dataset.columns().stream()
@@ -219,7 +291,7 @@ public final class PlanUpdate {
                           HeadingWords.of(spelling).areNear(HeadingWords.of(unknown.heading)))
               || Nearest.to(unknown.heading, spellings).isPresent();
       if (near) {
-        return Optional.of(column.column().name());
+        return Optional.of(new Renamed(column.column().name(), true));
       }
     }
     List<IntakeColumn> expected =
@@ -227,6 +299,8 @@ public final class PlanUpdate {
             .filter(c -> everFound.contains(c.column().name()))
             .filter(c -> c.column().type().kind() != ColumnType.Kind.TEXT)
             .toList();
-    return expected.size() == 1 ? Optional.of(expected.get(0).column().name()) : Optional.empty();
+    return expected.size() == 1
+        ? Optional.of(new Renamed(expected.get(0).column().name(), false))
+        : Optional.empty();
   }
 }
