@@ -189,6 +189,7 @@ class DraftProgramTests {
     baddle.write("in/a.csv", "Day,Qty,Worth", "2026-01-02,1,2.50", "2026-01-03,4,3.00");
     baddle.write(
         "in/b.csv", "Day,Quantity,Charged,Till", "2026-01-02,1,2.50,T1", "2026-01-03,4,3.00,T2");
+    baddle.write("in/c.csv", "Who,Where", "Ann,2", "Bo,3");
     String before = plan();
 
     Baddle.Run run = baddle.run("draft", "--update", "--apply");
@@ -196,7 +197,8 @@ class DraftProgramTests {
     assertThat(run.status()).as(run.err()).isZero();
     assertThat(run.out())
         .containsSubsequence(
-            "Written into the plan:", "Quantity", "Till", "Left to you:", "Charged");
+            "Written into the plan:", "Quantity", "Till", "Left to you:", "Charged")
+        .contains("no table of in/c.csv has the plan\'s headings; those there are: Who, Where");
     assertThat(plan())
         .isEqualTo(
             before

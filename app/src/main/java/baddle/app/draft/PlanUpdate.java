@@ -49,6 +49,9 @@ public final class PlanUpdate {
     }
   }
 
+  private static final int MOST_HEADINGS = 12;
+  private static final String BYTE_ORDER_MARK = "\ufeff";
+
   private final Project project;
   private final Looking looking;
   private final List<Proposal> proposals = new ArrayList<>();
@@ -99,7 +102,9 @@ public final class PlanUpdate {
   public Applied apply(List<Proposal> all, Map<String, String> parameters)
       throws IOException, PlanException {
     Path plan = project.planFile().toRealPath();
-    String text = Files.readString(plan);
+    String whole = Files.readString(plan);
+    String mark = whole.startsWith(BYTE_ORDER_MARK) ? BYTE_ORDER_MARK : "";
+    String text = whole.substring(mark.length());
     List<Proposal> changed = new ArrayList<>();
     List<Proposal> left = new ArrayList<>();
     for (Proposal proposal : all) {
@@ -111,7 +116,7 @@ public final class PlanUpdate {
     if (!changed.isEmpty()) {
       Path beside = plan.resolveSibling("." + plan.getFileName() + ".part");
       try {
-        Files.writeString(beside, text);
+        Files.writeString(beside, mark + text);
         Project.open(beside, parameters);
         Placing.move(beside, plan);
       } finally {
@@ -136,20 +141,36 @@ public final class PlanUpdate {
         continue;
       }
       int position = 0;
+      boolean any = false;
+      List<String> others = new ArrayList<>();
       for (LookedSheet sheet : looked.sheets()) {
         position++;
         boolean wanted =
             sheet.name().isEmpty() || feed.sheets().match(sheet.name(), position).isPresent();
         for (TableProfile table : sheet.visible() ? sheet.tables() : List.<TableProfile>of()) {
           Set<String> found = found(dataset, table);
-          boolean ofFeed = found.size() > 1;
+          boolean ofFeed =
+              found.size() > 1 || (wanted && found.size() + near(dataset, table, found) > 1);
           if (wanted && ofFeed) {
             everFound.addAll(found);
             note(feed, dataset, file, table, found, unknown);
+            any = true;
           } else if (ofFeed) {
             sheets.putIfAbsent(sheet.name(), file.path());
+          } else if (wanted) {
+            table.columns().forEach(column -> others.add(column.heading()));
           }
         }
+      }
+      if (!any && !others.isEmpty()) {
+        proposals.add(
+            Proposal.of(
+                "feed "
+                    + feed.name()
+                    + ": no table of "
+                    + file.path()
+                    + " has the plan's headings; those there are: "
+                    + String.join(", ", others.stream().limit(MOST_HEADINGS).toList())));
       }
     }
     unknown.values().forEach(heading -> propose(feed, dataset, heading, everFound));
@@ -189,6 +210,28 @@ public final class PlanUpdate {
       }
     }
     return found;
+  }
+
+  /** How many headings are like those of columns that a table doesn't have. */
+  private static long near(DatasetPlan dataset, TableProfile table, Set<String> found) {
+    return dataset.columns().stream()
+        .filter(column -> !found.contains(column.column().name()))
+        .filter(
+            column ->
+                table.columns().stream().anyMatch(one -> isNear(spoken(column), one.heading())))
+        .count();
+  }
+
+  /** The spellings of a column, its name among them. */
+  private static List<String> spoken(IntakeColumn column) {
+    List<String> spellings = new ArrayList<>(column.headings());
+    spellings.add(column.column().name().replace('_', ' '));
+    return spellings;
+  }
+
+  private static boolean isNear(List<String> spellings, String heading) {
+    HeadingWords words = HeadingWords.of(heading);
+    return spellings.stream().map(HeadingWords::of).anyMatch(words::areNear);
   }
 
   private static void note(
@@ -282,14 +325,9 @@ public final class PlanUpdate {
             .filter(c -> unknown.missingBeside.containsKey(c.column().name()))
             .toList();
     for (IntakeColumn column : missing) {
-      List<String> spellings = new ArrayList<>(column.headings());
-      spellings.add(column.column().name().replace('_', ' '));
+      List<String> spellings = spoken(column);
       boolean near =
-          spellings.stream()
-                  .anyMatch(
-                      spelling ->
-                          HeadingWords.of(spelling).areNear(HeadingWords.of(unknown.heading)))
-              || Nearest.to(unknown.heading, spellings).isPresent();
+          isNear(spellings, unknown.heading) || Nearest.to(unknown.heading, spellings).isPresent();
       if (near) {
         return Optional.of(new Renamed(column.column().name(), true));
       }
