@@ -191,6 +191,19 @@ final class CommandOptions {
   }
 
   /** The files that the arguments name, all of which must be there. */
+  /** The one folder that is named in the place of files; none where files are named. */
+  List<Path> folders() throws UsageException {
+    List<Path> folders =
+        arguments().stream()
+            .map(name -> console.folder().resolve(name))
+            .filter(Files::isDirectory)
+            .toList();
+    if (!folders.isEmpty() && arguments().size() > 1) {
+      throw new UsageException("takes one folder, or files");
+    }
+    return folders;
+  }
+
   List<Path> files() throws UsageException {
     if (arguments().isEmpty()) {
       throw new UsageException("needs the files to read; --help has an example");

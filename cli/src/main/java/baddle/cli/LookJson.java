@@ -1,11 +1,15 @@
 package baddle.cli;
 
+import baddle.app.look.Around;
+import baddle.app.look.Layout;
 import baddle.app.look.LookedFile;
 import baddle.app.look.LookedSheet;
+import baddle.core.intake.SheetSample;
 import baddle.core.intake.TableProfile;
 import baddle.core.value.ValueProfile;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 
 /** What is inside files, as JSON. */
@@ -25,6 +29,59 @@ final class LookJson {
             new LookJson(json).write(file);
           }
           json.writeEndArray();
+        });
+  }
+
+  /** The layouts of a folder: what is in the first file of each, and a line for each file. */
+  static String ofLayouts(List<Layout> layouts) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartArray();
+          for (Layout layout : layouts) {
+            json.writeStartObject();
+            json.writeFieldName("example");
+            LookJson inner = new LookJson(json);
+            inner.write(layout.example());
+            json.writeArrayFieldStart("files");
+            for (Layout.FileLine file : layout.files()) {
+              json.writeStartObject();
+              json.writeStringField("file", file.path());
+              json.writeNumberField("sheets", file.sheets());
+              json.writeNumberField("rows", file.rows());
+              json.writeBooleanField("complete", !file.stoppedEarly());
+              json.writeStringField("first", file.first());
+              json.writeStringField("last", file.last());
+              inner.texts("differs", file.differs());
+              json.writeEndObject();
+            }
+            json.writeEndArray();
+            json.writeEndObject();
+          }
+          json.writeEndArray();
+        });
+  }
+
+  /** The cells around a place, row by row. */
+  static String of(String file, Around around) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          json.writeStringField("file", file);
+          json.writeStringField("sheet", around.sheet());
+          json.writeStringField("range", around.cells().toString());
+          json.writeArrayFieldStart("rows");
+          for (SheetSample.Row row : around.rows()) {
+            json.writeStartObject();
+            json.writeNumberField("row", row.number());
+            List<String> texts = new ArrayList<>();
+            for (int i = around.cells().firstColumn(); i < around.cells().endColumn(); i++) {
+              texts.add(row.cell(i).text());
+            }
+            new LookJson(json).texts("cells", texts);
+            json.writeEndObject();
+          }
+          json.writeEndArray();
+          json.writeEndObject();
         });
   }
 
@@ -86,6 +143,7 @@ final class LookJson {
       json.writeStringField("greatest", values.greatest());
       json.writeStringField("example", values.example());
       texts("oddities", values.oddities());
+      texts("odd_values", table.oddValues(column));
       json.writeEndObject();
     }
     json.writeEndArray();

@@ -1,13 +1,17 @@
 package baddle.cli;
 
+import baddle.app.look.Around;
+import baddle.app.look.Layout;
 import baddle.app.look.LookChoice;
 import baddle.app.look.LookedFile;
 import baddle.app.look.LookedSheet;
+import baddle.core.grid.CellRange;
 import baddle.core.intake.TableProfile;
 import baddle.core.value.ValueProfile;
 import baddle.reports.TextStyle;
 import baddle.reports.TextTable;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
@@ -64,6 +68,88 @@ final class LookText {
     }
     lines.add("");
     return lines;
+  }
+
+  /** The files of a folder, by layouts: a page for each, a line for each of its files. */
+  List<String> lines(List<Layout> layouts, LookChoice choice, int most) {
+    List<String> lines = new ArrayList<>();
+    for (int i = 0; i < layouts.size(); i++) {
+      Layout layout = layouts.get(i);
+      int count = layout.files().size();
+      lines.add(
+          style.strong(
+              "Layout "
+                  + (i + 1)
+                  + " of "
+                  + layouts.size()
+                  + (count == 1
+                      ? ": 1 file"
+                      : ": " + String.format(Locale.ROOT, "%,d files", count))));
+      lines.addAll(lines(layout.example(), choice));
+      if (count > 1) {
+        addFiles(layout, most, lines);
+      }
+    }
+    return lines;
+  }
+
+  private void addFiles(Layout layout, int most, List<String> lines) {
+    TextTable table =
+        new TextTable(1, List.of("file", "sheets", "rows", "from", "to", "differs in"));
+    table.leftFrom(3);
+    List<Layout.FileLine> files = new ArrayList<>(layout.files());
+    if (files.size() > most) {
+      files.sort(Comparator.comparing(file -> file.differs().isEmpty()));
+    }
+    for (Layout.FileLine file : files.subList(0, Math.min(most, files.size()))) {
+      table.add(
+          List.of(
+              file.path(),
+              Integer.toString(file.sheets()),
+              String.format(Locale.ROOT, "%,d", file.rows()) + (file.stoppedEarly() ? "+" : ""),
+              file.first(),
+              file.last(),
+              String.join("; ", file.differs())));
+    }
+    for (String line : table.lines(style)) {
+      lines.add("  " + (room > 2 ? cut(line, room - 2) : line));
+    }
+    if (layout.files().size() > most) {
+      lines.add("  and " + (layout.files().size() - most) + " more; --verbose lists them all");
+    }
+    lines.add("");
+  }
+
+  /** The grid around a place, which stands in brackets. */
+  List<String> lines(String file, Around around) {
+    List<String> headings = new ArrayList<>(List.of("row"));
+    CellRange cells = around.cells();
+    for (int column = cells.firstColumn(); column < cells.endColumn(); column++) {
+      headings.add(CellRange.letters(column));
+    }
+    TextTable table = new TextTable(0, headings).leftFrom(1);
+    for (int number = cells.firstRow(); number <= cells.lastRow(); number++) {
+      List<String> row = new ArrayList<>(List.of(Integer.toString(number)));
+      for (int column = cells.firstColumn(); column < cells.endColumn(); column++) {
+        String text = cut(text(around, number, column), WIDEST);
+        boolean here = number == around.place().row() && column == around.place().column();
+        row.add(here ? "[" + text + "]" : text);
+      }
+      table.add(row);
+    }
+    List<String> lines = new ArrayList<>();
+    lines.add(style.strong(file + (around.sheet().isEmpty() ? "" : ", sheet " + around.sheet())));
+    table.lines(style).forEach(line -> lines.add("  " + line));
+    lines.add("");
+    return lines;
+  }
+
+  private static String text(Around around, int number, int column) {
+    return around.rows().stream()
+        .filter(row -> row.number() == number)
+        .map(row -> row.cell(column).text())
+        .findFirst()
+        .orElse("");
   }
 
   private static String sheets(LookedFile file) {
@@ -133,7 +219,7 @@ final class LookText {
           List.of(
               cut(profile.least(), WIDEST),
               cut(profile.greatest(), WIDEST),
-              String.join("; ", profile.oddities())));
+              oddities(table, column)));
     }
     List<String> left = text.lines(style);
     List<String> right = values.lines(style);
@@ -143,6 +229,15 @@ final class LookText {
       lines.add("    " + left.get(i) + " ".repeat(gap) + right.get(i));
     }
     addFirstRows(table, lines);
+  }
+
+  private static String oddities(TableProfile table, TableProfile.Column column) {
+    String oddities = String.join("; ", column.values().oddities());
+    String examples =
+        table.oddValues(column).stream()
+            .map(one -> cut(one, WIDEST))
+            .collect(Collectors.joining(", "));
+    return examples.isEmpty() ? oddities : oddities + " (" + examples + ")";
   }
 
   private static int plainWidth(String line) {

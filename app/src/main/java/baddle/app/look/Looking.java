@@ -17,6 +17,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Supplier;
 
 /** Looks into files: their kind, sheets, tables and columns. */
@@ -69,6 +70,25 @@ public final class Looking {
           oddities(grid),
           grid.names(),
           sheets);
+    }
+  }
+
+  /**
+   * The cells around a place.
+   *
+   * @return empty where there is no such sheet
+   * @throws baddle.core.grid.UnreadableFileException if the file can't be read
+   */
+  public Optional<Around> around(Path file, Around.Place place) throws IOException {
+    try (GridFile grid = opener.open(file, Dialect.TOLD_BY_CONTENT)) {
+      for (GridSheet sheet : grid.sheets()) {
+        if (place.sheet().isEmpty() || place.sheet().equalsIgnoreCase(sheet.name())) {
+          CellRange cells = place.around();
+          SheetSample sample = read(sheet, () -> new SheetSample(SAMPLE, cells));
+          return Optional.of(new Around(sheet.name(), place, cells, sample.rows()));
+        }
+      }
+      return Optional.empty();
     }
   }
 

@@ -4,9 +4,11 @@ import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.RowSink;
+import baddle.core.value.ColumnType;
 import baddle.core.value.MonthNames;
 import baddle.core.value.ValueProfile;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -23,7 +25,10 @@ public final class TableProfile implements RowSink {
    */
   public record Column(String heading, int column, ValueProfile values) {}
 
+  private static final int MOST_EXAMPLES = 2;
+
   private final TableFinder.FoundTable table;
+  private final Map<Integer, List<Seen>> seen = new HashMap<>();
   private final long mostRows;
   private final int rowsKept;
   private final GridRow lent = new GridRow();
@@ -88,19 +93,67 @@ public final class TableProfile implements RowSink {
     }
   }
 
-  private static void take(GridRow row, Column column) {
+  /** A value with its row. */
+  private record Seen(int row, ValueProfile.Shape shape, String text) {}
+
+  private void take(GridRow row, Column column) {
     CellKind kind = row.kind(column.column);
     ValueProfile values = column.values;
     String text = row.text(column.column);
-    switch (kind) {
-      case BLANK -> values.addBlank(1);
-      case NUMBER -> values.addStoredNumber(text);
-      case DATE -> values.addStoredDate(text);
-      case ERROR -> values.addError(text);
-      case FORMULA -> values.addFormula(text);
-      case DECIMAL -> values.addExactNumber(text);
-      case TEXT, BOOLEAN, TIME -> values.addText(text, 1);
+    ValueProfile.Shape shape =
+        switch (kind) {
+          case BLANK -> {
+            values.addBlank(1);
+            yield ValueProfile.Shape.LABEL;
+          }
+          case NUMBER -> {
+            values.addStoredNumber(text);
+            yield ValueProfile.Shape.NUMBER;
+          }
+          case DATE -> {
+            values.addStoredDate(text);
+            yield ValueProfile.Shape.DATE;
+          }
+          case ERROR -> {
+            values.addError(text);
+            yield ValueProfile.Shape.ERROR;
+          }
+          case FORMULA -> {
+            values.addFormula(text);
+            yield ValueProfile.Shape.FORMULA;
+          }
+          case DECIMAL -> {
+            values.addExactNumber(text);
+            yield ValueProfile.Shape.NUMBER;
+          }
+          case TEXT, BOOLEAN, TIME -> values.addText(text, 1);
+        };
+    keep(column, row, shape, text);
+  }
+
+  /** Keeps the first values of each shape, for only at the end is it known which are odd. */
+  private void keep(Column column, GridRow row, ValueProfile.Shape shape, String text) {
+    if (shape == ValueProfile.Shape.LABEL) {
+      return;
     }
+    List<Seen> kept = seen.computeIfAbsent(column.column, c -> new ArrayList<>());
+    int alike = 0;
+    for (Seen one : kept) {
+      alike += one.shape == shape ? 1 : 0;
+    }
+    if (alike < MOST_EXAMPLES) {
+      kept.add(new Seen(row.number(), shape, text));
+    }
+  }
+
+  /** Examples of values that don't fit what a column mostly holds, each with its row. */
+  public List<String> oddValues(Column column) {
+    ColumnType type = column.values.type();
+    return seen.getOrDefault(column.column, List.of()).stream()
+        .filter(one -> one.shape.isOddIn(type))
+        .limit(MOST_EXAMPLES)
+        .map(one -> "row " + one.row + ": " + one.text)
+        .toList();
   }
 
   /** The columns that have a heading or any value. */

@@ -32,6 +32,36 @@ public final class ValueProfile {
   private static final int LONGEST_LABEL = 80;
   private static final int MOST_DIGITS = 18;
 
+  /** What one value reads as. */
+  public enum Shape {
+    /** A number. */
+    NUMBER,
+    /** A date, perhaps with a time. */
+    DATE,
+    /** True or false. */
+    TRUTH,
+    /** The label of a total. */
+    LABEL,
+    /** None of these. */
+    TEXT,
+    /** An error cell. */
+    ERROR,
+    /** A formula without a stored result. */
+    FORMULA;
+
+    /** Whether a column of a type wants no such value. */
+    public boolean isOddIn(ColumnType type) {
+      return switch (this) {
+        case LABEL -> false;
+        case ERROR, FORMULA -> true;
+        case NUMBER -> type.isCalendar() || type.kind() == ColumnType.Kind.BOOLEAN;
+        case DATE -> type.isNumber() || type.kind() == ColumnType.Kind.BOOLEAN;
+        case TRUTH -> type.isNumber() || type.isCalendar();
+        case TEXT -> type.kind() != ColumnType.Kind.TEXT;
+      };
+    }
+  }
+
   /** The numbers of a column under one habit. */
   private static final class Numbers {
     private long fitting;
@@ -128,17 +158,26 @@ public final class ValueProfile {
     value(value, 1);
   }
 
-  /** Takes characters as people write them, so many times. */
-  public void addText(String value, long times) {
+  /** Takes characters as people write them, so many times, and tells what they read as. */
+  public Shape addText(String value, long times) {
     value(value, times);
     char[] text = value.toCharArray();
     if (text.length == 0) {
-      return;
+      return Shape.TEXT;
     }
-    totalLabels += isTotalLabel(value) ? times : 0;
+    boolean label = isTotalLabel(value);
+    totalLabels += label ? times : 0;
+    long numbersBefore = textNumbers;
+    long datesBefore = dates;
     addNumber(text, times);
     addDate(text, times);
-    truths += booleans.read(text, 0, text.length) == Fit.FITS ? times : 0;
+    boolean truth = booleans.read(text, 0, text.length) == Fit.FITS;
+    truths += truth ? times : 0;
+    return label
+        ? Shape.LABEL
+        : dates > datesBefore
+            ? Shape.DATE
+            : textNumbers > numbersBefore ? Shape.NUMBER : truth ? Shape.TRUTH : Shape.TEXT;
   }
 
   /** Takes a number as a workbook stores it. */
@@ -325,7 +364,8 @@ public final class ValueProfile {
   private String bound(@Nullable BigDecimal number, long day, @Nullable String text) {
     ColumnType type = type();
     if (type.isNumber() && number != null) {
-      return number.toPlainString();
+      boolean fewer = number.scale() < ofHabit().places;
+      return (fewer ? number.setScale(ofHabit().places) : number).toPlainString();
     }
     if (type.isCalendar() && dates > 0) {
       return LocalDate.ofEpochDay(day).toString();

@@ -82,7 +82,8 @@ public record FolderLook(List<FoundFile> files, List<String> unreadable) {
     }
   }
 
-  private static boolean isSource(Path path) {
+  /** Whether a path below a folder may be that of a source: no hidden file, no plan, no notes. */
+  public static boolean isSource(Path path) {
     for (Path part : path) {
       if (part.toString().startsWith(".") || part.toString().startsWith("~$")) {
         return false;
