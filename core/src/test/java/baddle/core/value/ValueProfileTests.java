@@ -21,7 +21,7 @@ class ValueProfileTests {
       delimiter = '|',
       value = {
         "1 2 10 | integer 1 10 | []",
-        "1,5 2,25 -3 | decimal(2) -3 2.25 | [decimal comma]",
+        "1,5 2,25 -3 | decimal(2) -3.00 2.25 | [decimal comma]",
         "1,234 2,345 | integer 1234 2345 | [decimal point or decimal comma: can't be told]",
         "1.5 2,5 3.25 | text 1.5 3.25 | [2 of its 3 values are numbers]",
         "\u00a312.50 (3.00) | decimal(2) -3.00 12.50 | [with currency]",
