@@ -176,7 +176,10 @@ final class FeedDrafting {
     }
   }
 
-  /** The columns that only the first row of a block fills, in most tables of a feed. */
+  /**
+   * The columns that only the first row of a block fills in some tables of a feed, and each row in
+   * the others.
+   */
   private static List<String> heads(
       DraftDataset dataset, List<String> paths, List<FoundTable> found) {
     Map<List<String>, Integer> seen = new LinkedHashMap<>();
@@ -189,13 +192,15 @@ final class FeedDrafting {
             .filter(one -> names.isEmpty() || !one.type().isNumber())
             .ifPresent(one -> names.add(one.name()));
       }
-      seen.merge(names, 1, Integer::sum);
+      if (!names.isEmpty()) {
+        seen.merge(names, 1, Integer::sum);
+      }
     }
     List<String> heads =
         seen.entrySet().stream()
-            .filter(one -> one.getValue() * 2 > found.size())
+            .max(Map.Entry.comparingByValue())
             .map(Map.Entry::getKey)
-            .findFirst()
+            .filter(names -> areHeads(names, dataset, found))
             .orElse(List.of());
     if (!heads.isEmpty()) {
       dataset
@@ -208,6 +213,23 @@ final class FeedDrafting {
                   + ": they are carried down");
     }
     return heads;
+  }
+
+  /** Whether most tables either have these columns as heads too, or fill the first in each row. */
+  private static boolean areHeads(
+      List<String> names, DraftDataset dataset, List<FoundTable> found) {
+    Optional<DraftColumn> first = dataset.column(names.get(0));
+    long fitting =
+        found.stream()
+            .filter(
+                table ->
+                    table.table().heads().stream()
+                            .flatMap(at -> table.heading(at).stream())
+                            .anyMatch(one -> first.filter(c -> c.isSpelt(one)).isPresent())
+                        || table.rows().alwaysFilled().stream()
+                            .anyMatch(one -> first.filter(c -> c.isSpelt(one)).isPresent()))
+            .count();
+    return fitting * 2 > found.size();
   }
 
   /** How often a feed arrives, and for each what, by the names of its files or sheets. */

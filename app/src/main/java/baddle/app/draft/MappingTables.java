@@ -2,6 +2,7 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
 import baddle.core.value.ColumnType;
+import baddle.core.value.ValueProfile;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -148,7 +149,7 @@ final class MappingTables {
   }
 
   private static Optional<Match> match(DraftDataset large, DraftColumn column, DraftColumn key) {
-    Set<String> values = column.values();
+    Set<String> values = values(column);
     boolean named = near(column, key);
     boolean numbers =
         column.type().kind() == ColumnType.Kind.INTEGER
@@ -165,6 +166,13 @@ final class MappingTables {
       best = better ? new Match(large, column, key, share, ignoring) : best;
     }
     return best.covered >= COVERED ? Optional.of(best) : Optional.empty();
+  }
+
+  /** The values of a column, labels of totals aside. */
+  private static Set<String> values(DraftColumn column) {
+    return column.values().stream()
+        .filter(value -> !ValueProfile.isTotalLabel(value))
+        .collect(Collectors.toCollection(HashSet::new));
   }
 
   private static boolean near(DraftColumn one, DraftColumn other) {
@@ -246,7 +254,7 @@ final class MappingTables {
     }
     Set<String> keys = match.ignoring.plain(match.key.values());
     List<String> without =
-        match.column.values().stream()
+        values(match.column).stream()
             .filter(one -> !keys.contains(match.ignoring.plain(one)))
             .sorted()
             .toList();
@@ -254,7 +262,7 @@ final class MappingTables {
       doubts.add(
           without.size()
               + " of "
-              + match.column.values().size()
+              + values(match.column).size()
               + " values of "
               + match.column.name()
               + " aren't in "
