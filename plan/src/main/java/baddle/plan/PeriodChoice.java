@@ -16,6 +16,8 @@ public record PeriodChoice(Kind kind, String column) {
     FILE_NAME("file name"),
     /** The name of the folder the file lies in, anywhere in it. */
     FOLDER_NAME("folder name"),
+    /** The month in the file's name, of the year in the name of its folder. */
+    FOLDER_YEAR("folder year and month"),
     /** The sheet's name, anywhere in it. */
     SHEET_NAME("sheet name"),
     /** The date of the message that the file was attached to. */

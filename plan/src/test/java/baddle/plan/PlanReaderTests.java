@@ -192,7 +192,8 @@ class PlanReaderTests {
         "feeds: {tills: {files: a.csv, table: B4:2}} | 8:38: B4:2 is no range of cells; expected"
             + " one such as B4:H or B4:H120",
         "feeds: {tills: {files: a.csv, period: file nam}} | 8:39: period: should be one of"
-            + " {period}, file name, folder name, sheet name, message date, sold_on, not file nam;"
+            + " {period}, file name, folder name, folder year and month, sheet name, message date, sold_on,"
+            + " not file nam;"
             + " did you mean file name?",
         "feeds: {tills: {files: a.csv, cells: {site: 4C, sold_on: A1}}} | 8:45: 4C is no cell; expected an"
             + " address such as C4, or a name of the workbook's",

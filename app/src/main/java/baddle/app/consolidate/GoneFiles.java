@@ -104,7 +104,8 @@ final class GoneFiles {
     return file.intake().equals(now.intake())
         && ending(file.path()).equals(ending(now.file().path()))
         && period != PeriodChoice.Kind.FILE_NAME
-        && period != PeriodChoice.Kind.FOLDER_NAME;
+        && period != PeriodChoice.Kind.FOLDER_NAME
+        && period != PeriodChoice.Kind.FOLDER_YEAR;
   }
 
   private static String ending(String path) {

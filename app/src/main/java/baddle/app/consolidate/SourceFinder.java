@@ -13,6 +13,7 @@ import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
+import baddle.core.value.FolderYear;
 import baddle.core.value.Period;
 import baddle.core.value.PeriodText;
 import baddle.plan.FeedPlan;
@@ -305,6 +306,14 @@ final class SourceFinder {
           slash < 0
               ? Optional.empty()
               : periods.find(path.substring(path.lastIndexOf('/', slash - 1) + 1, slash));
+      case FOLDER_YEAR ->
+          slash < 0
+              ? Optional.empty()
+              : FolderYear.of(
+                  path.substring(path.lastIndexOf('/', slash - 1) + 1, slash),
+                  name,
+                  periods,
+                  project.plan().calendar().fiscalYearStarts());
       case PATTERN -> Optional.ofNullable(parts.get(NamePattern.PERIOD)).flatMap(periods::parse);
       default -> Optional.empty();
     };

@@ -3,6 +3,7 @@ package baddle.app.draft;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 
 /**
  * What a draft consists of.
@@ -13,6 +14,7 @@ import java.util.Locale;
  * @param doubts what wants a person's eye, those of columns apart
  * @param leftAlone what isn't read, and why
  * @param decided what was answered
+ * @param fiscalYearStarts a month; empty where nothing depends on it
  */
 record DraftParts(
     List<DraftDataset> datasets,
@@ -20,7 +22,8 @@ record DraftParts(
     List<MappingTables.Lookup> lookups,
     List<String> doubts,
     List<String> leftAlone,
-    List<String> decided) {
+    List<String> decided,
+    Optional<String> fiscalYearStarts) {
 
   DraftParts {
     datasets = List.copyOf(datasets);

@@ -64,7 +64,14 @@ public final class Drafting {
       forms(clusters, folder, feeds, datasets, naming, questions);
     }
     DraftParts parts =
-        new DraftParts(datasets, feeds.feeds(), lookups, doubts, leftAlone, questions.decided());
+        new DraftParts(
+            datasets,
+            feeds.feeds(),
+            lookups,
+            doubts,
+            leftAlone,
+            questions.decided(),
+            feeds.fiscalYearStarts());
     return parts.draft(questions);
   }
 

@@ -5,10 +5,12 @@ import baddle.app.draft.found.FoundTable;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Period;
 import baddle.core.value.PeriodText;
+import java.time.Month;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -27,6 +29,7 @@ final class FeedDrafting {
   private final List<String> doubts;
   private final Naming naming = new Naming();
   private final List<DraftFeed> feeds = new ArrayList<>();
+  private String fiscalYearStarts = "";
 
   FeedDrafting(
       List<DraftDataset> datasets, Versions versions, Questions questions, List<String> doubts) {
@@ -75,6 +78,10 @@ final class FeedDrafting {
       addMessage(dataset);
     }
     List<String> settings = new ArrayList<>(dataset.writing(paths));
+    Optional<List<Period>> byFolder = byFolder(paths, found);
+    if (byFolder.isPresent()) {
+      settings.add("period: folder year and month");
+    }
     if (inMessages && !files.contains("{period}")) {
       settings.add("period: message date");
     }
@@ -91,7 +98,33 @@ final class FeedDrafting {
             new TotalRules(dataset, found, heads, doubts).list(),
             heads,
             turned,
-            expect(periodInSheets ? sheets : paths, files)));
+            byFolder
+                .map(months -> rhythm(months, ""))
+                .orElseGet(() -> expect(periodInSheets ? sheets : paths, files))));
+  }
+
+  /** The periods of files called by months in folders called by years; empty for others. */
+  private Optional<List<Period>> byFolder(List<String> paths, List<FoundTable> found) {
+    FiscalFolders folders = new FiscalFolders(paths);
+    if (!folders.are()) {
+      return Optional.empty();
+    }
+    Month starts = Month.JANUARY;
+    if (folders.areFiscal()) {
+      Question question = folders.question(found);
+      String answer = questions.choose(question);
+      starts = Month.valueOf(answer.toUpperCase(Locale.ROOT));
+      fiscalYearStarts = answer;
+      if (questions.isOpen(question)) {
+        doubts.add(question.line() + "; " + answer + " is proposed");
+      }
+    }
+    return Optional.of(folders.periods(starts));
+  }
+
+  /** With which month fiscal years begin; empty where no name depends on it. */
+  Optional<String> fiscalYearStarts() {
+    return Optional.of(fiscalYearStarts).filter(month -> !month.isEmpty());
   }
 
   /** Of a dataset of forms. */
@@ -241,9 +274,12 @@ final class FeedDrafting {
                     periods.find(
                         name.contains("/") || name.contains(".") ? FoundFile.stemOf(name) : name))
             .toList();
-    if (found.stream().anyMatch(Optional::isEmpty)) {
-      return Optional.empty();
-    }
+    return found.stream().anyMatch(Optional::isEmpty)
+        ? Optional.empty()
+        : rhythm(found.stream().flatMap(Optional::stream).toList(), files);
+  }
+
+  private static Optional<String> rhythm(List<Period> found, String files) {
     String per =
         PART.matcher(files)
             .results()
@@ -252,7 +288,6 @@ final class FeedDrafting {
             .findFirst()
             .map(part -> ", per: " + part)
             .orElse("");
-    return Rhythm.of(found.stream().flatMap(Optional::stream).toList())
-        .map(grain -> "{every: " + grain.words() + per + "}");
+    return Rhythm.of(found).map(grain -> "{every: " + grain.words() + per + "}");
   }
 }

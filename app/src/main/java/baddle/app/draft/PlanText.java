@@ -34,6 +34,13 @@ final class PlanText {
     line("# A plan that `baddle draft` proposed from the files there were. It names no month.");
     line("# Look at each doubt, then put new files into the folders and run `baddle consolidate`.");
     line("baddle: 1");
+    parts
+        .fiscalYearStarts()
+        .ifPresent(
+            month -> {
+              line("");
+              line("calendar: {fiscal_year_starts: " + month + "}");
+            });
     line("");
     line("datasets:");
     parts.datasets().forEach(this::dataset);

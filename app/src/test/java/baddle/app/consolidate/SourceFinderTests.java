@@ -61,6 +61,21 @@ class SourceFinderTests {
   }
 
   @Test
+  void months_are_of_the_fiscal_years_of_their_folders() throws Exception {
+    String plan =
+        """
+        baddle: 1
+        calendar: {fiscal_year_starts: July}
+        datasets: {sales: {columns: {amount: integer}}}
+        feeds: {months: {files: "in/*/*.csv", period: folder year and month}}
+        """;
+
+    assertThat(shown(finderOf(plan, "in/fy2024-25/June.csv", "in/fy2024-25/July.csv").find()))
+        .containsExactly(
+            "months in/fy2024-25/July.csv 2024-07", "months in/fy2024-25/June.csv 2025-06");
+  }
+
+  @Test
   void a_file_that_is_not_wanted_needs_no_period_in_its_name() throws Exception {
     String plan = PLAN.replaceAll("(?m)^  (all|gone):.*\n", "").replace("*draft*", "* (copy).csv");
     SourceFinder finder =
