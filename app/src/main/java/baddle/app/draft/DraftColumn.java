@@ -216,6 +216,11 @@ final class DraftColumn {
         .toList();
   }
 
+  /** Whether each row that was seen has the same text. */
+  boolean isConstant() {
+    return values.size() == 1 && filled > 1 && isAlwaysFilled() && !fromName;
+  }
+
   /** The heading by which it was met first. */
   String heading() {
     return spellings.values().iterator().next();

@@ -31,6 +31,7 @@ final class DraftDataset {
   private final Map<String, String> writing = new LinkedHashMap<>();
   private String name = "";
   private @Nullable DraftColumn latest;
+  private @Nullable Turned turned;
 
   DraftDataset(Questions questions) {
     this.questions = questions;
@@ -89,6 +90,16 @@ final class DraftDataset {
         .map(Map.Entry::getValue)
         .distinct()
         .toList();
+  }
+
+  /** Notes which of its columns become rows. */
+  void turn(Turned columns) {
+    turned = columns;
+  }
+
+  /** The columns that become rows, as far as other tables show it. */
+  Optional<Turned> turned() {
+    return Optional.ofNullable(turned);
   }
 
   /** Which columns are computed from others. */

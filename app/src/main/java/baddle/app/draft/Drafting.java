@@ -53,6 +53,7 @@ public final class Drafting {
     Clusters clusters = Clusters.of(files, questions);
     doubts.addAll(clusters.shapeless());
     List<DraftDataset> datasets = clusters.datasets();
+    ItemsAcross.mark(datasets, questions);
     Naming naming = new Naming();
     List<MappingTables.Lookup> lookups = new MappingTables(datasets, naming, doubts).take();
     leftAlone.addAll(LeftAlone.remove(datasets, questions));

@@ -46,7 +46,10 @@ final class FeedDrafting {
   /** Of a dataset of tables: one for each kind of path. */
   void tables(DraftDataset dataset) {
     Optional<Turned> turned =
-        MonthsAcross.turn(dataset).or(() -> MoneyInAndOut.turn(dataset, questions));
+        dataset
+            .turned()
+            .or(() -> MonthsAcross.turn(dataset))
+            .or(() -> MoneyInAndOut.turn(dataset, questions));
     List<List<String>> groups = NestedNames.groups(dataset.paths(), periods);
     for (List<String> paths : groups) {
       List<FoundTable> found =

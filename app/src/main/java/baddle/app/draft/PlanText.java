@@ -98,6 +98,12 @@ final class PlanText {
           .filter(one -> one.result().equals(column))
           .forEach(
               one -> line("      # because: it is " + one.words() + " in every row looked at"));
+      if (column.isConstant()) {
+        line(
+            "      # because: it is "
+                + quoted(column.values().iterator().next())
+                + " in every row");
+      }
       column.doubts().forEach(doubt -> line("      # doubt: " + doubt));
       line("      " + column.name() + ": " + column(column, required));
     }

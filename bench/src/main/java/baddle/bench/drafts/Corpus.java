@@ -37,6 +37,7 @@ final class Corpus {
     kinds.put("remarks", OtherFolders::remarks);
     kinds.put("lookup sheet", OtherFolders::lookupSheet);
     kinds.put("lost zeros", OtherFolders::zeros);
+    kinds.put("sites across", OtherFolders::sitesAcross);
     kinds.put("mixed", MixedFolders::mixed);
     return Collections.unmodifiableMap(kinds);
   }

@@ -224,4 +224,38 @@ final class OtherFolders {
     folder.add(SourceFile.of("lookups/items.xlsx", items));
     return folder;
   }
+
+  /** Visitors by day with a column for each site, and a list of the sites. */
+  static Folder sitesAcross(Facts facts) {
+    Folder folder =
+        new Folder(Truth.of("number", "date", "date", "site", "number", "town").bringing("town"));
+    List<String> sites = facts.some(Facts.SITES, 4);
+    for (YearMonth month : facts.months(3)) {
+      List<Object> headings = new ArrayList<>(List.of("Day"));
+      headings.addAll(sites);
+      headings.add("All");
+      Sheet sheet = new Sheet("Visitors").titles("Visitors at the gate").row(headings);
+      for (int day = 1; day <= 20; day++) {
+        List<Object> cells = new ArrayList<>(List.of(month.atDay(day)));
+        int all = 0;
+        for (String site : sites) {
+          int number = 20 + facts.below(500);
+          cells.add(number);
+          all += number;
+          folder.truth().add(month.atDay(day), site, number, town(site));
+        }
+        cells.add(all);
+        sheet.row(cells);
+      }
+      folder.add(SourceFile.of("gate/" + month + ".xlsx", sheet));
+    }
+    Sheet list = new Sheet("").row("Site", "Town");
+    Facts.SITES.forEach(site -> list.row(site, town(site)));
+    folder.add(SourceFile.of("gate/sites.csv", list));
+    return folder;
+  }
+
+  private static String town(String site) {
+    return site.length() % 2 == 0 ? "Harwick" : "Stonebeck";
+  }
 }
