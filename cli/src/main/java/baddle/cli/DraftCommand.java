@@ -160,7 +160,8 @@ final class DraftCommand implements Command {
               ProgressLine.of(console, options.quiet()),
               Runtime.getRuntime().availableProcessors()));
     } catch (PlanException | SpecException | ExpressionException e) {
-      console.err().println("the plan can't be followed as it is: " + e.getMessage());
+      console.err().println("the plan can't be followed as it is:");
+      String.valueOf(e.getMessage()).lines().forEach(line -> console.err().println("  " + line));
       return Optional.empty();
     }
   }

@@ -210,4 +210,27 @@ class DraftProgramTests {
         .doesNotContain("Quantity", "Till", "--apply");
     assertThat(baddle.run("draft", "in", "--apply").err()).contains("--apply goes with --update");
   }
+
+  @Test
+  void names_and_headings_that_mean_something_in_a_plan_are_harmless() throws Exception {
+    String[] lines = {
+      "Date,\"Item: \"\"new\"\" #1\",source_file,Amount,Amount,- x,yes",
+      "2026-01-01,Total weedkiller,a,1.50,2.50,1,no",
+      "2026-01-02,=1+1,b,2.50,3.50,2,yes",
+      "2026-01-03,spade,c,4.00,5.00,3,no",
+      "Total,,,8.00,11.00,,"
+    };
+    baddle.write("in {x}/a*b 2026-01.csv", lines);
+    baddle.write("in {x}/it's: #1/{name} 2026-02.csv", lines);
+    baddle.write("in {x}/empty.csv", "");
+    baddle.write("in {x}/zip.xlsx", "PK\003\004");
+
+    Baddle.Run run = baddle.run("draft", ".");
+
+    assertThat(run.status()).as(run.err()).isZero();
+    assertThat(run.out())
+        .contains("\"Total weedkiller\" under item_new_1 may be a total; it is kept")
+        .contains("zip.xlsx can't be read")
+        .contains("Control totals: 2 of 2 tie");
+  }
 }

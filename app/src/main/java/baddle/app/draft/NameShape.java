@@ -111,7 +111,12 @@ record NameShape(String before, String after, List<String> parts, boolean hasPer
   String pattern(Optional<String> part) {
     boolean one = parts.stream().distinct().count() == 1;
     String middle =
-        one ? parts.get(0) : varies() && part.isPresent() ? "{" + part.get() + "}" : "*";
-    return (before + middle + after).replace(String.valueOf(PERIOD_MARK), "{period}");
+        one ? plain(parts.get(0)) : varies() && part.isPresent() ? "{" + part.get() + "}" : "*";
+    return (plain(before) + middle + plain(after)).replace(String.valueOf(PERIOD_MARK), "{period}");
+  }
+
+  /** The characters of a name in a pattern; those that mean something there become any one. */
+  static String plain(String name) {
+    return name.replaceAll("[{}*]", "?");
   }
 }

@@ -89,7 +89,7 @@ record NestedNames(String start, List<NameShape> segments, Optional<String> endi
    */
   String pattern(Optional<String> part) {
     Optional<NameShape> naming = naming();
-    StringBuilder pattern = new StringBuilder(start);
+    StringBuilder pattern = new StringBuilder(NameShape.plain(start));
     for (int i = 0; i < segments.size(); i++) {
       NameShape shape = segments.get(i);
       boolean alone = shape.parts().size() == 1 && !shape.hasPeriod();
@@ -98,7 +98,7 @@ record NestedNames(String start, List<NameShape> segments, Optional<String> endi
           .append(i == 0 ? "" : "/")
           .append(
               alone && i == segments.size() - 1
-                  ? shape.before() + shape.parts().get(0) + shape.after()
+                  ? NameShape.plain(shape.before() + shape.parts().get(0) + shape.after())
                   : shape.pattern(named ? part : Optional.empty()));
     }
     return pattern.append(ending.orElse(".*")).toString();

@@ -78,9 +78,10 @@ final class Versions {
       doubts.add(question.line() + "; only " + says + " is read");
     }
     if (answer.equals("second")) {
-      exclude(folder, path, copy ? start + "*" + pattern(path, stem, matcher) : path);
+      String any = NameShape.plain(start) + "*" + NameShape.plain(pattern(path, stem, matcher));
+      exclude(folder, path, copy ? any : NameShape.plain(path));
     } else if (answer.equals("first")) {
-      exclude(folder, other, other);
+      exclude(folder, other, NameShape.plain(other));
     }
   }
 

@@ -2,6 +2,7 @@ package baddle.app.draft.found;
 
 import baddle.core.grid.CellKind;
 import baddle.core.intake.SheetSample;
+import baddle.core.intake.TotalRow;
 import baddle.core.value.ValueProfile;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -84,10 +85,12 @@ final class Sections {
   boolean add(SheetSample.Row row, Map<String, BigDecimal> numbers) {
     int at = labelOf(row);
     Set<Integer> filled = filled(row);
-    boolean labelled = at >= 0;
     Set<Integer> missing = new HashSet<>(usual);
     missing.removeAll(filled);
     boolean sparse = !missing.isEmpty() && missing.size() * 3 >= usual.size();
+    boolean sure =
+        at >= 0 && new TotalRow(at, row.cell(at).text(), Set.of()).kind() != TotalRow.Kind.UNSURE;
+    boolean labelled = at >= 0 && (sure || sparse);
     if (labelled || (sparse && addsUp(numbers))) {
       end(Set.of());
       int label = labelled ? at : firstText(row);
