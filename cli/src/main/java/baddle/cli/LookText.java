@@ -94,22 +94,32 @@ final class LookText {
   }
 
   private void addFiles(Layout layout, int most, List<String> lines) {
-    TextTable table =
-        new TextTable(1, List.of("file", "sheets", "rows", "from", "to", "differs in"));
-    table.leftFrom(3);
+    boolean tables = layout.files().stream().anyMatch(file -> file.sheets() > 0);
+    boolean dates = layout.files().stream().anyMatch(file -> !file.first().isEmpty());
+    List<String> headings = new ArrayList<>(List.of("file"));
+    if (tables) {
+      headings.addAll(List.of("sheets", "rows"));
+    }
+    if (dates) {
+      headings.addAll(List.of("from", "to"));
+    }
+    headings.add("differs in");
+    TextTable table = new TextTable(1, headings).leftFrom(tables ? 3 : 1);
     List<Layout.FileLine> files = new ArrayList<>(layout.files());
     if (files.size() > most) {
       files.sort(Comparator.comparing(file -> file.differs().isEmpty()));
     }
     for (Layout.FileLine file : files.subList(0, Math.min(most, files.size()))) {
-      table.add(
-          List.of(
-              file.path(),
-              Integer.toString(file.sheets()),
-              String.format(Locale.ROOT, "%,d", file.rows()) + (file.stoppedEarly() ? "+" : ""),
-              file.first(),
-              file.last(),
-              String.join("; ", file.differs())));
+      List<String> row = new ArrayList<>(List.of(file.path()));
+      if (tables) {
+        row.add(Integer.toString(file.sheets()));
+        row.add(String.format(Locale.ROOT, "%,d", file.rows()) + (file.stoppedEarly() ? "+" : ""));
+      }
+      if (dates) {
+        row.addAll(List.of(file.first(), file.last()));
+      }
+      row.add(String.join("; ", file.differs()));
+      table.add(row);
     }
     for (String line : table.lines(style)) {
       lines.add("  " + (room > 2 ? cut(line, room - 2) : line));
