@@ -233,4 +233,24 @@ class DraftProgramTests {
         .contains("zip.xlsx can't be read")
         .contains("Control totals: 2 of 2 tie");
   }
+
+  @Test
+  void of_two_headings_that_are_like_one_column_neither_is_taken_for_it() throws Exception {
+    baddle.write(
+        "in/a-2026-01.csv",
+        "Date,Phone,Town,Amount",
+        "2026-01-02,01 11,Harwick,1.50",
+        "2026-01-03,01 12,Stonebeck,2.50");
+    baddle.write(
+        "in/a-2026-02.csv",
+        "Date,Home phone,Work phone,Town,Amount",
+        "2026-02-02,01 21,01 31,Harwick,1.50",
+        "2026-02-03,01 22,01 32,Stonebeck,2.50");
+
+    baddle.run("draft", "in", "--untried");
+
+    assertThat(plan())
+        .contains("      phone: {type: text}", "      home_phone: {type: text}")
+        .contains("      work_phone: {type: text}");
+  }
 }

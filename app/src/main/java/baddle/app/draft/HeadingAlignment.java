@@ -12,7 +12,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Predicate;
+import java.util.function.BiFunction;
+import java.util.function.BiPredicate;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 
@@ -104,39 +105,43 @@ final class HeadingAlignment {
   }
 
   private void byWords() {
-    for (By by : List.of(By.WORDS, By.SOME_WORDS)) {
-      String evidence = by == By.WORDS ? "the same words" : "the words of one are in the other";
-      for (TableProfile.Column column : left()) {
-        HeadingWords words = HeadingWords.of(column.heading());
-        Predicate<DraftColumn> fits =
-            one ->
-                areCompatible(column, one)
-                    && one.spellings().stream()
-                        .map(HeadingWords::of)
-                        .anyMatch(
-                            other ->
-                                by == By.WORDS ? words.areThoseOf(other) : words.areNear(other));
-        only(fits).ifPresent(one -> aligned.put(column, new Aligned(one, by, evidence)));
+    pair(By.WORDS, (column, one) -> isSame(By.WORDS, column, one), (c, one) -> "the same words");
+    pair(
+        By.SOME_WORDS,
+        (column, one) -> isSame(By.SOME_WORDS, column, one),
+        (column, one) -> "the words of one are in the other");
+  }
+
+  /** Pairs those that fit nothing else on either side. */
+  private void pair(
+      By by,
+      BiPredicate<TableProfile.Column, DraftColumn> fits,
+      BiFunction<TableProfile.Column, DraftColumn, String> evidence) {
+    for (TableProfile.Column column : left()) {
+      List<DraftColumn> found = free().stream().filter(one -> fits.test(column, one)).toList();
+      boolean only =
+          found.size() == 1
+              && left().stream().filter(other -> fits.test(other, found.get(0))).count() == 1;
+      if (only) {
+        DraftColumn one = found.get(0);
+        aligned.put(column, new Aligned(one, by, evidence.apply(column, one)));
       }
     }
   }
 
-  private Optional<DraftColumn> only(Predicate<DraftColumn> fits) {
-    List<DraftColumn> found = free().stream().filter(fits).toList();
-    return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
+  private static boolean isSame(By by, TableProfile.Column column, DraftColumn one) {
+    HeadingWords words = HeadingWords.of(column.heading());
+    return areCompatible(column, one)
+        && one.spellings().stream()
+            .map(HeadingWords::of)
+            .anyMatch(other -> by == By.WORDS ? words.areThoseOf(other) : words.areNear(other));
   }
 
   private void byValues() {
-    for (TableProfile.Column column : left()) {
-      if (column.values().type().kind() == ColumnType.Kind.TEXT) {
-        only(one -> isText(one) && overlap(column, one) >= OVERLAP)
-            .ifPresent(
-                one -> {
-                  String evidence = overlap(column, one) + " % of the values are the same";
-                  aligned.put(column, new Aligned(one, By.VALUES, evidence));
-                });
-      }
-    }
+    pair(
+        By.VALUES,
+        (column, one) -> isText(column) && isText(one) && overlap(column, one) >= OVERLAP,
+        (column, one) -> overlap(column, one) + " % of the values are the same");
   }
 
   private static int overlap(TableProfile.Column column, DraftColumn one) {
@@ -176,22 +181,24 @@ final class HeadingAlignment {
     }
   }
 
+  private static boolean isText(TableProfile.Column column) {
+    return column.values().type().kind() == ColumnType.Kind.TEXT;
+  }
+
   private static boolean isText(DraftColumn column) {
     return column.type().kind() == ColumnType.Kind.TEXT && !column.isFromName();
   }
 
   private void byShape() {
-    for (TableProfile.Column column : left()) {
-      Optional<String> shape = shape(column.values().values());
-      if (column.values().type().kind() == ColumnType.Kind.TEXT && shape.isPresent()) {
-        only(one -> isText(one) && shape(one.values()).equals(shape))
-            .ifPresent(
-                one -> {
-                  String evidence = "the values of both are written like " + shape.get();
-                  aligned.put(column, new Aligned(one, By.SHAPE, evidence));
-                });
-      }
-    }
+    pair(
+        By.SHAPE,
+        (column, one) ->
+            isText(column)
+                && isText(one)
+                && shape(column.values().values()).isPresent()
+                && shape(column.values().values()).equals(shape(one.values())),
+        (column, one) ->
+            "the values of both are written like " + shape(one.values()).orElse("each other"));
   }
 
   /** How nearly all of some values are written that have digits: A for letters, 9 for digits. */
