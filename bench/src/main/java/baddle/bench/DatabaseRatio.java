@@ -1,5 +1,6 @@
 package baddle.bench;
 
+import baddle.app.Folders;
 import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.consolidate.Consolidation;
@@ -10,7 +11,6 @@ import baddle.app.results.Fetching;
 import baddle.database.PostgresServer;
 import baddle.plan.TablePlan;
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -21,12 +21,8 @@ import java.sql.Statement;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
-import java.util.OptionalInt;
-import java.util.stream.Stream;
 
 /**
  * Rows from PostgreSQL and into it, in turns with the driver's bare cursor and with the server's
@@ -175,14 +171,7 @@ public final class DatabaseRatio {
     TableExport.run(
         project,
         "rows",
-        new RowsChoice(
-            List.of(),
-            RowsChoice.OriginColumns.NONE,
-            Optional.empty(),
-            List.of(),
-            OptionalInt.empty(),
-            Optional.empty(),
-            OptionalInt.empty()),
+        RowsChoice.EVERYTHING,
         new TablePlan(
             project.plan().databases().get("server"), "loaded", TablePlan.How.REPLACE, false));
   }
@@ -198,20 +187,6 @@ public final class DatabaseRatio {
   }
 
   private void clear() throws IOException {
-    Path store = folder.resolve(".baddle");
-    if (Files.exists(store)) {
-      try (Stream<Path> files = Files.walk(store)) {
-        files
-            .sorted(Comparator.reverseOrder())
-            .forEach(
-                file -> {
-                  try {
-                    Files.delete(file);
-                  } catch (IOException e) {
-                    throw new UncheckedIOException(e);
-                  }
-                });
-      }
-    }
+    Folders.remove(folder.resolve(".baddle"));
   }
 }

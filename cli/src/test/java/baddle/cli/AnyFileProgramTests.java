@@ -318,7 +318,9 @@ class AnyFileProgramTests {
     assertThat(draft.status()).as(draft.err()).isZero();
     assertThat(draft.out())
         .contains(
-            "tills: inbox/tills/{site} {period}.*, 144 files",
+            "tills: inbox/tills/{site} {period}.*, 143 files",
+            "budget: inbox/budget/Budget {period}.csv, 2 files",
+            "only inbox/budget/Budget 2026.csv is read",
             "(both are Units * Unit",
             "\"opening of cash\": 1500");
     assertThat(consolidated.out()).contains("left out + 3 held");

@@ -146,7 +146,7 @@ class DraftProgramTests {
     }
 
     assertThat(baddle.run("draft", "in").out())
-        .contains("3 of 3 files hold nearly all rows of the file before")
+        .contains("3 of 3 files hold nearly all rows of the file before, and more")
         .contains("\"repeated rows in in\": latest   # or all")
         .contains("240.00");
     assertThat(plan()).contains("key: [order_no]\n    on_duplicate: keep latest");
@@ -252,5 +252,29 @@ class DraftProgramTests {
     assertThat(plan())
         .contains("      phone: {type: text}", "      home_phone: {type: text}")
         .contains("      work_phone: {type: text}");
+  }
+
+  @Test
+  void files_that_say_the_same_each_month_are_neither_copies_nor_the_year_so_far()
+      throws Exception {
+    for (int month = 1; month <= 4; month++) {
+      baddle.write(
+          "in/charges 2026-0" + month + ".csv",
+          "Charge,Amount",
+          "Rent,500.00",
+          "Water,40.00",
+          "Light,60.00",
+          "Waste,20.00",
+          "Alarm,15.00",
+          month < 4 ? "Line,10.00" : "Line,11.00");
+    }
+    Files.copy(folder.resolve("in/charges 2026-04.csv"), folder.resolve("in/sales (copy)"));
+    Files.copy(folder.resolve("in/charges 2026-04.csv"), folder.resolve("in/sales"));
+
+    Baddle.Run run = baddle.run("draft", "in", "--untried");
+
+    assertThat(run.status()).as(run.err()).isZero();
+    assertThat(plan()).doesNotContain("keep latest", "charges 2026-01");
+    assertThat(run.out()).contains("only in/sales is read");
   }
 }

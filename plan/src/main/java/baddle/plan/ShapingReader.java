@@ -208,7 +208,9 @@ final class ShapingReader {
             "ends: "
                 + text.text()
                 + " isn't carried down"
-                + (carried.isEmpty() ? "" : "; carry_down: has " + String.join(", ", carried)));
+                + (carried.isEmpty()
+                    ? "; the feed has no carry_down:"
+                    : Nearest.hint(text.text(), carried)));
       }
       columns.add(text.text());
     }

@@ -164,6 +164,8 @@ class TreatmentPlanTests {
         "feeds: {a: {files: x, leave_out: {because: x}}} # 11:34: leave_out: needs when:, a condition such as customer = 'Grand total'",
         "feeds: {a: {files: x, leave_out: {when: units = 1, control_total: [cod]}}} # 11:67: control_total: no column of numbers cod",
         "feeds: {a: {files: x, leave_out: {when: units = 1, control_total: [rows]}}} # 11:67: control_total: say under which heading the total of rows stands: {rows: HEADING}",
+        "feeds: {a: {files: x, leave_out: {when: units = 1, ends: [code]}}} # 11:59: ends: code isn't carried down; the feed has no carry_down:",
+        "feeds: {a: {files: x, carry_down: [code], leave_out: {when: units = 1, ends: [cod]}}} # 11:79: ends: cod isn't carried down; did you mean code?",
         "feeds: {a: {files: x, leave_out: \"cod = 'x'\"}} # 11:34: no column that is read cod; did you mean code?; a heading stands in double quotes",
         "feeds: {a: {files: x, headings_to_rows: {headings: [A], value: units}}} # 11:41: headings_to_rows: needs label:",
         "feeds: {a: {files: x, expect: {every: hour}}} # 11:39: every: should be day, week, month, quarter or year",

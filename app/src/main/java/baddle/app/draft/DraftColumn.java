@@ -182,6 +182,11 @@ final class DraftColumn {
     return column;
   }
 
+  /** Whether it has the months that headings name. */
+  boolean isOfMonths() {
+    return monthCount > 0;
+  }
+
   /** How many months there are from the first of its days to the last; 0 where that isn't known. */
   long months() {
     return least == null || greatest == null

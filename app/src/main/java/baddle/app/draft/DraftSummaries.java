@@ -24,6 +24,9 @@ final class DraftSummaries {
 
   private static final int QUARTERS_ACROSS = 40;
 
+  /** Longer texts are remarks, not items. */
+  private static final int LONGEST = 60;
+
   private static final Pattern MAIN =
       Pattern.compile("amount|revenue|turnover|value|total|betrag|umsatz|sum|wages|cost");
 
@@ -149,6 +152,7 @@ final class DraftSummaries {
     return dataset.columns().stream()
         .filter(column -> column.type().kind() == ColumnType.Kind.TEXT)
         .filter(column -> column.values().size() > 1 && column.values().size() <= FEW)
+        .filter(column -> column.values().stream().allMatch(value -> value.length() <= LONGEST))
         .filter(
             column ->
                 column.isFromName()
@@ -162,9 +166,9 @@ final class DraftSummaries {
 
   /** What is, against what was planned by month for the same items. */
   private void againstBudget(DraftDataset budget) {
-    Optional<Turned> turned = turned(budget).filter(one -> one.summary().isEmpty());
+    Optional<Turned> turned = turned(budget);
     Optional<DraftColumn> month =
-        budget.columns().stream().filter(column -> column.type().isCalendar()).findFirst();
+        budget.columns().stream().filter(DraftColumn::isOfMonths).findFirst();
     if (turned.isEmpty() || month.isEmpty()) {
       return;
     }

@@ -19,6 +19,7 @@ import baddle.plan.PlanException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -116,6 +117,8 @@ public final class PlanUpdate {
     if (!changed.isEmpty()) {
       Path beside = plan.resolveSibling("." + plan.getFileName() + ".part");
       try {
+        Files.copy(
+            plan, beside, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.COPY_ATTRIBUTES);
         Files.writeString(beside, mark + text);
         Project.open(beside, parameters);
         Placing.move(beside, plan);

@@ -1,5 +1,6 @@
 package baddle.app.draft;
 
+import baddle.app.Folders;
 import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
@@ -14,10 +15,8 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /**
  * What a plan makes of the files there are, found out without keeping anything.
@@ -53,17 +52,7 @@ public record Trial(
       CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
       return new Trial(consolidated, Optional.of(checked), figures);
     } finally {
-      remove(folder);
-    }
-  }
-
-  private static void remove(Path folder) throws IOException {
-    List<Path> all;
-    try (Stream<Path> walked = Files.walk(folder)) {
-      all = walked.sorted(Comparator.reverseOrder()).toList();
-    }
-    for (Path one : all) {
-      Files.deleteIfExists(one);
+      Folders.remove(folder);
     }
   }
 }

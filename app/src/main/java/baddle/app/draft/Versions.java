@@ -13,7 +13,10 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Tells by their names files that are copies or other versions of a file beside them. */
+/**
+ * Tells files that are copies or other versions of a file beside them: by their names, and by the
+ * rows that both have.
+ */
 final class Versions {
 
   private static final Pattern COPY =
@@ -39,19 +42,24 @@ final class Versions {
     Map<String, String> byName = new HashMap<>();
     files.forEach(file -> byName.put(plain(file.path()), file.path()));
     for (FoundFile file : files) {
-      versions.tell(file.path(), COPY, true, byName);
-      versions.tell(file.path(), LATER, false, byName);
+      versions.byName(file.path(), COPY, true, byName);
+      versions.byName(file.path(), LATER, false, byName);
+    }
+    for (RepeatedRows pair : RepeatedRows.of(files)) {
+      if (!versions.excluded.contains(pair.file()) && !versions.excluded.contains(pair.other())) {
+        versions.byRows(pair);
+      }
     }
     return versions;
   }
 
   /** The path without its ending, in small letters. */
   private static String plain(String path) {
-    return path.substring(0, path.lastIndexOf('.') < 0 ? path.length() : path.lastIndexOf('.'))
+    return path.substring(0, path.length() - FoundFile.endingOf(path).length())
         .toLowerCase(Locale.ROOT);
   }
 
-  private void tell(String path, Pattern mark, boolean copy, Map<String, String> byName) {
+  private void byName(String path, Pattern mark, boolean copy, Map<String, String> byName) {
     String stem = FoundFile.stemOf(path);
     Matcher matcher = mark.matcher(stem);
     String folder = FoundFile.folderOf(path);
@@ -64,29 +72,54 @@ final class Versions {
     if (other == null) {
       return;
     }
+    String why = copy ? "a copy" : "a later version";
+    String marked = stem.substring(matcher.start()) + FoundFile.endingOf(path);
+    ask(
+        path,
+        other,
+        "by their names the one is " + why + " of the other",
+        copy ? "second" : "first",
+        copy ? NameShape.plain(start) + "*" + NameShape.plain(marked) : NameShape.plain(path));
+  }
+
+  private void byRows(RepeatedRows pair) {
+    ask(
+        pair.file(),
+        pair.other(),
+        pair.same() + " of " + pair.rows() + " rows of the one are in the other too",
+        pair.isSure() ? "second" : "both",
+        NameShape.plain(pair.file()));
+  }
+
+  /**
+   * Asks which of two files counts.
+   *
+   * @param pattern of the first, should it not count
+   */
+  private void ask(String path, String other, String evidence, String proposal, String pattern) {
     Question question =
         Question.of(
             path + " and " + other,
-            "by their names the one is " + (copy ? "a copy" : "a later version") + " of the other",
-            copy ? "second" : "first",
+            evidence,
+            proposal,
             new Choice("first", path + " counts"),
             new Choice("second", other + " counts"),
             new Choice("both", "both count"));
     String answer = questions.choose(question);
+    String counts =
+        switch (answer) {
+          case "first" -> "only " + path + " is read";
+          case "second" -> "only " + other + " is read";
+          default -> "both are read";
+        };
     if (questions.isOpen(question)) {
-      String says = answer.equals("first") ? path : other;
-      doubts.add(question.line() + "; only " + says + " is read");
+      doubts.add(question.line() + "; " + counts);
     }
     if (answer.equals("second")) {
-      String any = NameShape.plain(start) + "*" + NameShape.plain(pattern(path, stem, matcher));
-      exclude(folder, path, copy ? any : NameShape.plain(path));
+      exclude(FoundFile.folderOf(path), path, pattern);
     } else if (answer.equals("first")) {
-      exclude(folder, other, NameShape.plain(other));
+      exclude(FoundFile.folderOf(other), other, NameShape.plain(other));
     }
-  }
-
-  private static String pattern(String path, String stem, Matcher matcher) {
-    return stem.substring(matcher.start()) + path.substring(path.lastIndexOf('.'));
   }
 
   private void exclude(String folder, String path, String pattern) {

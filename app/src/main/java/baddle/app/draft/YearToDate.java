@@ -29,7 +29,10 @@ final class YearToDate {
     }
     int growing = 0;
     for (int i = 1; i < files.size(); i++) {
-      growing += holds(files.get(i), files.get(i - 1)) ? 1 : 0;
+      FoundTable earlier = files.get(i - 1);
+      FoundTable later = files.get(i);
+      boolean grows = later.table().rows() > earlier.table().rows();
+      growing += grows && holds(later, earlier) ? 1 : 0;
     }
     if (growing * 3 < (files.size() - 1) * 2) {
       return;
@@ -37,7 +40,10 @@ final class YearToDate {
     String folder = FoundFile.folderOf(files.get(0).path());
     Optional<DraftColumn> key = key(dataset);
     String evidence =
-        growing + " of " + (files.size() - 1) + " files hold nearly all rows of the file before";
+        growing
+            + " of "
+            + (files.size() - 1)
+            + " files hold nearly all rows of the file before, and more";
     List<Choice> choices = new ArrayList<>();
     key.ifPresent(
         column ->

@@ -37,6 +37,17 @@ public record RowsChoice(
     ALL
   }
 
+  /** All rows of the last batch with the dataset's columns, and nothing of their origin. */
+  public static final RowsChoice EVERYTHING =
+      new RowsChoice(
+          List.of(),
+          OriginColumns.NONE,
+          Optional.empty(),
+          List.of(),
+          OptionalInt.empty(),
+          Optional.empty(),
+          OptionalInt.empty());
+
   /** What a plan wants each time, as of a batch. */
   static RowsChoice of(RowsPlan rows, int batch) {
     return new RowsChoice(

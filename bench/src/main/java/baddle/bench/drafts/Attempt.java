@@ -26,8 +26,6 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeMap;
 
@@ -79,18 +77,9 @@ final class Attempt {
   }
 
   private static Rows rows(Project project, String dataset) throws IOException, ExportException {
-    RowsChoice choice =
-        new RowsChoice(
-            List.of(),
-            RowsChoice.OriginColumns.NONE,
-            Optional.empty(),
-            List.of(),
-            OptionalInt.empty(),
-            Optional.empty(),
-            OptionalInt.empty());
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     CsvForm tabs = new CsvForm('\t', '.', StandardCharsets.UTF_8, false, false, true);
-    new Exporting(project, dataset, choice, tabs).toText(out);
+    new Exporting(project, dataset, RowsChoice.EVERYTHING, tabs).toText(out);
     List<List<String>> lines = new ArrayList<>();
     for (String line : out.toString(StandardCharsets.UTF_8).split("\n")) {
       List<String> cells = new ArrayList<>();

@@ -1,17 +1,15 @@
 package baddle.bench.drafts;
 
-import java.io.IOException;
+import baddle.app.Folders;
 import java.io.PrintStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /**
  * Prints how right drafted plans are, for each kind of folder: {@code Drafts SEEDS [KIND [KEEP]]},
@@ -52,18 +50,8 @@ public final class Drafts {
       return new Attempt(Corpus.make(kind, seed), place).score();
     } finally {
       if (keep.isEmpty()) {
-        remove(place);
+        Folders.remove(place);
       }
-    }
-  }
-
-  private static void remove(Path folder) throws IOException {
-    List<Path> all;
-    try (Stream<Path> walked = Files.walk(folder)) {
-      all = walked.sorted(Comparator.reverseOrder()).toList();
-    }
-    for (Path one : all) {
-      Files.delete(one);
     }
   }
 

@@ -163,7 +163,8 @@ final class LineFolders {
     YearMonth twice = facts.any(months);
     boolean copied = facts.chance();
     int missing = facts.chance() ? 2 : 0;
-    String mark = facts.any(copied ? List.of(" (copy)", " - Copy") : List.of(" v2", " final"));
+    String mark =
+        facts.any(copied ? List.of(" (copy)", " - Copy", " sent again") : List.of(" v2", " final"));
     for (YearMonth month : months) {
       List<Facts.Line> lines = facts.lines("Alder Mill", month, 10);
       lines.forEach(line -> note(folder.truth(), line));

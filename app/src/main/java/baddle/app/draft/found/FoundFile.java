@@ -1,6 +1,8 @@
 package baddle.app.draft.found;
 
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * A file that could be read.
@@ -20,6 +22,34 @@ public record FoundFile(String path, List<FoundSheet> sheets, List<String> leftA
   /** The folder of a path; empty for none. */
   public static String folderOf(String path) {
     return path.substring(0, Math.max(0, path.lastIndexOf('/')));
+  }
+
+  /** The rows' numbers of its tables; none where some are missing. */
+  public Set<Long> prints() {
+    Set<Long> prints = new HashSet<>();
+    for (FoundSheet sheet : sheets) {
+      for (FoundTable table : sheet.tables()) {
+        if (!table.rows().hasAllPrints()) {
+          return Set.of();
+        }
+        prints.addAll(table.rows().prints());
+      }
+    }
+    return prints;
+  }
+
+  /** How many rows its tables have. */
+  public long rows() {
+    return sheets.stream()
+        .flatMap(sheet -> sheet.tables().stream())
+        .mapToLong(table -> table.table().rows())
+        .sum();
+  }
+
+  /** The ending of a path's file, with its dot; empty for none. */
+  public static String endingOf(String path) {
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    return name.substring(stemOf(name).length());
   }
 
   /** The name of a path's file, without its ending. */
