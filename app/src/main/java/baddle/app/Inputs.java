@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Collection;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
@@ -19,12 +20,17 @@ import java.util.Set;
 public final class Inputs {
 
   private final Optional<Project> project;
-  private final Set<Path> files = new LinkedHashSet<>();
+  private final Collection<Path> others;
 
-  private Inputs(Optional<Project> project, Collection<Path> more) {
+  private Inputs(Optional<Project> project, Collection<Path> others) {
     this.project = project;
-    files.addAll(more);
+    this.others = List.copyOf(others);
+  }
+
+  private Set<Path> files() {
+    Set<Path> files = new LinkedHashSet<>(others);
     project.ifPresent(one -> files.addAll(ProjectFiles.of(one).files()));
+    return files;
   }
 
   /** Those of a project. */
@@ -62,7 +68,7 @@ public final class Inputs {
   }
 
   private boolean isSameAsOne(Path file) throws IOException {
-    for (Path input : files) {
+    for (Path input : files()) {
       boolean both = Files.exists(file) && Files.exists(input);
       if (input.toAbsolutePath().normalize().equals(file)
           || (both && Files.isSameFile(input, file))) {

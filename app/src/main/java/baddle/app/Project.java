@@ -1,5 +1,6 @@
 package baddle.app;
 
+import baddle.plan.KnownPlan;
 import baddle.plan.Plan;
 import baddle.plan.PlanException;
 import baddle.plan.PlanReader;
@@ -57,7 +58,12 @@ public record Project(Path planFile, Plan plan, Optional<Path> elsewhere) {
   public static Project open(Path planFile, Map<String, String> parameters)
       throws IOException, PlanException {
     Path absolute = planFile.toAbsolutePath().normalize();
-    return new Project(absolute, PlanReader.read(planFile, parameters));
+    KnownPlan known = new KnownPlan(new KeptBytes(keptPlan(absolute)), ThisProgram.parts());
+    return new Project(absolute, PlanReader.read(planFile, parameters, Optional.of(known)));
+  }
+
+  private static Path keptPlan(Path planFile) {
+    return storeFolder(planFile).resolve("plan " + planFile.getFileName());
   }
 
   /** The plan in a folder or the nearest folder above it. */

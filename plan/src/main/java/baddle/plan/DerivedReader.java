@@ -46,10 +46,12 @@ final class DerivedReader {
     for (DerivedColumn column : dataset.derived()) {
       column.lookup().ifPresent(lookup -> check(column.column(), lookup, at));
     }
-    lookups.forEach((name, lookup) -> specs.put(name, lookup.spec()));
+    for (String name : dataset.derived().stream().flatMap(d -> d.lookup().stream()).toList()) {
+      Optional.ofNullable(lookups.get(name)).ifPresent(lookup -> specs.put(name, lookup.spec()));
+    }
     DeriveOrder order = new DeriveOrder(dataset.derived(), specs);
     order.circles().forEach(circle -> nodes.problem(at, "columns that need each other: " + circle));
-    if (nodes.problems().size() == before) {
+    if (!nodes.isSound() && nodes.problems().size() == before) {
       bind(dataset, order.steps(), at);
     }
     return dataset.withSteps(order.steps());

@@ -18,6 +18,26 @@ final class NodeReader {
 
   private final List<PlanProblem> problems = new ArrayList<>();
 
+  private final boolean isSound;
+
+  NodeReader() {
+    this(false);
+  }
+
+  /**
+   * A reader of nodes.
+   *
+   * @param isSound whether all of them were read before, and nothing was wrong with them
+   */
+  NodeReader(boolean isSound) {
+    this.isSound = isSound;
+  }
+
+  /** Whether what only proves the plan sound was done before. */
+  boolean isSound() {
+    return isSound;
+  }
+
   List<PlanProblem> problems() {
     return problems;
   }

@@ -68,16 +68,24 @@ public record Plan(
         zone);
   }
 
-  /** Copies the maps. */
+  /** Copies what isn't of a plan's own sections, which nobody changes. */
   public Plan {
-    datasets = Collections.unmodifiableMap(new LinkedHashMap<>(datasets));
-    feeds = Collections.unmodifiableMap(new LinkedHashMap<>(feeds));
-    lookups = Collections.unmodifiableMap(new LinkedHashMap<>(lookups));
+    datasets = copy(datasets);
+    feeds = copy(feeds);
+    lookups = copy(lookups);
     checks = List.copyOf(checks);
-    summaries = Collections.unmodifiableMap(new LinkedHashMap<>(summaries));
-    reports = List.copyOf(reports);
-    fills = List.copyOf(fills);
-    tables = List.copyOf(tables);
-    databases = Collections.unmodifiableMap(new LinkedHashMap<>(databases));
+    summaries = copy(summaries);
+    reports = copy(reports);
+    fills = copy(fills);
+    tables = copy(tables);
+    databases = copy(databases);
+  }
+
+  private static <V> Map<String, V> copy(Map<String, V> map) {
+    return map instanceof Section ? map : Collections.unmodifiableMap(new LinkedHashMap<>(map));
+  }
+
+  private static <V> List<V> copy(List<V> list) {
+    return list instanceof SectionList ? list : List.copyOf(list);
   }
 }

@@ -8,7 +8,7 @@ import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.yaml.snakeyaml.LoaderOptions;
-import org.yaml.snakeyaml.Yaml;
+import org.yaml.snakeyaml.composer.Composer;
 import org.yaml.snakeyaml.error.Mark;
 import org.yaml.snakeyaml.error.MarkedYAMLException;
 import org.yaml.snakeyaml.error.YAMLException;
@@ -18,6 +18,9 @@ import org.yaml.snakeyaml.nodes.NodeTuple;
 import org.yaml.snakeyaml.nodes.ScalarNode;
 import org.yaml.snakeyaml.nodes.SequenceNode;
 import org.yaml.snakeyaml.nodes.Tag;
+import org.yaml.snakeyaml.parser.ParserImpl;
+import org.yaml.snakeyaml.reader.StreamReader;
+import org.yaml.snakeyaml.resolver.Resolver;
 
 /**
  * Reads YAML, or JSON, into nodes that know their place. An alias is what its anchor names, and
@@ -84,7 +87,8 @@ final class PlanParser {
     options.setMaxAliasesForCollections(MOST_NODES);
     Node root;
     try {
-      root = new Yaml(options).compose(text);
+      ParserImpl parser = new ParserImpl(new StreamReader(text), options);
+      root = new Composer(parser, new Resolver(), options).getSingleNode();
     } catch (YAMLException e) {
       throw Problem.of(e);
     }

@@ -3,10 +3,13 @@ package baddle.plan;
 import baddle.core.finding.Nearest;
 import baddle.core.value.Calendar;
 import baddle.core.value.Habit;
+import baddle.core.value.Languages;
 import baddle.core.value.MonthNames;
 import baddle.core.value.PeriodText;
 import baddle.core.value.ValueRules;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.InputStreamReader;
 import java.io.Reader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -19,6 +22,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 
@@ -43,9 +47,12 @@ public final class PlanReader {
           "closing",
           "style");
 
-  private final NodeReader nodes = new NodeReader();
+  private final NodeReader nodes;
+  private final Object lock = new Object();
 
-  private PlanReader() {}
+  private PlanReader(boolean isSound) {
+    nodes = new NodeReader(isSound);
+  }
 
   /**
    * Reads a plan file.
@@ -53,20 +60,32 @@ public final class PlanReader {
    * @throws PlanException if it can't be followed
    */
   public static Plan read(Path file) throws IOException, PlanException {
-    return read(file, Map.of());
+    return read(file, Map.of(), Optional.empty());
   }
 
   /**
    * Reads a plan file that has parameters.
    *
    * @param parameters values by name; the others have their defaults
+   * @param known what this program has found out about the file before; kept there for the next
+   *     time
    * @throws PlanException if it can't be followed, or a parameter has no value
    */
-  public static Plan read(Path file, Map<String, String> parameters)
+  public static Plan read(Path file, Map<String, String> parameters, Optional<KnownPlan> known)
       throws IOException, PlanException {
-    try (Reader text = Files.newBufferedReader(file, StandardCharsets.UTF_8)) {
-      return read(text, String.valueOf(file.getFileName()), parameters);
+    String name = String.valueOf(file.getFileName());
+    byte[] text = Files.readAllBytes(file);
+    Optional<PlanNode> sound =
+        parameters.isEmpty() && known.isPresent() ? known.get().nodes(text) : Optional.empty();
+    if (sound.isPresent()) {
+      return new PlanReader(true).plan(sound.get(), Parameters.NONE);
     }
+    PlanNode root = parse(text, name);
+    Plan plan = read(root, name, parameters);
+    if (known.isPresent() && plan.parameters().values().isEmpty()) {
+      known.get().keep(text, root);
+    }
+    return plan;
   }
 
   /**
@@ -76,18 +95,28 @@ public final class PlanReader {
    * @throws PlanException if it can't be followed
    */
   public static Plan read(Reader text, String name) throws IOException, PlanException {
-    return read(text, name, Map.of());
+    return read(parse(text, name), name, Map.of());
   }
 
-  private static Plan read(Reader text, String name, Map<String, String> parameters)
-      throws IOException, PlanException {
-    PlanNode root;
+  private static PlanNode parse(byte[] text, String name) throws IOException, PlanException {
+    try (Reader reader =
+        new InputStreamReader(
+            new ByteArrayInputStream(text), StandardCharsets.UTF_8.newDecoder())) {
+      return parse(reader, name);
+    }
+  }
+
+  private static PlanNode parse(Reader text, String name) throws IOException, PlanException {
     try {
-      root = PlanParser.parse(text);
+      return PlanParser.parse(text);
     } catch (PlanParser.Problem e) {
       throw new PlanException(name, List.of(e.problem()));
     }
-    PlanReader reader = new PlanReader();
+  }
+
+  private static Plan read(PlanNode root, String name, Map<String, String> parameters)
+      throws PlanException {
+    PlanReader reader = new PlanReader(false);
     ParameterReader filled = new ParameterReader(reader.nodes);
     PlanNode withValues = filled.read(root, parameters);
     reader.refuseProblems(name);
@@ -115,84 +144,71 @@ public final class PlanReader {
         keys.containsKey("languages") ? months(keys.get("languages")) : MonthNames.english();
     PeriodText periods = new PeriodText(months);
     ValueRules rules = ValueRules.STANDARD.with(months, zone);
-    Map<String, DatasetPlan> datasets = new LinkedHashMap<>();
     ValueCheck values = new ValueCheck(nodes, rules);
     DatasetReader datasetReader = new DatasetReader(nodes, values);
-    forEach(keys, "datasets", (name, node) -> datasets.put(name, datasetReader.read(name, node)));
-    if (datasets.isEmpty() && nodes.problems().isEmpty()) {
+    Map<String, PlanNode> datasetNodes = section(keys, "datasets");
+    Section<DatasetPlan> columns =
+        read(datasetNodes, (name, node) -> Optional.of(datasetReader.read(name, node)));
+    if (columns.isEmpty() && nodes.problems().isEmpty()) {
       nodes.problem(root, "a plan needs datasets: with at least one dataset");
     }
-    Map<String, FeedPlan> feeds = new LinkedHashMap<>();
-    ShapingReader shaping = new ShapingReader(nodes, values, periods, calendar);
-    Map<String, DatabasePlan> databases = new LinkedHashMap<>();
     DatabaseReader databaseReader = new DatabaseReader(nodes);
-    forEach(
-        keys,
-        "databases",
-        (name, node) -> databaseReader.read(name, node).ifPresent(one -> databases.put(name, one)));
+    Section<DatabasePlan> databases = read(section(keys, "databases"), databaseReader::read);
+    ShapingReader shaping = new ShapingReader(nodes, values, periods, calendar);
+    Section<DatasetPlan> datasets = new Section<>(lock);
     FeedReader feedReader = new FeedReader(nodes, datasets, databases, periods, rules, shaping);
-    Map<String, LookupPlan> lookups = new LinkedHashMap<>();
-    List<String> lookupNames = new ArrayList<>();
-    LookupReader lookupReader = new LookupReader(nodes, datasets, feedReader, values);
-    forEach(
-        keys,
-        "lookups",
-        (name, node) -> {
-          lookupNames.add(name);
-          lookupReader.read(name, node).ifPresent(lookup -> lookups.put(name, lookup));
-        });
-    DerivedReader derived = new DerivedReader(nodes, lookups, lookupNames, calendar);
-    forEach(
-        keys,
-        "datasets",
-        (name, node) -> datasets.computeIfPresent(name, (n, d) -> derived.ordered(d, node)));
-    forEach(
-        keys,
-        "datasets",
-        (name, node) ->
-            Optional.ofNullable(datasets.get(name))
-                .ifPresent(dataset -> derived.checkCircles(datasets, dataset, node)));
-    forEach(
-        keys,
-        "feeds",
-        (name, node) -> feedReader.read(name, node).ifPresent(feed -> feeds.put(name, feed)));
-    datasets.replaceAll((name, dataset) -> dataset.readingBy(writing(name, feeds, rules)));
-    Map<String, SummaryPlan> summaries = new LinkedHashMap<>();
-    SummaryReader summaryReader = new SummaryReader(nodes, datasets, lookups, calendar);
-    forEach(
-        keys,
-        "summaries",
-        (name, node) ->
-            summaryReader.read(name, node).ifPresent(summary -> summaries.put(name, summary)));
+    LookupReader lookupReader = new LookupReader(nodes, columns, feedReader, values);
+    Map<String, PlanNode> lookupNodes = section(keys, "lookups");
+    Section<LookupPlan> lookups = read(lookupNodes, lookupReader::read);
+    DerivedReader derived =
+        new DerivedReader(nodes, lookups, List.copyOf(lookupNodes.keySet()), calendar);
+    Map<String, PlanNode> feedNodes = section(keys, "feeds");
+    Section<FeedPlan> feeds = later(feedNodes, feedReader::read);
+    columns.forEachLater(
+        (name, dataset) ->
+            datasets.add(
+                name,
+                () ->
+                    Optional.of(
+                        derived.ordered(
+                            dataset.get(), Objects.requireNonNull(datasetNodes.get(name))))));
+    if (!nodes.isSound()) {
+      datasets.readAll();
+      datasetNodes.forEach(
+          (name, node) ->
+              Optional.ofNullable(datasets.get(name))
+                  .ifPresent(dataset -> derived.checkCircles(datasets, dataset, node)));
+      feeds.readAll();
+    }
+    Section<DatasetPlan> written =
+        datasets.then((name, dataset) -> dataset.readingBy(writing(name, feeds, rules)));
+    SummaryReader summaryReader = new SummaryReader(nodes, written, lookups, calendar);
+    Section<SummaryPlan> summaries = read(section(keys, "summaries"), summaryReader::read);
     List<CheckRule> checks =
         keys.containsKey("checks")
             ? new ChecksReader(nodes, periods).read(keys.get("checks"))
             : List.of();
-    List<ReportPlan> reports = new ArrayList<>();
-    ReportReader reportReader = new ReportReader(nodes, datasets, summaries);
-    List<TableReport> tables = new ArrayList<>();
-    forEach(
-        keys,
-        "reports",
-        (name, node) -> {
-          if (ReportReader.isTable(node)) {
-            reportReader.table(name, node, databases).ifPresent(tables::add);
-          } else {
-            reportReader.read(name, node).ifPresent(reports::add);
-          }
-        });
-    List<FillPlan> fills = new ArrayList<>();
-    FillReader fillReader = new FillReader(nodes, datasets, periods, calendar);
-    forEach(keys, "fills", (name, node) -> fillReader.read(name, node).ifPresent(fills::add));
+    ReportReader reportReader = new ReportReader(nodes, written, summaries);
+    Map<String, PlanNode> reportNodes = new LinkedHashMap<>();
+    Map<String, PlanNode> tableNodes = new LinkedHashMap<>();
+    section(keys, "reports")
+        .forEach(
+            (name, node) ->
+                (ReportReader.isTable(node) ? tableNodes : reportNodes).put(name, node));
+    Section<ReportPlan> reports = read(reportNodes, reportReader::read);
+    Section<TableReport> tables =
+        read(tableNodes, (name, node) -> reportReader.table(name, node, databases));
+    FillReader fillReader = new FillReader(nodes, written, periods, calendar);
+    Section<FillPlan> fills = read(section(keys, "fills"), fillReader::read);
     return new Plan(
         calendar,
         periods,
-        datasets,
+        written,
         feeds,
         lookups,
         summaries,
-        reports,
-        fills,
+        new SectionList<>(reports),
+        new SectionList<>(fills),
         checks,
         restatement(keys),
         store(keys),
@@ -201,7 +217,7 @@ public final class PlanReader {
             : StylePlan.PLAIN,
         parameters,
         databases,
-        tables,
+        new SectionList<>(tables),
         zone);
   }
 
@@ -252,16 +268,45 @@ public final class PlanReader {
         Restatement.KEEP_OUT);
   }
 
+  /** Reads one entry of a section; empty where it can't be followed. */
   @FunctionalInterface
-  private interface Section {
-    void read(String name, PlanNode node);
+  private interface EntryReader<V> {
+    Optional<V> read(String name, PlanNode node);
   }
 
-  private void forEach(Map<String, PlanNode> keys, String section, Section use) {
+  private Map<String, PlanNode> section(Map<String, PlanNode> keys, String section) {
+    Map<String, PlanNode> values = new LinkedHashMap<>();
     PlanNode node = keys.get(section);
     if (node != null) {
-      nodes.entries(node, section).forEach((name, entry) -> use.read(name, entry.value()));
+      nodes.entries(node, section).forEach((name, entry) -> values.put(name, entry.value()));
     }
+    return values;
+  }
+
+  private <V> Section<V> later(Map<String, PlanNode> section, EntryReader<V> reader) {
+    Section<V> entries = new Section<>(lock);
+    section.forEach(
+        (name, node) ->
+            entries.add(
+                name,
+                () -> {
+                  Optional<V> entry = reader.read(name, node);
+                  if (nodes.isSound() && !nodes.problems().isEmpty()) {
+                    throw new IllegalStateException(
+                        "a plan known to be sound isn't: " + nodes.problems());
+                  }
+                  return entry;
+                }));
+    return entries;
+  }
+
+  /** A section that is read at once, unless the plan is known to be sound. */
+  private <V> Section<V> read(Map<String, PlanNode> section, EntryReader<V> reader) {
+    Section<V> entries = later(section, reader);
+    if (!nodes.isSound()) {
+      entries.readAll();
+    }
+    return entries;
   }
 
   private void checkVersion(PlanNode root, Map<String, PlanNode> keys) {
@@ -277,18 +322,13 @@ public final class PlanReader {
     List<Locale> languages = new ArrayList<>();
     for (PlanNode.Text text : nodes.texts(node, "languages")) {
       Locale language = Locale.forLanguageTag(text.text());
-      if (text.text().matches("[a-z]{2,3}(-[A-Za-z0-9]+)*") && isKnown(language)) {
+      if (text.text().matches("[a-z]{2,3}(-[A-Za-z0-9]+)*") && Languages.isKnown(language)) {
         languages.add(language);
       } else {
         nodes.problem(text, text.text() + " is no language; expected a code such as en or de");
       }
     }
     return languages.isEmpty() ? MonthNames.english() : new MonthNames(languages);
-  }
-
-  private static boolean isKnown(Locale language) {
-    return Stream.of(Locale.getAvailableLocales())
-        .anyMatch(known -> known.getLanguage().equals(language.getLanguage()));
   }
 
   private ZoneId zone(Map<String, PlanNode> keys) {

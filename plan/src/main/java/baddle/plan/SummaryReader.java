@@ -13,6 +13,7 @@ import baddle.core.expression.Expression;
 import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Nearest;
 import baddle.core.value.Calendar;
+import baddle.core.value.Languages;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -79,7 +80,9 @@ final class SummaryReader {
     if (dataset.isEmpty() || spec.isEmpty() || nodes.problems().size() > problemsBefore) {
       return Optional.empty();
     }
-    check(name, node, dataset.get(), spec.get());
+    if (!nodes.isSound()) {
+      check(name, node, dataset.get(), spec.get());
+    }
     return Optional.of(new SummaryPlan(name, dataset.get().name(), spec.get()));
   }
 
@@ -205,8 +208,7 @@ final class SummaryReader {
     }
     Optional<PlanNode.Text> text = nodes.text(node, "locale");
     Locale locale = Locale.forLanguageTag(text.map(PlanNode.Text::text).orElse("x"));
-    boolean known = List.of(Locale.getAvailableLocales()).contains(locale);
-    if (!known || locale.getLanguage().isEmpty()) {
+    if (!Languages.isKnown(locale)) {
       nodes.problem(node, "locale should be a language tag (BCP 47), such as de or en-GB");
     }
     return locale;

@@ -138,7 +138,7 @@ class DatabaseFeedTests {
             + PLAN.replace("DATABASE", DATABASE)
                 .replace("FEED", "{database: ledger, query: 'select {site}'}"));
 
-    Plan plan = PlanReader.read(file, Map.of("site", "x'; drop table y"));
+    Plan plan = PlanReader.read(file, Map.of("site", "x'; drop table y"), Optional.empty());
 
     assertThat(plan.feeds().get("sales").query().orElseThrow().text()).isEqualTo("select {site}");
     assertThat(plan.parameters().ofData()).containsExactly("site");

@@ -6,10 +6,10 @@ import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import com.github.luben.zstd.ZstdDecompressCtx;
 import java.io.Closeable;
-import java.lang.invoke.MethodHandles;
-import java.lang.invoke.VarHandle;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.IntBuffer;
+import java.nio.ShortBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.zip.CRC32C;
@@ -17,13 +17,8 @@ import java.util.zip.CRC32C;
 /** Turns bytes back into a column of a block; {@link VectorEncoder} says how they lie. */
 final class VectorDecoder implements Closeable {
 
-  private static final VarHandle SHORTS = view(short[].class);
-  private static final VarHandle INTS = view(int[].class);
-  private static final VarHandle LONGS = view(long[].class);
-
-  private static VarHandle view(Class<?> type) {
-    return MethodHandles.byteArrayViewVarHandle(type, ByteOrder.LITTLE_ENDIAN);
-  }
+  /** So many values are copied at once: a copy is fast also where nothing is compiled yet. */
+  private static final int COPIED = 4096;
 
   private final ZstdDecompressCtx decompressor = new ZstdDecompressCtx();
 
@@ -87,28 +82,31 @@ final class VectorDecoder implements Closeable {
     body.get(characters);
     char[] pool = new String(characters, StandardCharsets.UTF_8).toCharArray();
     int[] codes = new int[rows];
-    readCodes(bytes, body.position(), width, codes);
+    readCodes(body, width, codes);
     return new TextVector(codes, rows, Dictionary.fixed(pool, ends));
   }
 
-  /** A loop for each width, which the compiler makes straight before a table is read. */
-  private static void readCodes(byte[] bytes, int from, int width, int[] codes) {
+  private static void readCodes(ByteBuffer body, int width, int[] codes) {
     switch (width) {
       case 1 -> {
+        byte[] some = new byte[codes.length];
+        body.get(some);
         for (int row = 0; row < codes.length; row++) {
-          codes[row] = bytes[from + row] & 0xff;
+          codes[row] = some[row] & 0xff;
         }
       }
       case 2 -> {
-        for (int row = 0; row < codes.length; row++) {
-          codes[row] = (short) SHORTS.get(bytes, from + row * 2) & 0xffff;
+        ShortBuffer all = body.slice().order(ByteOrder.LITTLE_ENDIAN).asShortBuffer();
+        short[] some = new short[Math.min(COPIED, codes.length)];
+        for (int start = 0; start < codes.length; start += COPIED) {
+          int count = Math.min(COPIED, codes.length - start);
+          all.get(some, 0, count);
+          for (int i = 0; i < count; i++) {
+            codes[start + i] = some[i] & 0xffff;
+          }
         }
       }
-      default -> {
-        for (int row = 0; row < codes.length; row++) {
-          codes[row] = (int) INTS.get(bytes, from + row * 4);
-        }
-      }
+      default -> body.slice().order(ByteOrder.LITTLE_ENDIAN).asIntBuffer().get(codes);
     }
   }
 
@@ -125,7 +123,7 @@ final class VectorDecoder implements Closeable {
       blanks[word] = body.getLong();
     }
     long[] values = new long[rows];
-    readValues(bytes, body.position(), width, base, values);
+    readValues(body, width, base, values);
     if (differences) {
       values[0] = first;
       for (int row = 1; row < rows; row++) {
@@ -135,27 +133,43 @@ final class VectorDecoder implements Closeable {
     return new LongVector(values, hasBlanks ? blanks : null, rows);
   }
 
-  private static void readValues(byte[] bytes, int from, int width, long base, long[] values) {
+  private static void readValues(ByteBuffer body, int width, long base, long[] values) {
+    ByteBuffer rest = body.slice().order(ByteOrder.LITTLE_ENDIAN);
     switch (width) {
       case 0 -> Arrays.fill(values, base);
       case 1 -> {
+        byte[] some = new byte[values.length];
+        rest.get(some);
         for (int row = 0; row < values.length; row++) {
-          values[row] = base + (bytes[from + row] & 0xffL);
+          values[row] = base + (some[row] & 0xffL);
         }
       }
       case 2 -> {
-        for (int row = 0; row < values.length; row++) {
-          values[row] = base + ((short) SHORTS.get(bytes, from + row * 2) & 0xffffL);
+        ShortBuffer all = rest.asShortBuffer();
+        short[] some = new short[Math.min(COPIED, values.length)];
+        for (int start = 0; start < values.length; start += COPIED) {
+          int count = Math.min(COPIED, values.length - start);
+          all.get(some, 0, count);
+          for (int i = 0; i < count; i++) {
+            values[start + i] = base + (some[i] & 0xffffL);
+          }
         }
       }
       case 4 -> {
-        for (int row = 0; row < values.length; row++) {
-          values[row] = base + ((int) INTS.get(bytes, from + row * 4) & 0xffffffffL);
+        IntBuffer all = rest.asIntBuffer();
+        int[] some = new int[Math.min(COPIED, values.length)];
+        for (int start = 0; start < values.length; start += COPIED) {
+          int count = Math.min(COPIED, values.length - start);
+          all.get(some, 0, count);
+          for (int i = 0; i < count; i++) {
+            values[start + i] = base + (some[i] & 0xffffffffL);
+          }
         }
       }
       default -> {
+        rest.asLongBuffer().get(values);
         for (int row = 0; row < values.length; row++) {
-          values[row] = base + (long) LONGS.get(bytes, from + row * 8);
+          values[row] += base;
         }
       }
     }

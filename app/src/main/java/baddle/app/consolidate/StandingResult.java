@@ -1,18 +1,16 @@
 package baddle.app.consolidate;
 
+import baddle.app.KeptBytes;
 import baddle.app.OutputList;
-import baddle.app.Placing;
 import baddle.app.Project;
 import baddle.app.ProjectFiles;
+import baddle.app.ThisProgram;
 import baddle.store.StoreState;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
-import java.io.File;
 import java.io.IOException;
-import java.nio.ByteBuffer;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.LinkedHashMap;
@@ -20,7 +18,6 @@ import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.zip.CRC32;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -40,8 +37,9 @@ public final class StandingResult {
     this.print = print;
   }
 
-  private static Path file(Path planFile) {
-    return Project.storeFolder(planFile).resolve("standing " + planFile.getFileName());
+  private static KeptBytes kept(Path planFile) {
+    return new KeptBytes(
+        Project.storeFolder(planFile).resolve("standing " + planFile.getFileName()));
   }
 
   /**
@@ -50,25 +48,19 @@ public final class StandingResult {
    * @return empty if anything has changed since, nothing is known, or the plan has parameters
    */
   public static Optional<ConsolidateResult> of(Path planFile) {
-    Path file = file(planFile);
+    KeptBytes kept = kept(planFile);
     try {
-      if (!Files.exists(file)) {
-        return Optional.empty();
-      }
-      return read(Files.readAllBytes(file));
+      Optional<byte[]> bytes = kept.read();
+      return bytes.isEmpty() ? Optional.empty() : read(bytes.get());
     } catch (IOException | RuntimeException e) {
-      LoggerFactory.getLogger(StandingResult.class).debug("{} is of no use", file, e);
+      LoggerFactory.getLogger(StandingResult.class).debug("{} is of no use", kept, e);
       return Optional.empty();
     }
   }
 
   private static Optional<ConsolidateResult> read(byte[] bytes) throws IOException {
-    int content = bytes.length - Long.BYTES;
-    if (content < 0 || ByteBuffer.wrap(bytes).getLong(content) != checksum(bytes, content)) {
-      return Optional.empty();
-    }
     DataInputStream in = new DataInputStream(new ByteArrayInputStream(bytes));
-    if (in.readInt() != FORMAT || !ResultFile.text(in).equals(program())) {
+    if (in.readInt() != FORMAT || !ResultFile.text(in).equals(ThisProgram.parts())) {
       return Optional.empty();
     }
     Path storeFolder = Path.of(ResultFile.text(in));
@@ -115,7 +107,7 @@ public final class StandingResult {
    * @param writer who wrote to the store, which is closed by now
    */
   void keep(ConsolidateResult result, Path storeFolder, String writer) {
-    Path file = file(planFile);
+    KeptBytes kept = kept(planFile);
     try {
       Optional<StoreState> state = StoreState.of(storeFolder);
       if (state.isEmpty() || !state.get().writer().equals(writer)) {
@@ -124,7 +116,7 @@ public final class StandingResult {
       ByteArrayOutputStream bytes = new ByteArrayOutputStream();
       DataOutputStream out = new DataOutputStream(bytes);
       out.writeInt(FORMAT);
-      ResultFile.text(program(), out);
+      ResultFile.text(ThisProgram.parts(), out);
       ResultFile.text(storeFolder.toString(), out);
       ResultFile.text(state.get().file(), out);
       ResultFile.text(state.get().writer(), out);
@@ -134,32 +126,9 @@ public final class StandingResult {
         ResultFile.text(part.getValue(), out);
       }
       ResultFile.write(result, out);
-      out.writeLong(checksum(bytes.toByteArray(), bytes.size()));
-      Path beside = Files.createTempFile(file.resolveSibling(""), "standing", ".part");
-      try {
-        Files.write(beside, bytes.toByteArray());
-        Placing.move(beside, file);
-      } finally {
-        Files.deleteIfExists(beside);
-      }
+      kept.write(bytes.toByteArray());
     } catch (IOException e) {
-      LoggerFactory.getLogger(StandingResult.class).debug("{} isn't kept", file, e);
+      LoggerFactory.getLogger(StandingResult.class).debug("{} isn't kept", kept, e);
     }
-  }
-
-  private static long checksum(byte[] bytes, int length) {
-    CRC32 checksum = new CRC32();
-    checksum.update(bytes, 0, length);
-    return checksum.getValue();
-  }
-
-  /** What the program is made of, by sizes and times. */
-  private static String program() {
-    StringBuilder text = new StringBuilder(System.getProperty("java.version"));
-    for (String part : System.getProperty("java.class.path").split(File.pathSeparator)) {
-      File file = new File(part);
-      text.append(' ').append(file.length()).append(' ').append(file.lastModified());
-    }
-    return text.toString();
   }
 }

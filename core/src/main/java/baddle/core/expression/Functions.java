@@ -4,6 +4,7 @@ import baddle.core.finding.Nearest;
 import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Grain;
+import baddle.core.value.Languages;
 import baddle.core.value.ValueRules;
 import com.google.re2j.Pattern;
 import com.google.re2j.PatternSyntaxException;
@@ -11,7 +12,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.stream.Stream;
 
 /** The functions by name. */
 final class Functions {
@@ -320,10 +320,7 @@ final class Functions {
     checkCount(call, 1, 2);
     String tag = call.arguments().size() > 1 ? literal(call, 1, "a language") : "en";
     Locale language = Locale.forLanguageTag(tag);
-    boolean known =
-        Stream.of(Locale.getAvailableLocales())
-            .anyMatch(l -> l.getLanguage().equals(language.getLanguage()));
-    if (language.getLanguage().isEmpty() || !known) {
+    if (!Languages.isKnown(language)) {
       throw binder.problem("no language " + tag + "; expected a code such as en", call);
     }
     List<Node> day = List.of(argument(call.name(), call.arguments().get(0), 'd'));
