@@ -31,6 +31,9 @@ public record Fingerprint(Kind kind, long size, long modified, String place) {
     OTHER
   }
 
+  /** A file modified less than this before it was looked at may change again unseen. */
+  private static final long GRAIN_NANOS = 2_000_000_000L;
+
   private static final String ATTRIBUTES =
       "unix:size,lastModifiedTime,ctime,ino,dev,isRegularFile,isDirectory";
 
@@ -65,6 +68,16 @@ public record Fingerprint(Kind kind, long size, long modified, String place) {
         found.size(),
         nanos(found.lastModifiedTime()),
         String.valueOf(found.fileKey()));
+  }
+
+  /**
+   * Whether a later change of a file will be told by its time of modification.
+   *
+   * @param modified when it was modified, in nanoseconds since 1970
+   * @param now when it was looked at, in the same
+   */
+  public static boolean isSettled(long modified, long now) {
+    return modified < now - GRAIN_NANOS;
   }
 
   private static boolean is(Map<String, Object> found, String attribute) {

@@ -2,6 +2,8 @@ package baddle.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.app.check.CheckResult;
+import baddle.app.check.Checking;
 import baddle.app.close.Closing;
 import baddle.app.compare.Cause;
 import baddle.app.compare.Comparing;
@@ -20,6 +22,7 @@ import baddle.core.intake.RowCounts;
 import baddle.core.table.Block;
 import baddle.core.table.Schema;
 import java.math.BigDecimal;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -29,6 +32,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -216,6 +220,35 @@ class ProjectHistoryTests {
 
       String what = files.step();
       assertThat(StandingResult.of(project.plan())).as(what).isEmpty();
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {61, 62, 63, 64})
+  void what_is_kept_of_a_check_is_what_checking_from_nothing_shows(long seed) throws Exception {
+    play(seed);
+    for (int step = 0; step < STEPS; step++) {
+      int last = last();
+      CheckResult added = Checking.run(project.project(), Checking.HeldRows.COUNTED);
+      Map<String, BigDecimal> cells = cells(last);
+
+      assertThat(Checking.standing(project.plan())).contains(added);
+      Path kept = project.at(".baddle/cells");
+      Path aside = project.at("aside");
+      Files.move(kept, aside);
+      Files.delete(project.at(".baddle/check baddle.yaml"));
+      assertThat(Checking.run(project.project(), Checking.HeldRows.COUNTED)).isEqualTo(added);
+      assertThat(cells(last)).isEqualTo(cells);
+      try (Stream<Path> made = Files.list(kept)) {
+        for (Path file : made.toList()) {
+          Files.delete(file);
+        }
+      }
+      Files.delete(kept);
+      Files.move(aside, kept);
+
+      String what = files.step();
+      assertThat(Checking.standing(project.plan())).as(what).isEmpty();
     }
   }
 

@@ -96,6 +96,10 @@ final class CheckCommand implements Command {
     if (problem.isPresent()) {
       throw new UsageException("--suspense: " + problem.get());
     }
+    Optional<CheckResult> standing = standing(options);
+    if (standing.isPresent()) {
+      return show(standing.get(), options, console, failOn);
+    }
     Project project = options.project();
     Optional<String> input = suspense.flatMap(Inputs.of(project)::problem);
     if (input.isPresent()) {
@@ -123,7 +127,34 @@ final class CheckCommand implements Command {
           Optional.of(project.planFile()),
           options,
           console);
-    } else if (options.json()) {
+      return status(result, failOn);
+    }
+    int status = show(result, options, console, failOn);
+    if (suspense.isPresent() && !options.json() && !options.quiet()) {
+      console
+          .out()
+          .print(
+              "\nwritten: "
+                  + suspense.get()
+                  + "; correct its cells, put it into "
+                  + MendedFiles.FOLDER
+                  + "/ beside the plan, and consolidate again\n");
+    }
+    return status;
+  }
+
+  /** What a check would show again, where only that is wanted. */
+  private static Optional<CheckResult> standing(CommandOptions options) throws UsageException {
+    boolean plain =
+        Stream.of("suspense", "list", "out", "batch").noneMatch(options::has)
+            && options.parameters().isEmpty();
+    return plain ? options.planFile().flatMap(Checking::standing) : Optional.empty();
+  }
+
+  private static int show(
+      CheckResult result, CommandOptions options, Console console, Severity failOn)
+      throws IOException {
+    if (options.json()) {
       console.out().print(CheckJson.of(result) + "\n");
     } else if (options.quiet()) {
       List<Finding> errors = result.findings().stream().filter(Finding::isError).toList();
@@ -132,17 +163,11 @@ final class CheckCommand implements Command {
       new CheckText(result, options.style(), options.verbose(), options.has("unused"))
           .lines()
           .forEach(console.out()::println);
-      suspense.ifPresent(
-          file ->
-              console
-                  .out()
-                  .print(
-                      "\nwritten: "
-                          + file
-                          + "; correct its cells, put it into "
-                          + MendedFiles.FOLDER
-                          + "/ beside the plan, and consolidate again\n"));
     }
+    return status(result, failOn);
+  }
+
+  private static int status(CheckResult result, Severity failOn) {
     boolean fails = result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
     return fails ? Status.FINDINGS : Status.DONE;
   }

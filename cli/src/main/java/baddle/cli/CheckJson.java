@@ -141,14 +141,13 @@ final class CheckJson {
   }
 
   private void write(CheckResult.LookupLine line) throws IOException {
-    LookupReview review = line.review();
     json.writeStartObject();
-    json.writeStringField("lookup", review.table().spec().name());
+    json.writeStringField("lookup", line.lookup());
     json.writeStringField("dataset", line.dataset());
-    json.writeNumberField("matched", review.matched());
-    keys("missing", review.missing());
-    keys("ambiguous", review.ambiguous());
-    texts("unused", review.table().unused());
+    json.writeNumberField("matched", line.matched());
+    keys("missing", line.missing());
+    keys("ambiguous", line.ambiguous());
+    texts("unused", line.unused());
     json.writeEndObject();
   }
 

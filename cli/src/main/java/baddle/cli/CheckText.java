@@ -183,22 +183,20 @@ final class CheckText {
         new TextTable(
             2, List.of("lookup", "of", "matched", "missing", "keys", "ambiguous", "unused rows"));
     for (CheckResult.LookupLine line : result.lookups()) {
-      LookupReview review = line.review();
       table.add(
           List.of(
-              review.table().spec().name(),
+              line.lookup(),
               line.dataset(),
-              NumberText.count(review.matched()),
-              NumberText.count(review.missing().stream().mapToLong(LookupReview.Key::rows).sum()),
-              NumberText.count(review.missing().size()),
-              NumberText.count(review.ambiguous().stream().mapToLong(LookupReview.Key::rows).sum()),
-              NumberText.count(review.table().unused().size())));
+              NumberText.count(line.matched()),
+              NumberText.count(line.missing().stream().mapToLong(LookupReview.Key::rows).sum()),
+              NumberText.count(line.missing().size()),
+              NumberText.count(line.ambiguous().stream().mapToLong(LookupReview.Key::rows).sum()),
+              NumberText.count(line.unused().size())));
     }
     table(table);
     for (CheckResult.LookupLine line : result.lookups()) {
-      LookupReview review = line.review();
-      String name = review.table().spec().name();
-      List<LookupReview.Key> missing = review.missing();
+      String name = line.lookup();
+      List<LookupReview.Key> missing = line.missing();
       int shown = all ? missing.size() : Math.min(MOST_SHOWN, missing.size());
       for (LookupReview.Key key : missing.subList(0, shown)) {
         lines.add(
@@ -212,7 +210,7 @@ final class CheckText {
                 + NumberText.exact(key.amount()));
       }
       if (unused) {
-        some(name + " unused: ", review.table().unused());
+        some(name + " unused: ", line.unused());
       }
     }
   }

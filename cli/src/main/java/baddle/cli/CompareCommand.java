@@ -15,6 +15,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle compare}. */
@@ -79,6 +80,11 @@ final class CompareCommand implements Command {
   @Override
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
+    Optional<Comparison> standing = standing(options);
+    if (standing.isPresent()) {
+      show(standing.get(), options, console, least(options));
+      return Status.DONE;
+    }
     Project project = options.project();
     if (options.has("rows")) {
       return rows(project, options, console);
@@ -102,14 +108,31 @@ final class CompareCommand implements Command {
           Optional.of(project.planFile()),
           options,
           console);
-    } else if (options.json()) {
+    } else {
+      show(comparison, options, console, least);
+    }
+    return Status.DONE;
+  }
+
+  /** What comparing all summaries of the last batch would show again. */
+  private static Optional<Comparison> standing(CommandOptions options) throws UsageException {
+    boolean plain =
+        Stream.of("rows", "summary", "since-close", "out").noneMatch(options::has)
+            && options.arguments().isEmpty()
+            && options.parameters().isEmpty();
+    return plain ? options.planFile().flatMap(Comparing::standing) : Optional.empty();
+  }
+
+  private static void show(
+      Comparison comparison, CommandOptions options, Console console, BigDecimal least)
+      throws IOException {
+    if (options.json()) {
       console.out().print(CompareText.json(comparison, least) + "\n");
     } else if (!options.quiet()) {
       new CompareText(options.style(), least, options.verbose() ? Integer.MAX_VALUE : 12)
           .lines(comparison)
           .forEach(console.out()::println);
     }
-    return Status.DONE;
   }
 
   private static int rows(Project project, CommandOptions options, Console console)

@@ -72,6 +72,11 @@ final class RunCommand implements Command {
     if (list.isPresent()) {
       return runEach(console.folder().resolve(list.get()), options, console, threads, failOn);
     }
+    Optional<RunResult> standing = standing(options);
+    if (standing.isPresent()) {
+      Path folder = options.planFile().orElseThrow().toAbsolutePath().normalize();
+      return show(standing.get(), options, console, folder.resolveSibling(""), failOn);
+    }
     Project project = options.project();
     Optional<String> problem = Running.problem(project);
     if (problem.isPresent()) {
@@ -90,7 +95,19 @@ final class RunCommand implements Command {
           .ifPresent(reports -> console.err().println("baddle: the reports stay: " + reports));
       throw e;
     }
-    RunText text = new RunText(result, options.style(), project.folder());
+    return show(result, options, console, project.folder(), failOn);
+  }
+
+  /** What a run would do and show again, where nothing has changed. */
+  private static Optional<RunResult> standing(CommandOptions options) throws UsageException {
+    boolean plain = !options.has("by-content") && options.parameters().isEmpty();
+    return plain ? options.planFile().flatMap(Running::standing) : Optional.empty();
+  }
+
+  private static int show(
+      RunResult result, CommandOptions options, Console console, Path folder, Severity failOn)
+      throws IOException {
+    RunText text = new RunText(result, options.style(), folder);
     if (options.json()) {
       console.out().print(text.json() + "\n");
     } else if (options.quiet()) {

@@ -13,10 +13,13 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.Collections;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.IntPredicate;
@@ -74,6 +77,7 @@ public final class DatasetReader {
     this.database = database;
     this.dataset = dataset;
     this.batch = batch;
+    Map<String, Long> times = new HashMap<>();
     database
         .query(
             "SELECT s.part, s.first_row, s.first_row + s.rows_kept, f.path, s.sheet, s.period,"
@@ -81,7 +85,7 @@ public final class DatasetReader {
                 + " JOIN batch b ON b.number = f.read_in"
                 + " WHERE f.dataset = ?2 AND f.live_from <= ?1"
                 + " AND (f.live_until IS NULL OR f.live_until > ?1) ORDER BY s.part, s.first_row",
-            DatasetReader::range,
+            row -> range(row, times),
             batch,
             dataset)
         .forEach(
@@ -127,7 +131,7 @@ public final class DatasetReader {
     return new DatasetReader(this, columns);
   }
 
-  private static SourceRange range(ResultSet row) throws SQLException {
+  private static SourceRange range(ResultSet row, Map<String, Long> times) throws SQLException {
     return new SourceRange(
         row.getInt(1),
         row.getLong(2),
@@ -136,8 +140,31 @@ public final class DatasetReader {
         row.getString(5),
         row.getString(6),
         row.getInt(7),
-        ChronoUnit.MICROS.between(Instant.EPOCH, Instant.parse(row.getString(8))),
+        times.computeIfAbsent(
+            row.getString(8),
+            time -> ChronoUnit.MICROS.between(Instant.EPOCH, Instant.parse(time))),
         row.getInt(9));
+  }
+
+  /**
+   * What decides the values of some columns in the rows of a part, as text: the same text stands
+   * for the same rows, in whatever store or batch.
+   *
+   * @param columns as for {@link #scan}
+   * @return empty where it can't be told without reading the rows
+   */
+  public Optional<String> content(int part, List<String> columns) throws IOException {
+    return PartContent.of(
+        database, part(part), Objects.requireNonNull(rangesOfPart.get(part)), columns);
+  }
+
+  /**
+   * Pushes the rows of one part.
+   *
+   * @param columns as for {@link #scan}
+   */
+  public void scanPart(int part, List<String> columns, BlockSink sink) throws IOException {
+    scan(schema.only(columns), false, one -> one == part, file -> true, null, sink);
   }
 
   /** The columns of the part that was written last, and after them those of the origin. */
@@ -145,9 +172,9 @@ public final class DatasetReader {
     return schema;
   }
 
-  /** The parts that have rows of live sources. */
+  /** The parts that have rows of live sources, in the order they were stored. */
   public Set<Integer> parts() {
-    return Set.copyOf(rangesOfPart.keySet());
+    return Collections.unmodifiableSet(rangesOfPart.keySet());
   }
 
   /** Whether a part has a column of this name and type. */
@@ -226,7 +253,7 @@ public final class DatasetReader {
    * @param columns as for {@link #scan}
    */
   public void scan(List<String> columns, RowChoice choice, BlockSink sink) throws IOException {
-    scan(schema.only(columns), false, file -> true, choice, sink);
+    scan(schema.only(columns), false, part -> true, file -> true, choice, sink);
   }
 
   /**
@@ -255,12 +282,13 @@ public final class DatasetReader {
 
   private void scan(Schema wanted, boolean hidden, Predicate<String> files, BlockSink sink)
       throws IOException {
-    scan(wanted, hidden, files, null, sink);
+    scan(wanted, hidden, part -> true, files, null, sink);
   }
 
   private void scan(
       Schema wanted,
       boolean hidden,
+      IntPredicate parts,
       Predicate<String> files,
       @Nullable RowChoice choice,
       BlockSink sink)
@@ -271,7 +299,7 @@ public final class DatasetReader {
     try (VectorDecoder decoder = new VectorDecoder()) {
       for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
         boolean hides = part(part.getKey()).hides();
-        if (!hidden || hides) {
+        if (parts.test(part.getKey()) && (!hidden || hides)) {
           List<SourceRange> ranges =
               part.getValue().stream().filter(range -> files.test(range.file())).toList();
           if (ranges.isEmpty()) {

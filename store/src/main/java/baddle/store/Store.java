@@ -7,7 +7,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -19,6 +21,9 @@ public final class Store implements Closeable {
 
   private final Database database;
   private final @Nullable StoreLock lock;
+
+  /** Of a store that is only read; who writes changes what a batch has. */
+  private final Map<List<Object>, DatasetReader> readers = new HashMap<>();
 
   private Store(Database database, @Nullable StoreLock lock) {
     this.database = database;
@@ -104,7 +109,16 @@ public final class Store implements Closeable {
    * @throws StoreException.Absent if the dataset had none
    */
   public DatasetReader dataset(String name, int batch) throws IOException {
-    return new DatasetReader(database, name, batch);
+    if (lock != null) {
+      return new DatasetReader(database, name, batch);
+    }
+    List<Object> key = List.of(name, batch);
+    DatasetReader known = readers.get(key);
+    if (known == null) {
+      known = new DatasetReader(database, name, batch);
+      readers.put(key, known);
+    }
+    return known;
   }
 
   /** Remembers which batch some reports show. */

@@ -8,13 +8,16 @@ import baddle.core.table.Schema;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.Set;
 
 /** The blocks of one part, and the columns it has at a batch. */
@@ -34,6 +37,8 @@ final class StoredPart {
 
   /** The number each column is stored under. */
   private final Map<String, Integer> numbers;
+
+  private final Map<String, List<Integer>> checksums = new HashMap<>();
 
   private StoredPart(Database database, int part, Schema schema, Map<String, Integer> numbers) {
     this.database = database;
@@ -112,6 +117,31 @@ final class StoredPart {
       }
     }
     return new Block(wanted, vectors, new int[0], stored.rows());
+  }
+
+  /** The type of a column; text where the part hasn't got it. */
+  ColumnType type(String column) {
+    OptionalInt at = schema.indexOf(column);
+    return at.isPresent() ? schema.column(at.getAsInt()).type() : ColumnType.text();
+  }
+
+  /** The checksums of a column's blocks in order; none where the part hasn't got it. */
+  List<Integer> checksums(String column) throws IOException {
+    List<Integer> known = checksums.get(column);
+    if (known == null) {
+      known = readChecksums(column);
+      checksums.put(column, known);
+    }
+    return known;
+  }
+
+  private List<Integer> readChecksums(String column) throws IOException {
+    return database.query(
+        "SELECT substr(content, 2, 4) FROM block WHERE part = ? AND column_number = ?"
+            + " ORDER BY number",
+        row -> ByteBuffer.wrap(row.getBytes(1)).getInt(),
+        part,
+        number(column));
   }
 
   private int number(String column) {

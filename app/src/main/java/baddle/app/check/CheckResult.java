@@ -67,9 +67,37 @@ public record CheckResult(
    * What a lookup has found.
    *
    * @param dataset the dataset
-   * @param review the counts
+   * @param lookup the lookup
+   * @param matched how many rows it has matched
+   * @param missing the keys that no row of it has, the most frequent first
+   * @param ambiguous the keys that bring different values, the most frequent first
+   * @param unused its rows that nothing has matched
    */
-  public record LookupLine(String dataset, LookupReview review) {}
+  public record LookupLine(
+      String dataset,
+      String lookup,
+      long matched,
+      List<LookupReview.Key> missing,
+      List<LookupReview.Key> ambiguous,
+      List<String> unused) {
+
+    /** Copies the lists. */
+    public LookupLine {
+      missing = List.copyOf(missing);
+      ambiguous = List.copyOf(ambiguous);
+      unused = List.copyOf(unused);
+    }
+
+    static LookupLine of(String dataset, LookupReview review) {
+      return new LookupLine(
+          dataset,
+          review.table().spec().name(),
+          review.matched(),
+          review.missing(),
+          review.ambiguous(),
+          review.table().unused());
+    }
+  }
 
   /**
    * Rows that have a key in common.

@@ -3,7 +3,10 @@ package baddle.app.check;
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
+import baddle.app.cells.KeptCells;
 import baddle.app.consolidate.Pending;
+import baddle.app.kept.KeptResult;
+import baddle.app.kept.ProjectState;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reference.References;
 import baddle.app.review.FindingPolicy;
@@ -13,7 +16,6 @@ import baddle.app.review.LookupReviews;
 import baddle.app.review.Restatements;
 import baddle.app.review.TotalLine;
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
 import baddle.core.crosstab.Measure;
@@ -48,6 +50,8 @@ import baddle.store.StoredRefusal;
 import baddle.store.StoredSource;
 import baddle.store.StoredSuspense;
 import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -75,12 +79,14 @@ public final class Checking {
   private final List<CheckResult.RowLine> rowLines = new ArrayList<>();
   private final HeldTable.Builder held = new HeldTable.Builder();
   private final HeldRows heldRows;
+  private final KeptCells cells;
 
   private Checking(Project project, References references, HeldRows heldRows) {
     this.heldRows = heldRows;
     this.project = project.with(references.plan());
     this.plan = references.plan();
     this.references = references;
+    this.cells = new KeptCells(project);
   }
 
   /** What of the held rows is wanted. */
@@ -100,12 +106,51 @@ public final class Checking {
     return run(project, heldRows, OptionalInt.empty());
   }
 
+  private static KeptResult<CheckResult> kept(Path planFile) {
+    return new KeptResult<>(planFile, "check", CheckResult.class);
+  }
+
+  /**
+   * What checking would show, the held rows counted, as long as nothing changes.
+   *
+   * @return empty if anything has changed since it was last done, or the plan has parameters
+   */
+  public static Optional<CheckResult> standing(Path planFile) {
+    return kept(planFile).get();
+  }
+
+  /** Keeps what was shown for a state. */
+  public static void keep(Path planFile, CheckResult result, ProjectState state) {
+    kept(planFile).keep(result, state);
+  }
+
   /**
    * Checks a project as it stood at a batch.
    *
    * @param number which batch; empty for the last and the files as they lie there now
    */
   public static CheckResult run(Project project, HeldRows heldRows, OptionalInt number)
+      throws IOException {
+    boolean plain =
+        heldRows == HeldRows.COUNTED && number.isEmpty() && project.elsewhere().isEmpty();
+    if (!plain) {
+      return checked(project, heldRows, number);
+    }
+    Optional<CheckResult> known = standing(project.planFile());
+    if (known.isPresent()) {
+      return known.get();
+    }
+    Optional<String> writer = ProjectState.writer(project);
+    Optional<ProjectState.Before> before =
+        writer.isEmpty() ? Optional.empty() : ProjectState.before(project, Instant.now());
+    CheckResult result = checked(project, heldRows, number);
+    before
+        .flatMap(files -> files.with(writer.get()))
+        .ifPresent(state -> keep(project.planFile(), result, state));
+    return result;
+  }
+
+  private static CheckResult checked(Project project, HeldRows heldRows, OptionalInt number)
       throws IOException {
     References references = References.of(project, new Formats());
     try (Store store = Store.openToRead(project.storeFolder())) {
@@ -227,13 +272,13 @@ public final class Checking {
             !store.closings().closed().isEmpty(),
             name -> Objects.requireNonNull(tables.get(name)));
     for (LookupReview lookup : reviews.all()) {
-      lookups.add(new CheckResult.LookupLine(dataset.name(), lookup));
+      lookups.add(CheckResult.LookupLine.of(dataset.name(), lookup));
     }
     for (ListedControl control : ListedControl.of(dataset, references, reader)) {
       totals.addAll(control.totals());
     }
-    findings.addAll(new UnusualFigures(plan, dataset).findings(reader));
-    findings.addAll(new DatesOutside(plan, dataset).findings(reader));
+    findings.addAll(new UnusualFigures(plan, dataset, cells).findings(reader));
+    findings.addAll(new DatesOutside(plan, dataset, cells).findings(reader));
     addHiddenRows(dataset, reader);
   }
 
@@ -384,11 +429,7 @@ public final class Checking {
     per.stream().map(AxisItem::ofColumn).forEach(down::add);
     CrosstabSpec spec =
         CrosstabSpec.of("coverage", down, List.of(), List.of(Measure.of("rows", "count(*)")));
-    List<String> columns = spec.columns("");
-    CrosstabBuilder builder =
-        new CrosstabBuilder(spec, reader.schema().only(columns), plan.calendar());
-    reader.scan(columns, builder);
-    Crosstab crosstab = builder.build();
+    Crosstab crosstab = cells.builder(spec, reader, spec.columns("")).build();
     List<Coverage.Covered> covered = new ArrayList<>();
     for (Item file : crosstab.down().children()) {
       if (paths.contains(file.label())) {

@@ -1,7 +1,7 @@
 package baddle.app.check;
 
+import baddle.app.cells.KeptCells;
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
 import baddle.core.crosstab.Measure;
@@ -29,9 +29,11 @@ final class DatesOutside {
 
   private final Plan plan;
   private final DatasetPlan dataset;
+  private final KeptCells cells;
 
-  DatesOutside(Plan plan, DatasetPlan dataset) {
+  DatesOutside(Plan plan, DatasetPlan dataset, KeptCells cells) {
     this.plan = plan;
+    this.cells = cells;
     this.dataset = dataset;
   }
 
@@ -51,11 +53,7 @@ final class DatesOutside {
                 AxisItem.parse(Expression.quoted(date.get()) + " by day")),
             List.of(),
             List.of(Measure.of("rows", "count(*)")));
-    List<String> names = spec.columns("");
-    CrosstabBuilder builder =
-        new CrosstabBuilder(spec, reader.schema().only(names), plan.calendar());
-    reader.scan(names, builder);
-    Crosstab crosstab = builder.build();
+    Crosstab crosstab = cells.builder(spec, reader, spec.columns("")).build();
     List<Finding> findings = new ArrayList<>();
     for (Item file : crosstab.down().children()) {
       for (Item sheet : file.children()) {

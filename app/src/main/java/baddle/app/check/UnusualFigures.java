@@ -1,8 +1,8 @@
 package baddle.app.check;
 
+import baddle.app.cells.KeptCells;
 import baddle.core.check.Unusual;
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
 import baddle.core.crosstab.Measure;
@@ -37,9 +37,11 @@ final class UnusualFigures {
   private static final BigDecimal HUNDRED = BigDecimal.valueOf(100);
   private final Plan plan;
   private final DatasetPlan dataset;
+  private final KeptCells cells;
 
-  UnusualFigures(Plan plan, DatasetPlan dataset) {
+  UnusualFigures(Plan plan, DatasetPlan dataset, KeptCells cells) {
     this.plan = plan;
+    this.cells = cells;
     this.dataset = dataset;
   }
 
@@ -67,11 +69,7 @@ final class UnusualFigures {
                     .orElse(AxisItem.ofColumn(Origin.SOURCE_PERIOD.name()))),
             List.of(),
             measures);
-    List<String> names = spec.columns("");
-    CrosstabBuilder builder =
-        new CrosstabBuilder(spec, reader.schema().only(names), plan.calendar());
-    reader.scan(names, builder);
-    Crosstab crosstab = builder.build();
+    Crosstab crosstab = cells.builder(spec, reader, spec.columns("")).build();
     List<Item> periods =
         crosstab.down().children().stream()
             .filter(item -> plan.periods().parse(item.label()).isPresent())

@@ -3,6 +3,8 @@ package baddle.app.compare;
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
+import baddle.app.kept.KeptResult;
+import baddle.app.kept.ProjectState;
 import baddle.app.review.ClosedPeriods;
 import baddle.app.review.PeriodRows;
 import baddle.app.summarize.Summarizing;
@@ -23,6 +25,8 @@ import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.StoredSource;
 import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -50,6 +54,49 @@ public final class Comparing {
    * @param after which; empty for the last
    */
   public Comparison batches(List<SummaryPlan> summaries, OptionalInt before, OptionalInt after)
+      throws IOException {
+    boolean plain =
+        before.isEmpty()
+            && after.isEmpty()
+            && project.elsewhere().isEmpty()
+            && summaries.size() == project.plan().summaries().size();
+    if (!plain) {
+      return compared(summaries, before, after);
+    }
+    Optional<Comparison> known = standing(project.planFile());
+    if (known.isPresent()) {
+      return known.get();
+    }
+    Optional<String> writer = ProjectState.writer(project);
+    Optional<ProjectState.Before> files =
+        writer.isEmpty() ? Optional.empty() : ProjectState.before(project, Instant.now());
+    Comparison comparison = compared(summaries, before, after);
+    files
+        .flatMap(then -> then.with(writer.get()))
+        .ifPresent(state -> keep(project.planFile(), comparison, state));
+    return comparison;
+  }
+
+  private static KeptResult<Comparison> kept(Path planFile) {
+    return new KeptResult<>(planFile, "compare", Comparison.class);
+  }
+
+  /**
+   * How all summaries of the last batch differ from those of the one before, as long as nothing
+   * changes.
+   *
+   * @return empty if anything has changed since they were compared, or the plan has parameters
+   */
+  public static Optional<Comparison> standing(Path planFile) {
+    return kept(planFile).get();
+  }
+
+  /** Keeps what was found for a state. */
+  public static void keep(Path planFile, Comparison comparison, ProjectState state) {
+    kept(planFile).keep(comparison, state);
+  }
+
+  private Comparison compared(List<SummaryPlan> summaries, OptionalInt before, OptionalInt after)
       throws IOException {
     try (Store store = Store.openToRead(project.storeFolder())) {
       Batch now = BatchChoice.of(store, project, after);

@@ -35,9 +35,6 @@ final class ChangeDetector {
   /** Goes into every intake hash, so that rows are read again when reading itself changes. */
   private static final String INTAKE_VERSION = "3";
 
-  /** A file modified less than this before it was looked at may change again unseen. */
-  private static final long GRAIN_NANOS = 2_000_000_000L;
-
   private final Plan plan;
   private final Set<String> outputs;
   private final Set<String> reports = new HashSet<>();
@@ -117,7 +114,7 @@ final class ChangeDetector {
     Optional<StoredFile> known =
         Optional.ofNullable(knownByPlace.get(place(file.feed().dataset(), file.path())));
     OptionalLong modified =
-        isSettled(file.seen().modified(), now)
+        Fingerprint.isSettled(file.seen().modified(), now)
             ? OptionalLong.of(file.seen().modified())
             : OptionalLong.empty();
     if (known.isPresent() && !byContent && looksTheSame(file.seen(), known.get())) {
@@ -133,11 +130,6 @@ final class ChangeDetector {
     FileChange change =
         same ? FileChange.UNCHANGED : known.isPresent() ? FileChange.CHANGED : FileChange.NEW;
     return new CheckedFile(file, change, content, modified, intake, known);
-  }
-
-  /** Whether a later change of a file will be told by its time of modification. */
-  static boolean isSettled(long modified, long now) {
-    return modified < now - GRAIN_NANOS;
   }
 
   private static boolean looksTheSame(Fingerprint seen, StoredFile known) {

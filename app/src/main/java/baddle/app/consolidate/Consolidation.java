@@ -3,6 +3,7 @@ package baddle.app.consolidate;
 import baddle.app.OwnStore;
 import baddle.app.Progress;
 import baddle.app.Project;
+import baddle.app.kept.ProjectState;
 import baddle.app.reference.References;
 import baddle.app.results.Environment;
 import baddle.app.results.Fetching;
@@ -30,6 +31,7 @@ public final class Consolidation {
   private final int threads;
   private boolean rebuilds;
   private boolean byContent;
+  private Optional<ConsolidateResult> again = Optional.empty();
 
   /**
    * A consolidation that is yet to run.
@@ -73,27 +75,40 @@ public final class Consolidation {
    * @throws IOException if the store can't be read or written; it is as it was then
    */
   public ConsolidateResult run() throws IOException {
-    Optional<StandingResult> standing =
-        rebuilds || byContent ? Optional.empty() : StandingResult.begin(project, clock.instant());
+    Optional<ProjectState.Before> before =
+        rebuilds || byContent ? Optional.empty() : ProjectState.before(project, clock.instant());
     new Fetching(project, Environment.OWN, progress, threads)
         .run(clock.instant().truncatedTo(ChronoUnit.SECONDS), byContent);
     References references = References.of(project, opener);
     project = project.with(references.plan());
     ConsolidateResult result;
-    Optional<ConsolidateResult> again = Optional.empty();
     String writer;
     try (Store store = OwnStore.openToWrite(project)) {
       writer = store.writer();
       Look look = look(store, references);
       result = look.isToDo() ? bring(store, look) : unchanged(store, look);
-      if (standing.isPresent()) {
+      if (before.isPresent()) {
         again = again(store, references, look, result);
       }
     }
-    if (standing.isPresent() && again.isPresent()) {
-      standing.get().keep(again.get(), project.storeFolder(), writer);
-    }
+    before
+        .flatMap(files -> files.with(writer))
+        .ifPresent(
+            state -> again.ifPresent(next -> StandingResult.keep(project.planFile(), next, state)));
     return result;
+  }
+
+  /** Whether files are told by what they are known by, and stored rows aren't looked at. */
+  public boolean isPlain() {
+    return !rebuilds && !byContent;
+  }
+
+  /**
+   * What the next one would say if nothing changed until then; empty before it was run, or if that
+   * isn't sure.
+   */
+  public Optional<ConsolidateResult> next() {
+    return again;
   }
 
   private Look look(Store store, References references) throws IOException {

@@ -90,6 +90,24 @@ public record FillResult(
         List.of());
   }
 
+  /** What filling once more shows, where nothing has changed. */
+  public FillResult again() {
+    return new FillResult(
+        name,
+        file,
+        sheet,
+        false,
+        period,
+        0,
+        changed + asTheyWere,
+        totals,
+        unplaced,
+        withoutData,
+        kept,
+        noRows,
+        warnings);
+  }
+
   /** Whether nothing was filled, for no row is of the period. */
   public boolean isNothing() {
     return !noRows.isEmpty() && changed == 0 && asTheyWere == 0;

@@ -183,8 +183,8 @@ public enum CheckList {
     ListTable table =
         new ListTable(word(), "dataset", "lookup", "state", "key", "rows#", "amount#");
     for (CheckResult.LookupLine line : result.lookups()) {
-      String lookup = line.review().table().spec().name();
-      for (LookupReview.Key key : line.review().missing()) {
+      String lookup = line.lookup();
+      for (LookupReview.Key key : line.missing()) {
         table.add(
             line.dataset(),
             lookup,
@@ -193,7 +193,7 @@ public enum CheckList {
             String.valueOf(key.rows()),
             key.amount().toPlainString());
       }
-      for (LookupReview.Key key : line.review().ambiguous()) {
+      for (LookupReview.Key key : line.ambiguous()) {
         table.add(
             line.dataset(),
             lookup,

@@ -40,6 +40,27 @@ public record RunResult(
     List<FillResult> filled,
     List<TableExport.Result> tables) {
 
+  /**
+   * What the next run shows if nothing changes until then.
+   *
+   * @param next what its consolidation will say
+   * @param files all that this run has written or let be, in its order
+   */
+  RunResult again(ConsolidateResult next, List<Path> files) {
+    return new RunResult(
+        next,
+        checked,
+        Running.open(next, checked),
+        Optional.empty(),
+        List.of(),
+        List.of(),
+        Optional.empty(),
+        List.of(),
+        files,
+        filled.stream().map(FillResult::again).toList(),
+        List.of());
+  }
+
   /** How many open findings have a severity. */
   public long count(Severity severity) {
     return findings.stream().filter(finding -> finding.severity() == severity).count();

@@ -11,6 +11,7 @@ import baddle.app.compare.Comparing;
 import baddle.app.compare.Comparison;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
+import baddle.app.consolidate.StandingResult;
 import baddle.app.export.Corrections;
 import baddle.app.export.ExportException;
 import baddle.app.export.Exporting;
@@ -19,6 +20,8 @@ import baddle.app.export.TableExport;
 import baddle.app.fill.FillException;
 import baddle.app.fill.FillResult;
 import baddle.app.fill.Filling;
+import baddle.app.kept.KeptResult;
+import baddle.app.kept.ProjectState;
 import baddle.app.summarize.ReportFile;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
@@ -31,6 +34,7 @@ import baddle.store.StoreException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -53,6 +57,13 @@ public final class Running {
   private final Project project;
   private final Consolidation consolidation;
   private Optional<BatchStamp> made = Optional.empty();
+  private Consolidation ran;
+
+  /** Who wrote to the store last in this run. */
+  private String writer = "";
+
+  /** Where the files are that a run writes, in the order in which it names them. */
+  private final List<Path> places = new ArrayList<>();
 
   /**
    * A run that is yet to happen.
@@ -62,6 +73,7 @@ public final class Running {
   public Running(Project project, Consolidation consolidation) {
     this.project = project;
     this.consolidation = consolidation;
+    this.ran = consolidation;
   }
 
   /** Why the plan's reports can't be written; empty where they can. */
@@ -135,11 +147,65 @@ public final class Running {
    * @throws IOException if something can't be read or written; the reports are as they were then
    */
   public RunResult run() throws IOException {
+    Optional<ProjectState.Before> before =
+        consolidation.isPlain() ? ProjectState.before(project, Instant.now()) : Optional.empty();
+    RunResult result = runOnce();
+    before.ifPresent(files -> keep(result, files));
+    return result;
+  }
+
+  private RunResult runOnce() throws IOException {
     try {
       return run(consolidation, true);
     } catch (StoreException.Damaged e) {
       return run(consolidation.rebuilding(), false);
     }
+  }
+
+  private static KeptResult<RunResult> kept(Path planFile) {
+    return new KeptResult<>(planFile, "run", RunResult.class);
+  }
+
+  /**
+   * What running would do and show, as long as nothing changes, the files it has written among
+   * that.
+   *
+   * @return empty if anything has changed since it was last done, or the plan has parameters or
+   *     loads tables
+   */
+  public static Optional<RunResult> standing(Path planFile) {
+    return kept(planFile).get();
+  }
+
+  /**
+   * Keeps what the next run will show if nothing changes; the files must be as they were before.
+   */
+  private void keep(RunResult result, ProjectState.Before before) {
+    Optional<ConsolidateResult> next = ran.next();
+    Optional<ProjectState.Before> now =
+        ProjectState.before(project, Instant.now()).filter(before::isSameAs);
+    if (next.isEmpty() || now.isEmpty() || !project.plan().tables().isEmpty()) {
+      return;
+    }
+    int batch = result.checked().batch().number();
+    now.get()
+        .with(writer)
+        .ifPresent(
+            state -> {
+              StandingResult.keep(project.planFile(), next.get(), state);
+              Checking.keep(project.planFile(), result.checked(), state);
+              result
+                  .moved()
+                  .filter(moved -> result.before().get().number() == batch - 1)
+                  .ifPresent(moved -> Comparing.keep(project.planFile(), moved, state));
+            });
+    List<Path> outputs = new ArrayList<>(result.written());
+    outputs.addAll(result.unchanged());
+    result.filled().forEach(filled -> outputs.add(filled.file()));
+    now.get()
+        .and(outputs)
+        .flatMap(files -> files.with(writer))
+        .ifPresent(state -> kept(project.planFile()).keep(result.again(next.get(), places), state));
   }
 
   /**
@@ -152,6 +218,8 @@ public final class Running {
     List<Finding> old = before.isEmpty() ? List.of() : openAt(before.get().number());
     ConsolidateResult consolidated = consolidating.run();
     made = consolidated.made();
+    ran = consolidating;
+    writer = ProjectState.writer(project).orElse("");
     CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
     boolean moved = before.isPresent() && consolidated.made().isPresent();
     Optional<Comparison> comparison = Optional.empty();
@@ -166,8 +234,7 @@ public final class Running {
     List<Path> unchanged = new ArrayList<>();
     List<TableExport.Result> tables = new ArrayList<>();
     List<FillResult> filled = writeReports(checked, written, unchanged, tables);
-    List<Finding> now = new ArrayList<>(checked.findings());
-    now.addAll(without(consolidated.findings(), checked.findings(), Running::place));
+    List<Finding> now = open(consolidated, checked);
     return new RunResult(
         consolidated,
         checked,
@@ -217,6 +284,13 @@ public final class Running {
         .toList();
   }
 
+  /** What a check found, and what else was found when files were brought in. */
+  static List<Finding> open(ConsolidateResult consolidated, CheckResult checked) {
+    List<Finding> open = new ArrayList<>(checked.findings());
+    open.addAll(without(consolidated.findings(), checked.findings(), Running::place));
+    return open;
+  }
+
   private static String place(Finding finding) {
     return finding.code() + "\n" + finding.place();
   }
@@ -236,6 +310,7 @@ public final class Running {
     }
     try (Store store = OwnStore.openToWrite(project)) {
       store.setReported(reports, batch);
+      writer = store.writer();
     } catch (StoreException.Locked e) {
       LoggerFactory.getLogger(Running.class).info("not noted what the reports show: {}", e);
     }
@@ -250,6 +325,7 @@ public final class Running {
         Files.createDirectories(file.resolveSibling(""));
         Optional<RowsFile.Ready> ready =
             exporting.appendBeside(file, Corrections.valueOf(rows.log().get().name()));
+        places.add(file);
         if (ready.isEmpty()) {
           unchanged.add(file);
         }
@@ -307,6 +383,9 @@ public final class Running {
       for (OutputFile.Beside file : ready) {
         boolean placed = file.place();
         if (!lists.contains(file.file())) {
+          if (!places.contains(file.file())) {
+            places.add(file.file());
+          }
           (placed ? written : unchanged).add(file.file());
         }
       }
@@ -314,7 +393,11 @@ public final class Running {
           .map(FillResult::file)
           .filter(file -> !written.contains(file) && !unchanged.contains(file))
           .filter(Files::exists)
-          .forEach(unchanged::add);
+          .forEach(
+              file -> {
+                unchanged.add(file);
+                places.add(file);
+              });
       remember(batch);
       return filled.results();
     } catch (FillException e) {

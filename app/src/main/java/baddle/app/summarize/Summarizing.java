@@ -3,6 +3,7 @@ package baddle.app.summarize;
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
+import baddle.app.cells.KeptCells;
 import baddle.app.reference.References;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
@@ -10,6 +11,7 @@ import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Level;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Dictionary;
+import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
@@ -42,11 +44,13 @@ public final class Summarizing {
 
   private final Project project;
   private final Map<List<Object>, DatasetReader> readers = new HashMap<>();
+  private final KeptCells cells;
   private @Nullable Store known;
 
   /** Of a project. */
   public Summarizing(Project project) {
     this.project = project;
+    this.cells = new KeptCells(project);
   }
 
   /**
@@ -140,10 +144,20 @@ public final class Summarizing {
   Crosstab built(String dataset, CrosstabSpec spec, Store store, int batch, Optional<OneValue> only)
       throws IOException {
     DatasetReader own = reader(store, dataset, batch);
-    CrosstabBuilder builder =
-        new CrosstabBuilder(
-            spec, own.schema().only(columns(spec, "", own)), project.plan().calendar());
-    scan(dataset, own, columns(spec, "", own), only, builder);
+    List<String> ownColumns = columns(spec, "", own);
+    Schema schema = own.schema().only(ownColumns);
+    if (only.isEmpty()) {
+      CrosstabBuilder builder = cells.builder(spec, own, ownColumns);
+      for (String other : spec.datasets()) {
+        if (!other.isEmpty()) {
+          DatasetReader reader = reader(store, other, batch);
+          cells.add(spec, schema, other, reader, columns(spec, other, reader), builder);
+        }
+      }
+      return builder.build();
+    }
+    CrosstabBuilder builder = new CrosstabBuilder(spec, schema, project.plan().calendar());
+    scan(dataset, own, ownColumns, only, builder);
     for (String other : spec.datasets()) {
       if (!other.isEmpty()) {
         DatasetReader reader = reader(store, other, batch);

@@ -22,6 +22,30 @@ interface Accumulator {
   void add(
       @Nullable Vector argument, @Nullable Vector by, int from, int to, int[] cells, int cellCount);
 
+  /** Whether what it has gathered can be written, and added to what another has. */
+  default boolean isAdditive() {
+    return false;
+  }
+
+  /**
+   * Writes what it has gathered.
+   *
+   * @param cells one more than the largest cell
+   */
+  default void write(int cells, KeptNumbers out) {
+    throw new IllegalStateException("can't be added to others");
+  }
+
+  /**
+   * Adds what another of the same kind has written.
+   *
+   * @param cells this one's cell for each of the other's
+   * @param cellCount one more than the largest of this one's
+   */
+  default void add(KeptNumbers in, int[] cells, int cellCount) {
+    throw new IllegalStateException("can't be added to others");
+  }
+
   /**
    * The values of cells that each are made of some of this one's.
    *

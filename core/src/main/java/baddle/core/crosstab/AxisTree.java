@@ -64,6 +64,20 @@ final class AxisTree {
     }
   }
 
+  /**
+   * The codes of an innermost node and of those above it.
+   *
+   * @param into receives them
+   * @param end one more than the place of the innermost
+   */
+  void codes(int node, int[] into, int end) {
+    int at = node;
+    for (int place = end - 1; at != ROOT; place--) {
+      into[place] = code(at);
+      at = parent(at);
+    }
+  }
+
   /** The innermost node of one row. */
   int node(int[][] levelCodes, int firstLevel, int row) {
     int node = ROOT;

@@ -19,9 +19,7 @@ final class CountAccumulator implements Accumulator {
       int to,
       int[] cells,
       int cellCount) {
-    if (cellCount > counts.length) {
-      counts = Arrays.copyOf(counts, Math.max(cellCount, counts.length * 2));
-    }
+    grow(cellCount);
     long[] into = counts;
     if (argument == null) {
       for (int row = from; row < to; row++) {
@@ -31,6 +29,30 @@ final class CountAccumulator implements Accumulator {
     }
     for (int row = from; row < to; row++) {
       into[cells[row]] += argument.isBlank(row) ? 0 : 1;
+    }
+  }
+
+  private void grow(int cellCount) {
+    if (cellCount > counts.length) {
+      counts = Arrays.copyOf(counts, Math.max(cellCount, counts.length * 2));
+    }
+  }
+
+  @Override
+  public boolean isAdditive() {
+    return true;
+  }
+
+  @Override
+  public void write(int cells, KeptNumbers out) {
+    out.write(counts, 1, cells);
+  }
+
+  @Override
+  public void add(KeptNumbers in, int[] cells, int cellCount) {
+    grow(cellCount);
+    for (int cell = 1; cell < cells.length; cell++) {
+      counts[cells[cell]] += in.read();
     }
   }
 

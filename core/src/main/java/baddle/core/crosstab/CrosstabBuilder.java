@@ -19,6 +19,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.ToLongFunction;
@@ -44,6 +45,7 @@ public final class CrosstabBuilder implements BlockSink {
   private final Map<String, RowInput> inputs = new LinkedHashMap<>();
   private final Map<Cells.Source, Accumulator> accumulators = new LinkedHashMap<>();
   private final Map<Cells.Source, ColumnType> types = new HashMap<>();
+  private final Map<String, CountAccumulator> rowCounts = new HashMap<>();
   private final CellTable cells = new CellTable(MOST_CELLS);
   private final CellKeys keys;
   private int[] cellOfRow = {};
@@ -97,6 +99,7 @@ public final class CrosstabBuilder implements BlockSink {
   private BlockSink sink(String dataset, RowInput input) {
     inputs.put(dataset, input);
     CountAccumulator allRows = new CountAccumulator();
+    rowCounts.put(dataset, allRows);
     List<Accumulator> own = new ArrayList<>();
     for (RowInput.Input one : input.inputs()) {
       Accumulator accumulator = Aggregates.accumulator(one.call(), one.type(), allRows);
@@ -106,6 +109,45 @@ public final class CrosstabBuilder implements BlockSink {
       own.add(accumulator);
     }
     return (block, from, to) -> accept(input, own, allRows, block, from, to);
+  }
+
+  /** What is gathered of a dataset's rows: how many there are, then each aggregate once. */
+  List<Accumulator> gathered(String dataset) {
+    List<Accumulator> gathered = new ArrayList<>();
+    gathered.add(Objects.requireNonNull(rowCounts.get(dataset)));
+    accumulators.forEach(
+        (source, accumulator) -> {
+          if (source.dataset().equals(dataset) && !gathered.contains(accumulator)) {
+            gathered.add(accumulator);
+          }
+        });
+    return gathered;
+  }
+
+  /** What numbers the items of each level. */
+  List<ItemCoder> coders() {
+    return coders;
+  }
+
+  /** One more than the largest cell. */
+  int cellCount() {
+    return cells.size();
+  }
+
+  /** The codes of a cell's items, level by level. */
+  int[] codes(int cell) {
+    int[] codes = new int[coders.size()];
+    down.codes(cells.down(cell), codes, spec.down().size());
+    across.codes(cells.across(cell), codes, codes.length);
+    return codes;
+  }
+
+  /** The cell of some items. */
+  int cell(int[] items) {
+    for (int level = 0; level < items.length; level++) {
+      codes[level][0] = items[level];
+    }
+    return cell(0);
   }
 
   /**
@@ -119,7 +161,8 @@ public final class CrosstabBuilder implements BlockSink {
 
   private void check(Axis downAxis, Axis acrossAxis) {
     List<String> names = spec.measures().stream().map(Measure::name).toList();
-    for (Level level : spec.levels()) {
+    for (int i = 0; i < spec.levels().size(); i++) {
+      Level level = spec.levels().get(i);
       List<String> wanted = new ArrayList<>();
       level.keep().ifPresent(keep -> wanted.add(keep.by()));
       if (!level.order().measure().isEmpty()) {
@@ -134,7 +177,7 @@ public final class CrosstabBuilder implements BlockSink {
       boolean byPeriod =
           level.empty().kind() == Level.Empty.Kind.GAPS
               || level.empty().kind() == Level.Empty.Kind.YEARS;
-      if (byPeriod && isWithinPeriods(level)) {
+      if (byPeriod && isWithinPeriods(i)) {
         throw new SpecException(
             level.item() + " is within other periods; show those without data on the outermost");
       }
@@ -154,9 +197,9 @@ public final class CrosstabBuilder implements BlockSink {
   }
 
   /** Whether a level outside of it on its axis is of the calendar. */
-  private boolean isWithinPeriods(Level level) {
-    List<Level> axis = spec.down().contains(level) ? spec.down() : spec.across();
-    return axis.subList(0, axis.indexOf(level)).stream()
+  private boolean isWithinPeriods(int level) {
+    int first = level < spec.down().size() ? 0 : spec.down().size();
+    return spec.levels().subList(first, level).stream()
         .anyMatch(outer -> outer.item().grain().isPresent());
   }
 

@@ -7,6 +7,7 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -69,6 +70,36 @@ final class DeviationAccumulator implements Accumulator, Accumulator.Values {
       highs[cell] = Math.addExact(Math.addExact(highs[cell], addHigh), carry);
     } catch (ArithmeticException e) {
       throw new SpecException("the squares of a standard deviation are too large to be added");
+    }
+  }
+
+  @Override
+  public boolean isAdditive() {
+    return true;
+  }
+
+  @Override
+  public void write(int cells, KeptNumbers out) {
+    for (long[] some : List.of(counts, low, high, squaresLow, squaresHigh)) {
+      out.write(some, 1, cells);
+    }
+  }
+
+  @Override
+  public void add(KeptNumbers in, int[] cells, int cellCount) {
+    grow(cellCount);
+    int count = cells.length;
+    long[][] read = new long[5][count];
+    for (long[] some : read) {
+      for (int cell = 1; cell < count; cell++) {
+        some[cell] = in.read();
+      }
+    }
+    for (int cell = 1; cell < count; cell++) {
+      int into = cells[cell];
+      counts[into] += read[0][cell];
+      add(low, high, into, read[1][cell], read[2][cell]);
+      add(squaresLow, squaresHigh, into, read[3][cell], read[4][cell]);
     }
   }
 

@@ -55,6 +55,32 @@ final class ExtremeAccumulator implements Accumulator, Accumulator.Values {
   }
 
   @Override
+  public boolean isAdditive() {
+    return true;
+  }
+
+  @Override
+  public void write(int cells, KeptNumbers out) {
+    grow(cells);
+    for (int cell = 1; cell < cells; cell++) {
+      out.write(filled[cell] ? 1 : 0);
+      out.write(extremes[cell]);
+    }
+  }
+
+  @Override
+  public void add(KeptNumbers in, int[] cells, int cellCount) {
+    grow(cellCount);
+    for (int cell = 1; cell < cells.length; cell++) {
+      boolean isFilled = in.read() != 0;
+      long extreme = in.read();
+      if (isFilled) {
+        add(cells[cell], extreme);
+      }
+    }
+  }
+
+  @Override
   public Values rollUp(int[] target, int targets) {
     grow(target.length);
     ExtremeAccumulator rolled = new ExtremeAccumulator(places, greatest);

@@ -30,6 +30,11 @@ interface ItemCoder {
    */
   void addCodes(Vector vector, int from, int to, int shift, int[] keys);
 
+  /** Whether its items are texts; the others are known by numbers. */
+  default boolean isOfText() {
+    return false;
+  }
+
   /** One more than the largest code so far. */
   int size();
 

@@ -133,6 +133,51 @@ final class SumAccumulator implements Accumulator {
   }
 
   @Override
+  public boolean isAdditive() {
+    return true;
+  }
+
+  @Override
+  public void write(int cells, KeptNumbers out) {
+    if (countsRows) {
+      rows.write(cells, out);
+    }
+    for (int cell = 1; cell < cells; cell++) {
+      WideSum sum = new WideSum();
+      sum.add(cell < sums.length ? sums[cell] : 0);
+      WideSum wide = cell < putBy.length ? putBy[cell] : null;
+      if (wide != null) {
+        sum.add(wide);
+      }
+      out.write(sum.low());
+      out.write(sum.high());
+      out.write(cell < blanks.length ? blanks[cell] : 0);
+    }
+  }
+
+  @Override
+  public void add(KeptNumbers in, int[] cells, int cellCount) {
+    grow(cellCount);
+    if (countsRows) {
+      rows.add(in, cells, cellCount);
+    }
+    if (blanks.length < sums.length) {
+      blanks = Arrays.copyOf(blanks, sums.length);
+    }
+    greatest = Long.MAX_VALUE;
+    for (int cell = 1; cell < cells.length; cell++) {
+      long low = in.read();
+      long high = in.read();
+      if (high == low >> 63) {
+        add(cells[cell], low);
+      } else {
+        wide(cells[cell]).add(new WideSum(high, low));
+      }
+      blanks[cells[cell]] += in.read();
+    }
+  }
+
+  @Override
   public Values rollUp(int[] target, int targets) {
     grow(target.length);
     SumAccumulator rolled = new SumAccumulator(places, average, rows, false);

@@ -62,6 +62,11 @@ final class TextCoder implements ItemCoder {
   }
 
   @Override
+  public boolean isOfText() {
+    return true;
+  }
+
+  @Override
   public int size() {
     return items.size() + 1;
   }

@@ -62,9 +62,9 @@ public record Calendar(Month fiscalYearStarts) {
     return switch (grain) {
       case DAY -> LocalDate.ofEpochDay(period).toString();
       case WEEK -> week(period);
-      case MONTH -> yearAnd("%04d-%02d", period, 12);
-      case QUARTER -> yearAnd("%04d-Q%d", period, 4);
-      case YEAR -> String.format(Locale.ROOT, "%04d", period);
+      case MONTH -> year(Math.floorDiv(period, 12)) + "-" + two(Math.floorMod(period, 12) + 1);
+      case QUARTER -> year(Math.floorDiv(period, 4)) + "-Q" + (Math.floorMod(period, 4) + 1);
+      case YEAR -> year(period);
       case FISCAL_QUARTER ->
           fiscalYear(Math.floorDiv(period, 4)) + " Q" + (Math.floorMod(period, 4) + 1);
       case FISCAL_YEAR -> fiscalYear(period);
@@ -75,17 +75,21 @@ public record Calendar(Month fiscalYearStarts) {
   private static String week(int period) {
     LocalDate thursday = LocalDate.ofEpochDay(period * 7L - MONDAY_OFFSET + 3);
     int number = thursday.get(IsoFields.WEEK_OF_WEEK_BASED_YEAR);
-    return String.format(Locale.ROOT, "%04d-W%02d", thursday.getYear(), number);
+    return year(thursday.getYear()) + "-W" + two(number);
   }
 
-  private static String yearAnd(String pattern, int period, int perYear) {
-    return String.format(
-        Locale.ROOT, pattern, Math.floorDiv(period, perYear), Math.floorMod(period, perYear) + 1);
+  private static String year(int year) {
+    boolean isPlain = year >= 1000 && year <= 9999;
+    return isPlain ? Integer.toString(year) : String.format(Locale.ROOT, "%04d", year);
+  }
+
+  private static String two(int number) {
+    return number < 10 ? "0" + number : Integer.toString(number);
   }
 
   private String fiscalYear(int year) {
     return fiscalYearStarts == Month.JANUARY
-        ? String.format(Locale.ROOT, "%04d", year)
-        : String.format(Locale.ROOT, "%04d/%02d", year, Math.floorMod(year + 1, 100));
+        ? year(year)
+        : year(year) + "/" + two(Math.floorMod(year + 1, 100));
   }
 }

@@ -9,6 +9,27 @@ public final class WideSum {
   private long low;
   private long high;
 
+  /** Zero. */
+  public WideSum() {
+    this(0, 0);
+  }
+
+  /** A sum in two halves. */
+  public WideSum(long high, long low) {
+    this.high = high;
+    this.low = low;
+  }
+
+  /** Its lower half. */
+  public long low() {
+    return low;
+  }
+
+  /** Its upper half. */
+  public long high() {
+    return high;
+  }
+
   /** Adds a value. */
   public void add(long value) {
     long sum = low + value;

@@ -1,4 +1,4 @@
-package baddle.app.consolidate;
+package baddle.app.kept;
 
 import baddle.app.FileWalk;
 import baddle.app.Fingerprint;

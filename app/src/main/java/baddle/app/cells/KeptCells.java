@@ -1,0 +1,161 @@
+package baddle.app.cells;
+
+import baddle.app.Project;
+import baddle.app.ThisProgram;
+import baddle.core.crosstab.CellsOfRows;
+import baddle.core.crosstab.CrosstabBuilder;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.table.BlockSink;
+import baddle.core.table.Column;
+import baddle.core.table.Schema;
+import baddle.core.value.Calendar;
+import baddle.store.DatasetReader;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Builds cross-tabs of a dataset's rows, of which each part's cells are kept: what a part of the
+ * store comes to is the same until its rows change, and parts add up. Where an aggregate needs all
+ * values, or a part has nearly as many cells as rows, the rows are gone over each time.
+ */
+public final class KeptCells {
+
+  /** Where so few rows share a cell it takes as long to read the cells. */
+  private static final int LEAST_ROWS_FOR_A_NUMBER = 2;
+
+  private static final int ALWAYS = 32768;
+
+  private final Path folder;
+  private final Calendar calendar;
+
+  /** Beside the store of a project. */
+  public KeptCells(Project project) {
+    this.folder = project.storeFolder().resolve("cells");
+    this.calendar = project.plan().calendar();
+  }
+
+  /**
+   * A cross-tab's builder that has taken all rows of its own dataset.
+   *
+   * @param columns what the cross-tab reads
+   */
+  public CrosstabBuilder builder(CrosstabSpec spec, DatasetReader reader, List<String> columns)
+      throws IOException {
+    Schema schema = reader.schema().only(columns);
+    CrosstabBuilder builder = new CrosstabBuilder(spec, schema, calendar);
+    scan(
+        spec,
+        "",
+        reader,
+        columns,
+        builder,
+        builder,
+        () -> {
+          CrosstabBuilder one = new CrosstabBuilder(spec, schema, calendar);
+          return new Own(one, one);
+        });
+    return builder;
+  }
+
+  /**
+   * Adds all rows of another dataset to a builder.
+   *
+   * @param own the columns of the cross-tab's own dataset
+   * @param columns what the cross-tab reads of the other
+   */
+  public void add(
+      CrosstabSpec spec,
+      Schema own,
+      String dataset,
+      DatasetReader reader,
+      List<String> columns,
+      CrosstabBuilder builder)
+      throws IOException {
+    Schema schema = reader.schema().only(columns);
+    scan(
+        spec,
+        dataset,
+        reader,
+        columns,
+        builder,
+        builder.input(dataset, schema),
+        () -> {
+          CrosstabBuilder one = new CrosstabBuilder(spec, own, calendar);
+          return new Own(one, one.input(dataset, schema));
+        });
+  }
+
+  /** A builder for one part's rows alone, and where it takes them. */
+  private record Own(CrosstabBuilder builder, BlockSink sink) {}
+
+  private interface Making {
+    Own make();
+  }
+
+  private void scan(
+      CrosstabSpec spec,
+      String dataset,
+      DatasetReader reader,
+      List<String> columns,
+      CrosstabBuilder builder,
+      BlockSink rows,
+      Making making)
+      throws IOException {
+    if (!CellsOfRows.arePossible(builder, dataset)) {
+      reader.scan(columns, rows);
+      return;
+    }
+    CellsFile file = new CellsFile(folder, key(spec, dataset, reader.schema().only(columns)));
+    Map<String, CellsOfRows> known = new LinkedHashMap<>();
+    boolean isNew = false;
+    for (int part : reader.parts()) {
+      Optional<String> content = reader.content(part, columns);
+      Optional<CellsOfRows> cells = content.flatMap(file::cells);
+      if (cells.isEmpty() && content.isPresent()) {
+        Own own = making.make();
+        long[] count = new long[1];
+        reader.scanPart(
+            part,
+            columns,
+            (block, from, to) -> {
+              count[0] += to - from;
+              own.sink.accept(block, from, to);
+            });
+        cells = Optional.of(CellsOfRows.of(own.builder, dataset));
+        if (isWorthKeeping(cells.get(), count[0])) {
+          isNew = true;
+        } else {
+          content = Optional.empty();
+        }
+      }
+      if (cells.isPresent()) {
+        cells.get().addTo(builder, dataset);
+        if (content.isPresent()) {
+          known.put(content.get(), cells.get());
+        }
+      } else {
+        reader.scanPart(part, columns, rows);
+      }
+    }
+    if (isNew) {
+      file.keep(known);
+    }
+  }
+
+  private static boolean isWorthKeeping(CellsOfRows cells, long rows) {
+    return cells.size() <= Math.max(ALWAYS, rows / LEAST_ROWS_FOR_A_NUMBER);
+  }
+
+  private String key(CrosstabSpec spec, String dataset, Schema schema) {
+    StringBuilder key = new StringBuilder(ThisProgram.parts());
+    key.append('\n').append(calendar.fiscalYearStarts());
+    for (Column column : schema.columns()) {
+      key.append('\n').append(column.name()).append(' ').append(column.type());
+    }
+    return key.append('\n').append(CellsOfRows.description(spec, dataset)).toString();
+  }
+}

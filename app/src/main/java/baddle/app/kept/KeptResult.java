@@ -1,0 +1,77 @@
+package baddle.app.kept;
+
+import baddle.app.KeptBytes;
+import baddle.app.Project;
+import baddle.app.ThisProgram;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import org.slf4j.LoggerFactory;
+
+/**
+ * What a command would find again as long as nothing changes, kept beside the store with the state
+ * it depends on. While that is as it was, neither plan nor store has to be opened.
+ *
+ * @param <R> what the command finds
+ */
+public final class KeptResult<R extends Record> {
+
+  private static final int FORMAT = 0x42440002;
+
+  private final KeptBytes kept;
+  private final Class<R> type;
+
+  /**
+   * The result of a command for a plan.
+   *
+   * @param command a word for it
+   */
+  public KeptResult(Path planFile, String command, Class<R> type) {
+    this.kept =
+        new KeptBytes(
+            Project.storeFolder(planFile).resolve(command + " " + planFile.getFileName()));
+    this.type = type;
+  }
+
+  /** The result; empty if anything has changed since, or nothing is known. */
+  public Optional<R> get() {
+    try {
+      Optional<byte[]> bytes = kept.read();
+      return bytes.isEmpty() ? Optional.empty() : read(bytes.get());
+    } catch (IOException | RuntimeException e) {
+      LoggerFactory.getLogger(KeptResult.class).debug("{} is of no use", kept, e);
+      return Optional.empty();
+    }
+  }
+
+  private Optional<R> read(byte[] bytes) throws IOException {
+    DataInputStream in = new DataInputStream(new ByteArrayInputStream(bytes));
+    if (in.readInt() != FORMAT || !in.readUTF().equals(ThisProgram.parts())) {
+      return Optional.empty();
+    }
+    if (KeptRecords.read(in) instanceof ProjectState state && state.holds()) {
+      return Optional.of(type.cast(KeptRecords.read(in)));
+    }
+    return Optional.empty();
+  }
+
+  /** Keeps a result. */
+  public void keep(R result, ProjectState state) {
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    DataOutputStream out = new DataOutputStream(bytes);
+    try {
+      out.writeInt(FORMAT);
+      out.writeUTF(ThisProgram.parts());
+      KeptRecords.write(state, out);
+      KeptRecords.write(result, out);
+    } catch (IOException | RuntimeException e) {
+      LoggerFactory.getLogger(KeptResult.class).warn("{} isn't kept", kept, e);
+      return;
+    }
+    kept.write(bytes.toByteArray());
+  }
+}

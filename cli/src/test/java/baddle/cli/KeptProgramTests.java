@@ -1,0 +1,110 @@
+package baddle.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** What is kept of run, check and compare shows what doing them again would show, and no longer. */
+class KeptProgramTests {
+
+  private static final List<String> COMMANDS = List.of("run", "check", "compare");
+
+  @TempDir Path folder;
+  private Baddle demo;
+
+  @BeforeEach
+  void layOut() throws Exception {
+    assertThat(new Baddle(folder).run("demo", "demo").status()).isZero();
+    demo = new Baddle(folder.resolve("demo"));
+    try (Stream<Path> files = Files.walk(demo.folder())) {
+      for (Path file : files.filter(Files::isRegularFile).toList()) {
+        age(file);
+      }
+    }
+    demo.run("run");
+  }
+
+  private static void age(Path file) throws IOException {
+    Files.setLastModifiedTime(file, FileTime.from(Instant.now().minusSeconds(100)));
+  }
+
+  private void forget() throws IOException {
+    for (String command : COMMANDS) {
+      Files.deleteIfExists(demo.folder().resolve(".baddle/" + command + " baddle.yaml"));
+    }
+  }
+
+  private List<Baddle.Run> shown() throws Exception {
+    return List.of(
+        demo.run("run"),
+        demo.run("run", "--json"),
+        demo.run("check"),
+        demo.run("check", "--verbose", "--unused"),
+        demo.run("compare"),
+        demo.run("compare", "--json"));
+  }
+
+  @Test
+  void what_is_kept_shows_what_doing_it_again_would_show() throws Exception {
+    List<Baddle.Run> kept = shown();
+    forget();
+    List<Baddle.Run> again = shown();
+
+    assertThat(demo.folder().resolve(".baddle/run baddle.yaml")).exists();
+    assertThat(again).isEqualTo(kept);
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "inbox/tills/Alder Mill 2026-05.csv",
+        "reference/sites.csv",
+        "baddle.yaml",
+        ".baddle/dataset.db"
+      })
+  void nothing_is_kept_once_something_has_changed(String path) throws Exception {
+    Path file = demo.folder().resolve(path);
+    if (!Files.exists(file)) {
+      try (Stream<Path> all = Files.list(file.resolveSibling(""))) {
+        file = all.filter(Files::isRegularFile).sorted().findFirst().orElseThrow();
+      }
+    }
+    demo.run("check");
+    Files.setLastModifiedTime(file, FileTime.from(Instant.now().minusSeconds(50)));
+    Path kept = demo.folder().resolve(".baddle/check baddle.yaml");
+    FileTime before = Files.getLastModifiedTime(kept);
+
+    demo.run("check");
+
+    assertThat(Files.getLastModifiedTime(kept)).isNotEqualTo(before);
+  }
+
+  @Test
+  void a_report_that_somebody_has_removed_or_altered_is_written_again() throws Exception {
+    assertThat(demo.run("run").out()).contains("unchanged").doesNotContain("written");
+    List<Path> reports;
+    try (Stream<Path> files = Files.list(demo.folder().resolve("reports"))) {
+      reports = files.filter(Files::isRegularFile).sorted().toList();
+    }
+    byte[] first = Files.readAllBytes(reports.get(0));
+    byte[] second = Files.readAllBytes(reports.get(1));
+    Files.delete(reports.get(0));
+    Files.write(reports.get(1), new byte[] {1, 2, 3});
+
+    demo.run("run");
+
+    assertThat(reports.get(0)).hasBinaryContent(first);
+    assertThat(reports.get(1)).hasBinaryContent(second);
+  }
+}

@@ -1,0 +1,126 @@
+package baddle.core.crosstab;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * What a builder has made of some rows of a dataset: their cells with what was gathered in each.
+ * Added to another builder of the same specification it gives what the rows themselves would.
+ */
+public final class CellsOfRows {
+
+  private final List<String> texts;
+  private final long[] numbers;
+
+  /**
+   * Cells that were written before.
+   *
+   * @param texts the items of levels of text, level by level
+   * @param numbers all else; handed over
+   */
+  public CellsOfRows(List<String> texts, long[] numbers) {
+    this.texts = List.copyOf(texts);
+    this.numbers = numbers;
+  }
+
+  /** The items of levels of text, level by level. */
+  public List<String> texts() {
+    return texts;
+  }
+
+  /** All else; not to be changed. */
+  public long[] numbers() {
+    return numbers;
+  }
+
+  /** How many numbers and texts it takes to say what the rows come to. */
+  public int size() {
+    return texts.size() + numbers.length;
+  }
+
+  /**
+   * Whether cells of a dataset's rows can be added to others: not where an aggregate needs all its
+   * values, such as a median.
+   */
+  public static boolean arePossible(CrosstabBuilder builder, String dataset) {
+    return builder.gathered(dataset).stream().allMatch(Accumulator::isAdditive);
+  }
+
+  /** The cells of a builder that only took rows of one dataset. */
+  public static CellsOfRows of(CrosstabBuilder builder, String dataset) {
+    List<String> texts = new ArrayList<>();
+    KeptNumbers numbers = new KeptNumbers();
+    List<ItemCoder> coders = builder.coders();
+    for (ItemCoder coder : coders) {
+      numbers.write(coder.size());
+      for (int code = 1; code < coder.size(); code++) {
+        if (coder.isOfText()) {
+          texts.add(coder.label(code));
+        } else {
+          numbers.write(coder.number(code).orElseThrow());
+        }
+      }
+    }
+    int cells = builder.cellCount();
+    numbers.write(cells);
+    for (int cell = 1; cell < cells; cell++) {
+      int[] codes = builder.codes(cell);
+      for (int code : codes) {
+        numbers.write(code);
+      }
+    }
+    for (Accumulator accumulator : builder.gathered(dataset)) {
+      accumulator.write(cells, numbers);
+    }
+    return new CellsOfRows(texts, numbers.written());
+  }
+
+  /**
+   * Adds them to a builder.
+   *
+   * @throws IllegalStateException if they are of another specification
+   */
+  public void addTo(CrosstabBuilder builder, String dataset) {
+    KeptNumbers in = new KeptNumbers(numbers);
+    List<ItemCoder> coders = builder.coders();
+    int text = 0;
+    int[][] codeOf = new int[coders.size()][];
+    for (int level = 0; level < codeOf.length; level++) {
+      ItemCoder coder = coders.get(level);
+      codeOf[level] = new int[in.readInt()];
+      for (int code = 1; code < codeOf[level].length; code++) {
+        codeOf[level][code] =
+            coder.isOfText() ? coder.codeOf(texts.get(text++)) : coder.codeOf(in.read());
+      }
+    }
+    int[] cells = new int[in.readInt()];
+    int[] codes = new int[codeOf.length];
+    for (int cell = 1; cell < cells.length; cell++) {
+      for (int level = 0; level < codes.length; level++) {
+        codes[level] = codeOf[level][in.readInt()];
+      }
+      cells[cell] = builder.cell(codes);
+    }
+    for (Accumulator accumulator : builder.gathered(dataset)) {
+      accumulator.add(in, cells, builder.cellCount());
+    }
+    if (!in.isAtEnd() || text != texts.size()) {
+      throw new IllegalStateException("cells of another specification");
+    }
+  }
+
+  /** What decides into which cells rows go, and what is gathered there, as text. */
+  public static String description(CrosstabSpec spec, String dataset) {
+    StringBuilder text = new StringBuilder();
+    for (int i = 0; i < spec.levels().size(); i++) {
+      text.append(spec.items(dataset).get(i));
+      text.append('\n').append(spec.levels().get(i).item().grain());
+      text.append('\n').append(spec.levels().get(i).item().bands()).append('\n');
+    }
+    text.append(spec.down().size()).append('\n');
+    if (dataset.isEmpty()) {
+      text.append(spec.where()).append('\n');
+    }
+    return text.append(spec.calls(dataset)).toString();
+  }
+}
