@@ -92,19 +92,16 @@ class KeptProgramTests {
 
   @Test
   void a_report_that_somebody_has_removed_or_altered_is_written_again() throws Exception {
-    assertThat(demo.run("run").out()).contains("unchanged").doesNotContain("written");
-    List<Path> reports;
-    try (Stream<Path> files = Files.list(demo.folder().resolve("reports"))) {
-      reports = files.filter(Files::isRegularFile).sorted().toList();
-    }
-    byte[] first = Files.readAllBytes(reports.get(0));
-    byte[] second = Files.readAllBytes(reports.get(1));
-    Files.delete(reports.get(0));
-    Files.write(reports.get(1), new byte[] {1, 2, 3});
+    Path removed = demo.folder().resolve("revenue.md");
+    Path altered = demo.folder().resolve("month.html");
+    byte[] first = Files.readAllBytes(removed);
+    byte[] second = Files.readAllBytes(altered);
+    Files.delete(removed);
+    Files.write(altered, new byte[] {1, 2, 3});
 
     demo.run("run");
 
-    assertThat(reports.get(0)).hasBinaryContent(first);
-    assertThat(reports.get(1)).hasBinaryContent(second);
+    assertThat(removed).hasBinaryContent(first);
+    assertThat(altered).hasBinaryContent(second);
   }
 }
