@@ -45,9 +45,13 @@ public final class Training {
     }
     program.run(new String[] {"summarize", "--plan", plan});
     program.run(new String[] {"summarize", "--plan", plan, "--out", report});
-    for (String command : List.of("check", "history", "run", "compare", "columns")) {
-      program.run(new String[] {command, "--plan", plan});
+    for (int times = 0; times < 2; times++) {
+      for (String command : List.of("check", "history", "run", "compare", "columns")) {
+        program.run(new String[] {command, "--plan", plan});
+      }
     }
+    program.run(new String[] {"summarize", "revenue-by-site", "--plan", plan});
+    program.run(new String[] {"trace", "revenue-by-site", "--plan", plan});
     String till = demo.resolve("inbox/tills/Foxholt 2026-08.csv").toString();
     program.run(new String[] {"look", till});
     program.run(

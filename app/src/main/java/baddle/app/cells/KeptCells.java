@@ -5,6 +5,7 @@ import baddle.app.ThisProgram;
 import baddle.core.crosstab.CellsOfRows;
 import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.SpecException;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
 import baddle.core.table.Schema;
@@ -45,6 +46,12 @@ public final class KeptCells {
    */
   public CrosstabBuilder builder(CrosstabSpec spec, DatasetReader reader, List<String> columns)
       throws IOException {
+    return built(spec, reader, columns, false);
+  }
+
+  private CrosstabBuilder built(
+      CrosstabSpec spec, DatasetReader reader, List<String> columns, boolean onlyFew)
+      throws IOException {
     Schema schema = reader.schema().only(columns);
     CrosstabBuilder builder = new CrosstabBuilder(spec, schema, calendar);
     scan(
@@ -54,11 +61,33 @@ public final class KeptCells {
         columns,
         builder,
         builder,
+        onlyFew,
         () -> {
           CrosstabBuilder one = new CrosstabBuilder(spec, schema, calendar);
           return new Own(one, one);
         });
     return builder;
+  }
+
+  /**
+   * A builder that has taken all rows, where there are far fewer groups of them than rows, so that
+   * what is asked of each group takes less than asking each row.
+   *
+   * @param spec of levels that are columns, with aggregates that add up
+   * @return empty where there are many groups
+   */
+  public Optional<CrosstabBuilder> fewGroups(
+      CrosstabSpec spec, DatasetReader reader, List<String> columns) throws IOException {
+    try {
+      return Optional.of(built(spec, reader, columns, true));
+    } catch (ManyGroupsException | SpecException e) {
+      return Optional.empty();
+    }
+  }
+
+  /** A part has nearly as many groups as rows. */
+  private static final class ManyGroupsException extends IOException {
+    private static final long serialVersionUID = 1L;
   }
 
   /**
@@ -83,6 +112,7 @@ public final class KeptCells {
         columns,
         builder,
         builder.input(dataset, schema),
+        false,
         () -> {
           CrosstabBuilder one = new CrosstabBuilder(spec, own, calendar);
           return new Own(one, one.input(dataset, schema));
@@ -103,6 +133,7 @@ public final class KeptCells {
       List<String> columns,
       CrosstabBuilder builder,
       BlockSink rows,
+      boolean onlyFew,
       Making making)
       throws IOException {
     if (!CellsOfRows.arePossible(builder, dataset)) {
@@ -128,6 +159,8 @@ public final class KeptCells {
         cells = Optional.of(CellsOfRows.of(own.builder, dataset));
         if (isWorthKeeping(cells.get(), count[0])) {
           isNew = true;
+        } else if (onlyFew) {
+          throw new ManyGroupsException();
         } else {
           content = Optional.empty();
         }

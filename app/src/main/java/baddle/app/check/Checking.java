@@ -270,11 +270,12 @@ public final class Checking {
             reader,
             references,
             !store.closings().closed().isEmpty(),
-            name -> Objects.requireNonNull(tables.get(name)));
+            name -> Objects.requireNonNull(tables.get(name)),
+            cells);
     for (LookupReview lookup : reviews.all()) {
       lookups.add(CheckResult.LookupLine.of(dataset.name(), lookup));
     }
-    for (ListedControl control : ListedControl.of(dataset, references, reader)) {
+    for (ListedControl control : ListedControl.of(dataset, references, reader, cells)) {
       totals.addAll(control.totals());
     }
     findings.addAll(new UnusualFigures(plan, dataset, cells).findings(reader));

@@ -2,6 +2,7 @@ package baddle.app.consolidate;
 
 import baddle.app.ContentHash;
 import baddle.app.Project;
+import baddle.app.cells.KeptCells;
 import baddle.app.reference.References;
 import baddle.app.review.DatasetReview;
 import baddle.app.review.RepeatedFiles;
@@ -39,6 +40,7 @@ final class Derived {
   private final Store store;
   private final Derivations derivations;
   private final ClosedSources closed;
+  private final KeptCells cells;
   private final Map<String, String> hashes = new LinkedHashMap<>();
   private final Map<String, Long> changedRows = new LinkedHashMap<>();
 
@@ -48,6 +50,7 @@ final class Derived {
     this.references = references;
     this.store = store;
     this.derivations = new Derivations(plan);
+    this.cells = new KeptCells(project);
   }
 
   Derivations derivations() {
@@ -191,7 +194,7 @@ final class Derived {
             dataset, current, store.catalogue().samples(batch.batch().number())));
     findings.addAll(
         DatasetReview.findings(
-            dataset, current, references, closed.keepsAny(), derivations::lookup));
+            dataset, current, references, closed.keepsAny(), derivations::lookup, cells));
     return findings;
   }
 }

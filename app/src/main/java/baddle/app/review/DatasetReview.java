@@ -1,5 +1,6 @@
 package baddle.app.review;
 
+import baddle.app.cells.KeptCells;
 import baddle.app.reference.References;
 import baddle.core.derivation.HeldBecause;
 import baddle.core.finding.Finding;
@@ -32,17 +33,20 @@ public final class DatasetReview {
    * What wants a person's eye.
    *
    * @param anyClosed whether rows may keep what an earlier state of a lookup has brought
+   * @param cells what parts of the rows are known to come to
    */
   public static List<Finding> findings(
       DatasetPlan dataset,
       DatasetReader reader,
       References references,
       boolean anyClosed,
-      Function<String, LookupTable> tables)
+      Function<String, LookupTable> tables,
+      KeptCells cells)
       throws IOException {
     List<Finding> findings = new ArrayList<>(held(reader));
-    findings.addAll(new LookupReviews(dataset, reader, references, anyClosed, tables).findings());
-    for (ListedControl control : ListedControl.of(dataset, references, reader)) {
+    findings.addAll(
+        new LookupReviews(dataset, reader, references, anyClosed, tables, cells).findings());
+    for (ListedControl control : ListedControl.of(dataset, references, reader, cells)) {
       findings.addAll(control.findings());
     }
     return findings;

@@ -1,9 +1,9 @@
 package baddle.app.review;
 
+import baddle.app.cells.KeptCells;
 import baddle.app.reference.ListedTotals;
 import baddle.app.reference.References;
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
 import baddle.core.crosstab.Measure;
@@ -19,7 +19,6 @@ import baddle.core.value.Period;
 import baddle.plan.ControlList;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
-import baddle.plan.Plan;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -39,22 +38,25 @@ public final class ListedControl {
 
   /** The lists of all feeds of a dataset. */
   public static List<ListedControl> of(
-      DatasetPlan dataset, References references, DatasetReader reader) throws IOException {
+      DatasetPlan dataset, References references, DatasetReader reader, KeptCells cells)
+      throws IOException {
     List<ListedControl> controls = new ArrayList<>();
     for (FeedPlan feed : references.plan().feeds().values()) {
       if (feed.dataset().equals(dataset.name()) && feed.controlList().isPresent()) {
-        controls.add(new ListedControl(feed.name(), feed.controlList().get(), references, reader));
+        controls.add(
+            new ListedControl(feed.name(), feed.controlList().get(), references, reader, cells));
       }
     }
     return controls;
   }
 
-  private ListedControl(String feed, ControlList list, References references, DatasetReader reader)
+  private ListedControl(
+      String feed, ControlList list, References references, DatasetReader reader, KeptCells cells)
       throws IOException {
     this.feed = feed;
     List<String> columns = List.copyOf(list.match().keySet());
     List<String> stated = List.copyOf(list.stated().keySet());
-    Map<List<String>, List<BigDecimal>> sums = sums(columns, stated, reader, references.plan());
+    Map<List<String>, List<BigDecimal>> sums = sums(columns, stated, reader, cells);
     int sourcePeriod = columns.indexOf(Origin.SOURCE_PERIOD.name());
     References.ControlLines listed = references.controlList(list);
     findings.addAll(listed.findings());
@@ -113,7 +115,7 @@ public final class ListedControl {
   }
 
   private static Map<List<String>, List<BigDecimal>> sums(
-      List<String> columns, List<String> stated, DatasetReader reader, Plan plan)
+      List<String> columns, List<String> stated, DatasetReader reader, KeptCells cells)
       throws IOException {
     List<Measure> measures = new ArrayList<>();
     for (String column : stated) {
@@ -124,11 +126,7 @@ public final class ListedControl {
     CrosstabSpec spec =
         CrosstabSpec.of(
             "control", columns.stream().map(AxisItem::ofColumn).toList(), List.of(), measures);
-    List<String> read = spec.columns("");
-    CrosstabBuilder builder =
-        new CrosstabBuilder(spec, reader.schema().only(read), plan.calendar());
-    reader.scan(read, builder);
-    Crosstab crosstab = builder.build();
+    Crosstab crosstab = cells.builder(spec, reader, spec.columns("")).build();
     Map<List<String>, List<BigDecimal>> sums = new HashMap<>();
     collect(crosstab, crosstab.down(), List.of(), columns.size(), sums);
     return sums;

@@ -1,6 +1,13 @@
 package baddle.app.review;
 
+import baddle.app.cells.KeptCells;
 import baddle.app.reference.References;
+import baddle.core.crosstab.CrosstabBuilder;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.GroupedRows;
+import baddle.core.crosstab.Measure;
+import baddle.core.expression.AxisItem;
+import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Nearest;
@@ -25,6 +32,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Goes over a dataset's rows with each of its lookups. */
 public final class LookupReviews {
@@ -34,6 +42,7 @@ public final class LookupReviews {
   private final DatasetPlan dataset;
   private final References references;
   private final boolean anyClosed;
+  private final KeptCells cells;
   private final List<LookupReview> reviews = new ArrayList<>();
 
   /**
@@ -41,15 +50,18 @@ public final class LookupReviews {
    *
    * @param anyClosed whether rows may keep what an earlier state of a lookup has brought
    * @param lookups the lookups' tables, by name
+   * @param cells what parts of the rows are known to come to
    */
   public LookupReviews(
       DatasetPlan dataset,
       DatasetReader reader,
       References references,
       boolean anyClosed,
-      Function<String, LookupTable> lookups)
+      Function<String, LookupTable> lookups,
+      KeptCells cells)
       throws IOException {
     this.dataset = dataset;
+    this.cells = cells;
     this.anyClosed = anyClosed;
     this.references = references;
     for (String name : dataset.lookups()) {
@@ -58,22 +70,28 @@ public final class LookupReviews {
   }
 
   private LookupReview review(DatasetReader reader, LookupTable table) throws IOException {
-    Set<String> columns = new LinkedHashSet<>();
-    table.spec().match().stream().map(Column::name).forEach(columns::add);
-    table.spec().range().ifPresent(range -> columns.add(range.column().name()));
-    dataset.amount().ifPresent(columns::add);
+    Set<String> keys = new LinkedHashSet<>();
+    table.spec().match().stream().map(Column::name).forEach(keys::add);
+    table.spec().range().ifPresent(range -> keys.add(range.column().name()));
     if (anyClosed) {
       table.spec().bring().stream()
           .filter(reader.schema()::has)
           .map(Column::name)
-          .forEach(columns::add);
+          .forEach(keys::add);
     }
-    List<String> wanted = List.copyOf(columns);
+    List<String> wanted =
+        Stream.concat(keys.stream(), dataset.amount().stream()).distinct().toList();
     Schema schema = dataset.schema().only(wanted);
     LookupReview review =
         new LookupReview(
             table, schema, dataset.amount().map(schema::indexOf).orElse(OptionalInt.empty()));
-    reader.scan(wanted, review);
+    Optional<CrosstabBuilder> groups = cells.fewGroups(groups(keys), reader, wanted);
+    if (groups.isPresent()) {
+      Schema ofKeys = dataset.schema().only(List.copyOf(keys));
+      GroupedRows.push(groups.get(), ofKeys, review::accept);
+    } else {
+      reader.scan(wanted, review);
+    }
     reader.scanHidden(
         wanted,
         (block, from, to) -> {
@@ -84,6 +102,17 @@ public final class LookupReviews {
           }
         });
     return review;
+  }
+
+  /** Rows with the same values in some columns, and what they carry. */
+  private CrosstabSpec groups(Set<String> keys) {
+    List<Measure> measures = new ArrayList<>(List.of(Measure.of("rows", "count(*)")));
+    dataset
+        .amount()
+        .map(name -> Measure.of("amount", "sum(" + Expression.quoted(name) + ")"))
+        .ifPresent(measures::add);
+    return CrosstabSpec.of(
+        "keys", keys.stream().map(AxisItem::ofColumn).toList(), List.of(), measures);
   }
 
   /** One for each lookup, in the plan's order. */

@@ -8,12 +8,14 @@ import baddle.core.table.Schema;
 import baddle.core.table.Vector;
 import baddle.core.value.WideSum;
 import java.math.BigDecimal;
+import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import org.jspecify.annotations.Nullable;
 
@@ -82,23 +84,58 @@ public final class LookupReview implements BlockSink {
   @Override
   public void accept(Block block, int from, int to) {
     if (block != lastFound) {
-      found = columns.find(block);
-      if (stored.length > 0) {
-        letStoredDecide(block);
-      }
+      find(block);
       lastFound = block;
     }
-    int[] rows = found;
     for (int row = from; row < to; row++) {
-      if (rows[row] >= 0) {
-        matched++;
-        if (rows[row] < columns.table().size()) {
-          columns.table().use(rows[row]);
+      Optional<Tally> tally = take(block, row, 1);
+      if (tally.isPresent() && amount.isPresent()) {
+        LongVector amounts = block.numbers(amount.getAsInt());
+        if (!amounts.isBlank(row)) {
+          tally.get().amount.add(amounts.values()[row]);
         }
-      } else {
-        add(rows[row] == LookupTable.MISSING ? missing : ambiguous, block, row);
       }
     }
+  }
+
+  /**
+   * Takes groups of rows that have the same values.
+   *
+   * @param groups a row for each, of the review's columns without that of the amount
+   * @param rows how many rows each is of
+   * @param amounts what they carry; none where no column says what rows are worth
+   */
+  public void accept(Block groups, long[] rows, List<Optional<BigDecimal>> amounts) {
+    find(groups);
+    lastFound = null;
+    for (int group = 0; group < groups.size(); group++) {
+      Optional<Tally> tally = take(groups, group, rows[group]);
+      if (tally.isPresent() && !amounts.isEmpty() && amounts.get(group).isPresent()) {
+        BigInteger sum = amounts.get(group).get().unscaledValue();
+        tally.get().amount.add(new WideSum(sum.shiftRight(64).longValue(), sum.longValue()));
+      }
+    }
+  }
+
+  private void find(Block block) {
+    found = columns.find(block);
+    if (stored.length > 0) {
+      letStoredDecide(block);
+    }
+  }
+
+  /** Counts rows with the values of one; the tally of its key where it has no match. */
+  private Optional<Tally> take(Block block, int row, long rows) {
+    if (found[row] < 0) {
+      Tally tally = tally(found[row] == LookupTable.MISSING ? missing : ambiguous, block, row);
+      tally.rows += rows;
+      return Optional.of(tally);
+    }
+    matched += rows;
+    if (found[row] < columns.table().size()) {
+      columns.table().use(found[row]);
+    }
+    return Optional.empty();
   }
 
   /** Rows that hold what a missing key gets are of such; others had a match, if not of today. */
@@ -124,23 +161,15 @@ public final class LookupReview implements BlockSink {
     }
   }
 
-  private void add(Map<String, Tally> tallies, Block block, int row) {
+  private Tally tally(Map<String, Tally> tallies, Block block, int row) {
     String key = columns.comparableKey(block, row);
     if (tallies.size() >= MOST_KEYS && !tallies.containsKey(key)) {
       key = OTHERS;
     }
     String comparable = key;
-    Tally tally =
-        tallies.computeIfAbsent(
-            comparable,
-            k -> new Tally(k.equals(OTHERS) ? OTHERS : columns.key(block, row), comparable));
-    tally.rows++;
-    if (amount.isPresent()) {
-      LongVector amounts = block.numbers(amount.getAsInt());
-      if (!amounts.isBlank(row)) {
-        tally.amount.add(amounts.values()[row]);
-      }
-    }
+    return tallies.computeIfAbsent(
+        comparable,
+        k -> new Tally(k.equals(OTHERS) ? OTHERS : columns.key(block, row), comparable));
   }
 
   /** The lookup. */

@@ -2,6 +2,11 @@ package baddle.core.lookup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.core.crosstab.CrosstabBuilder;
+import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.GroupedRows;
+import baddle.core.crosstab.Measure;
+import baddle.core.expression.AxisItem;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
 import baddle.core.table.Dictionary;
@@ -9,6 +14,7 @@ import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
+import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -16,8 +22,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -312,5 +320,66 @@ class LookupTests {
       String expected = keys.contains(rows.get(i)) ? "v" + rows.get(i) % 3 : "(none)";
       assertThat(brought.get(i)).isEqualTo(expected);
     }
+  }
+
+  @ParameterizedTest
+  @CsvSource({"1, CODE", "2, CODE LINE", "3, CODE DAY", "4, LINE DAY", "5, CODE LINE DAY"})
+  void groups_of_rows_are_reviewed_as_the_rows_are(long seed, String keys) throws Exception {
+    Random random = new Random(seed);
+    List<Column> all =
+        Stream.of(keys.split(" "))
+            .map(key -> key.equals("CODE") ? CODE : key.equals("LINE") ? LINE : DAY)
+            .toList();
+    LookupSpec spec = spec(all, EnumSet.of(Ignored.CASE), Optional.empty(), List.of(RANGE));
+    List<List<Object>> lines = new ArrayList<>();
+    for (int i = 0; i < 12; i++) {
+      List<Object> line = new ArrayList<>(values(random, all));
+      line.add("range " + random.nextInt(3));
+      lines.add(line);
+    }
+    List<Column> columns = new ArrayList<>(all);
+    columns.add(RATE);
+    Schema schema = new Schema(columns);
+    LookupReview ofRows = new LookupReview(table(spec, lines), schema, schema.indexOf("rate"));
+    LookupReview ofGroups = new LookupReview(table(spec, lines), schema, schema.indexOf("rate"));
+    CrosstabSpec groups =
+        CrosstabSpec.of(
+            "groups",
+            all.stream().map(column -> AxisItem.ofColumn(column.name())).toList(),
+            List.of(),
+            List.of(Measure.of("rows", "count(*)"), Measure.of("sum", "sum(rate)")));
+    CrosstabBuilder builder = new CrosstabBuilder(groups, schema, Calendar.standard());
+    for (int part = 0; part < 3; part++) {
+      List<List<Object>> rows = new ArrayList<>();
+      for (int i = 0; i < 200; i++) {
+        List<Object> row = new ArrayList<>(values(random, all));
+        row.add(random.nextInt(5) == 0 ? "" : (Object) random.nextLong(-1L << 59, 1L << 59));
+        rows.add(row);
+      }
+      Block block = block(columns, rows);
+      ofRows.accept(block, 0, rows.size());
+      builder.accept(block, 0, rows.size());
+    }
+
+    GroupedRows.push(builder, new Schema(all), ofGroups::accept);
+
+    assertThat(ofGroups.matched()).isEqualTo(ofRows.matched());
+    assertThat(ofGroups.missing()).isEqualTo(ofRows.missing());
+    assertThat(ofGroups.ambiguous()).isEqualTo(ofRows.ambiguous()).isNotNull();
+    assertThat(ofGroups.table().unused()).isEqualTo(ofRows.table().unused());
+    assertThat(ofRows.missing().size() + ofRows.ambiguous().size()).isPositive();
+  }
+
+  private static List<Object> values(Random random, List<Column> columns) {
+    List<Object> values = new ArrayList<>();
+    for (Column column : columns) {
+      boolean blank = random.nextInt(12) == 0;
+      Object value =
+          column.equals(CODE)
+              ? (random.nextBoolean() ? "a" : "A") + random.nextInt(4)
+              : (Object) (long) random.nextInt(3);
+      values.add(blank ? "" : value);
+    }
+    return values;
   }
 }
