@@ -27,6 +27,9 @@ final class CellsFile {
   private static final int MOST_OTHERS = 64;
 
   private static final int MOST_FILES = 500;
+  private static final int MOST_BYTES = 1 << 24;
+  private static final int HEADER = 24;
+  private static final int PER_ENTRY = 20;
 
   private final Path folder;
   private final KeptBytes kept;
@@ -75,7 +78,7 @@ final class CellsFile {
 
   private void read(byte[] bytes) {
     ByteBuffer in = ByteBuffer.wrap(bytes);
-    if (in.remaining() < 24 || in.getInt() != FORMAT || !mark(in).equals(key)) {
+    if (in.remaining() < HEADER || in.getInt() != FORMAT || !mark(in).equals(key)) {
       return;
     }
     for (int left = in.getInt(); left > 0; left--) {
@@ -116,15 +119,17 @@ final class CellsFile {
     Map<Mark, ByteBuffer> all = new LinkedHashMap<>();
     cells.forEach((content, some) -> all.put(Mark.of(content), bytes(some)));
     int most = all.size() * 2 + MOST_OTHERS;
-    entries.forEach(
-        (mark, entry) -> {
-          if (all.size() < most) {
-            all.putIfAbsent(mark, entry);
-          }
-        });
-    int size = 24;
+    int size = HEADER;
     for (ByteBuffer entry : all.values()) {
-      size += 20 + entry.remaining();
+      size += PER_ENTRY + entry.remaining();
+    }
+    for (Map.Entry<Mark, ByteBuffer> entry : entries.entrySet()) {
+      int larger = size + PER_ENTRY + entry.getValue().remaining();
+      if (all.size() < most
+          && larger <= MOST_BYTES
+          && all.putIfAbsent(entry.getKey(), entry.getValue()) == null) {
+        size = larger;
+      }
     }
     ByteBuffer out = ByteBuffer.allocate(size);
     out.putInt(FORMAT).putLong(key.one).putLong(key.other).putInt(all.size());

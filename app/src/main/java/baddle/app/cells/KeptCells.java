@@ -25,10 +25,14 @@ import java.util.Optional;
  */
 public final class KeptCells {
 
-  /** Where so few rows share a cell it takes as long to read the cells. */
+  /** Where fewer rows come to a number it takes as long to read the numbers. */
   private static final int LEAST_ROWS_FOR_A_NUMBER = 2;
 
+  /** So few numbers are kept of any part. */
   private static final int ALWAYS = 32768;
+
+  /** So many numbers are kept for a question, some 16 MB; beyond, rows are gone over. */
+  private static final long MOST_NUMBERS = 2_000_000;
 
   private final Path folder;
   private final Calendar calendar;
@@ -143,35 +147,32 @@ public final class KeptCells {
     CellsFile file = new CellsFile(folder, key(spec, dataset, reader.schema().only(columns)));
     Map<String, CellsOfRows> known = new LinkedHashMap<>();
     boolean isNew = false;
+    boolean isWorth = true;
+    long size = 0;
     for (int part : reader.parts()) {
-      Optional<String> content = reader.content(part, columns);
-      Optional<CellsOfRows> cells = content.flatMap(file::cells);
-      if (cells.isEmpty() && content.isPresent()) {
-        Own own = making.make();
-        long[] count = new long[1];
-        reader.scanPart(
-            part,
-            columns,
-            (block, from, to) -> {
-              count[0] += to - from;
-              own.sink.accept(block, from, to);
-            });
-        cells = Optional.of(CellsOfRows.of(own.builder, dataset));
-        if (isWorthKeeping(cells.get(), count[0])) {
-          isNew = true;
-        } else if (onlyFew) {
-          throw new ManyGroupsException();
-        } else {
-          content = Optional.empty();
-        }
-      }
-      if (cells.isPresent()) {
-        cells.get().addTo(builder, dataset);
-        if (content.isPresent()) {
-          known.put(content.get(), cells.get());
-        }
-      } else {
+      Optional<String> content = isWorth ? reader.content(part, columns) : Optional.empty();
+      if (content.isEmpty()) {
         reader.scanPart(part, columns, rows);
+        continue;
+      }
+      Optional<CellsOfRows> found = file.cells(content.get());
+      CellsOfRows cells;
+      if (found.isPresent()) {
+        cells = found.get();
+      } else {
+        Own own = making.make();
+        long count = scan(reader, part, columns, own.sink);
+        cells = CellsOfRows.of(own.builder, dataset);
+        isWorth = cells.size() <= Math.max(ALWAYS, count / LEAST_ROWS_FOR_A_NUMBER);
+      }
+      cells.addTo(builder, dataset);
+      size += cells.size();
+      isWorth &= size <= MOST_NUMBERS;
+      if (isWorth) {
+        isNew |= found.isEmpty();
+        known.put(content.get(), cells);
+      } else if (onlyFew) {
+        throw new ManyGroupsException();
       }
     }
     if (isNew) {
@@ -179,8 +180,18 @@ public final class KeptCells {
     }
   }
 
-  private static boolean isWorthKeeping(CellsOfRows cells, long rows) {
-    return cells.size() <= Math.max(ALWAYS, rows / LEAST_ROWS_FOR_A_NUMBER);
+  /** Goes over the rows of a part; returns how many there are. */
+  private static long scan(DatasetReader reader, int part, List<String> columns, BlockSink sink)
+      throws IOException {
+    long[] count = new long[1];
+    reader.scanPart(
+        part,
+        columns,
+        (block, from, to) -> {
+          count[0] += to - from;
+          sink.accept(block, from, to);
+        });
+    return count[0];
   }
 
   private String key(CrosstabSpec spec, String dataset, Schema schema) {

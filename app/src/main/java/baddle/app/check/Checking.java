@@ -51,7 +51,6 @@ import baddle.store.StoredSource;
 import baddle.store.StoredSuspense;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -133,21 +132,9 @@ public final class Checking {
       throws IOException {
     boolean plain =
         heldRows == HeldRows.COUNTED && number.isEmpty() && project.elsewhere().isEmpty();
-    if (!plain) {
-      return checked(project, heldRows, number);
-    }
-    Optional<CheckResult> known = standing(project.planFile());
-    if (known.isPresent()) {
-      return known.get();
-    }
-    Optional<String> writer = ProjectState.writer(project);
-    Optional<ProjectState.Before> before =
-        writer.isEmpty() ? Optional.empty() : ProjectState.before(project, Instant.now());
-    CheckResult result = checked(project, heldRows, number);
-    before
-        .flatMap(files -> files.with(writer.get()))
-        .ifPresent(state -> keep(project.planFile(), result, state));
-    return result;
+    return plain
+        ? kept(project.planFile()).getOr(project, () -> checked(project, heldRows, number))
+        : checked(project, heldRows, number);
   }
 
   private static CheckResult checked(Project project, HeldRows heldRows, OptionalInt number)

@@ -26,7 +26,6 @@ import baddle.store.StoreException;
 import baddle.store.StoredSource;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -60,21 +59,9 @@ public final class Comparing {
             && after.isEmpty()
             && project.elsewhere().isEmpty()
             && summaries.size() == project.plan().summaries().size();
-    if (!plain) {
-      return compared(summaries, before, after);
-    }
-    Optional<Comparison> known = standing(project.planFile());
-    if (known.isPresent()) {
-      return known.get();
-    }
-    Optional<String> writer = ProjectState.writer(project);
-    Optional<ProjectState.Before> files =
-        writer.isEmpty() ? Optional.empty() : ProjectState.before(project, Instant.now());
-    Comparison comparison = compared(summaries, before, after);
-    files
-        .flatMap(then -> then.with(writer.get()))
-        .ifPresent(state -> keep(project.planFile(), comparison, state));
-    return comparison;
+    return plain
+        ? kept(project.planFile()).getOr(project, () -> compared(summaries, before, after))
+        : compared(summaries, before, after);
   }
 
   private static KeptResult<Comparison> kept(Path planFile) {

@@ -9,6 +9,7 @@ import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.Optional;
 import org.slf4j.LoggerFactory;
 
@@ -46,6 +47,33 @@ public final class KeptResult<R extends Record> {
       LoggerFactory.getLogger(KeptResult.class).debug("{} is of no use", kept, e);
       return Optional.empty();
     }
+  }
+
+  /** What finds a result. */
+  @FunctionalInterface
+  public interface Work<R> {
+
+    /** Finds it. */
+    R find() throws IOException;
+  }
+
+  /**
+   * The result that is kept; else what some work finds, which is kept for the next time if the
+   * state of the project can be told.
+   *
+   * @param project only read by the work
+   */
+  public R getOr(Project project, Work<R> work) throws IOException {
+    Optional<R> known = get();
+    if (known.isPresent()) {
+      return known.get();
+    }
+    Optional<String> writer = ProjectState.writer(project);
+    Optional<ProjectState.Before> before =
+        writer.isEmpty() ? Optional.empty() : ProjectState.before(project, Instant.now());
+    R result = work.find();
+    before.flatMap(files -> files.with(writer.get())).ifPresent(state -> keep(result, state));
+    return result;
   }
 
   private Optional<R> read(byte[] bytes) throws IOException {
