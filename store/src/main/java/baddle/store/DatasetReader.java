@@ -152,10 +152,14 @@ public final class DatasetReader {
    *
    * @param columns as for {@link #scan}
    * @return empty where it can't be told without reading the rows
+   * @throws StoreException.Damaged if a block isn't what was written
    */
   public Optional<String> content(int part, List<String> columns) throws IOException {
-    return PartContent.of(
-        database, part(part), Objects.requireNonNull(rangesOfPart.get(part)), columns);
+    try {
+      return PartContent.of(part(part), Objects.requireNonNull(rangesOfPart.get(part)), columns);
+    } catch (VectorDecoder.BrokenBlockException e) {
+      throw damaged(part, e);
+    }
   }
 
   /**
@@ -421,13 +425,17 @@ public final class DatasetReader {
     try {
       return part(part).block(stored, origin, wanted, decoder);
     } catch (VectorDecoder.BrokenBlockException e) {
-      List<String> files =
-          Objects.requireNonNull(rangesOfPart.get(part)).stream()
-              .map(SourceRange::file)
-              .distinct()
-              .toList();
-      throw new StoreException.Damaged(String.valueOf(e.getMessage()), files, database.file());
+      throw damaged(part, e);
     }
+  }
+
+  private StoreException.Damaged damaged(int part, VectorDecoder.BrokenBlockException cause) {
+    List<String> files =
+        Objects.requireNonNull(rangesOfPart.get(part)).stream()
+            .map(SourceRange::file)
+            .distinct()
+            .toList();
+    return new StoreException.Damaged(String.valueOf(cause.getMessage()), files, database.file());
   }
 
   private void checkColumns(int part, Schema wanted) throws StoreException {

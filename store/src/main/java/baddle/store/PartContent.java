@@ -15,11 +15,11 @@ final class PartContent {
   /**
    * The checksums of the columns' blocks, the columns' types and the live rows.
    *
+   * @throws VectorDecoder.BrokenBlockException if a block isn't what was written
    * @return empty where the row's own number is asked for, which is of no two rows
    */
-  static Optional<String> of(
-      Database database, StoredPart part, List<SourceRange> ranges, List<String> columns)
-      throws IOException {
+  static Optional<String> of(StoredPart part, List<SourceRange> ranges, List<String> columns)
+      throws IOException, VectorDecoder.BrokenBlockException {
     if (columns.contains(Origin.SOURCE_ROW.name())) {
       return Optional.empty();
     }

@@ -8,7 +8,6 @@ import baddle.core.table.Schema;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
@@ -125,23 +124,24 @@ final class StoredPart {
     return at.isPresent() ? schema.column(at.getAsInt()).type() : ColumnType.text();
   }
 
-  /** The checksums of a column's blocks in order; none where the part hasn't got it. */
-  List<Integer> checksums(String column) throws IOException {
+  /**
+   * The checksums of a column's blocks in order, each computed from its bytes; none where the part
+   * hasn't got the column.
+   *
+   * @throws VectorDecoder.BrokenBlockException if a block isn't what was written
+   */
+  List<Integer> checksums(String column) throws IOException, VectorDecoder.BrokenBlockException {
     List<Integer> known = checksums.get(column);
     if (known == null) {
-      known = readChecksums(column);
+      known = new ArrayList<>();
+      for (StoredBlock block : blocks()) {
+        if (schema.indexOf(column).isPresent() && isStored(column, block)) {
+          known.add(checksum(number(column), block));
+        }
+      }
       checksums.put(column, known);
     }
     return known;
-  }
-
-  private List<Integer> readChecksums(String column) throws IOException {
-    return database.query(
-        "SELECT substr(content, 2, 4) FROM block WHERE part = ? AND column_number = ?"
-            + " ORDER BY number",
-        row -> ByteBuffer.wrap(row.getBytes(1)).getInt(),
-        part,
-        number(column));
   }
 
   private int number(String column) {
@@ -179,6 +179,26 @@ final class StoredPart {
 
   private Vector decode(int column, StoredBlock block, VectorDecoder decoder)
       throws IOException, VectorDecoder.BrokenBlockException {
+    byte[] content = content(column, block);
+    try {
+      return decoder.decode(content);
+    } catch (VectorDecoder.BrokenBlockException e) {
+      throw broken(e, column, block);
+    }
+  }
+
+  private int checksum(int column, StoredBlock block)
+      throws IOException, VectorDecoder.BrokenBlockException {
+    byte[] content = content(column, block);
+    try {
+      return VectorDecoder.checksum(content);
+    } catch (VectorDecoder.BrokenBlockException e) {
+      throw broken(e, column, block);
+    }
+  }
+
+  private byte[] content(int column, StoredBlock block)
+      throws IOException, VectorDecoder.BrokenBlockException {
     List<byte[]> content =
         database.query(
             "SELECT content FROM block WHERE part = ? AND column_number = ? AND number = ?",
@@ -186,21 +206,22 @@ final class StoredPart {
             part,
             column,
             block.number());
-    try {
-      if (content.isEmpty()) {
-        throw new VectorDecoder.BrokenBlockException("a block is missing");
-      }
-      return decoder.decode(content.get(0));
-    } catch (VectorDecoder.BrokenBlockException e) {
-      throw new VectorDecoder.BrokenBlockException(
-          e.getMessage()
-              + " (part "
-              + part
-              + ", column "
-              + column
-              + ", block "
-              + block.number()
-              + ")");
+    if (content.isEmpty()) {
+      throw broken(new VectorDecoder.BrokenBlockException("a block is missing"), column, block);
     }
+    return content.get(0);
+  }
+
+  private VectorDecoder.BrokenBlockException broken(
+      VectorDecoder.BrokenBlockException cause, int column, StoredBlock block) {
+    return new VectorDecoder.BrokenBlockException(
+        cause.getMessage()
+            + " (part "
+            + part
+            + ", column "
+            + column
+            + ", block "
+            + block.number()
+            + ")");
   }
 }

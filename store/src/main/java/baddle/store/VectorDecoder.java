@@ -44,7 +44,8 @@ final class VectorDecoder implements Closeable {
     throw new BrokenBlockException("a block of unknown kind " + kind);
   }
 
-  private byte[] body(byte[] bytes) throws BrokenBlockException {
+  /** The checksum of some bytes, which is the one that they should have. */
+  static int checksum(byte[] bytes) throws BrokenBlockException {
     if (bytes.length < VectorEncoder.HEADER) {
       throw new BrokenBlockException("a block of " + bytes.length + " bytes");
     }
@@ -54,6 +55,12 @@ final class VectorDecoder implements Closeable {
     if (header.getInt(1) != (int) checksum.getValue()) {
       throw new BrokenBlockException("a block's checksum differs");
     }
+    return header.getInt(1);
+  }
+
+  private byte[] body(byte[] bytes) throws BrokenBlockException {
+    checksum(bytes);
+    ByteBuffer header = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
     if (header.get(0) != VectorEncoder.LAYOUT) {
       throw new BrokenBlockException("a block of unknown layout " + header.get(0));
     }

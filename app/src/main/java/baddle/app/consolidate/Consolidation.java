@@ -32,6 +32,7 @@ public final class Consolidation {
   private boolean rebuilds;
   private boolean byContent;
   private Optional<ConsolidateResult> again = Optional.empty();
+  private String writer = "";
 
   /**
    * A consolidation that is yet to run.
@@ -82,7 +83,6 @@ public final class Consolidation {
     References references = References.of(project, opener);
     project = project.with(references.plan());
     ConsolidateResult result;
-    String writer;
     try (Store store = OwnStore.openToWrite(project)) {
       writer = store.writer();
       Look look = look(store, references);
@@ -96,6 +96,11 @@ public final class Consolidation {
         .ifPresent(
             state -> again.ifPresent(next -> StandingResult.keep(project.planFile(), next, state)));
     return result;
+  }
+
+  /** What the store knows this one by that has written to it; empty before it was run. */
+  public String writer() {
+    return writer;
   }
 
   /** Whether files are told by what they are known by, and stored rows aren't looked at. */

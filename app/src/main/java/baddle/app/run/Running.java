@@ -219,7 +219,7 @@ public final class Running {
     ConsolidateResult consolidated = consolidating.run();
     made = consolidated.made();
     ran = consolidating;
-    writer = ProjectState.writer(project).orElse("");
+    writer = consolidating.writer();
     CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
     boolean moved = before.isPresent() && consolidated.made().isPresent();
     Optional<Comparison> comparison = Optional.empty();
