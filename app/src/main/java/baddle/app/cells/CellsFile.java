@@ -3,6 +3,7 @@ package baddle.app.cells;
 import baddle.app.KeptBytes;
 import baddle.core.crosstab.CellsOfRows;
 import java.io.IOException;
+import java.nio.BufferUnderflowException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -73,7 +74,12 @@ final class CellsFile {
     this.folder = folder;
     this.key = Mark.of(question);
     this.kept = new KeptBytes(folder.resolve(key.name()));
-    kept.read().ifPresent(this::read);
+    try {
+      kept.read().ifPresent(this::read);
+    } catch (BufferUnderflowException | IndexOutOfBoundsException | IllegalArgumentException e) {
+      LoggerFactory.getLogger(CellsFile.class).debug("{} is of no use", kept, e);
+      entries.clear();
+    }
   }
 
   private void read(byte[] bytes) {

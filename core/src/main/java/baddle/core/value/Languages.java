@@ -10,11 +10,17 @@ public final class Languages {
 
   private Languages() {}
 
-  /** Whether the names of a locale's language are known; of a country it has to be one of ISO's. */
+  /**
+   * Whether the names of a locale's language are known; of a country it has to be one of ISO's, or
+   * a region by its number.
+   */
   public static boolean isKnown(Locale locale) {
     String language = locale.getLanguage();
-    if (!locale.getCountry().isEmpty()
-        && Arrays.binarySearch(Locale.getISOCountries(), locale.getCountry()) < 0) {
+    String country = locale.getCountry();
+    boolean isRegion = country.length() == 3;
+    if (!country.isEmpty()
+        && !isRegion
+        && Arrays.binarySearch(Locale.getISOCountries(), country) < 0) {
       return false;
     }
     if (language.equals(Locale.ENGLISH.getLanguage())) {
