@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -192,7 +193,11 @@ class DraftProgramTests {
     baddle.write("in/c.csv", "Who,Where", "Ann,2", "Bo,3");
     String before = plan();
 
+    baddle.run("consolidate");
     Baddle.Run run = baddle.run("draft", "--update", "--apply");
+    try (Stream<Path> left = Files.walk(folder)) {
+      assertThat(left).noneMatch(file -> file.toString().endsWith(".part"));
+    }
 
     assertThat(run.status()).as(run.err()).isZero();
     assertThat(run.out())

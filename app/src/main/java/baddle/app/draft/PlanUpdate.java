@@ -16,6 +16,7 @@ import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.PlanEdit;
 import baddle.plan.PlanException;
+import baddle.plan.PlanReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -120,7 +121,7 @@ public final class PlanUpdate {
         Files.copy(
             plan, beside, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.COPY_ATTRIBUTES);
         Files.writeString(beside, mark + text);
-        Project.open(beside, parameters);
+        PlanReader.read(beside, parameters, Optional.empty());
         Placing.move(beside, plan);
       } finally {
         Files.deleteIfExists(beside);
