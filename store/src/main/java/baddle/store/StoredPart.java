@@ -37,7 +37,7 @@ final class StoredPart {
   /** The number each column is stored under. */
   private final Map<String, Integer> numbers;
 
-  private final Map<String, List<Integer>> checksums = new HashMap<>();
+  private final Map<String, Map<Integer, Integer>> checksums = new HashMap<>();
 
   private StoredPart(Database database, int part, Schema schema, Map<String, Integer> numbers) {
     this.database = database;
@@ -125,18 +125,19 @@ final class StoredPart {
   }
 
   /**
-   * The checksums of a column's blocks in order, each computed from its bytes; none where the part
-   * hasn't got the column.
+   * The checksums of a column's blocks by their number, each computed from its bytes; none where
+   * the part hasn't got the column, or a block hides nothing.
    *
    * @throws VectorDecoder.BrokenBlockException if a block isn't what was written
    */
-  List<Integer> checksums(String column) throws IOException, VectorDecoder.BrokenBlockException {
-    List<Integer> known = checksums.get(column);
+  Map<Integer, Integer> checksums(String column)
+      throws IOException, VectorDecoder.BrokenBlockException {
+    Map<Integer, Integer> known = checksums.get(column);
     if (known == null) {
-      known = new ArrayList<>();
+      known = new LinkedHashMap<>();
       for (StoredBlock block : blocks()) {
         if (schema.indexOf(column).isPresent() && isStored(column, block)) {
-          known.add(checksum(number(column), block));
+          known.put(block.number(), checksum(number(column), block));
         }
       }
       checksums.put(column, known);

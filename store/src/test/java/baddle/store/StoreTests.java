@@ -126,6 +126,43 @@ class StoreTests {
   }
 
   @Test
+  void rows_of_a_part_are_told_by_what_they_are_made_of(@TempDir Path other) throws IOException {
+    List<String> site = List.of("site");
+    List<String> withFile = List.of("site", "source_file");
+    try (Store store = Store.openToWrite(folder);
+        Store alike = Store.openToWrite(other)) {
+      List<Long> files;
+      try (BatchWriter batch = store.beginBatch(TIME)) {
+        files = write(batch, 0, "a b c", "d e f g h");
+        batch.commit();
+      }
+      try (BatchWriter batch = store.beginBatch(TIME.plusSeconds(60))) {
+        batch.retire(files.get(1));
+        write(batch, 0, "a b d");
+        batch.commit();
+      }
+      try (BatchWriter batch = alike.beginBatch(TIME.plusSeconds(3))) {
+        write(batch, 0, "a b c", "d e f g h");
+        batch.commit();
+      }
+      DatasetReader first = store.dataset("sales", 1);
+      DatasetReader second = store.dataset("sales", 2);
+      DatasetReader same = alike.dataset("sales", 1);
+
+      assertThat(first.content(1, site)).isPresent().isEqualTo(same.content(1, site));
+      assertThat(first.content(1, withFile)).isNotEqualTo(same.content(1, withFile));
+      assertThat(
+              List.of(
+                  first.content(1, site),
+                  first.content(1, withFile),
+                  second.content(1, site),
+                  second.content(2, site)))
+          .doesNotHaveDuplicates();
+      assertThat(first.content(1, List.of("source_row"))).isEmpty();
+    }
+  }
+
+  @Test
   void a_batch_that_is_not_committed_never_was() throws IOException {
     try (Store store = Store.openToWrite(folder)) {
       try (BatchWriter batch = store.beginBatch(TIME)) {

@@ -214,6 +214,7 @@ public final class Running {
    * @param compares whether what was there before can be read
    */
   private RunResult run(Consolidation consolidating, boolean compares) throws IOException {
+    places.clear();
     Optional<BatchStamp> before = compares ? lastBatch() : Optional.empty();
     List<Finding> old = before.isEmpty() ? List.of() : openAt(before.get().number());
     ConsolidateResult consolidated = consolidating.run();

@@ -1,5 +1,6 @@
 package baddle.core.crosstab;
 
+import baddle.core.expression.Expression;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -112,8 +113,9 @@ public final class CellsOfRows {
   /** What decides into which cells rows go, and what is gathered there, as text. */
   public static String description(CrosstabSpec spec, String dataset) {
     StringBuilder text = new StringBuilder();
+    List<Expression> items = spec.items(dataset);
     for (int i = 0; i < spec.levels().size(); i++) {
-      text.append(spec.items(dataset).get(i));
+      text.append(items.get(i));
       text.append('\n').append(spec.levels().get(i).item().grain());
       text.append('\n').append(spec.levels().get(i).item().bands()).append('\n');
     }

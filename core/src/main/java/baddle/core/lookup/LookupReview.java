@@ -88,11 +88,11 @@ public final class LookupReview implements BlockSink {
       lastFound = block;
     }
     for (int row = from; row < to; row++) {
-      Optional<Tally> tally = take(block, row, 1);
-      if (tally.isPresent() && amount.isPresent()) {
+      Tally tally = take(block, row, 1);
+      if (tally != null && amount.isPresent()) {
         LongVector amounts = block.numbers(amount.getAsInt());
         if (!amounts.isBlank(row)) {
-          tally.get().amount.add(amounts.values()[row]);
+          tally.amount.add(amounts.values()[row]);
         }
       }
     }
@@ -109,10 +109,10 @@ public final class LookupReview implements BlockSink {
     find(groups);
     lastFound = null;
     for (int group = 0; group < groups.size(); group++) {
-      Optional<Tally> tally = take(groups, group, rows[group]);
-      if (tally.isPresent() && !amounts.isEmpty() && amounts.get(group).isPresent()) {
+      Tally tally = take(groups, group, rows[group]);
+      if (tally != null && !amounts.isEmpty() && amounts.get(group).isPresent()) {
         BigInteger sum = amounts.get(group).get().unscaledValue();
-        tally.get().amount.add(new WideSum(sum.shiftRight(64).longValue(), sum.longValue()));
+        tally.amount.add(new WideSum(sum.shiftRight(64).longValue(), sum.longValue()));
       }
     }
   }
@@ -124,18 +124,18 @@ public final class LookupReview implements BlockSink {
     }
   }
 
-  /** Counts rows with the values of one; the tally of its key where it has no match. */
-  private Optional<Tally> take(Block block, int row, long rows) {
+  /** Counts rows with the values of one; the tally of its key where it has no match, else null. */
+  private @Nullable Tally take(Block block, int row, long rows) {
     if (found[row] < 0) {
       Tally tally = tally(found[row] == LookupTable.MISSING ? missing : ambiguous, block, row);
       tally.rows += rows;
-      return Optional.of(tally);
+      return tally;
     }
     matched += rows;
     if (found[row] < columns.table().size()) {
       columns.table().use(found[row]);
     }
-    return Optional.empty();
+    return null;
   }
 
   /** Rows that hold what a missing key gets are of such; others had a match, if not of today. */
