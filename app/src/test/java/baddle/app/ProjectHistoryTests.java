@@ -11,7 +11,7 @@ import baddle.app.compare.Comparison;
 import baddle.app.compare.Movement;
 import baddle.app.compare.RowChange;
 import baddle.app.consolidate.ConsolidateResult;
-import baddle.app.consolidate.StandingResult;
+import baddle.app.consolidate.Consolidation;
 import baddle.app.history.Returning;
 import baddle.app.history.Tidy;
 import baddle.app.summarize.Summarizing;
@@ -214,12 +214,12 @@ class ProjectHistoryTests {
     play(seed);
     for (int step = 0; step < STEPS; step++) {
       project.consolidate();
-      Optional<ConsolidateResult> standing = StandingResult.of(project.plan());
+      Optional<ConsolidateResult> standing = Consolidation.kept(project.plan()).get();
       assertThat(standing).isPresent();
       assertThat(project.consolidate()).isEqualTo(standing.get());
 
       String what = files.step();
-      assertThat(StandingResult.of(project.plan())).as(what).isEmpty();
+      assertThat(Consolidation.kept(project.plan()).get()).as(what).isEmpty();
     }
   }
 
@@ -232,7 +232,7 @@ class ProjectHistoryTests {
       CheckResult added = Checking.run(project.project(), Checking.HeldRows.COUNTED);
       Map<String, BigDecimal> cells = cells(last);
 
-      assertThat(Checking.standing(project.plan())).contains(added);
+      assertThat(Checking.kept(project.plan()).get()).contains(added);
       Path kept = project.at(".baddle/cells");
       Path aside = project.at("aside");
       Files.move(kept, aside);
@@ -248,7 +248,7 @@ class ProjectHistoryTests {
       Files.move(aside, kept);
 
       String what = files.step();
-      assertThat(Checking.standing(project.plan())).as(what).isEmpty();
+      assertThat(Checking.kept(project.plan()).get()).as(what).isEmpty();
     }
   }
 

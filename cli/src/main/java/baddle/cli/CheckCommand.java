@@ -96,7 +96,10 @@ final class CheckCommand implements Command {
     if (problem.isPresent()) {
       throw new UsageException("--suspense: " + problem.get());
     }
-    Optional<CheckResult> standing = standing(options);
+    Optional<CheckResult> standing =
+        options
+            .planAlone("suspense", "list", "out", "batch")
+            .flatMap(plan -> Checking.kept(plan).get());
     if (standing.isPresent()) {
       return show(standing.get(), options, console, failOn);
     }
@@ -141,14 +144,6 @@ final class CheckCommand implements Command {
                   + "/ beside the plan, and consolidate again\n");
     }
     return status;
-  }
-
-  /** What a check would show again, where only that is wanted. */
-  private static Optional<CheckResult> standing(CommandOptions options) throws UsageException {
-    boolean plain =
-        Stream.of("suspense", "list", "out", "batch").noneMatch(options::has)
-            && options.parameters().isEmpty();
-    return plain ? options.planFile().flatMap(Checking::standing) : Optional.empty();
   }
 
   private static int show(

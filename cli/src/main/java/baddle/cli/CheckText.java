@@ -202,9 +202,9 @@ final class CheckText {
         lines.add(
             "  "
                 + name
-                + " misses \""
-                + key.key()
-                + "\": "
+                + " misses "
+                + Listing.quoted(key.key())
+                + ": "
                 + counted(key.rows(), "row")
                 + ", "
                 + NumberText.exact(key.amount()));

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.apache.commons.cli.AlreadySelectedException;
 import org.apache.commons.cli.CommandLine;
 import org.apache.commons.cli.DefaultParser;
@@ -259,6 +260,18 @@ final class CommandOptions {
       throw new UsageException("there is no plan " + file);
     }
     return Optional.of(file);
+  }
+
+  /**
+   * The plan's file, for what is kept of a command that is given nothing but how to show it.
+   *
+   * @param more options with which it is asked something else
+   * @return empty where one of them is given, an argument, or a value of a parameter
+   */
+  Optional<Path> planAlone(String... more) throws UsageException {
+    boolean alone =
+        Stream.of(more).noneMatch(this::has) && arguments().isEmpty() && parameters().isEmpty();
+    return alone ? planFile() : Optional.empty();
   }
 
   /** The project of the plan. */

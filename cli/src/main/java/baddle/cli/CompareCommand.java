@@ -15,7 +15,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.stream.Stream;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle compare}. */
@@ -80,7 +79,10 @@ final class CompareCommand implements Command {
   @Override
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
-    Optional<Comparison> standing = standing(options);
+    Optional<Comparison> standing =
+        options
+            .planAlone("rows", "summary", "since-close", "out")
+            .flatMap(plan -> Comparing.kept(plan).get());
     if (standing.isPresent()) {
       show(standing.get(), options, console, least(options));
       return Status.DONE;
@@ -112,15 +114,6 @@ final class CompareCommand implements Command {
       show(comparison, options, console, least);
     }
     return Status.DONE;
-  }
-
-  /** What comparing all summaries of the last batch would show again. */
-  private static Optional<Comparison> standing(CommandOptions options) throws UsageException {
-    boolean plain =
-        Stream.of("rows", "summary", "since-close", "out").noneMatch(options::has)
-            && options.arguments().isEmpty()
-            && options.parameters().isEmpty();
-    return plain ? options.planFile().flatMap(Comparing::standing) : Optional.empty();
   }
 
   private static void show(

@@ -3,7 +3,6 @@ package baddle.cli;
 import baddle.app.Project;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
-import baddle.app.consolidate.StandingResult;
 import baddle.core.finding.Finding;
 import baddle.plan.PlanException;
 import java.io.IOException;
@@ -74,7 +73,8 @@ final class ConsolidateCommand implements Command {
       throws UsageException, PlanException, IOException {
     options.refuseArguments("consolidate");
     int threads = threads(options);
-    Optional<ConsolidateResult> standing = standing(options);
+    Optional<ConsolidateResult> standing =
+        options.planAlone("rebuild", "by-content").flatMap(plan -> Consolidation.kept(plan).get());
     ConsolidateResult result =
         standing.isPresent() ? standing.get() : run(options.project(), options, console, threads);
     if (options.json()) {
@@ -87,13 +87,6 @@ final class ConsolidateCommand implements Command {
           .forEach(console.out()::println);
     }
     return result.hasErrors() ? Status.FINDINGS : Status.DONE;
-  }
-
-  private static Optional<ConsolidateResult> standing(CommandOptions options)
-      throws UsageException {
-    boolean plain =
-        !options.has("rebuild") && !options.has("by-content") && options.parameters().isEmpty();
-    return plain ? options.planFile().flatMap(StandingResult::of) : Optional.empty();
   }
 
   static ConsolidateResult run(

@@ -72,7 +72,8 @@ final class RunCommand implements Command {
     if (list.isPresent()) {
       return runEach(console.folder().resolve(list.get()), options, console, threads, failOn);
     }
-    Optional<RunResult> standing = standing(options);
+    Optional<RunResult> standing =
+        options.planAlone("by-content").flatMap(plan -> Running.kept(plan).get());
     if (standing.isPresent()) {
       Path folder = options.planFile().orElseThrow().toAbsolutePath().normalize();
       return show(standing.get(), options, console, folder.resolveSibling(""), failOn);
@@ -96,12 +97,6 @@ final class RunCommand implements Command {
       throw e;
     }
     return show(result, options, console, project.folder(), failOn);
-  }
-
-  /** What a run would do and show again, where nothing has changed. */
-  private static Optional<RunResult> standing(CommandOptions options) throws UsageException {
-    boolean plain = !options.has("by-content") && options.parameters().isEmpty();
-    return plain ? options.planFile().flatMap(Running::standing) : Optional.empty();
   }
 
   private static int show(

@@ -96,6 +96,27 @@ class CheckProgramTests {
         .contains("tills        total line     2        1", "tills  revenue     1       1");
   }
 
+  /** What a sender writes has any length; a page that a person reads, and a report's, hasn't. */
+  @Test
+  void a_key_of_a_megabyte_is_named_and_neither_floods_a_page_nor_stops_a_report()
+      throws Exception {
+    String key = "z".repeat(1_000_000);
+    plan("", "", "reports:\n  s.xlsx: {summaries: [s]}\n");
+    month("2026-01", "2026-01-01,D1,a,2,1.50,3.00", "2026-01-02,D1," + key + ",1,2.00,2.00");
+
+    Baddle.Run run = baddle.run("run");
+    Baddle.Run check = baddle.run("check");
+    Baddle.Run again = baddle.run("check", "--verbose");
+
+    assertThat(run.err()).isEmpty();
+    assertThat(folder.resolve("s.xlsx")).exists();
+    for (Baddle.Run shown : List.of(run, check, again)) {
+      assertThat(shown.out()).contains("zzz\u2026\" (1,000,000 characters)");
+      assertThat(shown.out()).hasSizeLessThan(10_000);
+    }
+    assertThat(baddle.run("check", "--list", "unmatched", "--json").out()).contains(key);
+  }
+
   @Test
   void a_changed_lookup_computes_stored_rows_anew_without_reading_them_again() throws Exception {
     month("2026-01", "2026-01-01,D1,a,2,1.50,", "2026-01-02,D2,b,1,2.25,", "2026-01-03,D3,c,1,1,");

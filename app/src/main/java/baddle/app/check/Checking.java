@@ -6,7 +6,6 @@ import baddle.app.Project;
 import baddle.app.cells.KeptCells;
 import baddle.app.consolidate.Pending;
 import baddle.app.kept.KeptResult;
-import baddle.app.kept.ProjectState;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reference.References;
 import baddle.app.review.FindingPolicy;
@@ -105,22 +104,9 @@ public final class Checking {
     return run(project, heldRows, OptionalInt.empty());
   }
 
-  private static KeptResult<CheckResult> kept(Path planFile) {
+  /** What checking would show of a plan's project, the held rows counted. */
+  public static KeptResult<CheckResult> kept(Path planFile) {
     return new KeptResult<>(planFile, "check", CheckResult.class);
-  }
-
-  /**
-   * What checking would show, the held rows counted, as long as nothing changes.
-   *
-   * @return empty if anything has changed since it was last done, or the plan has parameters
-   */
-  public static Optional<CheckResult> standing(Path planFile) {
-    return kept(planFile).get();
-  }
-
-  /** Keeps what was shown for a state. */
-  public static void keep(Path planFile, CheckResult result, ProjectState state) {
-    kept(planFile).keep(result, state);
   }
 
   /**

@@ -4,7 +4,6 @@ import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.Project;
 import baddle.app.kept.KeptResult;
-import baddle.app.kept.ProjectState;
 import baddle.app.review.ClosedPeriods;
 import baddle.app.review.PeriodRows;
 import baddle.app.summarize.Summarizing;
@@ -58,29 +57,18 @@ public final class Comparing {
         before.isEmpty()
             && after.isEmpty()
             && project.elsewhere().isEmpty()
-            && summaries.size() == project.plan().summaries().size();
+            && summaries.stream()
+                .map(SummaryPlan::name)
+                .toList()
+                .equals(List.copyOf(project.plan().summaries().keySet()));
     return plain
         ? kept(project.planFile()).getOr(project, () -> compared(summaries, before, after))
         : compared(summaries, before, after);
   }
 
-  private static KeptResult<Comparison> kept(Path planFile) {
+  /** How all summaries of the last batch differ from those of the one before. */
+  public static KeptResult<Comparison> kept(Path planFile) {
     return new KeptResult<>(planFile, "compare", Comparison.class);
-  }
-
-  /**
-   * How all summaries of the last batch differ from those of the one before, as long as nothing
-   * changes.
-   *
-   * @return empty if anything has changed since they were compared, or the plan has parameters
-   */
-  public static Optional<Comparison> standing(Path planFile) {
-    return kept(planFile).get();
-  }
-
-  /** Keeps what was found for a state. */
-  public static void keep(Path planFile, Comparison comparison, ProjectState state) {
-    kept(planFile).keep(comparison, state);
   }
 
   private Comparison compared(List<SummaryPlan> summaries, OptionalInt before, OptionalInt after)

@@ -3,6 +3,7 @@ package baddle.app.consolidate;
 import baddle.app.OwnStore;
 import baddle.app.Progress;
 import baddle.app.Project;
+import baddle.app.kept.KeptResult;
 import baddle.app.kept.ProjectState;
 import baddle.app.reference.References;
 import baddle.app.results.Environment;
@@ -12,6 +13,7 @@ import baddle.formats.Formats;
 import baddle.store.Batch;
 import baddle.store.Store;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -47,6 +49,13 @@ public final class Consolidation {
     this.clock = clock;
     this.progress = progress;
     this.threads = threads;
+  }
+
+  /**
+   * What consolidating would say of a plan's project if it were done again with nothing changed.
+   */
+  public static KeptResult<ConsolidateResult> kept(Path planFile) {
+    return new KeptResult<>(planFile, "standing", ConsolidateResult.class);
   }
 
   /** A consolidation that reads every format there is. */
@@ -93,8 +102,7 @@ public final class Consolidation {
     }
     before
         .flatMap(files -> files.with(writer))
-        .ifPresent(
-            state -> again.ifPresent(next -> StandingResult.keep(project.planFile(), next, state)));
+        .ifPresent(state -> again.ifPresent(next -> kept(project.planFile()).keep(next, state)));
     return result;
   }
 

@@ -5,6 +5,7 @@ import baddle.core.check.KeyIndex;
 import baddle.core.derivation.HeldBecause;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Place;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
@@ -32,6 +33,7 @@ import java.util.TreeMap;
 final class DuplicateMarks {
 
   private static final int MOST_EXAMPLES = 3;
+  private static final int LONGEST_KEY = 200;
 
   /** So many stored rows, as a power of two, may be made of one row of a source. */
   private static final int BITS_OF_ROWS_MADE = 16;
@@ -210,7 +212,7 @@ final class DuplicateMarks {
       tally.first = here;
     }
     if (tally.examples.size() < MOST_EXAMPLES) {
-      tally.examples.add(key + " stands also at " + other);
+      tally.examples.add(Listing.shortened(key, LONGEST_KEY) + " stands also at " + other);
     }
   }
 

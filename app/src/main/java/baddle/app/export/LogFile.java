@@ -1,5 +1,6 @@
 package baddle.app.export;
 
+import baddle.core.finding.Listing;
 import baddle.core.finding.Place;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.CsvForm;
@@ -229,9 +230,9 @@ final class LogFile {
             + row.rowNumber()
             + ", was changed by hand: "
             + row.values().get(0).heading()
-            + " is \""
-            + row.values().get(0).value()
-            + "\", expected "
+            + " is "
+            + Listing.quoted(row.values().get(0).value())
+            + ", expected "
             + row.values().get(0).expectation());
   }
 }

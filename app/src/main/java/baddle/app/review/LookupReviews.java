@@ -10,6 +10,7 @@ import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
@@ -207,7 +208,7 @@ public final class LookupReviews {
             .amount()
             .map(name -> String.format(Locale.ROOT, ", %s %,.2f", name, key.amount()))
             .orElse("");
-    return "\"" + key.key() + "\" (" + rows(key.rows()) + amount + ")";
+    return Listing.quoted(key.key()) + " (" + rows(key.rows()) + amount + ")";
   }
 
   private static String rows(long rows) {
@@ -224,7 +225,7 @@ public final class LookupReviews {
     }
     return known.size() > MOST_KEYS_FOR_NEAREST
         ? ""
-        : Nearest.to(key.key(), known).map(near -> ", near \"" + near + "\"").orElse("");
+        : Nearest.to(key.key(), known).map(near -> ", near " + Listing.quoted(near)).orElse("");
   }
 
   private void ambiguous(LookupReview review, List<Finding> findings) {
@@ -247,7 +248,7 @@ public final class LookupReviews {
               "lookup "
                   + review.table().spec().name()
                   + ": key "
-                  + (used.isEmpty() ? "\"" + ambiguity.key() + "\"" : used)
+                  + (used.isEmpty() ? Listing.quoted(ambiguity.key()) : used)
                   + " stands"
                   + lines
                   + " with "

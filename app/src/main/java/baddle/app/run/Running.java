@@ -11,7 +11,6 @@ import baddle.app.compare.Comparing;
 import baddle.app.compare.Comparison;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
-import baddle.app.consolidate.StandingResult;
 import baddle.app.export.Corrections;
 import baddle.app.export.ExportException;
 import baddle.app.export.Exporting;
@@ -162,19 +161,12 @@ public final class Running {
     }
   }
 
-  private static KeptResult<RunResult> kept(Path planFile) {
-    return new KeptResult<>(planFile, "run", RunResult.class);
-  }
-
   /**
-   * What running would do and show, as long as nothing changes, the files it has written among
-   * that.
-   *
-   * @return empty if anything has changed since it was last done, or the plan has parameters or
-   *     loads tables
+   * What running would do and show; the files that it has written are among what it depends on.
+   * Nothing is kept of a plan that loads tables.
    */
-  public static Optional<RunResult> standing(Path planFile) {
-    return kept(planFile).get();
+  public static KeptResult<RunResult> kept(Path planFile) {
+    return new KeptResult<>(planFile, "run", RunResult.class);
   }
 
   /**
@@ -192,12 +184,12 @@ public final class Running {
         .with(writer)
         .ifPresent(
             state -> {
-              StandingResult.keep(project.planFile(), next.get(), state);
-              Checking.keep(project.planFile(), result.checked(), state);
+              Consolidation.kept(project.planFile()).keep(next.get(), state);
+              Checking.kept(project.planFile()).keep(result.checked(), state);
               result
                   .moved()
                   .filter(moved -> result.before().get().number() == batch - 1)
-                  .ifPresent(moved -> Comparing.keep(project.planFile(), moved, state));
+                  .ifPresent(moved -> Comparing.kept(project.planFile()).keep(moved, state));
             });
     List<Path> outputs = new ArrayList<>(result.written());
     outputs.addAll(result.unchanged());

@@ -34,9 +34,9 @@ public final class CellsOfRows {
     return numbers;
   }
 
-  /** How many numbers and texts it takes to say what the rows come to. */
-  public int size() {
-    return texts.size() + numbers.length;
+  /** How much it takes to say what the rows come to, in numbers of 8 bytes. */
+  public long size() {
+    return numbers.length + texts.stream().mapToLong(text -> 1 + text.length() / Long.BYTES).sum();
   }
 
   /**

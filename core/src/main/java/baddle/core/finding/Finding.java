@@ -22,6 +22,14 @@ public record Finding(
     String remedy,
     Optional<Tally> tally) {
 
+  /** A message is read by a person; what it is about may have any length. */
+  private static final int LONGEST = 8000;
+
+  /** Cuts a message that nobody could read. */
+  public Finding {
+    message = Listing.shortened(message, LONGEST);
+  }
+
   /**
    * Rows with one cause.
    *

@@ -14,6 +14,9 @@ import org.jspecify.annotations.Nullable;
 public record Place(
     @Nullable String file, @Nullable String sheet, long row, @Nullable String heading) {
 
+  /** A heading of more characters isn't read by a person. */
+  private static final int LONGEST = 200;
+
   private static final Place NOWHERE = new Place(null, null, 0, null);
 
   /** The whole job. */
@@ -52,7 +55,7 @@ public record Place(
       text.append(", row ").append(row);
     }
     if (heading != null) {
-      text.append(", ").append(heading);
+      text.append(", ").append(Listing.shortened(heading, LONGEST));
     }
     return text.toString();
   }

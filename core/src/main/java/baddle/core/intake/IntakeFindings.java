@@ -203,9 +203,9 @@ final class IntakeFindings {
           FindingCode.VALUES_CORRECTED,
           source.atHeading(corrected.column()),
           counted(corrected.rows(), "value", "values")
-              + " \""
-              + corrected.wrong()
-              + "\" corrected to "
+              + " "
+              + Listing.quoted(corrected.wrong())
+              + " corrected to "
               + Listing.quoted(corrected.right()),
           "");
     }
@@ -277,9 +277,8 @@ final class IntakeFindings {
           FindingCode.ROWS_LEFT_OUT,
           source.atRow(firstNoteRow),
           counted(notes, "note", "notes")
-              + " below the table left out: \""
-              + firstNote
-              + "\""
+              + " below the table left out: "
+              + Listing.quoted(firstNote)
               + (notes > 1 ? " and others" : ""),
           "");
     }
@@ -343,11 +342,11 @@ final class IntakeFindings {
             + quoted(spellings)
             + "); found "
             + quoted(found)
-            + near.map(heading -> "; the nearest is \"" + heading + "\"").orElse(""),
+            + near.map(heading -> "; the nearest is " + Listing.quoted(heading)).orElse(""),
         "add the heading to the column's headings in the plan, or correct the file");
   }
 
   private static String quoted(Collection<String> words) {
-    return Listing.of(words.stream().map(word -> "\"" + word + "\"").toList(), MOST_WORDS);
+    return Listing.of(words.stream().map(Listing::quoted).toList(), MOST_WORDS);
   }
 }

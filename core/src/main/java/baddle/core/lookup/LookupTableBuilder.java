@@ -1,5 +1,6 @@
 package baddle.core.lookup;
 
+import baddle.core.finding.Listing;
 import baddle.core.lookup.LookupTable.Ambiguity;
 import baddle.core.lookup.LookupTable.Row;
 import baddle.core.table.Block;
@@ -171,7 +172,7 @@ public final class LookupTableBuilder implements BlockSink {
     for (int i = 0; i < spec.bring().size(); i++) {
       Column column = spec.bring().get(i);
       shown.add(
-          row.values().get(i).map(v -> "\"" + shown(v, column.type()) + "\"").orElse("a blank"));
+          row.values().get(i).map(v -> Listing.quoted(shown(v, column.type()))).orElse("a blank"));
     }
     return shown.stream().collect(Collectors.joining(" + "));
   }

@@ -17,5 +17,18 @@ class ListingTests {
         .isEqualTo("\"" + "9".repeat(200) + "\u2026\" (1,000,000 characters)");
     assertThat(Listing.quoted("\ud83c\udf31".repeat(300)))
         .startsWith("\"" + "\ud83c\udf31".repeat(200) + "\u2026");
+    assertThat(Listing.of(List.of("9".repeat(1_000_000), "b")))
+        .isEqualTo("9".repeat(400) + "\u2026 (1,000,000 characters), b");
+  }
+
+  @Test
+  void a_finding_can_be_read_whatever_it_is_about() {
+    String text = "z".repeat(1_000_000);
+    Finding finding =
+        Finding.of(FindingCode.LOOKUP_MISSING, Place.file("a.csv").atHeading(text), text, "");
+
+    assertThat(finding.message()).hasSizeLessThan(8100).endsWith("(1,000,000 characters)");
+    assertThat(finding.place().toString()).hasSizeLessThan(300);
+    assertThat(finding.place().heading()).isEqualTo(text);
   }
 }

@@ -18,7 +18,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** When the answer of a consolidation stands without looking. */
-class StandingResultTests {
+class KeptConsolidationTests {
 
   private static final String PLAN =
       """
@@ -54,7 +54,7 @@ class StandingResultTests {
   }
 
   private Optional<ConsolidateResult> standing() {
-    return StandingResult.of(project.plan());
+    return Consolidation.kept(project.plan()).get();
   }
 
   @Test
