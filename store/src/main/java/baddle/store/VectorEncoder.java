@@ -105,15 +105,18 @@ final class VectorEncoder implements Closeable {
     Dictionary dictionary = text.dictionary();
     int texts = dictionary.size();
     byte[] characters =
-        whole(dictionary.pool(), dictionary.end(texts)).getBytes(StandardCharsets.UTF_8);
+        dictionary.isAscii()
+            ? dictionary.ascii()
+            : whole(dictionary.pool(), dictionary.end(texts)).getBytes(StandardCharsets.UTF_8);
+    int length = dictionary.isAscii() ? dictionary.end(texts) : characters.length;
     int width = texts < 1 << 8 ? 1 : texts < 1 << 16 ? 2 : 4;
-    makeRoom(16L + 4L * texts + characters.length + (long) width * text.size());
+    makeRoom(16L + 4L * texts + length + (long) width * text.size());
     body.put(TEXT).put((byte) width).putShort((short) 0).putInt(text.size());
-    body.putInt(texts).putInt(characters.length);
+    body.putInt(texts).putInt(length);
     for (int code = 1; code <= texts; code++) {
       body.putInt(dictionary.end(code));
     }
-    body.put(characters);
+    body.put(characters, 0, length);
     putCodes(text.codes(), text.size(), width);
   }
 

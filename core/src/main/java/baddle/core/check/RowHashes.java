@@ -21,6 +21,8 @@ public final class RowHashes {
   private long[] high = {};
   private long[] low = {};
   private boolean[] blank = {};
+  private long[] ofTexts = {};
+  private long[] otherOfTexts = {};
 
   /**
    * Hashes of blocks to come.
@@ -55,11 +57,10 @@ public final class RowHashes {
 
   private void add(Vector vector, int size) {
     if (vector instanceof TextVector text) {
-      long[] one = hashes(text.dictionary(), 0x9E3779B97F4A7C15L);
-      long[] other = hashes(text.dictionary(), 0xC2B2AE3D27D4EB4FL);
+      hash(text.dictionary());
       for (int row = 0; row < size; row++) {
         int code = text.codes()[row];
-        add(row, code == Dictionary.BLANK, one[code], other[code]);
+        addMixed(row, code == Dictionary.BLANK, ofTexts[code], otherOfTexts[code]);
       }
       return;
     }
@@ -71,23 +72,44 @@ public final class RowHashes {
   }
 
   private void add(int row, boolean isBlank, long one, long other) {
-    blank[row] |= isBlank;
-    high[row] = mix(high[row] ^ mix(isBlank ? BLANK : one));
-    low[row] = mix(low[row] * 31 + mix((isBlank ? BLANK : other) + 0x165667B19E3779F9L));
+    addMixed(row, isBlank, mix(isBlank ? BLANK : one), mixOther(isBlank ? BLANK : other));
   }
 
-  private static long[] hashes(Dictionary dictionary, long seed) {
-    long[] hashes = new long[dictionary.size() + 1];
-    char[] pool = dictionary.pool();
-    for (int code = 1; code <= dictionary.size(); code++) {
-      long hash = seed;
-      for (int i = dictionary.end(code - 1); i < dictionary.end(code); i++) {
-        hash = (hash ^ pool[i]) * 0x100000001B3L;
-        hash ^= hash >>> 29;
-      }
-      hashes[code] = mix(hash);
+  private void addMixed(int row, boolean isBlank, long one, long other) {
+    blank[row] |= isBlank;
+    high[row] = mix(high[row] ^ one);
+    low[row] = mix(low[row] * 31 + other);
+  }
+
+  private static long mixOther(long other) {
+    return mix(other + 0x165667B19E3779F9L);
+  }
+
+  /** Finds what each text of a column, and a blank, adds to the hash of its row. */
+  private void hash(Dictionary dictionary) {
+    int size = dictionary.size();
+    if (ofTexts.length <= size) {
+      ofTexts = new long[size + 1];
+      otherOfTexts = new long[size + 1];
     }
-    return hashes;
+    ofTexts[Dictionary.BLANK] = mix(BLANK);
+    otherOfTexts[Dictionary.BLANK] = mixOther(BLANK);
+    char[] pool = dictionary.pool();
+    for (int code = 1; code <= size; code++) {
+      long one = 0x9E3779B97F4A7C15L;
+      long other = 0xC2B2AE3D27D4EB4FL;
+      for (int i = dictionary.end(code - 1); i < dictionary.end(code); i++) {
+        one = step(one, pool[i]);
+        other = step(other, pool[i]);
+      }
+      ofTexts[code] = mix(mix(one));
+      otherOfTexts[code] = mixOther(mix(other));
+    }
+  }
+
+  private static long step(long hash, char c) {
+    long next = (hash ^ c) * 0x100000001B3L;
+    return next ^ (next >>> 29);
   }
 
   private static long mix(long value) {

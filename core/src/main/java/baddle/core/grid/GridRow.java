@@ -7,6 +7,10 @@ import java.util.Arrays;
  * One row of raw cells, as slices of a buffer that is reused from row to row. Columns count from 0.
  * White space (also the non-breaking kinds) around a value is taken off, and a cell of nothing else
  * is blank.
+ *
+ * <p>A cell of ASCII may be lent as the bytes it was read from: who knows how reads {@link #bytes}
+ * from {@link #byteStart} to {@link #byteEnd}; as soon as anybody asks for its characters, it has
+ * these.
  */
 public final class GridRow {
 
@@ -23,6 +27,11 @@ public final class GridRow {
   /** The number in the file of a text that the cell shares with others; 0 for one of its own. */
   private static final int SHARED = 3;
 
+  /** In place of that number, where the cell's characters lie in lent bytes. */
+  private static final int LENT = -1;
+
+  private static final int TEXT = CellKind.TEXT.code();
+
   private char[] buffer = new char[256];
   private int used;
 
@@ -30,6 +39,7 @@ public final class GridRow {
   private int[] cells = new int[16 * PER_CELL];
 
   private char[] shared = {};
+  private byte[] lent = {};
   private int width;
   private int filled;
   private int number;
@@ -67,13 +77,17 @@ public final class GridRow {
 
   /** Whether a cell's characters are exactly these. */
   public boolean isText(int column, String text) {
-    if (kind(column) == CellKind.BLANK || end(column) - start(column) != text.length()) {
+    int cell = column * PER_CELL;
+    if (kind(column) == CellKind.BLANK
+        || cells[cell + END] - cells[cell + START] != text.length()) {
       return false;
     }
-    char[] characters = buffer(column);
-    int start = start(column);
+    boolean inBytes = hasBytes(column);
+    char[] characters = inBytes ? buffer : buffer(column);
+    int start = cells[cell + START];
     for (int i = 0; i < text.length(); i++) {
-      if (characters[start + i] != text.charAt(i)) {
+      char c = inBytes ? (char) lent[start + i] : characters[start + i];
+      if (c != text.charAt(i)) {
         return false;
       }
     }
@@ -110,7 +124,28 @@ public final class GridRow {
 
   /** The characters that {@link #start} and {@link #end} of a column point into. */
   public char[] buffer(int column) {
+    toCharacters(column);
     return cells[column * PER_CELL + SHARED] == 0 ? buffer : shared;
+  }
+
+  /** Whether a cell's characters can be read from {@link #bytes}. */
+  public boolean hasBytes(int column) {
+    return column < width && cells[column * PER_CELL + SHARED] == LENT;
+  }
+
+  /** The bytes, from 1 to 127 between start and end, that {@link #byteStart} points into. */
+  public byte[] bytes() {
+    return lent;
+  }
+
+  /** The first byte of a cell that {@link #hasBytes}, inclusive. */
+  public int byteStart(int column) {
+    return cells[column * PER_CELL + START];
+  }
+
+  /** The end of the bytes of such a cell, exclusive. */
+  public int byteEnd(int column) {
+    return cells[column * PER_CELL + END];
   }
 
   /**
@@ -118,16 +153,18 @@ public final class GridRow {
    * text of its own. Equal numbers with the same {@link #buffer} are equal texts.
    */
   public int sharedId(int column) {
-    return column < width ? cells[column * PER_CELL + SHARED] : 0;
+    return column < width ? Math.max(0, cells[column * PER_CELL + SHARED]) : 0;
   }
 
   /** A cell's first character in the buffer, inclusive. */
   public int start(int column) {
+    toCharacters(column);
     return cells[column * PER_CELL + START];
   }
 
   /** The end of a cell's characters in the buffer, exclusive. */
   public int end(int column) {
+    toCharacters(column);
     return cells[column * PER_CELL + END];
   }
 
@@ -173,9 +210,7 @@ public final class GridRow {
       put(column, 0, 0, CellKind.BLANK, 0);
       return;
     }
-    if (used + length > buffer.length) {
-      buffer = Arrays.copyOf(buffer, Math.max(used + length, buffer.length * 2));
-    }
+    reserve(length);
     System.arraycopy(text, offset, buffer, used, length);
     put(column, used + start - offset, used + end - offset, kind, 0);
     if (end - start < length) {
@@ -183,6 +218,76 @@ public final class GridRow {
     }
     used += length;
     filled++;
+  }
+
+  /**
+   * Adds a cell of text to the right of those there are, without copying it.
+   *
+   * @param bytes where it is; they don't change while the row is in use, and are the same for all
+   *     such cells of a row
+   * @param start the first byte, inclusive; it and all that follow are ASCII, none of them 0
+   * @param end the end, exclusive
+   */
+  public void addBytes(byte[] bytes, int start, int end) {
+    int cell = width * PER_CELL;
+    if (end > start && bytes[start] > ' ' && bytes[end - 1] > ' ' && cell < cells.length) {
+      int[] all = cells;
+      all[cell + START] = start;
+      all[cell + END] = end;
+      all[cell + KIND] = TEXT;
+      all[cell + SHARED] = LENT;
+      lent = bytes;
+      width++;
+      filled++;
+    } else {
+      addUnevenBytes(bytes, start, end);
+    }
+  }
+
+  private void addUnevenBytes(byte[] bytes, int start, int end) {
+    int from = start;
+    int to = end;
+    while (from < to && bytes[from] <= ' ') {
+      from++;
+    }
+    while (to > from && bytes[to - 1] <= ' ') {
+      to--;
+    }
+    if (from == to) {
+      put(width, 0, 0, CellKind.BLANK, 0);
+      return;
+    }
+    lent = bytes;
+    if (to - from < end - start) {
+      padded.put(width, start, end);
+    }
+    put(width, from, to, CellKind.TEXT, LENT);
+    filled++;
+  }
+
+  private void toCharacters(int column) {
+    if (column >= width || cells[column * PER_CELL + SHARED] != LENT) {
+      return;
+    }
+    int cell = column * PER_CELL;
+    int from = padded.start(column, cells[cell + START]);
+    int to = padded.end(column, cells[cell + END]);
+    reserve(to - from);
+    for (int i = from; i < to; i++) {
+      buffer[used + i - from] = (char) lent[i];
+    }
+    int by = used - from;
+    padded.move(column, by);
+    cells[cell + START] += by;
+    cells[cell + END] += by;
+    cells[cell + SHARED] = 0;
+    used += to - from;
+  }
+
+  private void reserve(int length) {
+    if (used + length > buffer.length) {
+      buffer = Arrays.copyOf(buffer, Math.max(used + length, buffer.length * 2));
+    }
   }
 
   /**

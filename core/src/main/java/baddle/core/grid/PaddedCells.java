@@ -27,22 +27,33 @@ final class PaddedCells {
   }
 
   int start(int column, int otherwise) {
-    return of(column, 1, otherwise);
+    int at = find(column);
+    return at < 0 ? otherwise : cells[at + 1];
   }
 
   int end(int column, int otherwise) {
-    return of(column, 2, otherwise);
+    int at = find(column);
+    return at < 0 ? otherwise : cells[at + 2];
   }
 
-  /** They come from left to right. */
-  private int of(int column, int part, int otherwise) {
+  /** Says that a cell, if it is one of these, lies so much further on from now on. */
+  void move(int column, int by) {
+    int at = find(column);
+    if (at >= 0) {
+      cells[at + 1] += by;
+      cells[at + 2] += by;
+    }
+  }
+
+  /** Where a cell's numbers are, or -1; they come from left to right. */
+  private int find(int column) {
     int low = 0;
     int high = count - 1;
     while (low <= high) {
       int middle = (low + high) / 2;
       int found = cells[middle * PER_CELL];
       if (found == column) {
-        return cells[middle * PER_CELL + part];
+        return middle * PER_CELL;
       }
       if (found < column) {
         low = middle + 1;
@@ -50,6 +61,6 @@ final class PaddedCells {
         high = middle - 1;
       }
     }
-    return otherwise;
+    return -1;
   }
 }

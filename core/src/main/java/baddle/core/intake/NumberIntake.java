@@ -70,6 +70,11 @@ final class NumberIntake implements ColumnIntake {
   @Override
   public Fit take(GridRow[] rows, int index, int blockRow) {
     GridRow row = rows[index];
+    if (row.hasBytes(cell)
+        && reader.readCommon(row.bytes(), row.byteStart(cell), row.byteEnd(cell))) {
+      builder.set(blockRow, reader.value());
+      return Fit.FITS;
+    }
     CellKind kind = row.kind(cell);
     if (kind == CellKind.BLANK) {
       builder.blank(blockRow);

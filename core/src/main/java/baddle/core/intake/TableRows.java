@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Takes the rows below the headings into blocks, a stretch of rows at a time, or holds them, or
@@ -38,6 +39,10 @@ final class TableRows {
   private final BlockBuilder blocks;
   private final ColumnIntake[] intakes;
   private final int[] headingCells;
+
+  /** What the last line of the headings has in these; null where it has nothing. */
+  private final @Nullable String[] lastLine;
+
   private final boolean[] blanksUnreadable;
   private final GridRow[] gathered = new GridRow[Stretch.MOST];
   private final boolean[] afterBlankRow = new boolean[Stretch.MOST];
@@ -75,6 +80,12 @@ final class TableRows {
             .filter(cell -> cell != HeadingRow.ABSENT && headings.headings().containsKey(cell))
             .mapToInt(Integer::intValue)
             .toArray();
+    int lines = headings.lines().size();
+    Map<Integer, String> line = lines == 0 ? Map.of() : headings.lines().get(lines - 1);
+    this.lastLine = new @Nullable String[headingCells.length];
+    for (int i = 0; i < headingCells.length; i++) {
+      lastLine[i] = line.get(headingCells[i]);
+    }
     this.turnedCells = headings.turnedCells().stream().mapToInt(Integer::intValue).toArray();
     for (int i = 0; i < Stretch.MOST; i++) {
       gathered[i] = new GridRow();
@@ -122,9 +133,9 @@ final class TableRows {
 
   /** Whether a row repeats the headings, or their second line where they have two. */
   boolean isHeadings(GridRow row) {
-    Map<Integer, String> line = headings.lines().get(headings.lines().size() - 1);
-    for (int cell : headingCells) {
-      String text = line.get(cell);
+    for (int i = 0; i < headingCells.length; i++) {
+      int cell = headingCells[i];
+      String text = lastLine[i];
       if (text == null ? row.kind(cell) != CellKind.BLANK : !row.isText(cell, text)) {
         return false;
       }

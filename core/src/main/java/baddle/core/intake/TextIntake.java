@@ -23,6 +23,11 @@ final class TextIntake implements ColumnIntake {
   private final Errors errors;
   private final long[] keys;
 
+  /** Of each row that lends the bytes of its cell, where they begin and end; -1 for all others. */
+  private final int[] starts;
+
+  private final int[] ends;
+
   /** Keeps the first pass from being dropped as without effect. */
   @SuppressWarnings("unused")
   private int lastTouched;
@@ -33,6 +38,8 @@ final class TextIntake implements ColumnIntake {
     this.blankFit = required ? Fit.BLANK : Fit.FITS;
     this.errors = errors;
     this.keys = new long[stretch];
+    this.starts = new int[stretch];
+    this.ends = new int[stretch];
   }
 
   @Override
@@ -51,7 +58,13 @@ final class TextIntake implements ColumnIntake {
     int touched = 0;
     for (int i = from; i < to; i++) {
       GridRow row = rows[i];
-      if (row.hasOwnText(cell)) {
+      starts[i] = -1;
+      if (row.hasBytes(cell)) {
+        starts[i] = row.byteStart(cell);
+        ends[i] = row.byteEnd(cell);
+        keys[i] = builder.key(row.bytes(), starts[i], ends[i]);
+        touched ^= builder.touch(keys[i]);
+      } else if (row.hasOwnText(cell)) {
         keys[i] = builder.key(row.buffer(cell), row.start(cell), row.end(cell));
         touched ^= builder.touch(keys[i]);
       }
@@ -61,7 +74,9 @@ final class TextIntake implements ColumnIntake {
     for (int i = from; i < to; i++) {
       GridRow row = rows[i];
       int blockRowOfThis = blockRow + i - from;
-      if (row.hasOwnText(cell)) {
+      if (starts[i] >= 0) {
+        builder.set(blockRowOfThis, row.bytes(), starts[i], ends[i], keys[i]);
+      } else if (row.hasOwnText(cell)) {
         builder.set(blockRowOfThis, row.buffer(cell), row.start(cell), row.end(cell), keys[i]);
       } else {
         fits &= takeUnkeyed(row, blockRowOfThis) == Fit.FITS;
@@ -82,6 +97,10 @@ final class TextIntake implements ColumnIntake {
   @Override
   public Fit take(GridRow[] rows, int index, int blockRow) {
     GridRow row = rows[index];
+    if (row.hasBytes(cell)) {
+      builder.set(blockRow, row.bytes(), row.byteStart(cell), row.byteEnd(cell));
+      return Fit.FITS;
+    }
     CellKind kind = row.kind(cell);
     if (kind == CellKind.TEXT) {
       builder.set(blockRow, row.buffer(cell), row.start(cell), row.end(cell));

@@ -14,13 +14,8 @@ public final class Dictionary {
   public static final int BLANK = 0;
 
   private static final int FIRST_TABLE = 64;
-  private static final long HASH = 0xFFFFFFFFL;
 
-  /** Up to this length a plain loop compares faster than the JDK's routine. */
-  private static final int SHORT = 16;
-
-  private char[] pool;
-  private int[] ends;
+  private final TextPool pool;
 
   private final ShortTexts shorts = new ShortTexts();
 
@@ -30,19 +25,17 @@ public final class Dictionary {
   private long[] table;
 
   private int used;
-  private int size;
   private @Nullable String[] texts;
 
   /** An empty dictionary. */
   public Dictionary() {
-    this(256, 16);
+    this(new TextPool(), FIRST_TABLE);
   }
 
-  private Dictionary(int characters, int entries) {
-    pool = new char[characters];
-    ends = new int[entries + 1];
+  private Dictionary(TextPool pool, int slots) {
+    this.pool = pool;
     texts = new @Nullable String[0];
-    table = new long[FIRST_TABLE];
+    table = new long[slots];
   }
 
   /**
@@ -52,17 +45,12 @@ public final class Dictionary {
    * @param ends where the text of each code ends in the pool, exclusive, with 0 at index 0
    */
   public static Dictionary fixed(char[] pool, int[] ends) {
-    Dictionary dictionary = new Dictionary(0, 0);
-    dictionary.pool = pool;
-    dictionary.ends = ends;
-    dictionary.size = ends.length - 1;
-    dictionary.table = new long[0];
-    return dictionary;
+    return new Dictionary(new TextPool(pool, ends), 0);
   }
 
   /** How many texts there are; codes run from 1 to this, inclusive. */
   public int size() {
-    return size;
+    return pool.size();
   }
 
   /**
@@ -79,7 +67,7 @@ public final class Dictionary {
     if (table.length == 0) {
       throw new IllegalStateException("a fixed dictionary takes no text");
     }
-    return code(text, start, end, key(text, start, end));
+    return code(text, start, end, TextKey.of(text, start, end));
   }
 
   /** The code of a text, or {@link #BLANK} where it isn't there. */
@@ -87,7 +75,7 @@ public final class Dictionary {
     if (start == end || table.length == 0) {
       return BLANK;
     }
-    long key = key(text, start, end);
+    long key = TextKey.of(text, start, end);
     return key > 0 ? shorts.find(key) : findLong(text, start, end, (int) key);
   }
 
@@ -103,33 +91,44 @@ public final class Dictionary {
     return BLANK;
   }
 
-  /** The same as {@link #code}, with the key known. */
-  int code(char[] text, int start, int end, long key) {
-    if (key > 0) {
-      int code = shorts.find(key);
-      if (code == BLANK) {
-        code = append(text, start, end);
-        shorts.put(key, code);
+  private int findLong(byte[] text, int start, int end, int hash) {
+    int mask = table.length - 1;
+    int slot = hash & mask;
+    for (long entry = table[slot]; entry != 0; entry = table[slot]) {
+      if ((int) (entry >>> 32) == hash && isAt((int) entry, text, start, end)) {
+        return (int) entry;
       }
-      return code;
+      slot = (slot + 1) & mask;
     }
-    int code = findLong(text, start, end, (int) key);
+    return BLANK;
+  }
+
+  /** The same as {@link #code}, with the {@link TextKey} known. */
+  int code(char[] text, int start, int end, long key) {
+    int code = key > 0 ? shorts.find(key) : findLong(text, start, end, (int) key);
     if (code == BLANK) {
       code = append(text, start, end);
-      put((int) key, code);
+      if (key > 0) {
+        shorts.put(key, code);
+      } else {
+        put((int) key, code);
+      }
     }
     return code;
   }
 
-  /**
-   * What {@link #code} finds a text by: greater than 0 and of this text alone, or negative and its
-   * hash.
-   */
-  static long key(char[] text, int start, int end) {
-    long number = ShortTexts.number(text, start, end);
-    return number == ShortTexts.NONE
-        ? Long.MIN_VALUE | (spread(polynomial(text, start, end)) & HASH)
-        : number;
+  /** The code of a text of ASCII, given as bytes, with its {@link TextKey} known. */
+  int code(byte[] text, int start, int end, long key) {
+    int code = key > 0 ? shorts.find(key) : findLong(text, start, end, (int) key);
+    if (code == BLANK) {
+      code = append(text, start, end);
+      if (key > 0) {
+        shorts.put(key, code);
+      } else {
+        put((int) key, code);
+      }
+    }
+    return code;
   }
 
   /** Reads the place where a text would be found first, and returns a number without meaning. */
@@ -145,30 +144,22 @@ public final class Dictionary {
 
   /** Whether a code other than {@link #BLANK} stands for exactly these characters, at least one. */
   boolean isAt(int code, char[] text, int start, int end) {
-    int from = ends[code - 1];
-    int length = end - start;
-    if (ends[code] - from != length || pool[from + length - 1] != text[end - 1]) {
-      return false;
-    }
-    if (length > SHORT) {
-      return Arrays.equals(pool, from, from + length, text, start, end);
-    }
-    for (int i = length - 2; i >= 0; i--) {
-      if (pool[from + i] != text[start + i]) {
-        return false;
-      }
-    }
-    return true;
+    return pool.isAt(code, text, start, end);
+  }
+
+  /** Whether a code other than {@link #BLANK} stands for exactly this text of ASCII. */
+  boolean isAt(int code, byte[] text, int start, int end) {
+    return pool.isAt(code, text, start, end);
   }
 
   /** The text of a code from 1 to {@link #size()}. */
   public String text(int code) {
     if (code >= texts.length) {
-      texts = Arrays.copyOf(texts, ends.length);
+      texts = Arrays.copyOf(texts, Math.max(pool.size() + 1, texts.length * 2));
     }
     String text = texts[code];
     if (text == null) {
-      text = new String(pool, ends[code - 1], ends[code] - ends[code - 1]);
+      text = pool.text(code);
       texts[code] = text;
     }
     return text;
@@ -176,12 +167,22 @@ public final class Dictionary {
 
   /** The characters of all texts one after the other; only up to {@code end(size())} are in use. */
   public char[] pool() {
-    return pool;
+    return pool.characters();
+  }
+
+  /** Whether all texts are ASCII, so that {@link #ascii} has them. */
+  public boolean isAscii() {
+    return pool.isAscii();
+  }
+
+  /** The same as {@link #pool}, as bytes, if all texts are ASCII. */
+  public byte[] ascii() {
+    return pool.bytes();
   }
 
   /** Where a code's characters end in the pool, exclusive; {@code end(0)} is 0. */
   public int end(int code) {
-    return ends[code];
+    return pool.end(code);
   }
 
   /** Forgets all texts and keeps the memory. */
@@ -192,7 +193,7 @@ public final class Dictionary {
       used = 0;
     }
     Arrays.fill(texts, null);
-    size = 0;
+    pool.clear();
   }
 
   /**
@@ -200,18 +201,12 @@ public final class Dictionary {
    * where nearly every text is new, looking costs more than it saves.
    */
   int append(char[] text, int start, int end) {
-    int length = end - start;
-    int from = ends[size];
-    if (from + length > pool.length) {
-      pool = Arrays.copyOf(pool, Math.max(pool.length * 2, from + length));
-    }
-    size++;
-    if (size == ends.length) {
-      ends = Arrays.copyOf(ends, size * 2);
-    }
-    System.arraycopy(text, start, pool, from, length);
-    ends[size] = from + length;
-    return size;
+    return pool.add(text, start, end);
+  }
+
+  /** The same for a text of ASCII, given as bytes. */
+  int append(byte[] text, int start, int end) {
+    return pool.add(text, start, end);
   }
 
   private void put(int hash, int code) {
@@ -239,23 +234,5 @@ public final class Dictionary {
       }
     }
     table = wider;
-  }
-
-  /** The same polynomial as that of strings, four characters at a step. */
-  private static int polynomial(char[] text, int start, int end) {
-    int hash = 0;
-    int i = start;
-    for (; i + 3 < end; i += 4) {
-      hash = hash * 923_521 + text[i] * 29_791 + text[i + 1] * 961 + text[i + 2] * 31 + text[i + 3];
-    }
-    for (; i < end; i++) {
-      hash = 31 * hash + text[i];
-    }
-    return hash;
-  }
-
-  private static int spread(int polynomial) {
-    int hash = polynomial * 0x9E3779B9;
-    return hash ^ (hash >>> 15);
   }
 }

@@ -3,17 +3,11 @@ package baddle.core.table;
 import java.util.Arrays;
 
 /**
- * Finds the codes of short texts. A text of few enough ASCII characters is told from all others by
- * one number, so that it is found without comparing characters.
+ * Finds the codes of texts that are told from all others by their {@link TextKey} alone, so that
+ * they are found without comparing characters.
  */
 final class ShortTexts {
 
-  /** What stands for a text that isn't short, or has other characters. */
-  static final long NONE = 0;
-
-  private static final int BITS = 7;
-  private static final int LONGEST = (Long.SIZE - 1) / BITS;
-  private static final int ASCII = 1 << BITS;
   private static final int FIRST_SLOTS = 64;
   private static final int PER_SLOT = 2;
   private static final long SPREAD = 0x9E3779B97F4A7C15L;
@@ -25,21 +19,6 @@ final class ShortTexts {
   private int shift = Long.numberOfLeadingZeros(FIRST_SLOTS) + 1;
 
   private int used;
-
-  /** The number of a text, greater than 0, or {@link #NONE}. */
-  static long number(char[] text, int start, int end) {
-    if (end - start > LONGEST) {
-      return NONE;
-    }
-    long number = 0;
-    int others = 0;
-    for (int i = start; i < end; i++) {
-      char c = text[i];
-      number = (number << BITS) | c;
-      others |= (c - 1) | (ASCII - 1 - c);
-    }
-    return others < 0 ? NONE : number;
-  }
 
   /** The code of a text; 0 where it has none. */
   int find(long number) {
@@ -81,7 +60,8 @@ final class ShortTexts {
   }
 
   private int slot(long number) {
-    return (int) ((number * SPREAD) >>> shift) * PER_SLOT;
+    long mixed = number * SPREAD;
+    return (int) (((mixed ^ (mixed >>> Integer.SIZE)) * SPREAD) >>> shift) * PER_SLOT;
   }
 
   private void grow() {

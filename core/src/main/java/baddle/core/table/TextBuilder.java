@@ -39,7 +39,7 @@ public final class TextBuilder extends ColumnBuilder {
    * @param end the end, exclusive; an empty text is blank
    */
   public void set(int row, char[] text, int start, int end) {
-    set(row, text, start, end, looksUp() ? Dictionary.key(text, start, end) : 0);
+    set(row, text, start, end, looksUp() ? TextKey.of(text, start, end) : 0);
   }
 
   /** Whether {@link #key} and {@link #touch} are of use in this block. */
@@ -49,7 +49,12 @@ public final class TextBuilder extends ColumnBuilder {
 
   /** What a text is looked up by. */
   public long key(char[] text, int start, int end) {
-    return Dictionary.key(text, start, end);
+    return TextKey.of(text, start, end);
+  }
+
+  /** What a text of ASCII is looked up by, none of whose bytes is 0. */
+  public long key(byte[] text, int start, int end) {
+    return TextKey.of(text, start, end);
   }
 
   /**
@@ -73,6 +78,35 @@ public final class TextBuilder extends ColumnBuilder {
       return;
     }
     if (!isLast(text, start, end, key)) {
+      changes++;
+      last =
+          looksUp() ? dictionary.code(text, start, end, key) : dictionary.append(text, start, end);
+      lastKey = key;
+    }
+    codes[row] = last;
+  }
+
+  /**
+   * Sets a row's text to one of ASCII, given as bytes, none of which is 0.
+   *
+   * @param start the first byte, inclusive
+   * @param end the end, exclusive; behind the start
+   */
+  public void set(int row, byte[] text, int start, int end) {
+    set(row, text, start, end, looksUp() ? TextKey.of(text, start, end) : 0);
+  }
+
+  /**
+   * The same, with the {@link #key} known.
+   *
+   * @param key the text's, of no matter unless this {@link #looksUp}
+   */
+  public void set(int row, byte[] text, int start, int end, long key) {
+    boolean same =
+        key > 0
+            ? key == lastKey
+            : last != Dictionary.BLANK && dictionary.isAt(last, text, start, end);
+    if (!same) {
       changes++;
       last =
           looksUp() ? dictionary.code(text, start, end, key) : dictionary.append(text, start, end);

@@ -15,6 +15,10 @@ import java.util.Optional;
 final class CalendarReader extends HabitReader {
 
   private static final int COMPACT_DIGITS = 8;
+
+  /** The length of a date of ten characters: year, month and day, or day and month, and marks. */
+  private static final int COMMON_LENGTH = 10;
+
   private static final BigDecimal MILLIS_PER_DAY = BigDecimal.valueOf(86_400_000L);
   private static final BigDecimal LARGEST_DAY_NUMBER = BigDecimal.valueOf(1_000_000);
 
@@ -51,6 +55,51 @@ final class CalendarReader extends HabitReader {
       return Fit.FITS;
     }
     return readWritten(text, start, end);
+  }
+
+  @Override
+  public boolean readCommon(byte[] text, int start, int end) {
+    if (end - start != COMMON_LENGTH) {
+      return false;
+    }
+    byte mark = text[start + 4];
+    if (mark == '-' || mark == '/') {
+      return text[start + 7] == mark && readYearFirst(text, start);
+    }
+    return readYearLast(text, start);
+  }
+
+  private boolean readYearFirst(byte[] text, int start) {
+    long year = AsciiDigits.number(text, start, start + 4);
+    return set((int) year, AsciiDigits.two(text, start + 5), AsciiDigits.two(text, start + 8));
+  }
+
+  private boolean readYearLast(byte[] text, int start) {
+    byte mark = text[start + 2];
+    if (text[start + 5] != mark || (mark != '.' && mark != '/' && mark != '-')) {
+      return false;
+    }
+    int first = AsciiDigits.two(text, start);
+    int second = AsciiDigits.two(text, start + 3);
+    boolean both = first <= 12 && second <= 12;
+    boolean dayFirst = both ? habit() == Habit.DAY_FIRST : first > 12;
+    Habit shown = both ? null : dayFirst ? Habit.DAY_FIRST : Habit.MONTH_FIRST;
+    boolean either = both && first != second;
+    int year = (int) AsciiDigits.number(text, start + 6, start + COMMON_LENGTH);
+    if (!agrees(shown, either)
+        || !set(year, dayFirst ? second : first, dayFirst ? first : second)) {
+      return false;
+    }
+    fits(shown, either);
+    return true;
+  }
+
+  private boolean set(int year, int month, int day) {
+    boolean isDay = IsoDateTime.isDay(year, month, day);
+    if (isDay) {
+      set(IsoDateTime.epochDay(year, month, day), 0);
+    }
+    return isDay;
   }
 
   private void set(long epochDay, long microsOfDay) {

@@ -52,11 +52,16 @@ abstract class HabitReader implements ValueReader {
   final boolean fits(@Nullable Habit shown, boolean either) {
     if (shown != null) {
       evidence.add(shown);
-      return shown == understanding.habit();
-    }
-    if (either) {
+    } else if (either) {
       evidence.addEither();
     }
-    return !either || !understanding.holdsUnclear();
+    return agrees(shown, either);
+  }
+
+  /** The same, without counting. */
+  final boolean agrees(@Nullable Habit shown, boolean either) {
+    return shown != null
+        ? shown == understanding.habit()
+        : !either || !understanding.holdsUnclear();
   }
 }

@@ -18,7 +18,14 @@ final class NumberReader extends HabitReader {
   /** So many digits behind a mark may be a group of thousands. */
   private static final int GROUP = 3;
 
+  /** So many characters are digits that fit. */
+  private static final int COMMON_LENGTH = 16;
+
   private final int places;
+
+  /** What so many digits behind the mark are multiplied by, to be of the column's places. */
+  private final long[] toPlaces;
+
   private final ValueRules.LoneDash dash;
   private final WrittenNumber written = new WrittenNumber();
   private char decimalMark;
@@ -30,6 +37,11 @@ final class NumberReader extends HabitReader {
   NumberReader(int places, ValueRules rules) {
     super(rules.numbers());
     this.places = places;
+    this.toPlaces = new long[places + 1];
+    toPlaces[places] = 1;
+    for (int i = places - 1; i >= 0; i--) {
+      toPlaces[i] = toPlaces[i + 1] * 10;
+    }
     this.dash = rules.dash();
     this.decimalMark = mark(rules.numbers());
   }
@@ -59,6 +71,37 @@ final class NumberReader extends HabitReader {
       evidence().addFor();
     }
     return fit;
+  }
+
+  @Override
+  public boolean readCommon(byte[] text, int start, int end) {
+    int first = text[start] == '-' ? start + 1 : start;
+    if (end - first + places > COMMON_LENGTH) {
+      return false;
+    }
+    for (int behind = Math.min(places, end - first - 2); behind > 0; behind--) {
+      int mark = end - 1 - behind;
+      if (text[mark] == decimalMark && behind != GROUP) {
+        long whole = AsciiDigits.number(text, first, mark);
+        long part = AsciiDigits.number(text, mark + 1, end);
+        if ((whole | part) < 0) {
+          return false;
+        }
+        set(whole * toPlaces[0] + part * toPlaces[behind], first > start);
+        evidence().addFor();
+        return true;
+      }
+    }
+    long whole = AsciiDigits.number(text, first, end);
+    if (whole < 0) {
+      return false;
+    }
+    set(whole * toPlaces[0], first > start);
+    return true;
+  }
+
+  private void set(long amount, boolean negative) {
+    value = negative ? -amount : amount;
   }
 
   /** Reads digits with at most one mark, and a minus before them. */
@@ -104,7 +147,7 @@ final class NumberReader extends HabitReader {
       }
       scaled *= 10;
     }
-    value = negative ? -scaled : scaled;
+    set(scaled, negative);
     return Fit.FITS;
   }
 

@@ -20,6 +20,17 @@ public interface ValueReader {
   Fit read(char[] text, int start, int end);
 
   /**
+   * Reads a value of the shapes that most have, as {@link #read} does.
+   *
+   * @param text ASCII
+   * @return whether it has such a shape, and fits; if not, nothing has happened, and {@link #read}
+   *     tells
+   */
+  default boolean readCommon(byte[] text, int start, int end) {
+    return false;
+  }
+
+  /**
    * Reads a number as a workbook stores it: invariant notation, perhaps with an exponent. Only the
    * 15 significant digits that a person sees count.
    */

@@ -73,6 +73,15 @@ class RowHashesTests {
   }
 
   @Test
+  void hashes_that_stores_have_kept_stay_what_they_were() {
+    assertThat(hashes(block(List.of("a", "caf\u00e9", ""), 1, 0, 3)))
+        .containsExactly(
+            List.of(841298479424542168L, 7174029880634985658L),
+            List.of(5952495394635059731L, 5845030319466715995L),
+            List.of(-4410326962180465277L, -3671553499188208495L));
+  }
+
+  @Test
   void a_blank_in_any_column_is_known() {
     RowHashes hashes = new RowHashes(SCHEMA, SCHEMA.names());
     hashes.begin(block(List.of("a", "", "b"), 1, 2, 0));

@@ -2,6 +2,8 @@ package baddle.core.grid;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 class GridRowTests {
@@ -28,6 +30,31 @@ class GridRowTests {
     assertThat(row.filled(1, 41)).isEqualTo(2);
     assertThat(row.isText(0, "north")).isTrue();
     assertThat(row.isText(2, "owns")).isFalse();
+  }
+
+  @Test
+  void lent_bytes_become_characters_when_these_are_asked_for() {
+    byte[] bytes = "north,  7 ,,own".getBytes(StandardCharsets.US_ASCII);
+    row.begin(1);
+    row.addBytes(bytes, 0, 5);
+    row.addBytes(bytes, 6, 10);
+    row.addBytes(bytes, 11, 11);
+    row.add(3, CellKind.TEXT, " caf\u00e9");
+    row.addBytes(bytes, 12, 15);
+
+    assertThat(row.hasBytes(0)).isTrue();
+    assertThat(row.isText(0, "north")).isTrue();
+    assertThat(row.isText(0, "south")).isFalse();
+    assertThat(row.hasBytes(0)).as("comparing leaves them").isTrue();
+    assertThat(bytes[row.byteStart(1)]).isEqualTo((byte) '7');
+    assertThat(row.byteEnd(1) - row.byteStart(1)).isEqualTo(1);
+    assertThat(row.wholeEnd(1) - row.wholeStart(1)).isEqualTo(4);
+    assertThat(new String(row.buffer(1), row.wholeStart(1), 4)).isEqualTo("  7 ");
+    assertThat(List.of(row.text(0), row.text(1), row.text(2), row.text(3), row.text(4)))
+        .containsExactly("north", "7", "", "caf\u00e9", "own");
+    assertThat(row.hasBytes(0) || row.hasBytes(2) || row.hasBytes(3) || row.hasBytes(9)).isFalse();
+    assertThat(row.hasOwnText(0)).isTrue();
+    assertThat(row.filled()).isEqualTo(4);
   }
 
   @Test

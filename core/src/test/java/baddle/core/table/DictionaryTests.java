@@ -2,6 +2,7 @@ package baddle.core.table;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -58,16 +59,29 @@ class DictionaryTests {
         String text = text(random);
         int expected = known.computeIfAbsent(text, t -> known.size() + 1);
         char[] around = ("<" + text + ">").toCharArray();
-        assertThat(dictionary.code(around, 1, around.length - 1)).isEqualTo(expected);
+        if (random.nextBoolean() && text.chars().allMatch(c -> c > 0 && c < 0x80)) {
+          byte[] bytes = (text + ">").getBytes(StandardCharsets.US_ASCII);
+          long key = TextKey.of(bytes, 0, text.length());
+          assertThat(dictionary.code(bytes, 0, text.length(), key)).isEqualTo(expected);
+        } else {
+          assertThat(dictionary.code(around, 1, around.length - 1)).isEqualTo(expected);
+        }
         assertThat(dictionary.find(around, 1, around.length - 1)).isEqualTo(expected);
       }
       assertThat(dictionary.size()).isEqualTo(known.size());
+      String all = new String(dictionary.pool(), 0, dictionary.end(known.size()));
+      known.forEach(
+          (text, code) -> {
+            assertThat(dictionary.text(code)).isEqualTo(text);
+            assertThat(all.substring(dictionary.end(code - 1), dictionary.end(code)))
+                .isEqualTo(text);
+          });
       dictionary.clear();
     }
   }
 
   private static String text(Random random) {
-    int length = 1 + random.nextInt(14);
+    int length = 1 + random.nextInt(26);
     StringBuilder text = new StringBuilder();
     for (int i = 0; i < length; i++) {
       boolean other = random.nextInt(40) == 0;

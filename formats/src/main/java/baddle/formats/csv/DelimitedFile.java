@@ -2,7 +2,6 @@ package baddle.formats.csv;
 
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Severity;
-import baddle.core.grid.CellKind;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridRemark;
 import baddle.core.grid.GridRow;
@@ -10,14 +9,10 @@ import baddle.core.grid.ReadAgainException;
 import baddle.core.grid.RowSink;
 import baddle.core.grid.SingleSheet;
 import baddle.core.grid.UnreadableFileException;
+import baddle.formats.text.PieceDecoder;
 import baddle.formats.text.TextCharset;
-import de.siegmar.fastcsv.reader.CloseableIterator;
-import de.siegmar.fastcsv.reader.CsvParseException;
-import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -37,20 +32,12 @@ public final class DelimitedFile implements SingleSheet {
   /** Of more control characters than one in so many, a file is no text. */
   private static final int TEXT_PER_CONTROL = 20;
 
-  /** The most columns that are read, as many as a workbook has. */
-  private static final int MOST_COLUMNS = 16_384;
-
-  /** A quoted cell of more lines than this may well be one whose quote isn't closed. */
-  private static final int MANY_LINES = 50;
-
   private final Path file;
   private final boolean charsetStated;
   private final TextShape shape;
   private final boolean apostrophes;
   private TextCharset charset;
-  private int manyLinesAt;
-  private int manyLines;
-  private int cellsOfManyLines;
+  private LongCells longCells = new LongCells();
 
   private DelimitedFile(
       Path file, boolean charsetStated, TextCharset charset, TextShape shape, boolean apostrophes) {
@@ -138,16 +125,16 @@ public final class DelimitedFile implements SingleSheet {
               "cells seem to be wrapped in apostrophes, which are read as part of their text",
               "say text: {quote: \"'\"} in the feed if they are quotes, or {quote: none} if not"));
     }
-    if (cellsOfManyLines > 0) {
+    if (longCells.count() > 0) {
       remarks.add(
           new GridRemark(
               FindingCode.CELL_OF_MANY_LINES,
               Severity.WARNING,
-              manyLinesAt,
+              longCells.line(),
               "a quoted cell of "
-                  + manyLines
+                  + longCells.lines()
                   + " lines begins here"
-                  + (cellsOfManyLines > 1 ? ", and there are more such cells" : "")
+                  + (longCells.count() > 1 ? ", and there are more such cells" : "")
                   + "; a quote may be missing",
               "look at the file there; text: {quote: none} reads quotes as characters"));
     }
@@ -161,32 +148,31 @@ public final class DelimitedFile implements SingleSheet {
 
   @Override
   public void read(RowSink sink) throws IOException {
-    CsvReader.CsvReaderBuilder format =
-        CsvReader.builder()
-            .fieldSeparator(shape.separator())
-            .quoteCharacter(shape.quote())
-            .skipEmptyLines(false)
-            .allowUnclosedQuote(false)
-            .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
-            .missingFieldStrategy(FieldMismatchStrategy.IGNORE);
-    manyLinesAt = 0;
-    cellsOfManyLines = 0;
-    GridRowHandler handler = new GridRowHandler(sink);
-    try (CsvReader<GridRow> reader = format.build(handler, charset.reader(file));
-        CloseableIterator<GridRow> rows = reader.iterator()) {
-      while (sink.wantsMore() && rows.hasNext()) {
-        sink.row(rows.next());
+    longCells = new LongCells();
+    try (Records records = records()) {
+      try {
+        while (sink.wantsMore()) {
+          GridRow row = sink.next();
+          if (!records.next(row)) {
+            break;
+          }
+          sink.row(row);
+        }
+      } catch (CharacterCodingException e) {
+        throw undecodable(Math.max(1, records.line()));
       }
-    } catch (CharacterCodingException e) {
-      throw undecodable(handler);
-    } catch (UncheckedIOException e) {
-      throw e.getCause() instanceof CharacterCodingException ? undecodable(handler) : e.getCause();
-    } catch (CsvParseException e) {
-      throw broken(e, handler);
     }
   }
 
-  private IOException undecodable(GridRowHandler handler) throws IOException {
+  private Records records() throws IOException {
+    Optional<PieceDecoder> decoder =
+        ByteRecords.canRead(shape) ? charset.pieces() : Optional.empty();
+    return decoder.isPresent()
+        ? new ByteRecords(charset.bytes(file), shape, decoder.get(), longCells)
+        : new CharacterRecords(charset.reader(file), shape, longCells);
+  }
+
+  private IOException undecodable(int line) throws IOException {
     if (charset.assumed() && !charsetStated) {
       charset = TextCharset.ofWhole(file);
       return new ReadAgainException("text in " + charset.words() + ", not UTF-8");
@@ -195,77 +181,9 @@ public final class DelimitedFile implements SingleSheet {
         "characters that are not "
             + charset.words()
             + " in or after this line; expected text in it",
-        Math.max(1, handler.line()));
-  }
-
-  private IOException broken(CsvParseException e, GridRowHandler handler) throws IOException {
-    if (e.getCause() instanceof CharacterCodingException) {
-      return undecodable(handler);
-    }
-    if (e.getCause() instanceof UncheckedIOException unchecked) {
-      return unchecked.getCause();
-    }
-    if (e.getCause() instanceof IOException cause) {
-      return cause;
-    }
-    return new UnreadableFileException(
-        "quotes don't pair up (" + e.getMessage() + "); expected delimited text", handler.line());
+        line);
   }
 
   @Override
   public void close() {}
-
-  /** Gathers the fields of a record in a row, without a string for each. */
-  private final class GridRowHandler
-      extends de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler<GridRow> {
-
-    private final RowSink sink;
-    private GridRow row;
-    private int line;
-
-    GridRowHandler(RowSink sink) {
-      this.sink = sink;
-      this.row = sink.next();
-    }
-
-    /** The line on which the last record began, from 1. */
-    int line() {
-      return line;
-    }
-
-    @Override
-    protected void handleBegin(long startingLineNumber) {
-      line = (int) startingLineNumber;
-      row = sink.next();
-      row.begin(line);
-    }
-
-    @Override
-    protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
-      if (index >= MOST_COLUMNS) {
-        throw new UncheckedIOException(
-            new UnreadableFileException("more than 16,384 columns", line));
-      }
-      row.add(index, CellKind.TEXT, buffer, offset, length);
-      if (quoted && length > MANY_LINES) {
-        countLines(buffer, offset, length);
-      }
-    }
-
-    private void countLines(char[] buffer, int offset, int length) {
-      int lines = 1;
-      for (int i = offset; i < offset + length; i++) {
-        lines += buffer[i] == '\n' ? 1 : 0;
-      }
-      if (lines > MANY_LINES && cellsOfManyLines++ == 0) {
-        manyLinesAt = line;
-        manyLines = lines;
-      }
-    }
-
-    @Override
-    protected GridRow buildRecord() {
-      return row;
-    }
-  }
 }

@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -51,19 +52,45 @@ public record TextCharset(Charset charset, int mark, Guess guess, boolean assume
    * {@link java.nio.charset.CharacterCodingException}.
    */
   public Reader reader(Path file) throws IOException {
+    return new InputStreamReader(
+        bytes(file),
+        charset
+            .newDecoder()
+            .onMalformedInput(CodingErrorAction.REPORT)
+            .onUnmappableCharacter(CodingErrorAction.REPORT));
+  }
+
+  /** The bytes of a file behind any byte-order mark. */
+  public InputStream bytes(Path file) throws IOException {
     InputStream in = Files.newInputStream(file);
     try {
       in.skipNBytes(mark);
-      return new InputStreamReader(
-          in,
-          charset
-              .newDecoder()
-              .onMalformedInput(CodingErrorAction.REPORT)
-              .onUnmappableCharacter(CodingErrorAction.REPORT));
+      return in;
     } catch (IOException | RuntimeException e) {
       in.close();
       throw e;
     }
+  }
+
+  /**
+   * Decodes pieces of text in this encoding, if these can be cut before and behind any ASCII
+   * character: every byte below 128 is that character, whatever is beside it.
+   */
+  public Optional<PieceDecoder> pieces() {
+    return isAsciiBased() ? Optional.of(new PieceDecoder(charset)) : Optional.empty();
+  }
+
+  private boolean isAsciiBased() {
+    if (charset.equals(StandardCharsets.UTF_8)) {
+      return true;
+    }
+    byte[] ascii = new byte[128];
+    for (int i = 0; i < ascii.length; i++) {
+      ascii[i] = (byte) i;
+    }
+    return charset.canEncode()
+        && charset.newEncoder().maxBytesPerChar() == 1
+        && new String(ascii, charset).equals(new String(ascii, StandardCharsets.US_ASCII));
   }
 
   /** One stated by the plan; a byte-order mark is skipped all the same. */
