@@ -32,11 +32,11 @@ public final class GridRow {
 
   private static final int TEXT = CellKind.TEXT.code();
 
-  private char[] buffer = new char[256];
+  private char[] buffer;
   private int used;
 
   /** Four numbers for each cell, side by side since they are read together. */
-  private int[] cells = new int[16 * PER_CELL];
+  private int[] cells;
 
   private char[] shared = {};
   private byte[] lent = {};
@@ -44,7 +44,21 @@ public final class GridRow {
   private int filled;
   private int number;
   private boolean hidden;
-  private final PaddedCells padded = new PaddedCells();
+  private PaddedCells padded;
+
+  /** A row without cells. */
+  public GridRow() {
+    buffer = new char[256];
+    cells = new int[16 * PER_CELL];
+    padded = new PaddedCells();
+  }
+
+  private GridRow(GridRow other) {
+    buffer = other.buffer;
+    cells = other.cells;
+    padded = other.padded;
+    take(other);
+  }
 
   /** Empties the row and gives it its number, as a person counts in the file, from 1. */
   public void begin(int newNumber) {
@@ -54,6 +68,26 @@ public final class GridRow {
     filled = 0;
     hidden = false;
     padded.clear();
+  }
+
+  /** Gives each of two rows what the other has, without copying cells. */
+  public void exchange(GridRow other) {
+    GridRow had = new GridRow(this);
+    take(other);
+    other.take(had);
+  }
+
+  private void take(GridRow other) {
+    buffer = other.buffer;
+    used = other.used;
+    cells = other.cells;
+    shared = other.shared;
+    lent = other.lent;
+    width = other.width;
+    filled = other.filled;
+    number = other.number;
+    hidden = other.hidden;
+    padded = other.padded;
   }
 
   /** Marks the row as one that a person who opens the file doesn't see. */

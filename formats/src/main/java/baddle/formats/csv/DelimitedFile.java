@@ -29,6 +29,9 @@ public final class DelimitedFile implements SingleSheet {
 
   private static final int HEAD = 1 << 16;
 
+  /** A file of so many bytes is worth a thread that takes it apart. */
+  private static final long LARGE = 32L << 20;
+
   /** Of more control characters than one in so many, a file is no text. */
   private static final int TEXT_PER_CONTROL = 20;
 
@@ -167,9 +170,11 @@ public final class DelimitedFile implements SingleSheet {
   private Records records() throws IOException {
     Optional<PieceDecoder> decoder =
         ByteRecords.canRead(shape) ? charset.pieces() : Optional.empty();
-    return decoder.isPresent()
-        ? new ByteRecords(charset.bytes(file), shape, decoder.get(), longCells)
-        : new CharacterRecords(charset.reader(file), shape, longCells);
+    Records records =
+        decoder.isPresent()
+            ? new ByteRecords(charset.bytes(file), shape, decoder.get(), longCells)
+            : new CharacterRecords(charset.reader(file), shape, longCells);
+    return Files.size(file) < LARGE ? records : new RecordsAhead(records);
   }
 
   private IOException undecodable(int line) throws IOException {

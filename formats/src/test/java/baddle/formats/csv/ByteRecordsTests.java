@@ -8,14 +8,17 @@ import baddle.core.grid.UnreadableFileException;
 import baddle.formats.text.TextCharset;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -58,6 +61,16 @@ class ByteRecordsTests {
     return read(
         new ByteRecords(
             new ByteArrayInputStream(text), shape, stated.pieces().orElseThrow(), longCells),
+        longCells);
+  }
+
+  private static List<String> ahead(byte[] text, TextShape shape, Charset charset) {
+    LongCells longCells = new LongCells();
+    TextCharset stated = TextCharset.stated(charset, new byte[0], 0);
+    return read(
+        new RecordsAhead(
+            new ByteRecords(
+                new ByteArrayInputStream(text), shape, stated.pieces().orElseThrow(), longCells)),
         longCells);
   }
 
@@ -159,6 +172,41 @@ class ByteRecordsTests {
 
     assertSame(bytes, shape(',', '"'), StandardCharsets.UTF_8);
     assertThat(byBytes(bytes, shape(',', '"'), StandardCharsets.UTF_8)).hasSizeGreaterThan(500);
+    assertThat(ahead(bytes, shape(',', '"'), StandardCharsets.UTF_8))
+        .isEqualTo(byBytes(bytes, shape(',', '"'), StandardCharsets.UTF_8));
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"", "x\n", "\"open\n", "\u00c3,\n"})
+  void a_thread_that_reads_ahead_hands_over_how_it_ended(String end) {
+    byte[] text = ("a,b\n" + "1,\"2\"\n".repeat(3_000) + end).getBytes(StandardCharsets.ISO_8859_1);
+
+    assertThat(ahead(text, shape(',', '"'), StandardCharsets.UTF_8))
+        .isEqualTo(byBytes(text, shape(',', '"'), StandardCharsets.UTF_8));
+  }
+
+  @Test
+  void a_thread_that_reads_ahead_ends_when_nobody_wants_more() throws IOException {
+    byte[] text = "1,2\n".repeat(100_000).getBytes(StandardCharsets.UTF_8);
+    TextCharset charset = TextCharset.stated(StandardCharsets.UTF_8, new byte[0], 0);
+    AtomicBoolean closed = new AtomicBoolean();
+    InputStream in =
+        new ByteArrayInputStream(text) {
+          @Override
+          public void close() {
+            closed.set(true);
+          }
+        };
+    GridRow row = new GridRow();
+    try (Records records =
+        new RecordsAhead(
+            new ByteRecords(
+                in, shape(',', '"'), charset.pieces().orElseThrow(), new LongCells()))) {
+      assertThat(records.next(row)).isTrue();
+    }
+
+    assertThat(row.text(1)).isEqualTo("2");
+    assertThat(closed).isTrue();
   }
 
   @Test
@@ -201,7 +249,7 @@ class ByteRecordsTests {
   @Test
   void an_endless_record_is_refused_before_it_fills_the_memory() {
     byte[] text = new byte[40 << 20];
-    java.util.Arrays.fill(text, (byte) 'x');
+    Arrays.fill(text, (byte) 'x');
     text[0] = '"';
 
     assertThat(byBytes(text, shape(',', '"'), StandardCharsets.UTF_8))
