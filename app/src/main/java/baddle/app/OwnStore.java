@@ -1,22 +1,55 @@
 package baddle.app;
 
+import baddle.app.Progress.Work;
+import baddle.store.ScanWatch;
 import baddle.store.Store;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.util.Optional;
 
-/** Opens a project's store to write to it, but not one that another plan keeps its datasets in. */
+/**
+ * Opens a project's store, and to write to it not one that another plan keeps its datasets in. Its
+ * passes over rows are part of the project's progress.
+ */
 public final class OwnStore {
 
   private OwnStore() {}
 
   /**
-   * Opens it.
+   * Opens it to read from it.
+   *
+   * @throws baddle.store.StoreException.Absent if there is none yet
+   */
+  public static Store openToRead(Project project) throws IOException {
+    return Store.openToRead(project.storeFolder()).watched(passes(project.progress()));
+  }
+
+  private static ScanWatch passes(Progress progress) {
+    return new ScanWatch() {
+      @Override
+      public void begin(long rows) {
+        progress.begin(Work.GOING_OVER, rows, 0);
+      }
+
+      @Override
+      public void rows(long rows) {
+        progress.step(Work.GOING_OVER, rows, 0, rows);
+      }
+
+      @Override
+      public void end() {
+        progress.end(Work.GOING_OVER);
+      }
+    };
+  }
+
+  /**
+   * Opens it to write to it.
    *
    * @throws OtherPlanException if the last batch was made by another plan that is still there
    */
   public static Store openToWrite(Project project) throws IOException {
-    Store store = Store.openToWrite(project.storeFolder());
+    Store store = Store.openToWrite(project.storeFolder()).watched(passes(project.progress()));
     try {
       Optional<String> theirs = store.catalogue().plan();
       String own = name(project);

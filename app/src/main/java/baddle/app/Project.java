@@ -16,22 +16,28 @@ import java.util.Optional;
  * @param planFile the plan's file, absolute
  * @param plan what it says
  * @param elsewhere where its store is; empty for beside the plan
+ * @param progress is told how far work on it has got
  */
-public record Project(Path planFile, Plan plan, Optional<Path> elsewhere) {
+public record Project(Path planFile, Plan plan, Optional<Path> elsewhere, Progress progress) {
 
   /** A project whose store is where it belongs. */
   public Project(Path planFile, Plan plan) {
-    this(planFile, plan, Optional.empty());
+    this(planFile, plan, Optional.empty(), Progress.SILENT);
   }
 
   /** The same with another plan. */
   public Project with(Plan other) {
-    return new Project(planFile, other, elsewhere);
+    return new Project(planFile, other, elsewhere, progress);
+  }
+
+  /** The same, but something else is told how far work on it has got. */
+  public Project with(Progress other) {
+    return new Project(planFile, plan, elsewhere, other);
   }
 
   /** The same, but nothing of it is stored beside the plan. */
   public Project storedIn(Path folder) {
-    return new Project(planFile, plan, Optional.of(folder));
+    return new Project(planFile, plan, Optional.of(folder), progress);
   }
 
   /** The name a plan has unless one is given. */

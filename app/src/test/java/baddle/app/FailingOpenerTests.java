@@ -53,7 +53,7 @@ class FailingOpenerTests {
         .open(argThat(path -> path != null && path.endsWith("f2.csv")), any());
 
     ConsolidateResult result =
-        new Consolidation(project.project(), opener, ProjectFolder.CLOCK, Progress.SILENT, 2).run();
+        new Consolidation(project.project(), opener, ProjectFolder.CLOCK, 2).run();
 
     assertThat(result.inDataset()).isEqualTo(3);
     assertThat(result.findings().stream().filter(one -> one.isError()))

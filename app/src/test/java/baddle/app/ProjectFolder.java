@@ -55,6 +55,6 @@ public final class ProjectFolder {
 
   /** Brings in what is new. */
   public ConsolidateResult consolidate() throws IOException, PlanException {
-    return Consolidation.of(project(), CLOCK, Progress.SILENT, 2).run();
+    return Consolidation.of(project(), CLOCK, 2).run();
   }
 }

@@ -1,7 +1,6 @@
 package baddle.bench;
 
 import baddle.app.Folders;
-import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.consolidate.Consolidation;
 import baddle.app.export.RowsChoice;
@@ -93,13 +92,9 @@ public final class DatabaseRatio {
     for (int turn = 0; turn <= turns; turn++) {
       cursor.add(took(this::cursor));
       clear();
-      fetch.add(
-          took(
-              () ->
-                  new Fetching(project, Environment.OWN, Progress.SILENT, 1)
-                      .run(Instant.now(), true)));
+      fetch.add(took(() -> new Fetching(project, Environment.OWN, 1).run(Instant.now(), true)));
       clear();
-      whole.add(took(() -> Consolidation.of(project, Clock.systemUTC(), Progress.SILENT, 2).run()));
+      whole.add(took(() -> Consolidation.of(project, Clock.systemUTC(), 2).run()));
       Path csv = folder.resolve("line.csv");
       psql("\\copy (select * from line) to '" + csv + "' csv");
       server.run(DATABASE, "drop table if exists copied", "create table copied(" + COLUMNS + ")");

@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.core.finding.Nearest;
 import baddle.plan.PlanException;
@@ -60,6 +61,13 @@ final class CommandOptions {
           .argName("WHEN")
           .desc("bold headings: auto, always or never (default: auto)")
           .get();
+  private static final Option PROGRESS =
+      Option.builder()
+          .longOpt("progress")
+          .hasArg()
+          .argName("WHEN")
+          .desc("a line on the terminal while work takes long: auto or never (default: auto)")
+          .get();
   private static final Option HELP =
       Option.builder("h").longOpt("help").desc("print this help").get();
   private static final Set<String> REPEATABLE =
@@ -76,6 +84,7 @@ final class CommandOptions {
           "show-empty",
           "total");
   private static final List<String> COLORS = List.of("auto", "always", "never");
+  private static final List<String> PROGRESSES = List.of("auto", "never");
 
   private final CommandLine line;
 
@@ -100,7 +109,7 @@ final class CommandOptions {
     if (command.usesPlan()) {
       all.addAll(ownsPeriod(command) ? List.of(PLAN, WITH) : List.of(PLAN, WITH, PERIOD));
     }
-    all.addAll(List.of(JSON, QUIET, VERBOSE, COLOR, HELP));
+    all.addAll(List.of(JSON, QUIET, VERBOSE, COLOR, PROGRESS, HELP));
     return all;
   }
 
@@ -149,6 +158,11 @@ final class CommandOptions {
     if (!COLORS.contains(color)) {
       throw new UsageException(
           "--color takes auto, always or never, not " + color + Nearest.hint(color, COLORS));
+    }
+    String progress = value(PROGRESS).orElse("auto");
+    if (!PROGRESSES.contains(progress)) {
+      throw new UsageException(
+          "--progress takes auto or never, not " + progress + Nearest.hint(progress, PROGRESSES));
     }
     for (Option option : line.getOptions()) {
       String[] values = line.getOptionValues(option.getLongOpt());
@@ -285,7 +299,13 @@ final class CommandOptions {
               + console.folder().toAbsolutePath()
               + " or a folder above; give one with --plan, or see one: baddle demo");
     }
-    return Project.open(plan.get(), parameters());
+    return Project.open(plan.get(), parameters()).with(progress());
+  }
+
+  /** What shows how far work has got. */
+  Progress progress() {
+    boolean never = quiet() || value(PROGRESS).filter("never"::equals).isPresent();
+    return never ? Progress.SILENT : ProgressLine.of(console);
   }
 
   /** For work that no plan has a part in. */

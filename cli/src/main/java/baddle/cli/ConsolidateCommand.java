@@ -91,9 +91,7 @@ final class ConsolidateCommand implements Command {
 
   static ConsolidateResult run(
       Project project, CommandOptions options, Console console, int threads) throws IOException {
-    Consolidation consolidation =
-        Consolidation.of(
-            project, Clock.systemUTC(), ProgressLine.of(console, options.quiet()), threads);
+    Consolidation consolidation = Consolidation.of(project, Clock.systemUTC(), threads);
     Consolidation looking = options.has("by-content") ? consolidation.byContent() : consolidation;
     return (options.has("rebuild") ? looking.rebuilding() : looking).run();
   }

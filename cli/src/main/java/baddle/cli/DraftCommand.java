@@ -155,10 +155,7 @@ final class DraftCommand implements Command {
       throws IOException {
     try {
       return Optional.of(
-          Trial.of(
-              plan,
-              ProgressLine.of(console, options.quiet()),
-              Runtime.getRuntime().availableProcessors()));
+          Trial.of(plan, options.progress(), Runtime.getRuntime().availableProcessors()));
     } catch (PlanException | SpecException | ExpressionException e) {
       console.err().println("the plan can't be followed as it is:");
       String.valueOf(e.getMessage()).lines().forEach(line -> console.err().println("  " + line));

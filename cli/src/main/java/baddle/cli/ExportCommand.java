@@ -1,6 +1,7 @@
 package baddle.cli;
 
 import baddle.app.Inputs;
+import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.export.Corrections;
 import baddle.app.export.ExportException;
@@ -107,7 +108,9 @@ final class ExportCommand implements Command {
   @Override
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
-    Project project = options.project();
+    boolean onTerminal =
+        options.value("out").filter("-"::equals).isPresent() && console.terminal().out();
+    Project project = onTerminal ? options.project().with(Progress.SILENT) : options.project();
     String dataset = dataset(project, options.arguments());
     if (options.has("held") || options.has("left-out")) {
       return UnusedRows.write(project, dataset, options, console);
@@ -128,10 +131,7 @@ final class ExportCommand implements Command {
     CsvForm form = CsvFormOptions.read(options);
     Exporting exporting =
         new Exporting(
-            project,
-            dataset,
-            choice(project, options),
-            out.equals("-") && console.terminal().out() ? form.onTerminal() : form);
+            project, dataset, choice(project, options), onTerminal ? form.onTerminal() : form);
     List<String> splitBy = list(options, "split-by");
     if (options.has("append")) {
       return append(project, exporting, out, options, console);

@@ -1,6 +1,7 @@
 package baddle.cli;
 
 import baddle.app.Progress;
+import baddle.app.Progress.Work;
 import baddle.app.Project;
 import baddle.app.export.RowsFile;
 import baddle.app.extract.Extract;
@@ -93,16 +94,16 @@ final class ExtractCommand implements Command {
     } catch (IllegalArgumentException e) {
       throw new UsageException(e.getMessage());
     }
-    Progress progress = ProgressLine.of(console, options.quiet());
+    Progress progress = options.progress();
     ExtractText text = new ExtractText(console.folder());
     List<ExtractedLine> lines;
     try {
-      progress.begin(extracting.lines(), 0);
-      lines = extracting.run(line -> progress.fileDone(0, line.rows()));
+      progress.begin(Work.FETCHING, extracting.lines(), 0);
+      lines = extracting.run(line -> progress.step(Work.FETCHING, 1, 0, line.rows()));
     } catch (IllegalArgumentException e) {
       throw new UsageException(e.getMessage());
     } finally {
-      progress.end();
+      progress.end(Work.FETCHING);
     }
     if (options.json()) {
       console.out().print(text.json(lines) + "\n");

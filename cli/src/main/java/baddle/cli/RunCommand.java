@@ -84,7 +84,7 @@ final class RunCommand implements Command {
       throw new UsageException("reports: " + problem.get());
     }
     RunResult result;
-    Running running = new Running(project, consolidation(project, options, console, threads));
+    Running running = new Running(project, consolidation(project, options, threads));
     try {
       result = running.run();
     } catch (IOException | SpecException | ExpressionException e) {
@@ -119,11 +119,8 @@ final class RunCommand implements Command {
         || result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
   }
 
-  private static Consolidation consolidation(
-      Project project, CommandOptions options, Console console, int threads) {
-    Consolidation consolidation =
-        Consolidation.of(
-            project, Clock.systemUTC(), ProgressLine.of(console, options.quiet()), threads);
+  private static Consolidation consolidation(Project project, CommandOptions options, int threads) {
+    Consolidation consolidation = Consolidation.of(project, Clock.systemUTC(), threads);
     return options.has("by-content") ? consolidation.byContent() : consolidation;
   }
 
@@ -146,7 +143,8 @@ final class RunCommand implements Command {
         new RunningEach(
             plan,
             options.parameters(),
-            project -> consolidation(project, options, console, threads));
+            options.progress(),
+            project -> consolidation(project, options, threads));
     List<RunningEach.Outcome> outcomes =
         running.run(
             lines,

@@ -81,11 +81,7 @@ final class WatchCommand implements Command {
             plan,
             options.parameters(),
             project ->
-                new Running(
-                        project,
-                        Consolidation.of(
-                            project, Clock.systemUTC(), ProgressLine.of(console, true), threads))
-                    .run(),
+                new Running(project, Consolidation.of(project, Clock.systemUTC(), threads)).run(),
             new Lines(options, console, status),
             still);
     CountDownLatch ended = new CountDownLatch(1);

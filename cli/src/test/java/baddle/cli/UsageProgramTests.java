@@ -55,6 +55,7 @@ class UsageProgramTests {
         "consolidate --plan nowhere.yaml | there is no plan ",
         "consolidate | there is no baddle.yaml in ",
         "summarize --color sometimes | --color takes auto, always or never, not sometimes",
+        "run --progress nevr | --progress takes auto or never, not nevr; did you mean never?",
         "crosstab x.csv --down a --measure count(*) | there is no file ",
         "crosstab --down a --measure count(*) | needs the files to read",
         "crosstab --down a | needs --measure, such as",

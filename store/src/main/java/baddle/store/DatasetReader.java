@@ -65,6 +65,7 @@ public final class DatasetReader {
    */
   public record LiveRange(int from, int to, int source) {}
 
+  private final ScanWatch watch;
   private final Database database;
   private final String dataset;
   private final int batch;
@@ -73,7 +74,8 @@ public final class DatasetReader {
   private final Schema schema;
   private final Set<Column> blanks;
 
-  DatasetReader(Database database, String dataset, int batch) throws IOException {
+  DatasetReader(Database database, String dataset, int batch, ScanWatch watch) throws IOException {
+    this.watch = watch;
     this.database = database;
     this.dataset = dataset;
     this.batch = batch;
@@ -110,6 +112,7 @@ public final class DatasetReader {
   }
 
   private DatasetReader(DatasetReader other, Schema columns) {
+    watch = other.watch;
     database = other.database;
     dataset = other.dataset;
     batch = other.batch;
@@ -300,6 +303,7 @@ public final class DatasetReader {
     boolean origin =
         wanted.columns().stream().anyMatch(c -> Origin.has(c.name()))
             || (choice != null && choice.columns().stream().anyMatch(Origin::has));
+    watch.begin(rowsOf(parts, files));
     try (VectorDecoder decoder = new VectorDecoder()) {
       for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
         boolean hides = part(part.getKey()).hides();
@@ -315,7 +319,18 @@ public final class DatasetReader {
           scanPart(part.getKey(), live, read, choice, decoder, target);
         }
       }
+    } finally {
+      watch.end();
     }
+  }
+
+  /** How many rows of some files stand in some parts, hidden ones among them. */
+  private long rowsOf(IntPredicate wanted, Predicate<String> files) {
+    return rangesOfPart.values().stream()
+        .flatMap(List::stream)
+        .filter(range -> wanted.test(range.part()) && files.test(range.file()))
+        .mapToLong(range -> range.to() - range.from())
+        .sum();
   }
 
   private static Schema withHidden(Schema wanted) {
@@ -339,6 +354,7 @@ public final class DatasetReader {
    * @param parts which ones
    */
   public void scanParts(Schema columns, IntPredicate parts, PartSink sink) throws IOException {
+    watch.begin(rowsOf(parts, file -> true));
     try (VectorDecoder decoder = new VectorDecoder()) {
       for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
         if (!parts.test(part.getKey())) {
@@ -347,6 +363,7 @@ public final class DatasetReader {
         long blockStart = 0;
         for (StoredPart.StoredBlock stored : part(part.getKey()).blocks()) {
           List<LiveRange> live = new ArrayList<>();
+          long done = 0;
           for (SourceRange range : part.getValue()) {
             long from = Math.max(range.from(), blockStart);
             long to = Math.min(range.to(), blockStart + stored.rows());
@@ -354,14 +371,18 @@ public final class DatasetReader {
               live.add(
                   new LiveRange(
                       (int) (from - blockStart), (int) (to - blockStart), range.source()));
+              done += to - from;
             }
           }
           OriginVectors origin = new OriginVectors(part.getValue(), blockStart, stored.rows());
           Block block = block(part.getKey(), stored, origin, columns, decoder);
           sink.accept(new PartBlock(part.getKey(), stored.number(), (int) blockStart, block, live));
+          watch.rows(done);
           blockStart += stored.rows();
         }
       }
+    } finally {
+      watch.end();
     }
   }
 
@@ -380,6 +401,7 @@ public final class DatasetReader {
       long blockEnd = blockStart + stored.rows();
       Block block = null;
       BitSet chosen = null;
+      long done = 0;
       for (SourceRange range : ranges) {
         int from = (int) (Math.max(range.from(), blockStart) - blockStart);
         int to = (int) (Math.min(range.to(), blockEnd) - blockStart);
@@ -387,6 +409,7 @@ public final class DatasetReader {
           OriginVectors origin = new OriginVectors(ranges, blockStart, stored.rows());
           chosen = choice.rows(block(part, stored, origin, looked, decoder));
         }
+        done += Math.max(0, to - from);
         int next = from < to ? next(chosen, from, true) : to;
         while (next < to) {
           if (block == null) {
@@ -398,6 +421,7 @@ public final class DatasetReader {
           next = next(chosen, end, true);
         }
       }
+      watch.rows(done);
       blockStart = blockEnd;
     }
   }

@@ -25,6 +25,8 @@ public final class Store implements Closeable {
   /** Of a store that is only read; who writes changes what a batch has. */
   private final Map<List<Object>, DatasetReader> readers = new HashMap<>();
 
+  private ScanWatch watch = ScanWatch.NONE;
+
   private Store(Database database, @Nullable StoreLock lock) {
     this.database = database;
     this.lock = lock;
@@ -78,6 +80,12 @@ public final class Store implements Closeable {
     }
   }
 
+  /** Tells of passes over rows from now on, and returns this store. */
+  public Store watched(ScanWatch newWatch) {
+    watch = newWatch;
+    return this;
+  }
+
   /** What is known about batches, files and sources. */
   public Catalogue catalogue() {
     return new Catalogue(database);
@@ -110,12 +118,12 @@ public final class Store implements Closeable {
    */
   public DatasetReader dataset(String name, int batch) throws IOException {
     if (lock != null) {
-      return new DatasetReader(database, name, batch);
+      return new DatasetReader(database, name, batch, watch);
     }
     List<Object> key = List.of(name, batch);
     DatasetReader known = readers.get(key);
     if (known == null) {
-      known = new DatasetReader(database, name, batch);
+      known = new DatasetReader(database, name, batch, watch);
       readers.put(key, known);
     }
     return known;

@@ -2,6 +2,7 @@ package baddle.app.check;
 
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.cells.KeptCells;
 import baddle.app.consolidate.Pending;
@@ -126,7 +127,7 @@ public final class Checking {
   private static CheckResult checked(Project project, HeldRows heldRows, OptionalInt number)
       throws IOException {
     References references = References.of(project, new Formats());
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       Batch batch = BatchChoice.of(store, project, number);
       return new Checking(project, references, heldRows).check(store, batch, number.isEmpty());
     }

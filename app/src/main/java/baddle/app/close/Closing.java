@@ -56,7 +56,7 @@ public final class Closing {
 
   /** All closings, the first first. */
   public List<ClosingLine> all() throws IOException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       return store.closings().all().stream().map(ClosingLine::of).toList();
     }
   }
@@ -150,7 +150,7 @@ public final class Closing {
   }
 
   private Store open(boolean writes) throws IOException {
-    return writes ? OwnStore.openToWrite(project) : Store.openToRead(project.storeFolder());
+    return writes ? OwnStore.openToWrite(project) : OwnStore.openToRead(project);
   }
 
   private Map<String, PeriodRows.Sum> sums(
@@ -233,7 +233,7 @@ public final class Closing {
   /** What was kept out of a closed period, and would come in if it was opened again. */
   public List<KeptOutLine> keptOut(String text) throws IOException, CloseException {
     Period period = period(text);
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       closed(store, period);
       Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
       return store.closings().keptOut(batch.number()).stream()

@@ -2,6 +2,7 @@ package baddle.app.columns;
 
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
@@ -86,7 +87,7 @@ public record ColumnSurvey(
    * @throws baddle.store.StoreException.Absent if nothing was consolidated yet
    */
   public static ColumnSurvey of(Project project, String dataset) throws IOException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
       DatasetReader reader = store.dataset(dataset, batch.number());
       List<Tally> tallies = new ArrayList<>();

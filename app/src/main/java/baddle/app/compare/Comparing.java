@@ -2,6 +2,7 @@ package baddle.app.compare;
 
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.kept.KeptResult;
 import baddle.app.review.ClosedPeriods;
@@ -73,7 +74,7 @@ public final class Comparing {
 
   private Comparison compared(List<SummaryPlan> summaries, OptionalInt before, OptionalInt after)
       throws IOException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       Batch now = BatchChoice.of(store, project, after);
       Batch old =
           BatchChoice.of(
@@ -140,7 +141,7 @@ public final class Comparing {
    */
   public Comparison sinceClose(List<SummaryPlan> summaries, Optional<Period> period)
       throws IOException, CompareException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       ClosedPeriods closed = ClosedPeriods.of(store, project.plan());
       ClosedPeriods.Closed wanted =
           (period.isEmpty()
@@ -195,7 +196,7 @@ public final class Comparing {
    */
   public Comparison periods(List<SummaryPlan> summaries, Period before, Period after)
       throws IOException, CompareException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       Batch now = BatchChoice.of(store, project, OptionalInt.empty());
       List<StoredSource> sources = store.catalogue().sources(now.number());
       boolean anyBefore = false;

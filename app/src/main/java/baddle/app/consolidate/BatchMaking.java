@@ -2,6 +2,7 @@ package baddle.app.consolidate;
 
 import baddle.app.BatchStamp;
 import baddle.app.Progress;
+import baddle.app.Project;
 import baddle.app.reading.ReadSource;
 import baddle.core.finding.Finding;
 import baddle.core.grid.GridOpener;
@@ -40,10 +41,10 @@ final class BatchMaking {
    *
    * @param threads how many files are read at a time
    */
-  BatchMaking(Plan plan, GridOpener opener, Progress progress, int threads, Look look) {
-    this.plan = plan;
+  BatchMaking(Project project, GridOpener opener, int threads, Look look) {
+    this.plan = project.plan();
     this.opener = opener;
-    this.progress = progress;
+    this.progress = project.progress();
     this.threads = threads;
     this.look = look;
     this.findings = look.findings();

@@ -2,6 +2,7 @@ package baddle.app.consolidate;
 
 import baddle.app.Awaited;
 import baddle.app.Progress;
+import baddle.app.Progress.Work;
 import baddle.core.derivation.Derivation;
 import baddle.core.grid.GridOpener;
 import baddle.core.intake.IntakeSpec;
@@ -58,7 +59,8 @@ final class BatchReading {
       return List.of();
     }
     List<List<CheckedFile>> parts = Parts.of(files);
-    progress.begin(files.size(), files.stream().mapToLong(file -> file.file().size()).sum());
+    progress.begin(
+        Work.READING, files.size(), files.stream().mapToLong(file -> file.file().size()).sum());
     ExecutorService workers = Executors.newFixedThreadPool(threads);
     try {
       List<Future<List<FileOutcome>>> pending = new ArrayList<>();
@@ -75,7 +77,7 @@ final class BatchReading {
       return outcomes;
     } finally {
       Awaited.end(workers);
-      progress.end();
+      progress.end(Work.READING);
     }
   }
 
@@ -93,6 +95,8 @@ final class BatchReading {
     Schema schema = derivation.map(Derivation::schema).orElseGet(dataset::schema);
     int rows = Math.max(LEAST_ROWS, Math.min(Block.MOST_ROWS, CELLS_PER_BLOCK / schema.size()));
     List<FileOutcome> outcomes = new ArrayList<>();
+    long read = 0;
+    long[] told = new long[1];
     try (PartWriter part = batch.part(index, dataset.name(), schema)) {
       PartSources sources = new PartSources(part);
       SourcePeriods periods = new SourcePeriods(sources, feeds(dataset));
@@ -109,6 +113,8 @@ final class BatchReading {
                   periods.accept(whole);
                   samples.accept(whole);
                   part.accept(whole, from, to);
+                  progress.step(Work.READING, 0, 0, to - from);
+                  told[0] += to - from;
                 } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
                   throw new BlockFailure(e);
                 }
@@ -118,8 +124,9 @@ final class BatchReading {
       for (CheckedFile file : files) {
         FileOutcome outcome = intake.read(file);
         outcomes.add(outcome);
-        long read = outcome.sources().stream().mapToLong(s -> s.intake().counts().read()).sum();
-        progress.fileDone(file.file().size(), read);
+        read += outcome.sources().stream().mapToLong(s -> s.intake().counts().read()).sum();
+        progress.step(Work.READING, 1, file.file().size(), read - told[0]);
+        told[0] = read;
       }
       blocks.flush();
       part.end();

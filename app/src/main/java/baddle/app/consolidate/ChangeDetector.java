@@ -2,6 +2,8 @@ package baddle.app.consolidate;
 
 import baddle.app.ContentHash;
 import baddle.app.Fingerprint;
+import baddle.app.Progress;
+import baddle.app.Progress.Work;
 import baddle.app.reading.FoundFile;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
@@ -81,24 +83,34 @@ final class ChangeDetector {
   }
 
   /** What became of the files, in the order given; a file that can't be read is left out. */
-  List<CheckedFile> check(List<FoundFile> files) {
-    List<CheckedFile> checked = new ArrayList<>();
-    for (FoundFile file : files) {
-      try {
-        CheckedFile one = check(file);
-        if (outputs.contains(one.content())) {
-          findings.add(output(file));
-          reports.add(place(file.feed().dataset(), file.path()));
-        } else {
-          checked.add(one);
-        }
-      } catch (IOException e) {
-        boolean hasRows = knownByPlace.containsKey(place(file.feed().dataset(), file.path()));
-        refused.add(Refusal.of(file, hasRows, FileIntake.unreadable(file.path(), e)));
+  List<CheckedFile> check(List<FoundFile> files, Progress progress) {
+    progress.begin(Work.COMPARING, files.size(), files.stream().mapToLong(FoundFile::size).sum());
+    try {
+      List<CheckedFile> checked = new ArrayList<>();
+      for (FoundFile file : files) {
+        check(file, checked);
+        progress.step(Work.COMPARING, 1, file.size(), 0);
       }
+      markDuplicates(checked);
+      return checked;
+    } finally {
+      progress.end(Work.COMPARING);
     }
-    markDuplicates(checked);
-    return checked;
+  }
+
+  private void check(FoundFile file, List<CheckedFile> checked) {
+    try {
+      CheckedFile one = check(file);
+      if (outputs.contains(one.content())) {
+        findings.add(output(file));
+        reports.add(place(file.feed().dataset(), file.path()));
+      } else {
+        checked.add(one);
+      }
+    } catch (IOException e) {
+      boolean hasRows = knownByPlace.containsKey(place(file.feed().dataset(), file.path()));
+      refused.add(Refusal.of(file, hasRows, FileIntake.unreadable(file.path(), e)));
+    }
   }
 
   private static Finding output(FoundFile file) {

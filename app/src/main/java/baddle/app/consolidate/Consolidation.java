@@ -1,7 +1,6 @@
 package baddle.app.consolidate;
 
 import baddle.app.OwnStore;
-import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.kept.KeptResult;
 import baddle.app.kept.ProjectState;
@@ -29,7 +28,6 @@ public final class Consolidation {
   private Project project;
   private final GridOpener opener;
   private final Clock clock;
-  private final Progress progress;
   private final int threads;
   private boolean rebuilds;
   private boolean byContent;
@@ -42,12 +40,10 @@ public final class Consolidation {
    * @param clock gives the batch its time
    * @param threads how many files are read at a time
    */
-  public Consolidation(
-      Project project, GridOpener opener, Clock clock, Progress progress, int threads) {
+  public Consolidation(Project project, GridOpener opener, Clock clock, int threads) {
     this.project = project;
     this.opener = opener;
     this.clock = clock;
-    this.progress = progress;
     this.threads = threads;
   }
 
@@ -59,13 +55,13 @@ public final class Consolidation {
   }
 
   /** A consolidation that reads every format there is. */
-  public static Consolidation of(Project project, Clock clock, Progress progress, int threads) {
-    return new Consolidation(project, new Formats(), clock, progress, threads);
+  public static Consolidation of(Project project, Clock clock, int threads) {
+    return new Consolidation(project, new Formats(), clock, threads);
   }
 
   /** The same, but files whose stored rows are damaged on disk are read again. */
   public Consolidation rebuilding() {
-    Consolidation rebuilding = new Consolidation(project, opener, clock, progress, threads);
+    Consolidation rebuilding = new Consolidation(project, opener, clock, threads);
     rebuilding.rebuilds = true;
     rebuilding.byContent = byContent;
     return rebuilding;
@@ -73,7 +69,7 @@ public final class Consolidation {
 
   /** The same, but the content of every file is looked at, whatever its size and times are. */
   public Consolidation byContent() {
-    Consolidation comparing = new Consolidation(project, opener, clock, progress, threads);
+    Consolidation comparing = new Consolidation(project, opener, clock, threads);
     comparing.rebuilds = rebuilds;
     comparing.byContent = true;
     return comparing;
@@ -87,7 +83,7 @@ public final class Consolidation {
   public ConsolidateResult run() throws IOException {
     Optional<ProjectState.Before> before =
         rebuilds || byContent ? Optional.empty() : ProjectState.before(project, clock.instant());
-    new Fetching(project, Environment.OWN, progress, threads)
+    new Fetching(project, Environment.OWN, threads)
         .run(clock.instant().truncatedTo(ChronoUnit.SECONDS), byContent);
     References references = References.of(project, opener);
     project = project.with(references.plan());
@@ -130,7 +126,7 @@ public final class Consolidation {
   }
 
   private ConsolidateResult bring(Store store, Look look) throws IOException {
-    BatchMaking making = new BatchMaking(project.plan(), opener, progress, threads, look);
+    BatchMaking making = new BatchMaking(project, opener, threads, look);
     Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
     Optional<Batch> made = making.make(store, OwnStore.name(project), now);
     touch(store, look.changes().checked());

@@ -61,7 +61,7 @@ record FileChanges(
     ChangeDetector detector =
         new ChangeDetector(
             project.plan(), known, OutputList.of(project.planFile()).hashes(), now, byContent);
-    List<CheckedFile> checked = detector.check(found);
+    List<CheckedFile> checked = detector.check(found, project.progress());
     GoneFiles gone =
         GoneFiles.of(
             project.plan(),

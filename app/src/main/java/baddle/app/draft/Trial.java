@@ -38,9 +38,9 @@ public record Trial(
       throws IOException, PlanException {
     Path folder = Files.createTempDirectory("baddle-trial");
     try {
-      Project project = Project.open(planFile).storedIn(folder);
+      Project project = Project.open(planFile).storedIn(folder).with(progress);
       ConsolidateResult consolidated =
-          Consolidation.of(project, Clock.systemUTC(), progress, threads).byContent().run();
+          Consolidation.of(project, Clock.systemUTC(), threads).byContent().run();
       if (consolidated.made().isEmpty()) {
         return new Trial(consolidated, Optional.empty(), Optional.empty());
       }

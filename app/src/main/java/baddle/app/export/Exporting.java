@@ -2,6 +2,7 @@ package baddle.app.export;
 
 import baddle.app.BatchStamp;
 import baddle.app.Inputs;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.compare.SourceChange;
 import baddle.core.finding.Finding;
@@ -73,7 +74,7 @@ public final class Exporting {
    * @throws ExportException if they can't be chosen as asked
    */
   public Result toFile(Path file, Optional<String> table) throws IOException, ExportException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
       try (RowsFile.Ready ready = beside(store, rows, choice, file, table)) {
         ready.beside().place();
@@ -94,7 +95,7 @@ public final class Exporting {
       Path folder, String name, List<String> splitBy, Optional<String> table)
       throws IOException, ExportException {
     List<RowsFile.Ready> ready = new ArrayList<>();
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       Map<String, RowsChoice> files =
           SplitRows.files(project, store, dataset, choice, splitBy, name);
       Inputs inputs = Inputs.of(project);
@@ -132,7 +133,7 @@ public final class Exporting {
    * @throws ExportException if they can't be chosen or split as asked
    */
   public Result toSheets(Path file, List<String> columns) throws IOException, ExportException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       RowsOfDataset all = new RowsOfDataset(project, store, dataset, choice);
       List<RowsFile.Sheet> sheets = new ArrayList<>();
       String names = "{" + String.join("} {", columns) + "}";
@@ -169,7 +170,7 @@ public final class Exporting {
    */
   public Appended append(Path file, Optional<String> table, Corrections corrections)
       throws IOException, ExportException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       RunningLog.Appended appended =
           new RunningLog(project, store, dataset, choice, corrections).beside(file, form, table);
       boolean written = false;
@@ -186,7 +187,7 @@ public final class Exporting {
   /** The same, written beside the file from where it has yet to be moved; empty if it stays. */
   public Optional<RowsFile.Ready> appendBeside(Path file, Corrections corrections)
       throws IOException, ExportException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       return new RunningLog(project, store, dataset, choice, corrections)
           .beside(file, form, Optional.empty())
           .ready();
@@ -200,7 +201,7 @@ public final class Exporting {
    * @throws ExportException if they can't be chosen as asked
    */
   public Result toText(OutputStream out) throws IOException, ExportException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
       RowsFile.Shape shape = new RowsFile.Shape(dataset, form, List.of(), List.of());
       return result(rows, RowsFile.writeText(out, rows.schema(), shape, rows));

@@ -1,6 +1,7 @@
 package baddle.app.export;
 
 import baddle.app.BatchStamp;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.results.AskedTables;
 import baddle.app.results.DatabaseAccess;
@@ -49,7 +50,7 @@ public final class TableExport {
    */
   public static Result run(Project project, String dataset, RowsChoice choice, TablePlan target)
       throws IOException, ExportException {
-    try (Store store = Store.openToRead(project.storeFolder());
+    try (Store store = OwnStore.openToRead(project);
         TableLoading loading =
             TableLoading.open(new DatabaseAccess(project, Environment.OWN).to(target.database()))) {
       Result result = new TableExport(project, store, dataset, choice).load(loading, target);

@@ -6,6 +6,7 @@ import baddle.app.Inputs;
 import baddle.app.LastPeriod;
 import baddle.app.OutputFile;
 import baddle.app.OutputList;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.core.grid.UnreadableFileException;
 import baddle.core.value.Period;
@@ -83,7 +84,7 @@ public final class Filling {
    */
   public List<FillResult> fill(List<FillPlan> fills, Optional<Period> period, boolean places)
       throws IOException, FillException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       int batch = BatchChoice.of(store, project, OptionalInt.empty()).number();
       try (Ready ready = beside(fills, store, batch, period)) {
         if (places) {

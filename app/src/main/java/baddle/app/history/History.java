@@ -1,6 +1,7 @@
 package baddle.app.history;
 
 import baddle.app.BatchStamp;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.compare.SourceChange;
 import baddle.core.crosstab.Crosstab;
@@ -78,7 +79,7 @@ public record History(List<BatchLine> batches) {
    * @throws StoreException.Absent if nothing was consolidated yet, or no dataset has such a column
    */
   public static History of(Project project, List<String> totals) throws IOException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       Catalogue catalogue = store.catalogue();
       List<Batch> batches = catalogue.batches();
       if (batches.isEmpty()) {

@@ -1,5 +1,6 @@
 package baddle.app.lists;
 
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.compare.ChangedRows;
 import baddle.app.compare.CompareException;
@@ -50,7 +51,7 @@ public final class ChangedRowsFile {
       OptionalInt after,
       CsvForm form)
       throws IOException, CompareException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       ChangedRows changed =
           new ChangedRows(project, store, dataset, before, after, ChangedRows.PLACE);
       RowsFile.Shape shape =

@@ -1,6 +1,7 @@
 package baddle.app.lists;
 
 import baddle.app.BatchChoice;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Coverage;
@@ -74,7 +75,7 @@ public enum CheckList {
       case HELD -> rows(result, false);
       case DUPLICATES -> rows(result, true);
       default -> {
-        try (Store store = Store.openToRead(project.storeFolder())) {
+        try (Store store = OwnStore.openToRead(project)) {
           int number = BatchChoice.of(store, project, batch).number();
           yield stored(project, store.catalogue(), number);
         }

@@ -1,5 +1,6 @@
 package baddle.app.lists;
 
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.check.HeldTable;
 import baddle.app.consolidate.FileRereading;
@@ -55,7 +56,7 @@ public final class LeftOutTables {
   public static List<HeldTable> of(Project project, String dataset, int batch) throws IOException {
     Map<String, String> feeds = new HashMap<>();
     Optional<HeldTable> later;
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       later = duplicates(project, store.dataset(dataset, batch), dataset);
       for (StoredFile file : store.catalogue().files(batch)) {
         if (file.dataset().equals(dataset)) {

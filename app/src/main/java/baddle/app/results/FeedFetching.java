@@ -2,7 +2,7 @@ package baddle.app.results;
 
 import baddle.app.ContentHash;
 import baddle.app.Placing;
-import baddle.app.Progress;
+import baddle.app.Progress.Work;
 import baddle.app.Project;
 import baddle.core.grid.ResultColumn;
 import baddle.database.DatabaseException;
@@ -36,7 +36,6 @@ final class FeedFetching {
   private final KeptResults kept;
   private final Instant now;
   private final boolean all;
-  private final Progress progress;
   private final Map<String, KeptResult> known = new HashMap<>();
   private final Asking asking;
 
@@ -51,8 +50,7 @@ final class FeedFetching {
       KeptResults kept,
       DatabaseAccess access,
       Instant now,
-      boolean all,
-      Progress progress) {
+      boolean all) {
     this.project = project;
     this.feed = feed;
     this.query = feed.query().orElseThrow();
@@ -60,7 +58,6 @@ final class FeedFetching {
     this.asking = new Asking(access, query.database());
     this.now = now;
     this.all = all;
-    this.progress = progress;
     kept.of(feed.name()).forEach(result -> known.put(result.path(), result));
   }
 
@@ -88,7 +85,7 @@ final class FeedFetching {
                 .orElseGet(() -> KeptResult.of(feed.name(), line));
         KeptResult after = ask(line, before, statement, unchanged);
         results.add(after);
-        progress.fileDone(0, after.rows());
+        project.progress().step(Work.FETCHING, 1, 0, after.rows());
       }
       return results;
     } finally {

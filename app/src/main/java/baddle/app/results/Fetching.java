@@ -2,6 +2,7 @@ package baddle.app.results;
 
 import baddle.app.Awaited;
 import baddle.app.Progress;
+import baddle.app.Progress.Work;
 import baddle.app.Project;
 import baddle.plan.FeedPlan;
 import java.io.IOException;
@@ -38,10 +39,10 @@ public final class Fetching {
    *
    * @param threads how many connections there may be at a time
    */
-  public Fetching(Project project, Environment environment, Progress progress, int threads) {
+  public Fetching(Project project, Environment environment, int threads) {
     this.project = project;
     this.environment = environment;
-    this.progress = progress;
+    this.progress = project.progress();
     this.threads = threads;
   }
 
@@ -94,13 +95,13 @@ public final class Fetching {
     ExecutorService workers =
         Executors.newFixedThreadPool(Math.max(1, Math.min(threads, feeds.size())));
     List<KeptResult> results = new ArrayList<>();
-    progress.begin(feeds.stream().mapToInt(feed -> kept.of(feed.name()).size()).sum(), 0);
+    progress.begin(
+        Work.FETCHING, feeds.stream().mapToInt(feed -> kept.of(feed.name()).size()).sum(), 0);
     try {
       List<Future<List<KeptResult>>> pending = new ArrayList<>();
       for (FeedPlan feed : feeds) {
         pending.add(
-            workers.submit(
-                () -> new FeedFetching(project, feed, kept, access, now, all, progress).run()));
+            workers.submit(() -> new FeedFetching(project, feed, kept, access, now, all).run()));
       }
       for (Future<List<KeptResult>> one : pending) {
         results.addAll(Awaited.of(one));
@@ -108,7 +109,7 @@ public final class Fetching {
       return results;
     } finally {
       Awaited.end(workers);
-      progress.end();
+      progress.end(Work.FETCHING);
     }
   }
 

@@ -107,7 +107,7 @@ public final class Running {
    * nothing is known of them.
    */
   public static Optional<String> standing(Project project) {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       Map<Integer, List<String>> reports = new TreeMap<>();
       store
           .catalogue()
@@ -243,7 +243,7 @@ public final class Running {
   }
 
   private Optional<BatchStamp> lastBatch() throws IOException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       Optional<Batch> last = store.catalogue().lastBatch();
       return last.map(BatchStamp::of);
     } catch (StoreException.Absent e) {
@@ -256,7 +256,7 @@ public final class Running {
     List<Finding> open =
         new ArrayList<>(
             Checking.run(project, Checking.HeldRows.COUNTED, OptionalInt.of(batch)).findings());
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       open.addAll(store.catalogue().findingsOfBatch(batch));
     }
     return open;
@@ -295,7 +295,7 @@ public final class Running {
 
   private void remember(int batch) throws IOException {
     List<String> reports = project.plan().reports().stream().map(ReportPlan::file).toList();
-    try (Store read = Store.openToRead(project.storeFolder())) {
+    try (Store read = OwnStore.openToRead(project)) {
       Map<String, Integer> known = read.catalogue().reported();
       if (reports.stream().allMatch(report -> Objects.equals(known.get(report), batch))) {
         return;
@@ -352,7 +352,7 @@ public final class Running {
       throws IOException {
     int batch = checked.batch().number();
     List<OutputFile.Beside> ready = new ArrayList<>();
-    try (Store store = Store.openToRead(project.storeFolder());
+    try (Store store = OwnStore.openToRead(project);
         TableReports loads = new TableReports(project)) {
       Heads heads = new Heads(project, store, checked);
       ReportWriting writing = new ReportWriting(project, store, heads, batch);

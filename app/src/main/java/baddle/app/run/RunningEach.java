@@ -1,5 +1,6 @@
 package baddle.app.run;
 
+import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.consolidate.Consolidation;
 import baddle.app.reading.ParameterList;
@@ -37,6 +38,7 @@ public final class RunningEach {
 
   private final Path planFile;
   private final Map<String, String> parameters;
+  private final Progress progress;
   private final Function<Project, Consolidation> consolidations;
   private final Map<Path, Integer> rowOfReport = new HashMap<>();
   private final Map<String, Integer> rowOfTable = new HashMap<>();
@@ -45,14 +47,17 @@ public final class RunningEach {
    * Of a plan.
    *
    * @param parameters values for all lines; a line's own come first
+   * @param progress is told how far each run has got
    * @param consolidations makes the consolidation of each project
    */
   public RunningEach(
       Path planFile,
       Map<String, String> parameters,
+      Progress progress,
       Function<Project, Consolidation> consolidations) {
     this.planFile = planFile;
     this.parameters = new LinkedHashMap<>(parameters);
+    this.progress = progress;
     this.consolidations = consolidations;
   }
 
@@ -75,7 +80,7 @@ public final class RunningEach {
     Map<String, String> values = new LinkedHashMap<>(parameters);
     values.putAll(line.values());
     try {
-      Project project = Project.open(planFile, values);
+      Project project = Project.open(planFile, values).with(progress);
       Optional<String> problem = Running.problem(project).or(() -> writtenBefore(project, line));
       if (problem.isPresent()) {
         return new Outcome(line, Optional.empty(), problem.get(), true);

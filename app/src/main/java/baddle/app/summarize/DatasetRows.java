@@ -1,5 +1,6 @@
 package baddle.app.summarize;
 
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabSpec;
@@ -95,7 +96,7 @@ record DatasetRows(
 
   @Override
   public Schema schema() {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       return schema(summarizing.reader(store, dataset, batch).schema());
     } catch (IOException e) {
       throw new UncheckedIOException(e);
@@ -113,7 +114,7 @@ record DatasetRows(
   @Override
   public long rows() throws IOException {
     long[] count = new long[1];
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       DatasetReader reader = summarizing.reader(store, dataset, batch);
       List<String> one = columns.subList(0, 1);
       Summarizing.scan(dataset, reader, one, only, (block, from, to) -> count[0] += to - from);
@@ -132,7 +133,7 @@ record DatasetRows(
     if (!ordered || !isOfAllRows(spec)) {
       return Map.of();
     }
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       Crosstab counted = summarizing.built(dataset, counting(order), store, batch, only);
       Map<List<String>, Span> spans = new HashMap<>();
       Set<List<String>> twins = new HashSet<>();
@@ -186,7 +187,7 @@ record DatasetRows(
 
   @Override
   public void scan(BlockSink sink) throws IOException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       DatasetReader reader = summarizing.reader(store, dataset, batch);
       List<AxisItem> order = order();
       if (levels.isEmpty() && order.isEmpty()) {

@@ -2,6 +2,7 @@ package baddle.app.summarize;
 
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.cells.KeptCells;
 import baddle.app.reference.References;
@@ -85,7 +86,7 @@ public final class Summarizing {
       Optional<OneValue> only,
       ReportPlan.Reading reading)
       throws IOException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       return figures(store, summaries, number, only, reading);
     }
   }

@@ -2,6 +2,7 @@ package baddle.app.trace;
 
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.results.QueryNotes;
 import baddle.app.summarize.Summarizing;
@@ -83,7 +84,7 @@ public final class FigureTrace {
    * @throws TraceException if the summary has no such cell
    */
   public TracedFigure run(RowTable table) throws IOException, TraceException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
       Crosstab crosstab = new Summarizing(project).crosstab(summary, store, batch.number());
       Item down = choice.find(crosstab.down(), spec.down());

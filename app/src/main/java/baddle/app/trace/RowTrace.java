@@ -1,6 +1,7 @@
 package baddle.app.trace;
 
 import baddle.app.BatchChoice;
+import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.consolidate.FileRereading;
 import baddle.app.consolidate.Pending;
@@ -75,7 +76,7 @@ public final class RowTrace {
    * @throws TraceException if no such file is in the dataset
    */
   public List<String> run() throws IOException, TraceException {
-    try (Store store = Store.openToRead(project.storeFolder())) {
+    try (Store store = OwnStore.openToRead(project)) {
       Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
       List<StoredFile> files = store.catalogue().files(batch.number());
       List<StoredFile> meant =

@@ -1,6 +1,5 @@
 package baddle.bench.drafts;
 
-import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Checking;
@@ -56,7 +55,7 @@ final class Attempt {
     }
     Path plan = Files.writeString(place.resolve(Project.PLAN_NAME), draft.text());
     Project project = Project.open(plan);
-    ConsolidateResult made = Consolidation.of(project, Clock.systemUTC(), Progress.SILENT, 1).run();
+    ConsolidateResult made = Consolidation.of(project, Clock.systemUTC(), 1).run();
     if (made.made().isEmpty()) {
       return Score.nothing(draft.doubts().size());
     }
