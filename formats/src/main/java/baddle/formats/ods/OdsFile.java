@@ -28,6 +28,8 @@ public final class OdsFile implements GridFile {
 
   private static final String TABLE = "urn:oasis:names:tc:opendocument:xmlns:table:1.0";
   private static final String CONTENT = "content.xml";
+  private static final String PART =
+      CONTENT + " (a workbook locked with a password looks like this too)";
 
   private final ZipFile zip;
   private final List<GridSheet> sheets = new ArrayList<>();
@@ -54,7 +56,7 @@ public final class OdsFile implements GridFile {
     ZipFile zip = WorkbookZip.open(file);
     OdsFile workbook = new OdsFile(zip);
     try {
-      workbook.read(workbook::readOutline);
+      Xml.read(new WithoutRows(workbook.content()), PART, workbook::readOutline);
       if (workbook.sheets.isEmpty()) {
         throw new UnreadableFileException("a workbook without a sheet of cells", 0);
       }
@@ -67,12 +69,15 @@ public final class OdsFile implements GridFile {
 
   /** Reads the content from its beginning. */
   void read(Xml.Use use) throws IOException {
+    Xml.read(content(), PART, use);
+  }
+
+  private InputStream content() throws IOException {
     ZipEntry entry = zip.getEntry(CONTENT);
     if (entry == null) {
       throw new UnreadableFileException("part " + CONTENT + " of the workbook is missing", 0);
     }
-    InputStream part = zip.getInputStream(entry);
-    Xml.read(part, CONTENT + " (a workbook locked with a password looks like this too)", use);
+    return zip.getInputStream(entry);
   }
 
   private void readOutline(XMLStreamReader2 xml) throws XMLStreamException, IOException {
