@@ -13,7 +13,7 @@ import baddle.app.compare.RowChange;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
 import baddle.app.history.Returning;
-import baddle.app.history.Tidy;
+import baddle.app.history.Shrinking;
 import baddle.app.summarize.Summarizing;
 import baddle.app.trace.FigureTrace;
 import baddle.app.trace.RowTable;
@@ -190,7 +190,7 @@ class ProjectHistoryTests {
 
   @ParameterizedTest
   @ValueSource(longs = {31, 32, 33})
-  void going_back_brings_what_there_was_and_tidying_takes_nothing_that_is_kept(long seed)
+  void going_back_brings_what_there_was_and_shrinking_removes_nothing_that_is_kept(long seed)
       throws Exception {
     play(seed);
     List<Integer> numbers = List.copyOf(batches.keySet());
@@ -203,7 +203,7 @@ class ProjectHistoryTests {
     assertThat(cells(again)).isEqualTo(batches.get(first).cells());
     assertThat(cells(last)).isEqualTo(batches.get(last).cells());
 
-    Tidy.of(project.project(), 2, true);
+    Shrinking.of(project.project(), 2, true);
     assertThat(cells(again)).isEqualTo(batches.get(first).cells());
     assertThat(cells(last)).isEqualTo(batches.get(last).cells());
   }

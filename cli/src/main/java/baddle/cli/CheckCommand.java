@@ -40,7 +40,7 @@ final class CheckCommand implements Command {
 
   @Override
   public String purpose() {
-    return "says whether the figures can be trusted, and what stands against it";
+    return "reports whether the figures can be trusted, and what speaks against it";
   }
 
   @Override

@@ -45,7 +45,7 @@ final class ExportCommand implements Command {
 
   @Override
   public String purpose() {
-    return "hands the clean rows of a dataset over, as a file for the next program";
+    return "writes the clean rows of a dataset into a file or a database";
   }
 
   @Override

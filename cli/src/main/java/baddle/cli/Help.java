@@ -14,23 +14,31 @@ final class Help {
     return "baddle " + (version == null ? "(not packaged)" : version);
   }
 
-  static List<String> ofProgram(List<Command> commands) {
+  static List<String> ofProgram(List<CommandGroup> groups) {
     List<String> lines = new ArrayList<>();
     lines.add(
         "Baddle brings periodic workbooks and CSV files into one dataset and builds cross-tabs.");
     lines.add("");
     lines.add("usage: baddle COMMAND [options]");
     lines.add("");
-    int width = commands.stream().mapToInt(c -> c.name().length()).max().orElse(0);
-    for (Command command : commands) {
-      lines.add("  " + padded(command.name(), width) + "  " + command.purpose());
+    int width =
+        groups.stream()
+            .flatMap(group -> group.commands().stream())
+            .mapToInt(command -> command.name().length())
+            .max()
+            .orElse(0);
+    for (CommandGroup group : groups) {
+      lines.add(group.title());
+      for (Command command : group.commands()) {
+        lines.add("  " + padded(command.name(), width) + "  " + command.purpose());
+      }
+      lines.add("");
     }
-    lines.add("");
     lines.add("  baddle COMMAND --help  its options, with an example");
     lines.add("  baddle --version       the version");
     lines.add("");
     lines.add("status: 0 done, 1 done with findings of severity error, 2 wrong usage or plan,");
-    lines.add("        3 could not read or write; what was done before that is said");
+    lines.add("        3 could not read or write; what was done before that is reported");
     lines.add("");
     lines.add("first time here: baddle demo");
     return lines;

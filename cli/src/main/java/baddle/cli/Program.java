@@ -14,6 +14,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -21,28 +22,38 @@ import java.util.Optional;
  */
 final class Program {
 
-  private static final List<Command> COMMANDS =
+  /** The commands, by the work of a month. */
+  private static final List<CommandGroup> GROUPS =
       List.of(
-          new DemoCommand(),
-          new LookCommand(),
-          new DraftCommand(),
-          new ConsolidateCommand(),
-          new CheckCommand(),
-          new SummarizeCommand(),
-          new CrosstabCommand(),
-          new TraceCommand(),
-          new ColumnsCommand(),
-          new ExportCommand(),
-          new ExtractCommand(),
-          new FillCommand(),
-          new AmendCommand(),
-          new RunCommand(),
-          new HistoryCommand(),
-          new TidyCommand(),
-          new CloseCommand(),
-          new ReopenCommand(),
-          new CompareCommand(),
-          new WatchCommand());
+          CommandGroup.of(
+              "See what came", new LookCommand(), new DraftCommand(), new DemoCommand()),
+          CommandGroup.of(
+              "Build the dataset", new RunCommand(), new ConsolidateCommand(), new WatchCommand()),
+          CommandGroup.of(
+              "Prove it",
+              new CheckCommand(),
+              new CompareCommand(),
+              new TraceCommand(),
+              new ColumnsCommand()),
+          CommandGroup.of("Summarize it", new SummarizeCommand(), new CrosstabCommand()),
+          CommandGroup.of(
+              "Hand it on",
+              new ExportCommand(),
+              new ExtractCommand(),
+              new FillCommand(),
+              new AmendCommand()),
+          CommandGroup.of(
+              "Keep it",
+              new HistoryCommand(),
+              new CloseCommand(),
+              new ReopenCommand(),
+              new ShrinkCommand()));
+
+  private static final List<Command> COMMANDS =
+      GROUPS.stream().flatMap(group -> group.commands().stream()).toList();
+
+  /** What commands were once called. */
+  private static final Map<String, String> RENAMED = Map.of("tidy", "shrink");
 
   private final Console console;
 
@@ -59,7 +70,7 @@ final class Program {
       return asked.isPresent() ? Status.DONE : unknown(args[1]);
     }
     if (args.length == 0 || help) {
-      Help.ofProgram(COMMANDS).forEach(console.out()::println);
+      Help.ofProgram(GROUPS).forEach(console.out()::println);
       return args.length == 0 ? Status.USAGE : Status.DONE;
     }
     if (args[0].equals("--version")) {
@@ -81,7 +92,9 @@ final class Program {
     List<String> known = new ArrayList<>(COMMANDS.stream().map(Command::name).toList());
     known.addAll(List.of("--help", "--version"));
     String kind = word.startsWith("-") ? "option " : "command ";
-    console.err().println("baddle: no " + kind + word + Nearest.hint(word, known));
+    String now = RENAMED.get(word);
+    String hint = now == null ? Nearest.hint(word, known) : "; it is called " + now + " now";
+    console.err().println("baddle: no " + kind + word + hint);
     console.err().println("try: baddle --help");
     return Status.USAGE;
   }

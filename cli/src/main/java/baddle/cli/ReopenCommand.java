@@ -25,7 +25,7 @@ final class ReopenCommand implements Command {
 
   @Override
   public String purpose() {
-    return "lifts the closing of a period, so that changes to it come in";
+    return "opens a closed period again, so that changes to it come in";
   }
 
   @Override

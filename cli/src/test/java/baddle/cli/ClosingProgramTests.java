@@ -402,20 +402,20 @@ class ClosingProgramTests {
   }
 
   @Test
-  void tidying_says_how_much_and_keeps_what_is_kept() throws Exception {
+  void shrinking_says_how_much_and_keeps_what_is_kept() throws Exception {
     closeMarch();
     for (String amount : new String[] {"1.00", "2.00", "3.00"}) {
       month("2026-04", "2026-04-05,Alder Mill,c1," + amount);
       baddle.run("consolidate");
     }
-    assertThat(baddle.run("tidy").out()).contains("Nothing to tidy away");
+    assertThat(baddle.run("shrink").out()).contains("Nothing to remove");
 
-    Baddle.Run asked = baddle.run("tidy", "--keep-batches", "1");
+    Baddle.Run asked = baddle.run("shrink", "--keep-batches", "1");
 
     assertThat(asked.out())
         .contains("Would remove", "2 replaced or gone files", "batches kept: 1, 4");
     assertThat(baddle.run("summarize", "months", "--batch", "3").out()).contains("2.00");
-    assertThat(baddle.run("tidy", "--keep-batches", "1", "--yes").out()).contains("Removed");
+    assertThat(baddle.run("shrink", "--keep-batches", "1", "--yes").out()).contains("Removed");
     assertThat(baddle.run("summarize", "months", "--batch", "1").out()).contains("20.00");
     assertThat(baddle.run("summarize", "months").out()).containsPattern("2026-04 +3.00");
     assertThat(baddle.run("summarize", "months", "--batch", "3").err())

@@ -46,6 +46,7 @@ class UsageProgramTests {
       delimiter = '|',
       value = {
         "sumarize | no command sumarize; did you mean summarize?",
+        "tidy --yes | no command tidy; it is called shrink now",
         "--verson | no option --verson; did you mean --version?",
         "consolidate --qiet | no option --qiet for consolidate; did you mean --quiet?",
         "consolidate now | consolidate takes no arguments, found now",

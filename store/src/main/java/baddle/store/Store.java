@@ -190,11 +190,11 @@ public final class Store implements Closeable {
    *
    * @param kept the numbers of those that stay readable, the last batch among them
    */
-  public Tidying tidying(Collection<Integer> kept) {
+  public Removal removal(Collection<Integer> kept) {
     if (lock == null) {
       throw new IllegalStateException("opened to read");
     }
-    return new Tidying(database, kept);
+    return new Removal(database, kept);
   }
 
   @Override

@@ -9,6 +9,7 @@ import baddle.core.value.ValueRules;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.OptionalInt;
 
 /** Gives the names and operators of a tree their columns and types. */
@@ -155,6 +156,12 @@ final class Binder {
   }
 
   private Node arithmetic(Arithmetic.Operator operator, Tree.Call call) {
+    if (operator == Arithmetic.Operator.ADD || operator == Arithmetic.Operator.SUBTRACT) {
+      Optional<Tree.Call> shift = Intervals.shift(call);
+      if (shift.isPresent()) {
+        return shifted(call, shift.get());
+      }
+    }
     Node left = bind(call.arguments().get(0));
     Node right = bind(call.arguments().get(1));
     if (!left.type().isNumber() || !right.type().isNumber()) {
@@ -196,13 +203,27 @@ final class Binder {
     };
   }
 
+  /** A date or a moment with days or months added. */
+  private Node shifted(Tree.Call at, Tree.Call shift) {
+    Node from = bind(shift.arguments().get(0));
+    Node count = bind(shift.arguments().get(1));
+    if (!from.type().isCalendar()) {
+      throw problem(at.name() + " takes a date and an interval, not " + from.type(), at);
+    }
+    if (count.type().kind() != ColumnType.Kind.INTEGER) {
+      throw problem("an interval is taken a whole number of times, not " + count.type(), at);
+    }
+    return new Applied.ToNumber(
+        from.type(), Intervals.adding(shift, from.type()), List.of(from, count), false);
+  }
+
   private static String hint(Arithmetic.Operator operator, Node left, Node right) {
     boolean texts = left.type().equals(ColumnType.text()) || right.type().equals(ColumnType.text());
     if (operator == Arithmetic.Operator.ADD && texts) {
       return "; texts are joined with ||";
     }
     boolean dates = left.type().isCalendar() || right.type().isCalendar();
-    return dates ? "; for dates there are days_between, add_days and add_months" : "";
+    return dates ? "; for dates there are days_between(a, b) and d + interval '3' day" : "";
   }
 
   static ColumnType numberType(int places) {

@@ -6,7 +6,7 @@ import java.util.List;
 /** Values of one type as those of another. */
 final class Conversions {
 
-  private static final long MICROS_PER_DAY = 86_400_000_000L;
+  static final long MICROS_PER_DAY = 86_400_000_000L;
 
   private Conversions() {}
 

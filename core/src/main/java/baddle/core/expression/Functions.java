@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 
 /** The functions by name. */
 final class Functions {
@@ -50,9 +51,12 @@ final class Functions {
           "period",
           "start_of",
           "end_of",
-          "days_between",
-          "add_days",
-          "add_months");
+          "days_between");
+
+  /** How what was once a function is written now. */
+  private static final Map<String, String> REPLACED =
+      Map.of("add_days", "d + interval '3' day", "add_months", "d + interval '3' month");
+
   private static final List<String> FIELDS = List.of("year", "quarter", "month", "week", "day");
   private static final ColumnType TRUTH = ColumnType.of(ColumnType.Kind.BOOLEAN);
   private static final ColumnType WHOLE = ColumnType.of(ColumnType.Kind.INTEGER);
@@ -132,22 +136,9 @@ final class Functions {
       case "start_of", "end_of" -> edge(call);
       case "days_between" ->
           number(call, 2, 2, a -> Function.number(a[1]) - Function.number(a[0]), "dd", WHOLE);
-      case "add_days" ->
-          number(
-              call,
-              2,
-              2,
-              a -> Dates.plusDays(Function.number(a[0]), Function.number(a[1])),
-              "dn",
-              DATE);
-      case "add_months" ->
-          number(
-              call,
-              2,
-              2,
-              a -> Dates.plusMonths(Function.number(a[0]), Function.number(a[1])),
-              "dn",
-              DATE);
+      case Intervals.LITERAL ->
+          throw binder.problem(
+              "an interval is added to a date or taken off it, as in d + interval '3' month", call);
       default -> throw binder.problem("no function " + call.name() + known(call.name()), call);
     };
   }
@@ -408,6 +399,10 @@ final class Functions {
 
   /** The function that is meant, or all there are. */
   private static String known(String name) {
+    String now = REPLACED.get(name);
+    if (now != null) {
+      return "; it is written " + now;
+    }
     String hint = Nearest.hint(name, NAMES);
     return hint.isEmpty() ? " (functions: " + String.join(", ", NAMES) + ")" : hint;
   }

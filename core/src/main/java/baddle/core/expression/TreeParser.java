@@ -307,6 +307,9 @@ final class TreeParser {
     if (name.equals("timestamp") && beforeText) {
       return new Tree.Timestamp(read(ColumnType.Kind.TIMESTAMP), offset);
     }
+    if (name.equals(Intervals.LITERAL) && beforeText) {
+      return interval(offset);
+    }
     if (token().isSign("(") && !RESERVED.contains(name)) {
       Optional<Aggregate> aggregate = Aggregate.of(name);
       return aggregate.isPresent()
@@ -339,6 +342,20 @@ final class TreeParser {
           "expected a " + kind.word() + " such as '" + example + "'", text, literal.offset());
     }
     return reader.value();
+  }
+
+  private Tree interval(int offset) {
+    Token number = next();
+    String unit = token().lower();
+    if (!number.text().matches("[+-]?\\d{1,6}") || !Intervals.UNITS.contains(unit)) {
+      throw new ExpressionException(
+          "expected an interval such as interval '3' month; day, month and year are the units",
+          text,
+          offset);
+    }
+    next();
+    Tree amount = new Tree.Amount(new BigDecimal(number.text()), number.offset());
+    return new Tree.Call(Intervals.LITERAL, List.of(amount), unit, offset);
   }
 
   private Tree caseOf(int offset) {

@@ -3,10 +3,10 @@ package baddle.app.history;
 import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.store.Batch;
+import baddle.store.Removal;
 import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.StoredClosing;
-import baddle.store.Tidying;
 import java.io.IOException;
 import java.util.List;
 import java.util.Set;
@@ -22,7 +22,7 @@ import java.util.TreeSet;
  * @param bytes how many bytes of stored columns
  * @param done whether it went
  */
-public record Tidy(
+public record Shrinking(
     List<Integer> kept, long batches, long files, long parts, long bytes, boolean done) {
 
   /** Whether there is nothing to remove. */
@@ -31,7 +31,7 @@ public record Tidy(
   }
 
   /** Copies the list. */
-  public Tidy {
+  public Shrinking {
     kept = List.copyOf(kept);
   }
 
@@ -42,7 +42,7 @@ public record Tidy(
    *     closed with stay too
    * @param really whether to remove anything, or only to say how much it would be
    */
-  public static Tidy of(Project project, int last, boolean really) throws IOException {
+  public static Shrinking of(Project project, int last, boolean really) throws IOException {
     try (Store store = OwnStore.openToWrite(project)) {
       List<Batch> batches =
           store.catalogue().batches().stream().filter(batch -> !batch.tidied()).toList();
@@ -54,9 +54,9 @@ public record Tidy(
           .map(Batch::number)
           .forEach(kept::add);
       store.closings().closed().stream().map(StoredClosing::batch).forEach(kept::add);
-      Tidying tidying = store.tidying(kept);
-      Tidying.Amount amount = really ? tidying.run() : tidying.amount();
-      return new Tidy(
+      Removal removal = store.removal(kept);
+      Removal.Amount amount = really ? removal.run() : removal.amount();
+      return new Shrinking(
           List.copyOf(kept),
           amount.batches(),
           amount.files(),

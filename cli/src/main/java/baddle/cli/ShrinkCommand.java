@@ -1,6 +1,6 @@
 package baddle.cli;
 
-import baddle.app.history.Tidy;
+import baddle.app.history.Shrinking;
 import baddle.plan.PlanException;
 import java.io.IOException;
 import java.util.List;
@@ -8,15 +8,15 @@ import java.util.Locale;
 import java.util.stream.Collectors;
 import org.apache.commons.cli.Option;
 
-/** {@code baddle tidy}. */
-final class TidyCommand implements Command {
+/** {@code baddle shrink}. */
+final class ShrinkCommand implements Command {
 
   private static final int USUALLY_KEPT = 12;
   private static final int KIBI = 1024;
 
   @Override
   public String name() {
-    return "tidy";
+    return "shrink";
   }
 
   @Override
@@ -26,12 +26,12 @@ final class TidyCommand implements Command {
 
   @Override
   public String purpose() {
-    return "removes what only old batches need, after saying how much that is";
+    return "removes what only old batches need, and first reports how much that is";
   }
 
   @Override
   public String example() {
-    return "baddle tidy --keep-batches 6 --yes";
+    return "baddle shrink --keep-batches 6 --yes";
   }
 
   @Override
@@ -60,12 +60,12 @@ final class TidyCommand implements Command {
   @Override
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
-    options.refuseArguments("tidy");
-    Tidy tidy = Tidy.of(options.project(), kept(options), options.has("yes"));
+    options.refuseArguments("shrink");
+    Shrinking shrinking = Shrinking.of(options.project(), kept(options), options.has("yes"));
     if (options.json()) {
-      console.out().print(json(tidy) + "\n");
+      console.out().print(json(shrinking) + "\n");
     } else if (!options.quiet()) {
-      console.out().print(text(tidy) + "\n");
+      console.out().print(text(shrinking) + "\n");
     }
     return Status.DONE;
   }
@@ -78,41 +78,41 @@ final class TidyCommand implements Command {
     return Integer.parseInt(given);
   }
 
-  private static String text(Tidy tidy) {
+  private static String text(Shrinking shrinking) {
     String kept =
         "batches kept: "
-            + tidy.kept().stream().map(String::valueOf).collect(Collectors.joining(", "));
-    if (tidy.isNone()) {
-      return "Nothing to tidy away; " + kept;
+            + shrinking.kept().stream().map(String::valueOf).collect(Collectors.joining(", "));
+    if (shrinking.isNone()) {
+      return "Nothing to remove; " + kept;
     }
     return String.format(
         Locale.ROOT,
         "%s %,d KiB of stored rows: those of %,d replaced or gone files, in %,d whole parts;%n"
             + "%,d earlier batches %s; %s%s",
-        tidy.done() ? "Removed" : "Would remove",
-        (tidy.bytes() + KIBI - 1) / KIBI,
-        tidy.files(),
-        tidy.parts(),
-        tidy.batches(),
-        tidy.done() ? "can't be seen any more" : "couldn't be seen any more",
+        shrinking.done() ? "Removed" : "Would remove",
+        (shrinking.bytes() + KIBI - 1) / KIBI,
+        shrinking.files(),
+        shrinking.parts(),
+        shrinking.batches(),
+        shrinking.done() ? "can't be seen any more" : "couldn't be seen any more",
         kept,
-        tidy.done() ? "" : "\nbaddle tidy --yes does it");
+        shrinking.done() ? "" : "\nbaddle shrink --yes does it");
   }
 
-  private static String json(Tidy tidy) throws IOException {
+  private static String json(Shrinking shrinking) throws IOException {
     return JsonText.of(
         json -> {
           json.writeStartObject();
-          json.writeBooleanField("removed", tidy.done());
+          json.writeBooleanField("removed", shrinking.done());
           json.writeArrayFieldStart("kept");
-          for (int batch : tidy.kept()) {
+          for (int batch : shrinking.kept()) {
             json.writeNumber(batch);
           }
           json.writeEndArray();
-          json.writeNumberField("batches", tidy.batches());
-          json.writeNumberField("files", tidy.files());
-          json.writeNumberField("parts", tidy.parts());
-          json.writeNumberField("bytes", tidy.bytes());
+          json.writeNumberField("batches", shrinking.batches());
+          json.writeNumberField("files", shrinking.files());
+          json.writeNumberField("parts", shrinking.parts());
+          json.writeNumberField("bytes", shrinking.bytes());
           json.writeEndObject();
         });
   }

@@ -9,7 +9,7 @@ import java.util.stream.Collectors;
  * Removes what no batch that is kept needs: rows that were replaced, and older versions of derived
  * columns. What the kept batches show stays as it is.
  */
-public final class Tidying {
+public final class Removal {
 
   /**
    * How much there is to remove.
@@ -32,11 +32,11 @@ public final class Tidying {
   private final String kept;
 
   /**
-   * A tidying that is yet to happen.
+   * A removal that is yet to happen.
    *
    * @param kept the numbers of the batches that stay readable
    */
-  Tidying(Database database, Collection<Integer> kept) {
+  Removal(Database database, Collection<Integer> kept) {
     this.database = database;
     this.kept = kept.stream().map(String::valueOf).collect(Collectors.joining(", "));
   }
