@@ -1,0 +1,5 @@
+/** Benchmarks of the loops that most of the time goes into; {@code bench/loops} runs them. */
+@NullMarked
+package baddle.bench.loops;
+
+import org.jspecify.annotations.NullMarked;
