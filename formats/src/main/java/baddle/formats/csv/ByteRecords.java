@@ -18,8 +18,11 @@ final class ByteRecords implements Records {
   private static final int SMALLEST_CHUNK = 1 << 14;
   private static final int CHUNK = 1 << 16;
 
-  /** A record of more bytes than this is one whose quotes don't pair up. */
+  /** No record has more bytes. */
   private static final int LONGEST_RECORD = 1 << 24;
+
+  /** Nor has any record so many separators, quotes and line ends. */
+  private static final int MOST_MARKS = 2_000_000;
 
   private static final int INCOMPLETE = -1;
   private static final int NO_BYTE = 256;
@@ -119,8 +122,11 @@ final class ByteRecords implements Records {
       return;
     }
     int left = limit - position;
-    if (left > LONGEST_RECORD) {
-      throw unreadable("a record of more than 16 MiB");
+    if (left > LONGEST_RECORD || marks.count() - mark > MOST_MARKS) {
+      throw new UnreadableFileException(
+          "a row of more than 16 MiB or 2,000,000 lines; a quote may be missing, or it is no"
+              + " delimited text",
+          line);
     }
     int size = Math.max(Math.min(CHUNK, chunk.length * 2), 2 * left);
     byte[] next = new byte[size + Marks.PAD];

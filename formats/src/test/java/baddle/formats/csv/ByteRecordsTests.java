@@ -246,14 +246,17 @@ class ByteRecordsTests {
     assertThat(TextCharset.stated(Charset.forName(name), new byte[0], 0).pieces()).isPresent();
   }
 
-  @Test
-  void an_endless_record_is_refused_before_it_fills_the_memory() {
+  @ParameterizedTest
+  @ValueSource(bytes = {'x', '\n', ' '})
+  void an_endless_record_is_refused_before_it_fills_the_memory(byte content) {
     byte[] text = new byte[40 << 20];
-    Arrays.fill(text, (byte) 'x');
+    Arrays.fill(text, content);
     text[0] = '"';
 
     assertThat(byBytes(text, shape(',', '"'), StandardCharsets.UTF_8))
         .containsExactly(
-            "unreadable in 1 quotes don't pair up; expected delimited text", "0 long, 0 in 0");
+            "unreadable in 1 a row of more than 16 MiB or 2,000,000 lines; a quote may be missing,"
+                + " or it is no delimited text",
+            "0 long, 0 in 0");
   }
 }
