@@ -20,6 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
+import java.util.stream.IntStream;
 
 /**
  * Counts 10,000,000 rows by two columns down and the month across with three measures, against a
@@ -76,36 +77,42 @@ public final class CrosstabRatio {
       long check = bare();
       bare = Math.min(bare, millis(start));
       start = System.nanoTime();
-      Crosstab crosstab = crosstab(two, three, false);
+      Crosstab crosstab = crosstab(two, three, List.of());
       ours = Math.min(ours, millis(start));
       BigDecimal total = crosstab.value(crosstab.down(), crosstab.across(), 0).orElseThrow();
       if (total.compareTo(BigDecimal.valueOf(check, 2)) != 0) {
         throw new IllegalStateException("the two differ");
       }
       start = System.nanoTime();
-      crosstab(List.of("region", "site", "channel"), three, false);
+      crosstab(List.of("region", "site", "channel"), three, List.of());
       more = Math.min(more, millis(start));
       start = System.nanoTime();
-      crosstab(two, List.of("sum(amount)"), false);
+      crosstab(two, List.of("sum(amount)"), List.of());
       sum = Math.min(sum, millis(start));
       start = System.nanoTime();
-      crosstab(two, List.of("count(distinct units)"), false);
+      crosstab(two, List.of("count(distinct units)"), List.of());
       distinct = Math.min(distinct, millis(start));
       start = System.nanoTime();
-      crosstab(two, List.of("median(amount)"), false);
+      crosstab(two, List.of("median(amount)"), List.of());
       median = Math.min(median, millis(start));
     }
     line("two columns by months, three measures; ms against a bare loop", bare, ours, "at most 3");
     line("one column more; ms against without", ours, more, "at most 1.35");
     line("count(distinct units) alone; ms against sum(amount) alone", sum, distinct, "at most 3");
     line("median(amount) alone; ms against sum(amount) alone", sum, median, "at most 3");
-    long start = System.nanoTime();
-    crosstab(List.of("item"), List.of("sum(amount)"), true);
+    Schema asked = SCHEMA.only(List.of("item", "amount"));
+    List<Block> blocks = IntStream.range(0, BLOCKS).mapToObj(i -> block(i).only(asked)).toList();
+    double items = Double.MAX_VALUE;
+    for (int turn = 0; turn < 3; turn++) {
+      long start = System.nanoTime();
+      crosstab(List.of("item"), List.of("sum(amount)"), blocks);
+      items = Math.min(items, millis(start));
+    }
     Runtime runtime = Runtime.getRuntime();
     System.out.printf(
         Locale.ROOT,
         "%n1,000,000 items of 10,000,000 rows: %.0f ms, heap of at most %d MiB.%n",
-        millis(start),
+        items,
         runtime.maxMemory() >> 20);
   }
 
@@ -144,8 +151,9 @@ public final class CrosstabRatio {
     return total;
   }
 
-  private Crosstab crosstab(List<String> down, List<String> measures, boolean items)
+  private Crosstab crosstab(List<String> down, List<String> measures, List<Block> blocks)
       throws IOException {
+    boolean items = !blocks.isEmpty();
     List<Measure> all = new ArrayList<>();
     measures.forEach(measure -> all.add(Measure.of(measure, measure)));
     CrosstabSpec spec =
@@ -157,7 +165,7 @@ public final class CrosstabRatio {
     List<String> columns = spec.columns("");
     CrosstabBuilder builder = new CrosstabBuilder(spec, SCHEMA.only(columns), Calendar.standard());
     for (int i = 0; i < BLOCKS; i++) {
-      Block block = items ? block(i) : same;
+      Block block = items ? blocks.get(i) : same;
       builder.accept(block.only(SCHEMA.only(columns)), 0, ROWS);
     }
     Crosstab crosstab = builder.build();

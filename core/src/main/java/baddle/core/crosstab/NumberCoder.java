@@ -12,8 +12,11 @@ import java.util.function.LongUnaryOperator;
 /** Items that are whole numbers, or that follow from one, such as the month from the day. */
 final class NumberCoder implements ItemCoder {
 
-  /** So many values around the first one have their shifted code in an array. */
+  /** So many values around the first one have their shifted code in an array, to begin with. */
   private static final int NEAR = 1 << 15;
+
+  /** The array grows up to this length; values that lie farther apart are found by their hash. */
+  private static final int MOST_NEAR = 1 << 21;
 
   private static final int UNKNOWN = Integer.MIN_VALUE;
 
@@ -58,20 +61,44 @@ final class NumberCoder implements ItemCoder {
     int all = 0;
     for (int row = from; row < to; row++) {
       long offset = values[row] - base;
-      int key = known[(int) offset & (NEAR - 1)];
+      int key = known[(int) offset & (known.length - 1)];
       keys[row - from] += key;
       reached |= offset;
       all |= key;
     }
-    boolean outside = (reached & -NEAR) != 0;
+    boolean outside = (reached & -(long) known.length) != 0;
     if (!outside && all >= 0) {
       return true;
     }
-    isWide |= outside;
     for (int row = from; row < to; row++) {
-      keys[row - from] -= known[(int) (values[row] - base) & (NEAR - 1)];
+      keys[row - from] -= known[(int) (values[row] - base) & (known.length - 1)];
+    }
+    if (outside) {
+      widen(values, from, to);
     }
     return false;
+  }
+
+  /** Makes the array wide enough for some values, unless they lie too far apart. */
+  private void widen(long[] values, int from, int to) {
+    long least = nearFrom;
+    long most = nearFrom + near.length - 1;
+    for (int row = from; row < to; row++) {
+      least = Math.min(least, values[row]);
+      most = Math.max(most, values[row]);
+    }
+    long span = most - least;
+    if (span < 0 || span >= MOST_NEAR) {
+      isWide = true;
+      return;
+    }
+    int length = (int) Long.highestOneBit(span) * 2;
+    long start = least < nearFrom ? most - length + 1 : nearFrom;
+    int[] wider = new int[length];
+    Arrays.fill(wider, UNKNOWN);
+    System.arraycopy(near, 0, wider, (int) (nearFrom - start), near.length);
+    near = wider;
+    nearFrom = start;
   }
 
   /** Makes the array around the first value there is, anew where codes are shifted otherwise. */
@@ -79,7 +106,7 @@ final class NumberCoder implements ItemCoder {
     if (to > from && (near.length == 0 || shift != nearShift)) {
       nearFrom = near.length == 0 ? values[from] - NEAR / 2 : nearFrom;
       nearShift = shift;
-      near = new int[NEAR];
+      near = new int[Math.max(NEAR, near.length)];
       Arrays.fill(near, UNKNOWN);
     }
   }
@@ -87,14 +114,15 @@ final class NumberCoder implements ItemCoder {
   /** The shifted code of a value. */
   private int find(long value, int shift) {
     long offset = value - nearFrom;
-    boolean isNear = offset >= 0 && offset < NEAR;
+    boolean isNear = offset >= 0 && offset < near.length;
     if (isNear && near[(int) offset] != UNKNOWN) {
       return near[(int) offset];
     }
-    int key = codeOfValue(value) << shift;
-    if (isNear) {
-      near[(int) offset] = key;
+    if (!isNear) {
+      return codeOfValue(value) << shift;
     }
+    int key = codeOf(itemOfValue.applyAsLong(value)) << shift;
+    near[(int) offset] = key;
     return key;
   }
 

@@ -24,6 +24,8 @@ class ItemCoderTests {
   static Stream<Arguments> values() {
     return Stream.of(
         Arguments.of("days of two years", (LongUnaryOperator) r -> 19_000 + Math.floorMod(r, 730)),
+        Arguments.of("a million", (LongUnaryOperator) r -> Math.floorMod(r, 1_000_000) - 300_000),
+        Arguments.of("up to the limit", (LongUnaryOperator) r -> Math.floorMod(r, 2_097_153)),
         Arguments.of("far apart", (LongUnaryOperator) r -> r >> 3),
         Arguments.of("one outlier", (LongUnaryOperator) r -> r % 400 == 0 ? 1L << 62 : r & 63),
         Arguments.of("at the edges", (LongUnaryOperator) r -> (r & 1) * 32_767 - (r & 2) * 8_192),
