@@ -125,8 +125,8 @@ final class BatchReading {
         FileOutcome outcome = intake.read(file);
         outcomes.add(outcome);
         read += outcome.sources().stream().mapToLong(s -> s.intake().counts().read()).sum();
-        progress.step(Work.READING, 1, file.file().size(), read - told[0]);
-        told[0] = read;
+        progress.step(Work.READING, 1, file.file().size(), Math.max(0, read - told[0]));
+        told[0] = Math.max(told[0], read);
       }
       blocks.flush();
       part.end();

@@ -106,29 +106,13 @@ public final class Dictionary {
   /** The same as {@link #code}, with the {@link TextKey} known. */
   int code(char[] text, int start, int end, long key) {
     int code = key > 0 ? shorts.find(key) : findLong(text, start, end, (int) key);
-    if (code == BLANK) {
-      code = append(text, start, end);
-      if (key > 0) {
-        shorts.put(key, code);
-      } else {
-        put((int) key, code);
-      }
-    }
-    return code;
+    return code == BLANK ? known(append(text, start, end), key) : code;
   }
 
   /** The code of a text of ASCII, given as bytes, with its {@link TextKey} known. */
   int code(byte[] text, int start, int end, long key) {
     int code = key > 0 ? shorts.find(key) : findLong(text, start, end, (int) key);
-    if (code == BLANK) {
-      code = append(text, start, end);
-      if (key > 0) {
-        shorts.put(key, code);
-      } else {
-        put((int) key, code);
-      }
-    }
-    return code;
+    return code == BLANK ? known(append(text, start, end), key) : code;
   }
 
   /** Reads the place where a text would be found first, and returns a number without meaning. */
@@ -207,6 +191,16 @@ public final class Dictionary {
   /** The same for a text of ASCII, given as bytes. */
   int append(byte[] text, int start, int end) {
     return pool.add(text, start, end);
+  }
+
+  /** Makes a text that was just added known by its key, and returns its code. */
+  private int known(int code, long key) {
+    if (key > 0) {
+      shorts.put(key, code);
+    } else {
+      put((int) key, code);
+    }
+    return code;
   }
 
   private void put(int hash, int code) {

@@ -12,7 +12,7 @@ import java.nio.ByteOrder;
 final class TextKey {
 
   /** The longest text that is known by its key alone. */
-  static final int LONGEST_ALONE = Long.BYTES;
+  private static final int LONGEST_ALONE = Long.BYTES;
 
   private static final VarHandle WORDS =
       MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);

@@ -92,7 +92,10 @@ final class TextPool {
     Copied now = copied;
     int length = ends[size];
     if (now.length < length || now.characters.length == 0) {
-      char[] all = Arrays.copyOf(now.characters, Math.max(length, bytes.length));
+      char[] all = now.characters;
+      if (all.length < length || all.length == 0) {
+        all = Arrays.copyOf(all, Math.max(length, bytes.length));
+      }
       for (int i = now.length; i < length; i++) {
         all[i] = (char) bytes[i];
       }
