@@ -1,12 +1,12 @@
 package baddle.cli;
 
-import baddle.app.Inputs;
 import baddle.app.amend.Amended;
 import baddle.app.amend.Amending;
 import baddle.app.amend.Change;
 import baddle.app.amend.ChangeList;
 import baddle.app.amend.Journal;
 import baddle.app.fill.FillException;
+import baddle.app.reading.Inputs;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.file.Files;

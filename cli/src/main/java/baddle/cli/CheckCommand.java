@@ -1,12 +1,12 @@
 package baddle.cli;
 
-import baddle.app.Inputs;
 import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Checking;
 import baddle.app.check.SuspenseFile;
 import baddle.app.lists.CheckList;
+import baddle.app.reading.Inputs;
 import baddle.app.reading.MendedFiles;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Nearest;

@@ -1,7 +1,7 @@
 package baddle.cli;
 
-import baddle.app.Inputs;
 import baddle.app.Project;
+import baddle.app.reading.Inputs;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.FilesCrosstab;
 import baddle.app.summarize.Summarizing;

@@ -1,9 +1,9 @@
 package baddle.cli;
 
-import baddle.app.Inputs;
 import baddle.app.Project;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.demo.DemoProject;
+import baddle.app.reading.Inputs;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.Summarizing;
 import baddle.plan.PlanException;

@@ -1,6 +1,5 @@
 package baddle.cli;
 
-import baddle.app.Inputs;
 import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.export.Corrections;
@@ -8,6 +7,7 @@ import baddle.app.export.ExportException;
 import baddle.app.export.Exporting;
 import baddle.app.export.RowsChoice;
 import baddle.app.export.RowsFile;
+import baddle.app.reading.Inputs;
 import baddle.core.finding.Nearest;
 import baddle.core.grid.CsvForm;
 import baddle.core.value.Period;

@@ -1,6 +1,6 @@
 package baddle.cli;
 
-import baddle.app.Inputs;
+import baddle.app.reading.Inputs;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.ReportFile;
 import baddle.core.crosstab.Crosstab;

@@ -1,9 +1,9 @@
 package baddle.cli;
 
-import baddle.app.Inputs;
 import baddle.app.Project;
 import baddle.app.export.RowsFile;
 import baddle.app.lists.ListTable;
+import baddle.app.reading.Inputs;
 import baddle.core.grid.CsvForm;
 import baddle.reports.TextTable;
 import java.io.IOException;

@@ -1,8 +1,8 @@
 package baddle.cli;
 
-import baddle.app.Inputs;
 import baddle.app.Project;
 import baddle.app.export.RowsFile;
+import baddle.app.reading.Inputs;
 import baddle.app.trace.FigureTrace;
 import baddle.app.trace.RowTrace;
 import baddle.app.trace.TraceException;

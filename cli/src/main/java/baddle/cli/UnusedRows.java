@@ -1,6 +1,5 @@
 package baddle.cli;
 
-import baddle.app.Inputs;
 import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
@@ -8,6 +7,7 @@ import baddle.app.check.Checking;
 import baddle.app.check.HeldTable;
 import baddle.app.check.SuspenseFile;
 import baddle.app.lists.LeftOutTables;
+import baddle.app.reading.Inputs;
 import baddle.plan.FeedPlan;
 import java.io.IOException;
 import java.nio.file.Path;

@@ -1,10 +1,10 @@
 package baddle.app.export;
 
 import baddle.app.BatchStamp;
-import baddle.app.Inputs;
 import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.compare.SourceChange;
+import baddle.app.reading.Inputs;
 import baddle.core.finding.Finding;
 import baddle.core.grid.CsvForm;
 import baddle.plan.RowsPlan;

@@ -1,10 +1,10 @@
 package baddle.app.extract;
 
 import baddle.app.ContentHash;
-import baddle.app.Inputs;
 import baddle.app.Project;
 import baddle.app.SafeName;
 import baddle.app.export.RowsFile;
+import baddle.app.reading.Inputs;
 import baddle.app.results.Asking;
 import baddle.app.results.DatabaseAccess;
 import baddle.app.results.Environment;

@@ -2,12 +2,12 @@ package baddle.app.fill;
 
 import baddle.app.BatchChoice;
 import baddle.app.ContentHash;
-import baddle.app.Inputs;
 import baddle.app.LastPeriod;
 import baddle.app.OutputFile;
 import baddle.app.OutputList;
 import baddle.app.OwnStore;
 import baddle.app.Project;
+import baddle.app.reading.Inputs;
 import baddle.core.grid.UnreadableFileException;
 import baddle.core.value.Period;
 import baddle.formats.edit.OwnWorkbook;

@@ -2,7 +2,7 @@ package baddle.app.kept;
 
 import baddle.app.FileWalk;
 import baddle.app.Fingerprint;
-import baddle.app.ProjectFiles;
+import baddle.app.reading.ProjectFiles;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -3,7 +3,7 @@ package baddle.app.kept;
 import baddle.app.Fingerprint;
 import baddle.app.OutputList;
 import baddle.app.Project;
-import baddle.app.ProjectFiles;
+import baddle.app.reading.ProjectFiles;
 import baddle.store.StoreState;
 import java.io.IOException;
 import java.nio.file.Path;

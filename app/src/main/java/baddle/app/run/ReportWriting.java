@@ -1,9 +1,9 @@
 package baddle.app.run;
 
-import baddle.app.Inputs;
 import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.SafeName;
+import baddle.app.reading.Inputs;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.OneValue;
 import baddle.app.summarize.ReportFile;

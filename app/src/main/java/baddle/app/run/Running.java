@@ -1,7 +1,6 @@
 package baddle.app.run;
 
 import baddle.app.BatchStamp;
-import baddle.app.Inputs;
 import baddle.app.OutputFile;
 import baddle.app.OwnStore;
 import baddle.app.Project;
@@ -21,6 +20,7 @@ import baddle.app.fill.FillResult;
 import baddle.app.fill.Filling;
 import baddle.app.kept.KeptResult;
 import baddle.app.kept.ProjectState;
+import baddle.app.reading.Inputs;
 import baddle.app.summarize.ReportFile;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;

@@ -3,7 +3,7 @@ package baddle.app.watch;
 import baddle.app.FileWalk;
 import baddle.app.Fingerprint;
 import baddle.app.Project;
-import baddle.app.ProjectFiles;
+import baddle.app.reading.ProjectFiles;
 import baddle.plan.ReportPlan;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -1,7 +1,9 @@
-package baddle.app;
+package baddle.app.reading;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.app.FileWalk;
+import baddle.app.ProjectFolder;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

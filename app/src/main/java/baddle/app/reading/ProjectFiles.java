@@ -1,6 +1,6 @@
-package baddle.app;
+package baddle.app.reading;
 
-import baddle.app.reading.MendedFiles;
+import baddle.app.Project;
 import baddle.plan.DatabasePlan;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;

@@ -1,6 +1,8 @@
-package baddle.app;
+package baddle.app.reading;
 
-import baddle.app.reading.MendedFiles;
+import baddle.app.ContentHash;
+import baddle.app.OutputList;
+import baddle.app.Project;
 import baddle.plan.FeedPlan;
 import baddle.plan.NamePattern;
 import java.io.IOException;
