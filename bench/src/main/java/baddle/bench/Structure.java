@@ -49,7 +49,11 @@ public final class Structure {
 
   private Structure() {}
 
-  /** Prints the measures. */
+  /**
+   * Prints the measures.
+   *
+   * @throws IllegalStateException where packages import each other in a circle
+   */
   public static void main(String[] args) throws IOException {
     Structure structure = new Structure();
     List<Path> sources;
@@ -122,7 +126,10 @@ public final class Structure {
     longFiles.forEach(one -> System.out.println("longer than " + LONG_FILE + " lines: " + one));
     Set<String> cyclic = new TreeSet<>();
     filesOf.keySet().stream().filter(one -> reaches(one, one)).forEach(cyclic::add);
-    System.out.println("packages in cycles: " + (cyclic.isEmpty() ? "none" : cyclic));
+    if (!cyclic.isEmpty()) {
+      throw new IllegalStateException("packages that import each other in a circle: " + cyclic);
+    }
+    System.out.println("packages in cycles: none");
   }
 
   /** Whether imports lead from one package to another, by at least one step. */

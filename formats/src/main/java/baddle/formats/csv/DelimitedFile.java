@@ -30,7 +30,7 @@ public final class DelimitedFile implements SingleSheet {
   private static final int HEAD = 1 << 16;
 
   /** A file of so many bytes is worth a thread that takes it apart. */
-  private static final long LARGE = 32L << 20;
+  static final long LARGE = 32L << 20;
 
   /** Of more control characters than one in so many, a file is no text. */
   private static final int TEXT_PER_CONTROL = 20;

@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import baddle.core.grid.Dialect;
+import baddle.core.grid.GridRow;
 import baddle.core.grid.ReadAgainException;
+import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
 import baddle.formats.GridText;
 import java.io.IOException;
@@ -12,6 +14,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -105,6 +108,61 @@ class DelimitedFileTests {
     assertThatThrownBy(() -> GridText.of(opened, Integer.MAX_VALUE))
         .isInstanceOf(ReadAgainException.class);
     assertThat(GridText.of(opened, Integer.MAX_VALUE)).last().isEqualTo("40002: caf\u00e9 | 3");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '!',
+      value = {
+        "last,1\\n ! 1100001: last | 1",
+        "caf\u00e9,2\\n ! 1100001: caf\u00e9 | 2",
+        "\"open,3\\n ! quotes don't pair up (a quoted cell of the record isn't closed);"
+            + " expected delimited text in 1100001",
+      })
+  void a_large_file_is_read_ahead_and_ends_like_a_small_one(String end, String last)
+      throws IOException {
+    String content = "a,b\n" + "2024-01-01 to 2024-12-31,1234567\n".repeat(1_099_999) + "x,y\n";
+    Path file = folder.resolve("in.csv");
+    Files.writeString(file, content.substring(0, content.length() - 4), StandardCharsets.US_ASCII);
+    byte[] ending = end.strip().replace("\\n", "\n").getBytes(StandardCharsets.ISO_8859_1);
+    Files.write(file, ending, StandardOpenOption.APPEND);
+    DelimitedFile opened = DelimitedFile.open(file, Dialect.TOLD_BY_CONTENT);
+    LastRow rows = new LastRow();
+
+    try {
+      opened.read(rows);
+    } catch (ReadAgainException e) {
+      opened.read(rows);
+    } catch (UnreadableFileException e) {
+      rows.last = e.getMessage() + " in " + e.row();
+    }
+
+    assertThat(Files.size(file)).isGreaterThan(DelimitedFile.LARGE);
+    assertThat(rows.last).isEqualTo(last);
+  }
+
+  /** Keeps the text of the last row. */
+  private static final class LastRow implements RowSink {
+
+    private final GridRow row = new GridRow();
+    private String last = "";
+
+    @Override
+    public GridRow next() {
+      return row;
+    }
+
+    @Override
+    public void row(GridRow filled) {
+      if (filled.number() % 100_000 < 2) {
+        last = filled.number() + ": " + filled.text(0) + " | " + filled.text(1);
+      }
+    }
+
+    @Override
+    public boolean wantsMore() {
+      return true;
+    }
   }
 
   @Test
