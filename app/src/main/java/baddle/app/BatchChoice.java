@@ -35,7 +35,7 @@ public final class BatchChoice {
                     StoreException.noBatch(
                         number.getAsInt(), last.number(), project.storeFolder()));
     if (chosen.tidied()) {
-      throw StoreException.tidiedAway(chosen.number(), project.storeFolder());
+      throw StoreException.removed(chosen.number(), project.storeFolder());
     }
     return chosen;
   }

@@ -32,8 +32,8 @@ public final class Structure {
       Pattern.compile(
           "^(public )?(?:abstract |final |sealed |non-sealed )*(?:class|record|interface|enum) .*");
 
-  /** The head of a method or constructor of a top-level type, which ends in a brace. */
-  private static final Pattern METHOD = Pattern.compile("^  (?! )[^=@*/}]*\\).*\\{$");
+  /** Where the head of a method or constructor of a top-level type begins. */
+  private static final Pattern HEAD = Pattern.compile("^  (?! )[^=@*/}]*\\(.*[^;]$");
 
   private static final int LONG_FILE = 350;
 
@@ -82,6 +82,7 @@ public final class Structure {
       longFiles.add(name + " " + lines.size());
     }
     String in = "";
+    boolean inHead = false;
     int method = -1;
     for (int i = 0; i < lines.size(); i++) {
       String line = lines.get(i);
@@ -97,8 +98,10 @@ public final class Structure {
         types++;
         packagePrivate += type.group(1) == null ? 1 : 0;
       }
-      if (METHOD.matcher(line).matches() && !type.matches()) {
-        method = i;
+      inHead |= HEAD.matcher(line).matches() && !line.contains(" record ");
+      if (inHead && (line.endsWith("{") || line.endsWith(";"))) {
+        inHead = false;
+        method = line.endsWith("{") ? i : -1;
       } else if (line.equals("  }") && method >= 0) {
         methods.add(i - method - 1);
         method = -1;

@@ -419,9 +419,9 @@ class ClosingProgramTests {
     assertThat(baddle.run("summarize", "months", "--batch", "1").out()).contains("20.00");
     assertThat(baddle.run("summarize", "months").out()).containsPattern("2026-04 +3.00");
     assertThat(baddle.run("summarize", "months", "--batch", "3").err())
-        .contains("what batch 3 had has been tidied away");
+        .contains("what batch 3 had was removed to shrink the store");
     assertThat(baddle.run("consolidate").out()).contains("Nothing has changed since batch 4");
-    assertThat(baddle.run("history").out()).contains("what was before is tidied away");
+    assertThat(baddle.run("history").out()).contains("what was before was removed");
   }
 
   @Test

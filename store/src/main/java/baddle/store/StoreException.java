@@ -38,8 +38,8 @@ public class StoreException extends IOException {
   }
 
   /** What a batch had was removed. */
-  public static Absent tidiedAway(int number, Path folder) {
-    return new Absent("what batch " + number + " had has been tidied away", folder);
+  public static Absent removed(int number, Path folder) {
+    return new Absent("what batch " + number + " had was removed to shrink the store", folder);
   }
 
   /** Another process is writing; the remedy is to wait for it. */

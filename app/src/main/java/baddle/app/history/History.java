@@ -120,7 +120,7 @@ public record History(List<BatchLine> batches) {
       throws IOException {
     List<String> remarks = new ArrayList<>();
     if (afterTidied) {
-      remarks.add("what was before is tidied away");
+      remarks.add("what was before was removed");
     }
     if (batch.backTo().isPresent()) {
       remarks.add("back to " + batch.backTo().getAsInt());

@@ -148,7 +148,7 @@ public final class GridRow {
     return column < width ? CellKind.of(cells[column * PER_CELL + KIND]) : CellKind.BLANK;
   }
 
-  /** Whether a cell holds characters that it doesn't share with other cells. */
+  /** Whether a cell holds characters that are neither lent nor shared with other cells. */
   public boolean hasOwnText(int column) {
     int cell = column * PER_CELL;
     return column < width

@@ -1,8 +1,6 @@
 package baddle.core.table;
 
-import java.lang.invoke.MethodHandles;
-import java.lang.invoke.VarHandle;
-import java.nio.ByteOrder;
+import baddle.core.value.Words;
 
 /**
  * What a dictionary finds a text by: for up to eight ASCII characters a number greater than 0 that
@@ -13,9 +11,6 @@ final class TextKey {
 
   /** The longest text that is known by its key alone. */
   private static final int LONGEST_ALONE = Long.BYTES;
-
-  private static final VarHandle WORDS =
-      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
 
   private static final long SPREAD = 0x9E3779B97F4A7C15L;
   private static final int ASCII = 0x80;
@@ -32,14 +27,14 @@ final class TextKey {
     int length = end - start;
     if (length <= LONGEST_ALONE) {
       return start + Long.BYTES <= text.length
-          ? (long) WORDS.get(text, start) & (-1L >>> (Long.SIZE - (Byte.SIZE * length)))
+          ? Words.at(text, start) & (-1L >>> (Long.SIZE - (Byte.SIZE * length)))
           : shortOf(text, start, end);
     }
     long hash = length;
     for (int i = start; i + Long.BYTES < end; i += Long.BYTES) {
-      hash = mix(hash, (long) WORDS.get(text, i));
+      hash = mix(hash, Words.at(text, i));
     }
-    return hashed(mix(hash, (long) WORDS.get(text, end - Long.BYTES)));
+    return hashed(mix(hash, Words.at(text, end - Long.BYTES)));
   }
 
   private static long shortOf(byte[] text, int start, int end) {

@@ -1,8 +1,6 @@
 package baddle.core.table;
 
-import java.lang.invoke.MethodHandles;
-import java.lang.invoke.VarHandle;
-import java.nio.ByteOrder;
+import baddle.core.value.Words;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 
@@ -12,9 +10,6 @@ import java.util.Arrays;
  * grows.
  */
 final class TextPool {
-
-  private static final VarHandle WORDS =
-      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
 
   private static final int FIRST_CHARACTERS = 256;
   private static final int FIRST_TEXTS = 16;
@@ -217,10 +212,10 @@ final class TextPool {
   static boolean isSame(byte[] one, int at, byte[] other, int otherAt, int length) {
     int last = length - Long.BYTES;
     for (int i = last; i > 0; i -= Long.BYTES) {
-      if ((long) WORDS.get(one, at + i) != (long) WORDS.get(other, otherAt + i)) {
+      if (Words.at(one, at + i) != Words.at(other, otherAt + i)) {
         return false;
       }
     }
-    return (long) WORDS.get(one, at) == (long) WORDS.get(other, otherAt);
+    return Words.at(one, at) == Words.at(other, otherAt);
   }
 }

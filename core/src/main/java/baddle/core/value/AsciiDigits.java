@@ -1,9 +1,5 @@
 package baddle.core.value;
 
-import java.lang.invoke.MethodHandles;
-import java.lang.invoke.VarHandle;
-import java.nio.ByteOrder;
-
 /**
  * Numbers of digits alone, read eight bytes at a time by the usual multiplications of neighbours.
  */
@@ -12,13 +8,8 @@ final class AsciiDigits {
   /** What isn't all digits. */
   static final int NONE = -1;
 
-  private static final VarHandle WORDS =
-      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
-
-  private static final long EACH = 0x0101010101010101L;
-  private static final long ZEROS = '0' * EACH;
-  private static final long HIGH = 0x8080808080808080L;
-  private static final long TO_HIGH_ABOVE_9 = 0x46 * EACH;
+  private static final long ZEROS = '0' * Words.EACH;
+  private static final long TO_HIGH_ABOVE_9 = 0x46 * Words.EACH;
 
   private static final int HALF = 8;
   private static final long TO_HALF = 100_000_000;
@@ -47,9 +38,9 @@ final class AsciiDigits {
       return slowly(text, start, end);
     }
     long these = -1L << (Byte.SIZE * (HALF - (end - start)));
-    long digits = ((long) WORDS.get(text, end - HALF) & these) | (ZEROS & ~these);
+    long digits = (Words.at(text, end - HALF) & these) | (ZEROS & ~these);
     long word = digits - ZEROS;
-    if (((word | (digits + TO_HIGH_ABOVE_9)) & HIGH) != 0) {
+    if (((word | (digits + TO_HIGH_ABOVE_9)) & Words.HIGH) != 0) {
       return NONE;
     }
     word = word * 10 + (word >>> 8);

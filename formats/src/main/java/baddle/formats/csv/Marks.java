@@ -1,8 +1,6 @@
 package baddle.formats.csv;
 
-import java.lang.invoke.MethodHandles;
-import java.lang.invoke.VarHandle;
-import java.nio.ByteOrder;
+import baddle.core.value.Words;
 import java.util.Arrays;
 
 /**
@@ -15,15 +13,10 @@ final class Marks {
   /** So many bytes behind the text may be read. */
   static final int PAD = Long.BYTES;
 
-  private static final VarHandle WORDS =
-      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
-
-  private static final long EACH = 0x0101010101010101L;
-  private static final long HIGH = 0x8080808080808080L;
-  private static final long LOW = 0x7F * EACH;
+  private static final long LOW = 0x7F * Words.EACH;
 
   /** Added to a byte below 128, its highest bit stays 0 only for one up to 13, the line ends. */
-  private static final long ABOVE_LINE_ENDS = (0x80 - '\r' - 1) * EACH;
+  private static final long ABOVE_LINE_ENDS = (0x80 - '\r' - 1) * Words.EACH;
 
   private final long separators;
   private final long quotes;
@@ -38,8 +31,8 @@ final class Marks {
    * @param quote below 128; the separator again where there is none
    */
   Marks(char separator, char quote) {
-    this.separators = separator * EACH;
-    this.quotes = quote * EACH;
+    this.separators = separator * Words.EACH;
+    this.quotes = quote * Words.EACH;
   }
 
   /** Looks for the marks of a text behind which at least {@link #PAD} bytes can be read. */
@@ -48,17 +41,17 @@ final class Marks {
     long all = 0;
     int at = start;
     for (; at + Long.BYTES <= end; at += Long.BYTES) {
-      long word = (long) WORDS.get(text, at);
+      long word = Words.at(text, at);
       all |= word;
       note(at, hits(word));
     }
     if (at < end) {
       long these = -1L >>> (Byte.SIZE * (at + Long.BYTES - end));
-      long word = (long) WORDS.get(text, at);
+      long word = Words.at(text, at);
       all |= word & these;
       note(at, hits(word) & these);
     }
-    isAscii = (all & HIGH) == 0;
+    isAscii = (all & Words.HIGH) == 0;
   }
 
   /** The highest bit of each byte of a word that is a mark. */
@@ -68,7 +61,7 @@ final class Marks {
     return ~((((separator & LOW) + LOW) | separator)
             & (((quote & LOW) + LOW) | quote)
             & (((word & LOW) + ABOVE_LINE_ENDS) | word))
-        & HIGH;
+        & Words.HIGH;
   }
 
   private void note(int at, long hits) {

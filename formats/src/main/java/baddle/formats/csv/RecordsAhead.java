@@ -41,7 +41,6 @@ final class RecordsAhead implements Records {
     }
 
     /** Takes as many records as there is room for. */
-    @SuppressWarnings("IllegalCatch")
     void fill(Records records) {
       size = 0;
       try {
