@@ -5,6 +5,7 @@ import baddle.store.ScanWatch;
 import baddle.store.Store;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Optional;
 
 /**
@@ -21,7 +22,14 @@ public final class OwnStore {
    * @throws baddle.store.StoreException.Absent if there is none yet
    */
   public static Store openToRead(Project project) throws IOException {
-    return Store.openToRead(project.storeFolder()).watched(passes(project.progress()));
+    Path folder = project.storeFolder();
+    Store store = Store.openToRead(folder).watched(passes(project.progress()));
+    try {
+      return store.sharing(project.checksums(), folder);
+    } catch (IOException | RuntimeException e) {
+      store.close();
+      throw e;
+    }
   }
 
   private static ScanWatch passes(Progress progress) {

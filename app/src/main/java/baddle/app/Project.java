@@ -4,6 +4,7 @@ import baddle.plan.KnownPlan;
 import baddle.plan.Plan;
 import baddle.plan.PlanException;
 import baddle.plan.PlanReader;
+import baddle.store.BlockChecksums;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,27 +18,33 @@ import java.util.Optional;
  * @param plan what it says
  * @param elsewhere where its store is; empty for beside the plan
  * @param progress is told how far work on it has got
+ * @param checksums what is known of the blocks of its store
  */
-public record Project(Path planFile, Plan plan, Optional<Path> elsewhere, Progress progress) {
+public record Project(
+    Path planFile,
+    Plan plan,
+    Optional<Path> elsewhere,
+    Progress progress,
+    BlockChecksums checksums) {
 
   /** A project whose store is where it belongs. */
   public Project(Path planFile, Plan plan) {
-    this(planFile, plan, Optional.empty(), Progress.SILENT);
+    this(planFile, plan, Optional.empty(), Progress.SILENT, new BlockChecksums());
   }
 
   /** The same with another plan. */
   public Project with(Plan other) {
-    return new Project(planFile, other, elsewhere, progress);
+    return new Project(planFile, other, elsewhere, progress, checksums);
   }
 
   /** The same, but something else is told how far work on it has got. */
   public Project with(Progress other) {
-    return new Project(planFile, plan, elsewhere, other);
+    return new Project(planFile, plan, elsewhere, other, checksums);
   }
 
   /** The same, but nothing of it is stored beside the plan. */
   public Project storedIn(Path folder) {
-    return new Project(planFile, plan, Optional.of(folder), progress);
+    return new Project(planFile, plan, Optional.of(folder), progress, new BlockChecksums());
   }
 
   /** The name a plan has unless one is given. */

@@ -18,6 +18,7 @@ import baddle.app.summarize.Summarizing;
 import baddle.app.trace.FigureTrace;
 import baddle.app.trace.RowTable;
 import baddle.app.trace.TracedFigure;
+import baddle.core.finding.Finding;
 import baddle.core.intake.RowCounts;
 import baddle.core.table.Block;
 import baddle.core.table.Schema;
@@ -249,6 +250,25 @@ class ProjectHistoryTests {
 
       String what = files.step();
       assertThat(Checking.kept(project.plan()).get()).as(what).isEmpty();
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {71, 72, 73})
+  void what_is_open_at_a_batch_does_not_depend_on_what_came_since(long seed) throws Exception {
+    play(seed);
+    for (int step = 0; step < STEPS; step++) {
+      int last = last();
+      List<Finding> open = Checking.openAt(project.project(), last);
+      assertThat(Checking.nowAndAtBatch(project.project()).openAtBatch()).isEqualTo(open);
+
+      String what = files.step();
+      if (what.startsWith("regions")) {
+        continue;
+      }
+      Checking.NowAndThen since = Checking.nowAndAtBatch(project.project());
+      assertThat(since.openAtBatch()).as(what).isEqualTo(open);
+      assertThat(since.now().findings()).as(what).isNotEqualTo(open);
     }
   }
 

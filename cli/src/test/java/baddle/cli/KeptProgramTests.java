@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.FileTime;
 import java.time.Instant;
 import java.util.List;
@@ -63,6 +64,40 @@ class KeptProgramTests {
 
     assertThat(demo.folder().resolve(".baddle/run baddle.yaml")).exists();
     assertThat(again).isEqualTo(kept);
+  }
+
+  @Test
+  void what_is_new_and_settled_is_told_alike_whether_or_not_the_last_run_is_known()
+      throws Exception {
+    Baddle copy = new Baddle(folder.resolve("copy"));
+    try (Stream<Path> all = Files.walk(demo.folder())) {
+      for (Path path : all.toList()) {
+        Path to = copy.folder().resolve(demo.folder().relativize(path));
+        Files.copy(path, to, StandardCopyOption.COPY_ATTRIBUTES);
+      }
+    }
+    for (Baddle one : List.of(demo, copy)) {
+      Path tills = one.folder().resolve("inbox/tills");
+      String lines = Files.readString(tills.resolve("Alder Mill 2026-05.csv"));
+      Files.writeString(tills.resolve("Alder Mill 2026-06.csv"), lines);
+      Files.delete(tills.resolve("Alder Mill 2026-03.csv"));
+      age(tills.resolve("Alder Mill 2026-06.csv"));
+    }
+    FileTime kept = Files.getLastModifiedTime(demo.folder().resolve(".baddle/open baddle.yaml"));
+    Files.delete(copy.folder().resolve(".baddle/open baddle.yaml"));
+
+    List<String> known = withoutTimes(demo.run("run", "--verbose"));
+
+    assertThat(known).anySatisfy(line -> assertThat(line).contains("Alder Mill 2026-06.csv"));
+    assertThat(withoutTimes(copy.run("run", "--verbose"))).isEqualTo(known);
+    assertThat(Files.getLastModifiedTime(demo.folder().resolve(".baddle/open baddle.yaml")))
+        .isNotEqualTo(kept);
+  }
+
+  private static List<String> withoutTimes(Baddle.Run run) {
+    return run.lines().stream()
+        .map(line -> line.replaceAll("[0-9]{2}:[0-9]{2}:[0-9]{2}", "TIME"))
+        .toList();
   }
 
   @ParameterizedTest

@@ -275,7 +275,7 @@ public final class BatchWriter implements Closeable {
 
   /** Adds a sample of the rows of a file that was added before. */
   public synchronized void addSample(long file, RowSample.Hashes sample) throws IOException {
-    ByteBuffer bytes = ByteBuffer.allocate(sample.values().size() * Long.BYTES);
+    ByteBuffer bytes = ByteBuffer.allocate((int) sample.values().count() * Long.BYTES);
     sample.values().forEach(bytes::putLong);
     database.execute(
         "INSERT INTO row_sample (file, rows, level, hashes) VALUES (?, ?, ?, ?)",

@@ -200,12 +200,10 @@ public final class Catalogue {
         batch);
   }
 
-  private static List<Long> longs(byte[] bytes) {
-    List<Long> longs = new ArrayList<>();
+  private static long[] longs(byte[] bytes) {
     LongBuffer buffer = ByteBuffer.wrap(bytes).asLongBuffer();
-    while (buffer.hasRemaining()) {
-      longs.add(buffer.get());
-    }
+    long[] longs = new long[buffer.remaining()];
+    buffer.get(longs);
     return longs;
   }
 

@@ -35,6 +35,7 @@ final class Database implements Closeable {
 
   private final Path file;
   private final Connection connection;
+  private BlockChecksums checksums = new BlockChecksums();
 
   private Database(Path file, Connection connection) {
     this.file = file;
@@ -120,6 +121,15 @@ final class Database implements Closeable {
       database.close();
       throw e;
     }
+  }
+
+  /** Checksums of its blocks that are known, others' too once they are shared. */
+  BlockChecksums checksums() {
+    return checksums;
+  }
+
+  void share(BlockChecksums newChecksums) {
+    checksums = newChecksums;
   }
 
   /** The format it is in; 0 where it is empty. */

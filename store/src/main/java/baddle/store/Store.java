@@ -80,6 +80,17 @@ public final class Store implements Closeable {
     }
   }
 
+  /**
+   * Shares what is known of its blocks with others that read it, and returns this store.
+   *
+   * @param folder the project's {@code .baddle} folder, which it was opened in to be read
+   */
+  public Store sharing(BlockChecksums checksums, Path folder) throws IOException {
+    checksums.serve(StoreLock.holder(folder));
+    database.share(checksums);
+    return this;
+  }
+
   /** Tells of passes over rows from now on, and returns this store. */
   public Store watched(ScanWatch newWatch) {
     watch = newWatch;

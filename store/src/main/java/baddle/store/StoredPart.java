@@ -190,9 +190,16 @@ final class StoredPart {
 
   private int checksum(int column, StoredBlock block)
       throws IOException, VectorDecoder.BrokenBlockException {
+    BlockChecksums known = database.checksums();
+    OptionalInt computed = known.of(part, column, block.number());
+    if (computed.isPresent()) {
+      return computed.getAsInt();
+    }
     byte[] content = content(column, block);
     try {
-      return VectorDecoder.checksum(content);
+      int checksum = VectorDecoder.checksum(content);
+      known.add(part, column, block.number(), checksum);
+      return checksum;
     } catch (VectorDecoder.BrokenBlockException e) {
       throw broken(e, column, block);
     }

@@ -70,6 +70,10 @@ public final class Checking {
   private final Plan plan;
   private final References references;
   private final List<Finding> findings = new ArrayList<>();
+
+  /** What is found in the files as they lie there, not in a batch. */
+  private final List<Finding> outside = new ArrayList<>();
+
   private final List<CheckResult.LookupLine> lookups = new ArrayList<>();
   private final List<CheckResult.DuplicateLine> duplicates = new ArrayList<>();
   private final List<TotalLine> totals = new ArrayList<>();
@@ -77,6 +81,7 @@ public final class Checking {
 
   private final List<CheckResult.RowLine> rowLines = new ArrayList<>();
   private final HeldTable.Builder held = new HeldTable.Builder();
+  private final Map<String, List<Coverage.Covered>> covered = new LinkedHashMap<>();
   private final HeldRows heldRows;
   private final KeptCells cells;
 
@@ -124,13 +129,53 @@ public final class Checking {
         : checked(project, heldRows, number);
   }
 
+  /** Checks a project as it lies there, and tells in the same pass what is open at its batch. */
+  public static NowAndThen nowAndAtBatch(Project project) throws IOException {
+    return checking(project, HeldRows.COUNTED, OptionalInt.empty());
+  }
+
+  /**
+   * A check of what lies there now, and what is open at its batch.
+   *
+   * @param now with what is in the folders and not in the batch
+   * @param openAtBatch as {@link #openAt} finds it
+   */
+  public record NowAndThen(CheckResult now, List<Finding> openAtBatch) {
+
+    /** Copies the list. */
+    public NowAndThen {
+      openAtBatch = List.copyOf(openAtBatch);
+    }
+  }
+
+  /** What a check as of a batch finds, and what was found when it was made. */
+  public static List<Finding> openAt(Project project, int batch) throws IOException {
+    return checking(project, HeldRows.COUNTED, OptionalInt.of(batch)).openAtBatch();
+  }
+
   private static CheckResult checked(Project project, HeldRows heldRows, OptionalInt number)
+      throws IOException {
+    return checking(project, heldRows, number).now();
+  }
+
+  private static NowAndThen checking(Project project, HeldRows heldRows, OptionalInt number)
       throws IOException {
     References references = References.of(project, new Formats());
     try (Store store = OwnStore.openToRead(project)) {
       Batch batch = BatchChoice.of(store, project, number);
-      return new Checking(project, references, heldRows).check(store, batch, number.isEmpty());
+      Checking checking = new Checking(project, references, heldRows);
+      CheckResult now = checking.check(store, batch, number.isEmpty());
+      List<Finding> open = new ArrayList<>(checking.atBatch(store, batch.number()));
+      open.addAll(store.catalogue().findingsOfBatch(batch.number()));
+      return new NowAndThen(now, open);
     }
+  }
+
+  /** What is found in a batch that has been checked. */
+  private List<Finding> atBatch(Store store, int number) throws IOException {
+    List<Finding> all = new ArrayList<>(findings);
+    coverage(List.of()).forEach(one -> all.addAll(one.findings()));
+    return new FindingPolicy(plan, store.catalogue().sources(number)).apply(all).findings();
   }
 
   private CheckResult check(Store store, Batch batch, boolean now) throws IOException {
@@ -141,9 +186,9 @@ public final class Checking {
     MendedFiles mended = MendedFiles.of(project, new Formats());
     List<StoredMended> applied = catalogue.mended(number);
     if (now) {
-      findings.addAll(Pending.findings(project, store, number, mended));
-      findings.addAll(mended.findings());
-      findings.addAll(mended.unused(applied));
+      outside.addAll(Pending.findings(project, store, number, mended));
+      outside.addAll(mended.findings());
+      outside.addAll(mended.unused(applied));
     }
     findings.addAll(Restatements.findings(plan, store, number));
     held.mended(applied);
@@ -153,7 +198,6 @@ public final class Checking {
         .controlTotals(number)
         .forEach(one -> totals.add(new TotalLine(one.feed(), one.place(), one.total())));
     addIntakeSuspense(catalogue, number);
-    Map<String, List<Coverage.Covered>> covered = new LinkedHashMap<>();
     for (DatasetPlan dataset : plan.datasets().values()) {
       Optional<DatasetReader> reader = reader(store, dataset.name(), number);
       if (reader.isPresent()) {
@@ -163,16 +207,10 @@ public final class Checking {
     }
     List<StoredLeftOut> leftOut = catalogue.leftOut(number);
     List<StoredRefusal> refused = now ? catalogue.refused() : List.of();
-    List<Coverage> coverage = new ArrayList<>();
     for (FeedPlan feed : plan.feeds().values()) {
       findings.addAll(RuleCounts.findings(feed, leftOut));
-      feed.expect()
-          .map(
-              expect ->
-                  coverage(feed, expect, covered.getOrDefault(feed.name(), List.of()), refused))
-          .ifPresent(coverage::add);
     }
-    coverage.forEach(one -> findings.addAll(one.findings()));
+    List<Coverage> coverage = coverage(refused);
     long inDataset = catalogue.storedRows(number);
     List<CheckResult.FeedRows> feeds = feeds(catalogue, number, files, sources);
     RowCounts all =
@@ -185,7 +223,10 @@ public final class Checking {
               "the rows don't add up: " + all + ", stored " + inDataset,
               "this is a defect of Baddle; don't use the figures, and report it"));
     }
-    FindingPolicy.Result result = new FindingPolicy(plan, sources).apply(findings);
+    List<Finding> everything = new ArrayList<>(outside);
+    everything.addAll(findings);
+    coverage.forEach(one -> everything.addAll(one.findings()));
+    FindingPolicy.Result result = new FindingPolicy(plan, sources).apply(everything);
     return new CheckResult(
         BatchStamp.of(batch),
         feeds,
@@ -334,6 +375,19 @@ public final class Checking {
   private static Place place(Block block, int columns, int row) {
     List<String> origin = cells(block, columns + 3, row).subList(columns, columns + 3);
     return Place.source(origin.get(0), origin.get(1)).atRow(Long.parseLong(origin.get(2)));
+  }
+
+  /** How the feeds' periods are covered, where some of their files were refused. */
+  private List<Coverage> coverage(List<StoredRefusal> refused) {
+    List<Coverage> coverage = new ArrayList<>();
+    for (FeedPlan feed : plan.feeds().values()) {
+      feed.expect()
+          .map(
+              expect ->
+                  coverage(feed, expect, covered.getOrDefault(feed.name(), List.of()), refused))
+          .ifPresent(coverage::add);
+    }
+    return coverage;
   }
 
   private Coverage coverage(

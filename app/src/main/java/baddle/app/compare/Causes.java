@@ -6,6 +6,7 @@ import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Measure;
 import baddle.plan.DatasetPlan;
+import baddle.plan.FeedPlan;
 import baddle.plan.SummaryPlan;
 import baddle.store.Store;
 import baddle.store.StoredFile;
@@ -36,6 +37,7 @@ final class Causes {
   private final Store store;
   private final Reasons reasons;
   private final Map<String, String> namesNow = new HashMap<>();
+  private final List<SourceChange> sources;
 
   /**
    * Of a project.
@@ -53,6 +55,7 @@ final class Causes {
     this.project = project;
     this.summarizing = summarizing;
     this.store = store;
+    this.sources = List.copyOf(sources);
     for (SourceChange change : sources) {
       if (change.kind() == SourceChange.Kind.RENAMED) {
         namesNow.put(change.before(), change.path());
@@ -66,35 +69,83 @@ final class Causes {
    * @param bySource the summary's measures that add up, by the source's file and by nothing else
    */
   List<Cause> of(SummaryPlan bySource, int before, int after) throws IOException {
-    List<Movement> movements =
+    CrosstabSpec counting = counting(bySource.crosstab());
+    SummaryPlan counted = new SummaryPlan(bySource.name(), bySource.dataset(), counting);
+    List<Movement> all =
         underTheirNames(
             Movements.of(
-                summarizing.crosstab(bySource, store, before),
-                summarizing.crosstab(bySource, store, after),
+                summarizing.crosstab(counted, store, before),
+                summarizing.crosstab(counted, store, after),
                 false));
+    List<Movement> movements = all.stream().filter(one -> !isOfRows(one)).toList();
     if (movements.isEmpty()) {
       return List.of();
     }
-    Set<String> files = someFiles(movements, before, after);
-    DatasetPlan dataset = Objects.requireNonNull(project.plan().datasets().get(bySource.dataset()));
-    RowChanges rows =
-        new RowChanges(
-            summarizing.reader(store, bySource.dataset(), before),
-            summarizing.reader(store, bySource.dataset(), after),
-            dataset.duplicates().key(),
-            files,
-            name -> namesNow.getOrDefault(name, name));
     Map<RowChange, Map<List<String>, Movement>> moved = new EnumMap<>(RowChange.class);
-    rows.crosstabs(counting(bySource.crosstab()), project.plan().calendar())
-        .forEach((kind, pair) -> moved.put(kind, byPlace(pair)));
+    Map<String, RowChange> whole = whole(bySource.dataset());
+    all.stream()
+        .filter(one -> whole.containsKey(file(one)))
+        .forEach(
+            one ->
+                moved
+                    .computeIfAbsent(
+                        Objects.requireNonNull(whole.get(file(one))), kind -> new HashMap<>())
+                    .put(List.of(one.measure(), file(one)), one));
+    Set<String> files =
+        someFiles(
+            movements.stream().filter(one -> !whole.containsKey(file(one))).toList(),
+            before,
+            after);
+    if (!files.isEmpty()) {
+      rowChanges(bySource.dataset(), files, before, after)
+          .crosstabs(counting, project.plan().calendar())
+          .forEach(
+              (kind, pair) ->
+                  moved.computeIfAbsent(kind, k -> new HashMap<>()).putAll(byPlace(pair)));
+    }
     return movements.stream()
         .map(
             movement -> {
               Map<RowChange, Cause.Part> parts = parts(movement, moved);
-              return new Cause(movement, reasons.of(movement.items().get(0), parts), parts);
+              return new Cause(movement, reasons.of(file(movement), parts), parts);
             })
         .sorted((one, other) -> Movement.LARGEST.compare(one.movement(), other.movement()))
         .toList();
+  }
+
+  private RowChanges rowChanges(String name, Set<String> files, int before, int after)
+      throws IOException {
+    DatasetPlan dataset = Objects.requireNonNull(project.plan().datasets().get(name));
+    return new RowChanges(
+        summarizing.reader(store, name, before),
+        summarizing.reader(store, name, after),
+        dataset.duplicates().key(),
+        files,
+        file -> namesNow.getOrDefault(file, file));
+  }
+
+  /** The files of a dataset of which all rows were added, or all removed. */
+  private Map<String, RowChange> whole(String dataset) {
+    Map<String, RowChange> whole = new HashMap<>();
+    for (SourceChange change : sources) {
+      FeedPlan feed = project.plan().feeds().get(change.feed());
+      if (feed != null && feed.dataset().equals(dataset)) {
+        if (change.kind() == SourceChange.Kind.NEW) {
+          whole.put(change.path(), RowChange.ADDED);
+        } else if (change.kind() == SourceChange.Kind.GONE) {
+          whole.put(change.path(), RowChange.REMOVED);
+        }
+      }
+    }
+    return whole;
+  }
+
+  private static boolean isOfRows(Movement movement) {
+    return movement.measure().equals(ROWS);
+  }
+
+  private static String file(Movement movement) {
+    return movement.items().get(0);
   }
 
   /** The files that moved most, as many as can be looked into row by row. */
@@ -111,7 +162,7 @@ final class Causes {
     Set<String> files = new LinkedHashSet<>();
     long sum = 0;
     for (Movement movement : movements.stream().sorted(Movement.LARGEST).toList()) {
-      String file = movement.items().get(0);
+      String file = file(movement);
       long ofFile = rows.getOrDefault(file, 0L);
       if (!files.contains(file) && sum + ofFile <= MOST_ROWS) {
         files.add(file);
@@ -123,7 +174,7 @@ final class Causes {
 
   private static Map<RowChange, Cause.Part> parts(
       Movement movement, Map<RowChange, Map<List<String>, Movement>> moved) {
-    String file = movement.items().get(0);
+    String file = file(movement);
     Map<RowChange, Cause.Part> parts = new EnumMap<>(RowChange.class);
     moved.forEach(
         (kind, ofKind) -> {
@@ -149,7 +200,7 @@ final class Causes {
   private List<Movement> underTheirNames(List<Movement> movements) {
     Map<List<String>, Movement> merged = new LinkedHashMap<>();
     for (Movement movement : movements) {
-      String file = movement.items().get(0);
+      String file = file(movement);
       String now = namesNow.getOrDefault(file, file);
       merged.merge(
           List.of(movement.measure(), now),
@@ -173,7 +224,7 @@ final class Causes {
   private Map<List<String>, Movement> byPlace(List<Crosstab> pair) {
     Map<List<String>, Movement> byPlace = new HashMap<>();
     for (Movement movement : Movements.all(pair.get(0), pair.get(1))) {
-      String file = movement.items().get(0);
+      String file = file(movement);
       byPlace.merge(
           List.of(movement.measure(), namesNow.getOrDefault(file, file)), movement, Causes::merged);
     }

@@ -181,6 +181,10 @@ final class ChangeDetector {
    * else the first.
    */
   private void markDuplicates(List<CheckedFile> checked) {
+    Set<String> contents = new HashSet<>();
+    if (checked.stream().allMatch(file -> contents.add(file.content()))) {
+      return;
+    }
     Map<String, CheckedFile> originals = new HashMap<>();
     for (CheckedFile file : checked) {
       if (!CopyName.is(file.file().path())) {

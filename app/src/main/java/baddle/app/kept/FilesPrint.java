@@ -42,6 +42,11 @@ record FilesPrint(Map<String, String> parts, long youngest) {
     return new FilesPrint(parts, youngest);
   }
 
+  /** Whether a part is of a folder. */
+  static boolean isFolder(String key) {
+    return key.endsWith(SEPARATOR);
+  }
+
   /** Whether all lies there as it did. */
   static boolean holds(Map<String, String> parts) throws IOException {
     for (Map.Entry<String, String> part : parts.entrySet()) {
@@ -60,9 +65,9 @@ record FilesPrint(Map<String, String> parts, long youngest) {
 
     Seen(String key) throws IOException {
       Path path = Path.of(key);
-      if (!key.endsWith(SEPARATOR) && Files.isRegularFile(path)) {
+      if (!isFolder(key) && Files.isRegularFile(path)) {
         add("", Fingerprint.of(path));
-      } else if (key.endsWith(SEPARATOR) && Files.isDirectory(path)) {
+      } else if (isFolder(key) && Files.isDirectory(path)) {
         text.append(SEPARATOR);
         int base = path.toString().length();
         FileWalk.of(path, (file, found) -> add(file.toString().substring(base), found));

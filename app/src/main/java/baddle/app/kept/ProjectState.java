@@ -65,6 +65,13 @@ public record ProjectState(
       return own.equals(others);
     }
 
+    /** The plan and the files it names, without the folders of sources. */
+    public Before onlyNamed() {
+      Map<String, String> named = new LinkedHashMap<>(files);
+      named.keySet().removeIf(FilesPrint::isFolder);
+      return new Before(project, named);
+    }
+
     /** The same with more files, which results are written into. */
     public Optional<Before> and(Collection<Path> more) {
       try {

@@ -14,6 +14,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -74,22 +75,15 @@ public final class RepeatedFiles {
   }
 
   private List<Pair> likely() {
-    Map<Long, List<Integer>> files = new HashMap<>();
-    for (int i = 0; i < samples.size(); i++) {
-      for (long hash : samples.get(i).hashes().values()) {
-        files.computeIfAbsent(hash, h -> new ArrayList<>(1)).add(i);
-      }
-    }
+    Map<Long, List<Integer>> files = filesOfSharedHashes();
     List<Pair> pairs = new ArrayList<>();
-    for (int i = 0; i < samples.size(); i++) {
+    for (int i = 0; i < samples.size() && !files.isEmpty(); i++) {
       StoredSample file = samples.get(i);
       Map<Integer, Integer> shared = new HashMap<>();
-      for (long hash : file.hashes().values()) {
-        List<Integer> others = files.getOrDefault(hash, List.of());
-        if (others.size() > 1 && others.size() <= MOST_FILES) {
-          others.forEach(other -> shared.merge(other, 1, Integer::sum));
-        }
-      }
+      file.hashes()
+          .values()
+          .mapToObj(hash -> files.getOrDefault(hash, List.of()))
+          .forEach(ofHash -> ofHash.forEach(other -> shared.merge(other, 1, Integer::sum)));
       int own = i;
       shared.entrySet().stream()
           .filter(other -> isRepeatOf(own, other.getKey()))
@@ -98,6 +92,31 @@ public final class RepeatedFiles {
           .ifPresent(other -> pairs.add(new Pair(file, samples.get(other.getKey()))));
     }
     return pairs;
+  }
+
+  /** The files of each hash that some files share. Nearly all hashes are of one file only. */
+  private Map<Long, List<Integer>> filesOfSharedHashes() {
+    long[] all = samples.stream().flatMapToLong(one -> one.hashes().values()).sorted().toArray();
+    Map<Long, List<Integer>> files = new HashMap<>();
+    for (int from = 0, to; from < all.length; from = to) {
+      to = from + 1;
+      while (to < all.length && all[to] == all[from]) {
+        to++;
+      }
+      if (to - from > 1 && to - from <= MOST_FILES) {
+        files.put(all[from], new ArrayList<>());
+      }
+    }
+    for (int i = 0; i < samples.size() && !files.isEmpty(); i++) {
+      int file = i;
+      samples
+          .get(i)
+          .hashes()
+          .values()
+          .filter(files::containsKey)
+          .forEach(hash -> Objects.requireNonNull(files.get(hash)).add(file));
+    }
+    return files;
   }
 
   private static final Comparator<StoredSample> BY_NAME =

@@ -57,6 +57,7 @@ public final class Running {
   private final Consolidation consolidation;
   private Optional<BatchStamp> made = Optional.empty();
   private Consolidation ran;
+  private List<Finding> openAtBatch = List.of();
 
   /** Who wrote to the store last in this run. */
   private String writer = "";
@@ -176,10 +177,15 @@ public final class Running {
     Optional<ConsolidateResult> next = ran.next();
     Optional<ProjectState.Before> now =
         ProjectState.before(project, Instant.now()).filter(before::isSameAs);
+    int batch = result.checked().batch().number();
+    now.flatMap(files -> files.onlyNamed().with(writer))
+        .ifPresent(
+            state ->
+                OpenAtBatch.kept(project.planFile())
+                    .keep(new OpenAtBatch(batch, openAtBatch), state));
     if (next.isEmpty() || now.isEmpty() || !project.plan().tables().isEmpty()) {
       return;
     }
-    int batch = result.checked().batch().number();
     now.get()
         .with(writer)
         .ifPresent(
@@ -213,7 +219,9 @@ public final class Running {
     made = consolidated.made();
     ran = consolidating;
     writer = consolidating.writer();
-    CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
+    Checking.NowAndThen both = Checking.nowAndAtBatch(project);
+    openAtBatch = both.openAtBatch();
+    CheckResult checked = both.now();
     boolean moved = before.isPresent() && consolidated.made().isPresent();
     Optional<Comparison> comparison = Optional.empty();
     if (moved) {
@@ -251,15 +259,13 @@ public final class Running {
     }
   }
 
-  /** What was open at a batch, and what it was made with. */
+  /** What was open at a batch, as the run that made it kept it or as it is found now. */
   private List<Finding> openAt(int batch) throws IOException {
-    List<Finding> open =
-        new ArrayList<>(
-            Checking.run(project, Checking.HeldRows.COUNTED, OptionalInt.of(batch)).findings());
-    try (Store store = OwnStore.openToRead(project)) {
-      open.addAll(store.catalogue().findingsOfBatch(batch));
-    }
-    return open;
+    Optional<OpenAtBatch> known =
+        consolidation.isPlain() ? OpenAtBatch.kept(project.planFile()).get() : Optional.empty();
+    return known.isPresent() && known.get().batch() == batch
+        ? known.get().findings()
+        : Checking.openAt(project, batch);
   }
 
   /** Findings, each once, that aren't among others. */

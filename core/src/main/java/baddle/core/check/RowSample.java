@@ -1,8 +1,9 @@
 package baddle.core.check;
 
+import java.util.Arrays;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Set;
+import java.util.stream.LongStream;
 
 /**
  * Some of the rows of a file, chosen by their hashes: of two files the same rows are chosen, so
@@ -41,27 +42,48 @@ public final class RowSample {
 
   /** What it holds. */
   public Hashes hashes() {
-    return new Hashes(rows, level, hashes.stream().sorted().toList());
+    return new Hashes(rows, level, hashes.stream().mapToLong(Long::longValue).sorted().toArray());
   }
 
-  /**
-   * What a sample holds.
-   *
-   * @param rows how many rows were taken
-   * @param level how many bits at the end of each hash are zero
-   * @param values the hashes, in order
-   */
-  public record Hashes(long rows, int level, List<Long> values) {
+  /** What a sample holds. */
+  public static final class Hashes {
 
-    /** Copies the list. */
-    public Hashes {
-      values = List.copyOf(values);
+    private final long rows;
+    private final int level;
+    private final long[] values;
+
+    /**
+     * What was held.
+     *
+     * @param rows how many rows were taken
+     * @param level how many bits at the end of each hash are zero
+     * @param values the hashes, in order
+     */
+    public Hashes(long rows, int level, long[] values) {
+      this.rows = rows;
+      this.level = level;
+      this.values = values.clone();
+    }
+
+    /** How many rows were taken. */
+    public long rows() {
+      return rows;
+    }
+
+    /** How many bits at the end of each hash are zero. */
+    public int level() {
+      return level;
+    }
+
+    /** The hashes, in order. */
+    public LongStream values() {
+      return Arrays.stream(values);
     }
 
     /** How many hashes a sample of another level holds too, if it has the same rows. */
     public int atLevel(int other) {
       int of = Math.max(level, other);
-      return (int) values.stream().filter(hash -> isChosen(hash, of)).count();
+      return (int) values().filter(hash -> isChosen(hash, of)).count();
     }
   }
 }
