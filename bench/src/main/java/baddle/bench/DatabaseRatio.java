@@ -7,6 +7,7 @@ import baddle.app.export.RowsChoice;
 import baddle.app.export.TableExport;
 import baddle.app.results.Environment;
 import baddle.app.results.Fetching;
+import baddle.app.summarize.Summarizing;
 import baddle.database.PostgresServer;
 import baddle.plan.TablePlan;
 import java.io.IOException;
@@ -22,6 +23,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.OptionalInt;
 
 /**
  * Rows from PostgreSQL and into it, in turns with the driver's bare cursor and with the server's
@@ -33,6 +35,8 @@ public final class DatabaseRatio {
   private static final String COLUMNS =
       "id bigint, day date, receipt text, line int, code text, description text, site text,"
           + " channel text, quantity int, price numeric(12,2), amount numeric(14,2), at timestamp";
+  private static final String GROUPS =
+      "select site, date_trunc('month', day), sum(amount) from line group by 1, 2 order by 1, 2";
   private static final String PLAN =
       """
       baddle: 1
@@ -43,6 +47,7 @@ public final class DatabaseRatio {
             description: text, site: text, channel: text, quantity: integer,
             price: {type: decimal, places: 2}, amount: {type: decimal, places: 2}, at: timestamp}
       feeds: {rows: {database: server, table: line}}
+      summaries: {groups: {down: [site], across: [day by month], measures: {Amount: sum(amount)}}}
       """;
 
   /** Something that is measured. */
@@ -89,12 +94,18 @@ public final class DatabaseRatio {
     List<Took> whole = new ArrayList<>();
     List<Took> copy = new ArrayList<>();
     List<Took> load = new ArrayList<>();
+    List<Took> group = new ArrayList<>();
+    List<Took> summarize = new ArrayList<>();
     for (int turn = 0; turn <= turns; turn++) {
       cursor.add(took(this::cursor));
       clear();
       fetch.add(took(() -> new Fetching(project, Environment.OWN, 1).run(Instant.now(), true)));
       clear();
       whole.add(took(() -> Consolidation.of(project, Clock.systemUTC(), 2).run()));
+      Folders.remove(folder.resolve(".baddle/cells"));
+      summarize.add(took(() -> summarize(project)));
+      group.add(
+          took(() -> psql("\\copy (" + GROUPS + ") to '" + folder.resolve("groups.csv") + "'")));
       Path csv = folder.resolve("line.csv");
       psql("\\copy (select * from line) to '" + csv + "' csv");
       server.run(DATABASE, "drop table if exists copied", "create table copied(" + COLUMNS + ")");
@@ -109,6 +120,7 @@ public final class DatabaseRatio {
     print("the same; CPU s of the reading process", cursor, fetch, false);
     print("consolidate them; wall s against the bare cursor", cursor, whole, true);
     print("load %,d rows x 12 into PostgreSQL; wall s against psql's copy", copy, load, true);
+    print("summarize %,d rows by two columns; wall s against its GROUP BY", group, summarize, true);
     clear();
   }
 
@@ -169,6 +181,11 @@ public final class DatabaseRatio {
         RowsChoice.EVERYTHING,
         new TablePlan(
             project.plan().databases().get("server"), "loaded", TablePlan.How.REPLACE, false));
+  }
+
+  private static void summarize(Project project) throws IOException {
+    new Summarizing(project)
+        .figures(List.copyOf(project.plan().summaries().values()), OptionalInt.empty());
   }
 
   private void psql(String command) throws IOException, InterruptedException {
