@@ -1,8 +1,8 @@
 package baddle.app;
 
-import baddle.store.Batch;
 import baddle.store.Store;
 import baddle.store.StoreException;
+import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.util.OptionalInt;
 

@@ -1,6 +1,6 @@
 package baddle.app;
 
-import baddle.store.Batch;
+import baddle.store.entry.Batch;
 import java.time.Instant;
 
 /**

@@ -1,6 +1,6 @@
 package baddle.app;
 
-import baddle.plan.KnownPlan;
+import baddle.plan.read.KnownPlan;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;

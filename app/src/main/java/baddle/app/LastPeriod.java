@@ -1,8 +1,8 @@
 package baddle.app;
 
-import baddle.core.value.Period;
+import baddle.core.calendar.Period;
 import baddle.store.Store;
-import baddle.store.StoredSource;
+import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.util.Comparator;
 import java.util.Optional;

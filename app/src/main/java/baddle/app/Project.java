@@ -1,9 +1,9 @@
 package baddle.app;
 
-import baddle.plan.KnownPlan;
 import baddle.plan.Plan;
 import baddle.plan.PlanException;
-import baddle.plan.PlanReader;
+import baddle.plan.read.KnownPlan;
+import baddle.plan.read.PlanReader;
 import baddle.store.BlockChecksums;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -19,7 +19,7 @@ import baddle.app.trace.FigureTrace;
 import baddle.app.trace.RowTable;
 import baddle.app.trace.TracedFigure;
 import baddle.core.finding.Finding;
-import baddle.core.intake.RowCounts;
+import baddle.core.outcome.RowCounts;
 import baddle.core.table.Block;
 import baddle.core.table.Schema;
 import java.math.BigDecimal;

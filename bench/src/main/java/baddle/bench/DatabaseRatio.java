@@ -9,7 +9,7 @@ import baddle.app.results.Environment;
 import baddle.app.results.Fetching;
 import baddle.app.summarize.Summarizing;
 import baddle.database.PostgresServer;
-import baddle.plan.TablePlan;
+import baddle.plan.database.TablePlan;
 import java.io.IOException;
 import java.lang.management.ManagementFactory;
 import java.nio.file.Files;

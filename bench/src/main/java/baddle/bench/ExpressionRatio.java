@@ -1,12 +1,12 @@
 package baddle.bench;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.expression.BoundExpression;
 import baddle.core.expression.Expression;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
 import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import java.util.List;
 import java.util.Locale;

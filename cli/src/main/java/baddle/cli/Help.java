@@ -1,5 +1,8 @@
 package baddle.cli;
 
+import baddle.cli.options.Command;
+import baddle.cli.options.CommandGroup;
+import baddle.cli.options.CommandOptions;
 import java.util.ArrayList;
 import java.util.List;
 import org.apache.commons.cli.Option;

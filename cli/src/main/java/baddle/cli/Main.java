@@ -1,5 +1,8 @@
 package baddle.cli;
 
+import baddle.cli.terminal.Console;
+import baddle.cli.terminal.HarmlessStream;
+import baddle.cli.terminal.Terminal;
 import java.io.BufferedReader;
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;

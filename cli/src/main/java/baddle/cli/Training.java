@@ -1,6 +1,8 @@
 package baddle.cli;
 
 import baddle.app.StartUp;
+import baddle.cli.terminal.Console;
+import baddle.cli.terminal.Terminal;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintStream;

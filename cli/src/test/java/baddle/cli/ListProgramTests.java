@@ -2,6 +2,7 @@ package baddle.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.cli.options.NumberText;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;

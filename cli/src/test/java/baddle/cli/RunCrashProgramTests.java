@@ -2,6 +2,8 @@ package baddle.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.cli.terminal.Console;
+import baddle.cli.terminal.Terminal;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;

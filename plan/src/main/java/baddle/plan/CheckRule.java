@@ -1,7 +1,7 @@
 package baddle.plan;
 
+import baddle.core.calendar.Period;
 import baddle.core.finding.Severity;
-import baddle.core.value.Period;
 import java.util.Optional;
 
 /**

@@ -119,7 +119,7 @@ public record DatasetPlan(
   }
 
   /** The same, where calculations cast texts that are written in a way. */
-  DatasetPlan readingBy(ValueRules rules) {
+  public DatasetPlan readingBy(ValueRules rules) {
     List<Step> reading = new ArrayList<>();
     for (Step step : steps) {
       reading.add(
@@ -131,7 +131,7 @@ public record DatasetPlan(
   }
 
   /** The same with the steps that make its derived columns. */
-  DatasetPlan withSteps(List<Step> ordered) {
+  public DatasetPlan withSteps(List<Step> ordered) {
     return new DatasetPlan(
         name, columns, derived, order, ordered, correctionFiles, duplicates, datedBy, amount);
   }

@@ -1,6 +1,6 @@
 package baddle.plan;
 
-import baddle.core.value.Grain;
+import baddle.core.calendar.Grain;
 import java.util.List;
 
 /**

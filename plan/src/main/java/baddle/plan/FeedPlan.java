@@ -49,7 +49,7 @@ public record FeedPlan(
     Optional<QueryPlan> query) {
 
   /** The same, but its rows come from a database. */
-  FeedPlan of(QueryPlan asked) {
+  public FeedPlan of(QueryPlan asked) {
     return new FeedPlan(
         name,
         dataset,

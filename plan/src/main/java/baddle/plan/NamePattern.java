@@ -1,6 +1,6 @@
 package baddle.plan;
 
-import baddle.core.value.PeriodText;
+import baddle.core.calendar.PeriodText;
 import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.BitSet;

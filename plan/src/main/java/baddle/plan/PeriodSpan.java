@@ -1,7 +1,7 @@
 package baddle.plan;
 
-import baddle.core.value.Grain;
-import baddle.core.value.Period;
+import baddle.core.calendar.Grain;
+import baddle.core.calendar.Period;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -38,12 +38,12 @@ public record PeriodSpan(Period from, Optional<Period> to, boolean complete) {
   }
 
   /** The last of two periods of a length can be said to be the same or later. */
-  static boolean follow(Period from, Period to) {
+  public static boolean follow(Period from, Period to) {
     return from.grain() == to.grain() && !to.start().isBefore(from.start());
   }
 
   /** How a last period that depends on the day is written. */
-  static String words(Grain grain, boolean complete) {
+  public static String words(Grain grain, boolean complete) {
     return (complete ? "last complete " : "this ") + grain.words();
   }
 }

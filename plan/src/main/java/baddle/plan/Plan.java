@@ -1,7 +1,13 @@
 package baddle.plan;
 
-import baddle.core.value.Calendar;
-import baddle.core.value.PeriodText;
+import baddle.core.calendar.Calendar;
+import baddle.core.calendar.PeriodText;
+import baddle.plan.database.DatabasePlan;
+import baddle.plan.output.FillPlan;
+import baddle.plan.output.ReportPlan;
+import baddle.plan.output.StylePlan;
+import baddle.plan.output.SummaryPlan;
+import baddle.plan.output.TableReport;
 import java.time.ZoneId;
 import java.util.Collections;
 import java.util.LinkedHashMap;

@@ -14,7 +14,7 @@ public final class PlanException extends Exception {
    *
    * @param plan the plan's name, which each line of the message begins with
    */
-  PlanException(String plan, List<PlanProblem> problems) {
+  public PlanException(String plan, List<PlanProblem> problems) {
     super(message(plan, problems));
   }
 

@@ -1,5 +1,6 @@
 package baddle.plan;
 
+import baddle.plan.database.DatabasePlan;
 import java.util.Optional;
 
 /**

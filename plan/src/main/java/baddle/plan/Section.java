@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  * A section of a plan by name, in the plan's order, each of whose entries is read when it is first
  * asked for. Of a plan that is known to be sound a command so reads only what it needs.
  */
-final class Section<V> extends AbstractMap<String, V> {
+public final class Section<V> extends AbstractMap<String, V> {
 
   private final Map<String, Later> entries = new LinkedHashMap<>();
   private final Object lock;
@@ -27,7 +27,7 @@ final class Section<V> extends AbstractMap<String, V> {
    *
    * @param lock what all sections of a plan are read under, for reading one may ask for others
    */
-  Section(Object lock) {
+  public Section(Object lock) {
     this.lock = lock;
   }
 
@@ -52,12 +52,12 @@ final class Section<V> extends AbstractMap<String, V> {
   }
 
   /** Adds an entry that is yet to be read; nothing comes of it where it can't be followed. */
-  void add(String name, Supplier<Optional<V>> reading) {
+  public void add(String name, Supplier<Optional<V>> reading) {
     entries.put(name, new Later(reading));
   }
 
   /** The section with each entry made into something else, once it is asked for. */
-  <W> Section<W> then(Followed<V, W> next) {
+  public <W> Section<W> then(Followed<V, W> next) {
     Section<W> other = new Section<>(lock);
     entries.forEach(
         (name, later) ->
@@ -68,17 +68,17 @@ final class Section<V> extends AbstractMap<String, V> {
 
   /** What is made of an entry. */
   @FunctionalInterface
-  interface Followed<V, W> {
+  public interface Followed<V, W> {
     W of(String name, V value);
   }
 
   /** Hands on the names with what reads them, without reading. */
-  void forEachLater(BiConsumer<String, Supplier<V>> use) {
+  public void forEachLater(BiConsumer<String, Supplier<V>> use) {
     entries.forEach((name, later) -> use.accept(name, () -> Objects.requireNonNull(later.value())));
   }
 
   /** Reads all entries, and forgets those that can't be followed. */
-  void readAll() {
+  public void readAll() {
     entries.values().removeIf(later -> later.value() == null);
   }
 

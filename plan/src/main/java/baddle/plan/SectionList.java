@@ -5,11 +5,11 @@ import java.util.Iterator;
 import java.util.List;
 
 /** The entries of a section without their names, read when they are asked for. */
-final class SectionList<V> extends AbstractList<V> {
+public final class SectionList<V> extends AbstractList<V> {
 
   private final Section<V> section;
 
-  SectionList(Section<V> section) {
+  public SectionList(Section<V> section) {
     this.section = section;
   }
 

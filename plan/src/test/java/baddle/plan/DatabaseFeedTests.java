@@ -3,7 +3,10 @@ package baddle.plan;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import baddle.core.value.Period;
+import baddle.core.calendar.Period;
+import baddle.plan.database.DatabasePlan;
+import baddle.plan.database.TablePlan;
+import baddle.plan.read.PlanReader;
 import java.io.IOException;
 import java.io.StringReader;
 import java.nio.file.Files;

@@ -2,6 +2,16 @@ package baddle.plan;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.plan.read.DatabaseReader;
+import baddle.plan.read.FeedReader;
+import baddle.plan.read.FillReader;
+import baddle.plan.read.LevelReader;
+import baddle.plan.read.LookupReader;
+import baddle.plan.read.MeasureReader;
+import baddle.plan.read.ParameterReader;
+import baddle.plan.read.RollForwardReader;
+import baddle.plan.read.ShapingReader;
+import baddle.plan.read.SummaryReader;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.dataformat.yaml.YAMLFactory;

@@ -4,10 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import baddle.core.derivation.Step;
-import baddle.core.intake.HeadingLabels;
 import baddle.core.intake.LeaveOut;
+import baddle.core.intake.heading.HeadingLabels;
 import baddle.core.lookup.Ignored;
 import baddle.core.lookup.LookupSpec;
+import baddle.plan.read.PlanReader;
 import java.io.IOException;
 import java.io.StringReader;
 import java.util.List;

@@ -1,11 +1,12 @@
 package baddle.reports;
 
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
-import baddle.core.crosstab.Level;
-import baddle.core.crosstab.RollForward;
-import baddle.core.crosstab.View;
+import baddle.core.crosstab.RollForwardLines;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Level;
+import baddle.core.crosstab.spec.RollForward;
+import baddle.core.crosstab.spec.View;
 import baddle.formats.csv.CsvRowWriter;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -18,7 +19,7 @@ import java.util.Optional;
  * wanted, a column says by which levels a line is a total, and is blank for those of innermost
  * items.
  */
-final class CellList {
+public final class CellList {
 
   /** What a total of everything is by. */
   private static final String OF_ALL = "all";
@@ -37,14 +38,14 @@ final class CellList {
    * @param byCell whether each cell has a line of its own
    * @param totals whether subtotals and grand totals are in it
    */
-  CellList(CrosstabLayout layout, boolean byCell, boolean totals) {
+  public CellList(CrosstabLayout layout, boolean byCell, boolean totals) {
     this.crosstab = layout.crosstab();
     this.spec = layout.spec();
     this.byCell = byCell;
     this.totals = totals;
   }
 
-  void write(CsvRowWriter writer) {
+  public void write(CsvRowWriter writer) {
     Optional<RollForward> roll = spec.rollForward();
     if (roll.isPresent()) {
       writeRolled(roll.get(), writer);
@@ -155,7 +156,7 @@ final class CellList {
     headings.add(names.free("value"));
     writer.row(headings);
     List<Item> periods = crosstab.across().children();
-    for (RollForward.Line line : roll.lines(crosstab)) {
+    for (RollForwardLines.Line line : RollForwardLines.of(roll, crosstab)) {
       boolean sum = line.kind().isTotal();
       for (int i = 0; i <= periods.size(); i++) {
         boolean wanted = totals || (!sum && i < periods.size());
@@ -176,7 +177,7 @@ final class CellList {
   }
 
   /** A blank item is a blank in data. */
-  static String label(String label) {
+  public static String label(String label) {
     return label.equals(Item.BLANK_LABEL) ? "" : label;
   }
 }

@@ -1,13 +1,14 @@
 package baddle.reports;
 
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
-import baddle.core.crosstab.Level;
-import baddle.core.crosstab.Measure;
-import baddle.core.crosstab.RollForward;
-import baddle.core.crosstab.Subtotals;
-import baddle.core.crosstab.Totals;
+import baddle.core.crosstab.RollForwardLines;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Level;
+import baddle.core.crosstab.spec.Measure;
+import baddle.core.crosstab.spec.RollForward;
+import baddle.core.crosstab.spec.Subtotals;
+import baddle.core.crosstab.spec.Totals;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -265,7 +266,7 @@ public final class CrosstabLayout {
   }
 
   private void addRollForward(RollForward rollForward) {
-    List<RollForward.Line> rolled = rollForward.lines(crosstab);
+    List<RollForwardLines.Line> rolled = RollForwardLines.of(rollForward, crosstab);
     if (rollForward.periodsDown()) {
       addRolledDown(rollForward, rolled);
       return;
@@ -279,7 +280,7 @@ public final class CrosstabLayout {
     }
     columns.add(new Column(List.of(totals.label()), crosstab.across(), 0, true));
     String account = "";
-    for (RollForward.Line line : rolled) {
+    for (RollForwardLines.Line line : rolled) {
       if (!lines.isEmpty() && !line.account().equals(account)) {
         addGap();
       }
@@ -302,9 +303,9 @@ public final class CrosstabLayout {
   }
 
   /** A line for each period, a column for each line of the roll-forward. */
-  private void addRolledDown(RollForward rollForward, List<RollForward.Line> rolled) {
+  private void addRolledDown(RollForward rollForward, List<RollForwardLines.Line> rolled) {
     downHeadings.addAll(names(spec.across()));
-    for (RollForward.Line line : rolled) {
+    for (RollForwardLines.Line line : rolled) {
       List<String> labels =
           rollForward.byAccount() ? List.of(line.account(), line.label()) : List.of(line.label());
       columns.add(
@@ -346,12 +347,12 @@ public final class CrosstabLayout {
   }
 
   /** The name of each level down, in data. */
-  List<String> downNames() {
+  public List<String> downNames() {
     return new DataNames().of(spec.levels()).subList(0, spec.down().size());
   }
 
   /** The name of each level across, in data. */
-  List<String> acrossNames() {
+  public List<String> acrossNames() {
     return new DataNames().of(spec.levels()).subList(spec.down().size(), spec.levels().size());
   }
 
@@ -405,7 +406,7 @@ public final class CrosstabLayout {
    * @param from the first of them
    * @param line the line of headings
    */
-  int groupEnd(int from, int line) {
+  public int groupEnd(int from, int line) {
     List<String> labels = columns.get(from).labels().subList(0, line + 1);
     int end = from + 1;
     boolean blank = labels.get(line).isEmpty();

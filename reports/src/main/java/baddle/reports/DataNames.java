@@ -1,8 +1,8 @@
 package baddle.reports;
 
-import baddle.core.crosstab.Level;
+import baddle.core.calendar.Grain;
+import baddle.core.crosstab.spec.Level;
 import baddle.core.expression.AxisItem;
-import baddle.core.value.Grain;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;

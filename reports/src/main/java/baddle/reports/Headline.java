@@ -1,8 +1,9 @@
 package baddle.reports;
 
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.Latest;
-import baddle.core.crosstab.RollForward;
+import baddle.core.crosstab.RollForwardLines;
+import baddle.core.crosstab.spec.Latest;
+import baddle.core.crosstab.spec.RollForward;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.text.DecimalFormat;
@@ -19,12 +20,12 @@ import java.util.Optional;
  * @param number how it is written
  * @param latest the measure in the last month; empty where the summary isn't by month
  */
-record Headline(
+public record Headline(
     String name, Optional<BigDecimal> value, ShownNumber number, Optional<Latest> latest) {
 
   private static final int PLACES = 6;
 
-  static Headline of(CrosstabLayout layout) {
+  public static Headline of(CrosstabLayout layout) {
     ShownNumber number = layout.numbers().get(0);
     Optional<RollForward> roll = layout.spec().rollForward();
     if (roll.isPresent()) {
@@ -49,7 +50,7 @@ record Headline(
   /** What all accounts have in the end. */
   private static Optional<BigDecimal> closing(RollForward roll, CrosstabLayout layout) {
     BigDecimal sum = BigDecimal.ZERO;
-    for (RollForward.Line line : roll.lines(layout.crosstab())) {
+    for (RollForwardLines.Line line : RollForwardLines.of(roll, layout.crosstab())) {
       if (line.kind() == RollForward.Kind.CLOSING) {
         sum = sum.add(line.values().get(line.values().size() - 1).orElse(BigDecimal.ZERO));
       }
@@ -58,7 +59,7 @@ record Headline(
   }
 
   /** The last month's figure and what it moved by, in words; empty where there is none. */
-  String movement() {
+  public String movement() {
     return latest
         .filter(month -> month.value().isPresent())
         .map(
@@ -85,7 +86,7 @@ record Headline(
   }
 
   /** As it is written; empty for none. */
-  String shown() {
+  public String shown() {
     return value.map(number::show).orElse("");
   }
 }

@@ -8,17 +8,17 @@ import java.util.Map;
 import java.util.Optional;
 
 /** The innermost items of an axis, numbered from 0 in the order they are shown. */
-final class Leaves {
+public final class Leaves {
 
   /** Where the innermost items of an item begin, inclusive, and end, exclusive. */
-  record Range(int from, int to) {}
+  public record Range(int from, int to) {}
 
   private final Item root;
   private final List<List<String>> paths = new ArrayList<>();
   private final Map<Integer, Range> ranges = new HashMap<>();
   private final Map<Integer, Range> parents = new HashMap<>();
 
-  Leaves(Item root) {
+  public Leaves(Item root) {
     this.root = root;
     number(root, List.of());
     setParents(root);
@@ -46,12 +46,12 @@ final class Leaves {
   }
 
   /** What each is called, from the outermost level. */
-  List<List<String>> paths() {
+  public List<List<String>> paths() {
     return paths;
   }
 
   /** The labels of each item by its number, from the outermost level; without rests. */
-  Map<Integer, List<String>> named() {
+  public Map<Integer, List<String>> named() {
     Map<Integer, List<String>> named = new HashMap<>();
     name(root, List.of(), named);
     return named;
@@ -68,11 +68,11 @@ final class Leaves {
     }
   }
 
-  Range range(Item item) {
+  public Range range(Item item) {
     return ranges.getOrDefault(item.node(), new Range(0, paths.size()));
   }
 
-  Range parent(Item item) {
+  public Range parent(Item item) {
     return parents.getOrDefault(item.node(), range(item));
   }
 
@@ -83,7 +83,7 @@ final class Leaves {
    * @param depth how many of the levels are those here
    * @return empty where an item can't be told from another, or belongs nowhere
    */
-  Optional<Map<Integer, Integer>> of(Item other, int depth) {
+  public Optional<Map<Integer, Integer>> of(Item other, int depth) {
     Map<Integer, Integer> found = new HashMap<>();
     return find(root, other, depth, found) ? Optional.of(found) : Optional.empty();
   }

@@ -1,39 +1,39 @@
 package baddle.reports;
 
 import baddle.formats.xlsx.CellStyle;
-import baddle.formats.xlsx.ChartDrawing;
+import baddle.formats.xlsx.write.ChartDrawing;
 import java.util.List;
 
 /**
  * How what readers get looks: few lines, space instead of rules, emphasis by weight. Colours are
  * six hexadecimal digits.
  */
-final class Look {
+public final class Look {
 
-  static final String INK = "1F2A2E";
-  static final String MUTED = "5B6B70";
-  static final String LINE = "C9D3D1";
-  static final String BAND = "F4F7F6";
-  static final String ACCENT = "12493F";
-  static final String ADVERSE = "A23B2A";
+  public static final String INK = "1F2A2E";
+  public static final String MUTED = "5B6B70";
+  public static final String LINE = "C9D3D1";
+  public static final String BAND = "F4F7F6";
+  public static final String ACCENT = "12493F";
+  public static final String ADVERSE = "A23B2A";
 
   /** Told apart with each kind of colour blindness and in print, in this order. */
-  static final List<String> SERIES =
+  public static final List<String> SERIES =
       List.of("12493F", "C8891C", "6B2F7A", "2F8FCA", "A63D17", "87949A");
 
   /** The same on dark paper. */
-  static final List<String> SERIES_DARK =
+  public static final List<String> SERIES_DARK =
       List.of("7FD1BA", "F0C65C", "E0B3F0", "3987C8", "E2603F", "7D888E");
 
-  static final ChartDrawing.Colors CHART = new ChartDrawing.Colors(INK, MUTED, LINE);
+  public static final ChartDrawing.Colors CHART = new ChartDrawing.Colors(INK, MUTED, LINE);
 
-  static final CellStyle TITLE = CellStyle.PLAIN.withBold().ofSize(14);
-  static final CellStyle SUBTITLE = CellStyle.PLAIN.in(MUTED);
-  static final CellStyle SECTION = CellStyle.PLAIN.withBold().withLineBelow();
-  static final CellStyle HEADING = CellStyle.PLAIN.withBold();
+  public static final CellStyle TITLE = CellStyle.PLAIN.withBold().ofSize(14);
+  public static final CellStyle SUBTITLE = CellStyle.PLAIN.in(MUTED);
+  public static final CellStyle SECTION = CellStyle.PLAIN.withBold().withLineBelow();
+  public static final CellStyle HEADING = CellStyle.PLAIN.withBold();
 
   /** Height of the row of a title, in points. */
-  static final double TITLE_HEIGHT = 22;
+  public static final double TITLE_HEIGHT = 22;
 
   private Look() {}
 }

@@ -23,7 +23,7 @@ public record Provenance(List<Map.Entry<String, String>> lines) {
   }
 
   /** What is said of one thing, if anything is. */
-  Optional<String> fact(String key) {
+  public Optional<String> fact(String key) {
     return lines.stream()
         .filter(line -> line.getKey().equals(key))
         .map(Map.Entry::getValue)

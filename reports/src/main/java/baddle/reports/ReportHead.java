@@ -1,6 +1,6 @@
 package baddle.reports;
 
-import baddle.core.crosstab.SummaryLook;
+import baddle.core.crosstab.spec.SummaryLook;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -65,12 +65,12 @@ public record ReportHead(
   }
 
   /** Whether a workbook has a page before its summaries. */
-  boolean hasCover(int summaries) {
+  public boolean hasCover(int summaries) {
     return !title.isEmpty() || summaries > 1;
   }
 
   /** What stands below a table: where its figures come from, and whether they are whole. */
-  List<String> feet(Provenance provenance) {
+  public List<String> feet(Provenance provenance) {
     return Stream.of(
             provenance.fact("Batch").map(batch -> "Batch " + batch).orElse(""),
             standing.completeness(),
@@ -80,7 +80,7 @@ public record ReportHead(
   }
 
   /** Whether the figures are whole, and what stands against them. */
-  List<String> against() {
+  public List<String> against() {
     return Stream.concat(
             Stream.of(standing.completeness(), standing.verdict()).filter(line -> !line.isEmpty()),
             standing.findings().stream())
@@ -88,12 +88,12 @@ public record ReportHead(
   }
 
   /** The title of a summary. */
-  String titleOf(String summary) {
+  public String titleOf(String summary) {
     String title = look(summary).title();
     return title.isEmpty() ? summary : title;
   }
 
-  SummaryLook look(String summary) {
+  public SummaryLook look(String summary) {
     return looks.getOrDefault(summary, SummaryLook.PLAIN);
   }
 }

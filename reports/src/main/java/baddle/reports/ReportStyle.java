@@ -13,7 +13,7 @@ public record ReportStyle(String accent, String logo) {
   public static final ReportStyle PLAIN = new ReportStyle("", "");
 
   /** The colour of a series by its number, from 0. */
-  String series(int number) {
+  public String series(int number) {
     return number == 0 && !accent.isEmpty() ? accent : Look.SERIES.get(number);
   }
 }

@@ -16,39 +16,39 @@ public final class RowsBehind {
   public static final int MOST = 20_000;
 
   /** The item of a row that is in no cell of a summary. */
-  static final int NOWHERE = -1;
+  public static final int NOWHERE = -1;
 
   /** A column: its values, each once, and which of them each row has. */
-  static final class Column {
+  public static final class Column {
     private final String name;
     private final boolean number;
     private final Map<String, Integer> values = new LinkedHashMap<>();
     private final List<Integer> rows = new ArrayList<>();
 
-    Column(String name, boolean number) {
+    public Column(String name, boolean number) {
       this.name = name;
       this.number = number;
     }
 
-    String name() {
+    public String name() {
       return name;
     }
 
-    boolean isNumber() {
+    public boolean isNumber() {
       return number;
     }
 
-    List<String> values() {
+    public List<String> values() {
       return List.copyOf(values.keySet());
     }
 
-    List<Integer> rows() {
+    public List<Integer> rows() {
       return rows;
     }
   }
 
   /** Where the rows belong in a summary: the numbers of innermost items, row by row. */
-  static final class Places {
+  public static final class Places {
     private final int[] down;
     private final int[] across;
 
@@ -60,11 +60,11 @@ public final class RowsBehind {
       }
     }
 
-    int down(int row) {
+    public int down(int row) {
       return down[row];
     }
 
-    int across(int row) {
+    public int across(int row) {
       return across[row];
     }
   }
@@ -109,15 +109,15 @@ public final class RowsBehind {
     return size;
   }
 
-  String dataset() {
+  public String dataset() {
     return dataset;
   }
 
-  List<Column> columns() {
+  public List<Column> columns() {
     return List.copyOf(columns);
   }
 
-  Map<Integer, Places> places() {
+  public Map<Integer, Places> places() {
     return Map.copyOf(places);
   }
 }

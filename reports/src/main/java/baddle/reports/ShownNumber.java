@@ -1,8 +1,8 @@
 package baddle.reports;
 
-import baddle.core.crosstab.Measure;
-import baddle.core.crosstab.NumberStyle;
-import baddle.core.crosstab.View;
+import baddle.core.crosstab.spec.Measure;
+import baddle.core.crosstab.spec.NumberStyle;
+import baddle.core.crosstab.spec.View;
 import baddle.core.value.ColumnType;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
@@ -132,7 +132,7 @@ public final class ShownNumber {
   }
 
   /** Writes how numbers are written, for whoever writes them elsewhere. */
-  void write(JsonGenerator json) throws IOException {
+  public void write(JsonGenerator json) throws IOException {
     DecimalFormatSymbols symbols = format.getDecimalFormatSymbols();
     json.writeObjectFieldStart("format");
     json.writeBooleanField("calendar", isCalendar());

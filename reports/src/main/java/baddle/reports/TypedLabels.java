@@ -1,8 +1,8 @@
 package baddle.reports;
 
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
+import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.value.ColumnType;
 import java.math.BigDecimal;
 import java.time.DateTimeException;
@@ -10,12 +10,12 @@ import java.time.LocalDate;
 import java.util.Optional;
 
 /** What the labels of a cross-tab are: days and numbers where its items are such. */
-final class TypedLabels {
+public final class TypedLabels {
 
   private final Crosstab crosstab;
   private final CrosstabSpec spec;
 
-  TypedLabels(Crosstab crosstab) {
+  public TypedLabels(Crosstab crosstab) {
     this.crosstab = crosstab;
     this.spec = crosstab.spec();
   }
@@ -25,13 +25,13 @@ final class TypedLabels {
    *
    * @param at its place among the line's labels, from 0
    */
-  Optional<Object> down(int at, String label) {
+  public Optional<Object> down(int at, String label) {
     boolean outside = spec.measuresAt().down() && spec.measuresAt().outside();
     return of(outside ? at - 1 : at, 0, spec.down().size(), label);
   }
 
   /** The same of a column's label. */
-  Optional<Object> across(int at, String label) {
+  public Optional<Object> across(int at, String label) {
     boolean named = spec.measures().size() > 1 && !spec.measuresAt().down();
     boolean outside = named && spec.measuresAt().outside();
     return of(outside ? at - 1 : at, spec.down().size(), spec.across().size(), label);

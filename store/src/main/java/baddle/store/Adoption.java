@@ -1,5 +1,7 @@
 package baddle.store;
 
+import baddle.store.entry.StoredFile;
+import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.util.HashMap;
 import java.util.Map;

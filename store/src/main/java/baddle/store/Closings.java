@@ -1,5 +1,6 @@
 package baddle.store;
 
+import baddle.store.entry.StoredClosing;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.sql.ResultSet;

@@ -2,7 +2,6 @@ package baddle.store;
 
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
-import baddle.core.table.HiddenRows;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import java.io.IOException;
@@ -20,7 +19,8 @@ final class HidingSink implements BlockSink {
   /**
    * A sink in front of another.
    *
-   * @param wanted the columns to hand on; the blocks have those of {@link HiddenRows} after them
+   * @param wanted the columns to hand on; the blocks have those of {@link
+   *     baddle.core.table.HiddenRows} after them
    * @param hidden whether the rows that are hidden are wanted, and not the others
    */
   HidingSink(Schema wanted, boolean hidden, BlockSink sink) {

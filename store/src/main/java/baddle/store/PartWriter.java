@@ -1,7 +1,7 @@
 package baddle.store;
 
-import baddle.core.intake.HeldRow;
-import baddle.core.intake.HeldValue;
+import baddle.core.outcome.HeldRow;
+import baddle.core.outcome.HeldValue;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.HiddenRows;

@@ -1,6 +1,7 @@
 package baddle.store;
 
 import baddle.core.finding.Finding;
+import baddle.store.entry.StoredRefusal;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -1,6 +1,7 @@
 package baddle.app.amend;
 
 import baddle.app.fill.FillException;
+import baddle.core.calendar.Calendar;
 import baddle.core.expression.BoundExpression;
 import baddle.core.expression.Expression;
 import baddle.core.expression.ExpressionException;
@@ -12,7 +13,6 @@ import baddle.core.table.LongBuilder;
 import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
 import baddle.core.table.TextBuilder;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import baddle.formats.edit.CellAt;
 import baddle.formats.edit.SeenCell;

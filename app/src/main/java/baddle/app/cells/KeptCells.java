@@ -2,14 +2,14 @@ package baddle.app.cells;
 
 import baddle.app.Project;
 import baddle.app.ThisProgram;
+import baddle.core.calendar.Calendar;
 import baddle.core.crosstab.CellsOfRows;
 import baddle.core.crosstab.CrosstabBuilder;
-import baddle.core.crosstab.CrosstabSpec;
-import baddle.core.crosstab.SpecException;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.SpecException;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
 import baddle.core.table.Schema;
-import baddle.core.value.Calendar;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.nio.file.Path;

@@ -6,9 +6,9 @@ import baddle.app.review.TotalLine;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
-import baddle.core.intake.HeldValue;
-import baddle.core.intake.RowCounts;
 import baddle.core.lookup.LookupReview;
+import baddle.core.outcome.HeldValue;
+import baddle.core.outcome.RowCounts;
 import java.util.List;
 import java.util.Locale;
 

@@ -1,14 +1,14 @@
 package baddle.app.check;
 
+import baddle.core.calendar.Calendar;
+import baddle.core.calendar.Grain;
+import baddle.core.calendar.Period;
+import baddle.core.calendar.PeriodText;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
-import baddle.core.value.Calendar;
-import baddle.core.value.Grain;
-import baddle.core.value.Period;
-import baddle.core.value.PeriodText;
 import baddle.plan.ExpectPlan;
-import baddle.store.StoredRefusal;
+import baddle.store.entry.StoredRefusal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

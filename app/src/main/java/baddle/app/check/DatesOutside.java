@@ -1,17 +1,17 @@
 package baddle.app.check;
 
 import baddle.app.cells.KeptCells;
+import baddle.core.calendar.Period;
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
-import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Measure;
 import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.table.Origin;
-import baddle.core.value.Period;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.store.DatasetReader;

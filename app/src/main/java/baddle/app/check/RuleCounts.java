@@ -5,7 +5,7 @@ import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.intake.LeaveOut;
 import baddle.plan.FeedPlan;
-import baddle.store.StoredLeftOut;
+import baddle.store.entry.StoredLeftOut;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

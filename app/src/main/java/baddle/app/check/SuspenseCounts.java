@@ -1,6 +1,6 @@
 package baddle.app.check;
 
-import baddle.core.intake.HeldValue;
+import baddle.core.outcome.HeldValue;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;

@@ -4,7 +4,7 @@ import baddle.app.OutputFile;
 import baddle.formats.csv.CsvRowWriter;
 import baddle.formats.rows.FormulaMark;
 import baddle.formats.xlsx.CellStyle;
-import baddle.formats.xlsx.XlsxWriter;
+import baddle.formats.xlsx.write.XlsxWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Path;

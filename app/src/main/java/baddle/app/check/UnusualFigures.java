@@ -1,11 +1,12 @@
 package baddle.app.check;
 
 import baddle.app.cells.KeptCells;
+import baddle.core.calendar.Period;
 import baddle.core.check.Unusual;
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
-import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Measure;
 import baddle.core.expression.Aggregate;
 import baddle.core.expression.AggregateCall;
 import baddle.core.expression.AxisItem;
@@ -15,7 +16,6 @@ import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.table.Column;
 import baddle.core.table.Origin;
-import baddle.core.value.Period;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.store.DatasetReader;

@@ -2,8 +2,8 @@ package baddle.app.close;
 
 import baddle.app.BatchStamp;
 import baddle.app.review.PeriodRows;
+import baddle.core.calendar.Period;
 import baddle.core.finding.Finding;
-import baddle.core.value.Period;
 import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.List;

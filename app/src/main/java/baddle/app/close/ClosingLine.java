@@ -1,6 +1,6 @@
 package baddle.app.close;
 
-import baddle.store.StoredClosing;
+import baddle.store.entry.StoredClosing;
 import java.time.Instant;
 import java.util.Optional;
 

@@ -1,9 +1,9 @@
 package baddle.app.compare;
 
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
-import baddle.core.crosstab.View;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.View;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;

@@ -2,7 +2,7 @@ package baddle.app.compare;
 
 import baddle.app.reference.DerivedBy;
 import baddle.store.Catalogue;
-import baddle.store.StoredMended;
+import baddle.store.entry.StoredMended;
 import java.io.IOException;
 import java.util.EnumSet;
 import java.util.HashMap;

@@ -1,16 +1,16 @@
 package baddle.app.compare;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.check.RowHashes;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
-import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
-import baddle.core.value.Calendar;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;

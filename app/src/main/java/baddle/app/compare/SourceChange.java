@@ -1,8 +1,8 @@
 package baddle.app.compare;
 
 import baddle.store.Catalogue;
-import baddle.store.StoredFile;
-import baddle.store.StoredSource;
+import baddle.store.entry.StoredFile;
+import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;

@@ -2,7 +2,7 @@ package baddle.app.consolidate;
 
 import baddle.app.BatchStamp;
 import baddle.core.finding.Finding;
-import baddle.core.intake.RowCounts;
+import baddle.core.outcome.RowCounts;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;

@@ -1,5 +1,6 @@
 package baddle.app.consolidate;
 
+import baddle.app.changes.CheckedFile;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -7,8 +8,8 @@ import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.store.Store;
 import baddle.store.StoreException;
-import baddle.store.StoredFile;
-import baddle.store.StoredSource;
+import baddle.store.entry.StoredFile;
+import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;

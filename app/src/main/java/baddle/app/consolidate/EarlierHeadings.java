@@ -1,5 +1,6 @@
 package baddle.app.consolidate;
 
+import baddle.app.parts.FileOutcome;
 import baddle.app.reading.ReadSource;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;

@@ -1,6 +1,7 @@
 package baddle.app.consolidate;
 
 import baddle.app.Project;
+import baddle.app.changes.SourceFinder;
 import baddle.app.reading.MendedFiles;
 import baddle.core.finding.FindingCode;
 import baddle.plan.FeedPlan;

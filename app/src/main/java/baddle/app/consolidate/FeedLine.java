@@ -1,6 +1,6 @@
 package baddle.app.consolidate;
 
-import baddle.core.intake.RowCounts;
+import baddle.core.outcome.RowCounts;
 
 /**
  * What a batch means for one feed.

@@ -1,14 +1,13 @@
 package baddle.app.consolidate;
 
-import baddle.app.reading.FileFailure;
+import baddle.app.changes.CheckedFile;
+import baddle.app.changes.Refusal;
+import baddle.app.parts.FileOutcome;
+import baddle.app.parts.PartSources;
 import baddle.app.reading.FileReading;
 import baddle.core.derivation.StoppedException;
-import baddle.core.finding.Finding;
-import baddle.core.finding.FindingCode;
-import baddle.core.finding.Place;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
-import baddle.core.grid.UnreadableFileException;
 import baddle.core.table.BlockBuilder;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
@@ -50,17 +49,8 @@ final class FileIntake {
       throw e;
     } catch (IOException | RuntimeException | OutOfMemoryError | StackOverflowError e) {
       sources.dropFile();
-      reading.fail(unreadable(file.file().path(), e));
+      reading.fail(Refusal.unreadable(file.file().path(), e));
     }
     return new FileOutcome(file, sources.part(), reading.sources(), reading.findings());
-  }
-
-  static Finding unreadable(String path, Throwable e) {
-    long row = e instanceof UnreadableFileException broken ? broken.row() : 0;
-    return Finding.of(
-        FindingCode.FILE_UNREADABLE,
-        Place.file(path).atRow(row),
-        FileFailure.words(e) + "; none of its rows are taken",
-        "correct the file or ask the sender for it again, then consolidate again");
   }
 }

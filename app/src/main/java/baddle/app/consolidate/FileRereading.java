@@ -1,6 +1,7 @@
 package baddle.app.consolidate;
 
 import baddle.app.Project;
+import baddle.app.changes.SourceFinder;
 import baddle.app.reading.FileReading;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
@@ -8,9 +9,9 @@ import baddle.app.reading.SourceNumbers;
 import baddle.app.reference.References;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
-import baddle.core.intake.HeldRowSink;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.RowWatch;
+import baddle.core.outcome.HeldRowSink;
 import baddle.core.table.BlockBuilder;
 import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;

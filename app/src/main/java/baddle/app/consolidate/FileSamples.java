@@ -1,5 +1,7 @@
 package baddle.app.consolidate;
 
+import baddle.app.parts.FileOutcome;
+import baddle.app.parts.PartSources;
 import baddle.core.check.RowHashes;
 import baddle.core.check.RowSample;
 import baddle.core.table.Block;

@@ -1,13 +1,16 @@
 package baddle.app.consolidate;
 
 import baddle.app.Project;
+import baddle.app.changes.FileChanges;
+import baddle.app.closed.ClosedSources;
+import baddle.app.derived.Derived;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reference.References;
 import baddle.core.finding.Finding;
 import baddle.core.grid.GridOpener;
-import baddle.store.Batch;
 import baddle.store.Store;
-import baddle.store.StoredFile;
+import baddle.store.entry.Batch;
+import baddle.store.entry.StoredFile;
 import java.io.IOException;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;

@@ -1,13 +1,17 @@
 package baddle.app.consolidate;
 
 import baddle.app.Project;
+import baddle.app.changes.CheckedFile;
+import baddle.app.changes.FileChange;
+import baddle.app.changes.FileChanges;
+import baddle.app.closed.ClosedSources;
 import baddle.app.reading.MendedFiles;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.store.Store;
-import baddle.store.StoredFile;
-import baddle.store.StoredRefusal;
+import baddle.store.entry.StoredFile;
+import baddle.store.entry.StoredRefusal;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;

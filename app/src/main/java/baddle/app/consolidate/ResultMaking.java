@@ -1,17 +1,21 @@
 package baddle.app.consolidate;
 
 import baddle.app.BatchStamp;
+import baddle.app.changes.CheckedFile;
+import baddle.app.changes.FileChange;
+import baddle.app.changes.FileChanges;
+import baddle.app.changes.Refusal;
 import baddle.app.review.FindingPolicy;
 import baddle.app.review.Restatements;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
-import baddle.core.intake.RowCounts;
+import baddle.core.outcome.RowCounts;
 import baddle.plan.FeedPlan;
 import baddle.plan.Plan;
-import baddle.store.Batch;
 import baddle.store.Catalogue;
 import baddle.store.Store;
+import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,7 +1,7 @@
 package baddle.app.demo;
 
 import baddle.formats.xlsx.CellStyle;
-import baddle.formats.xlsx.XlsxWriter;
+import baddle.formats.xlsx.write.XlsxWriter;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.math.BigDecimal;

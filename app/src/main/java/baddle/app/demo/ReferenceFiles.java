@@ -2,7 +2,7 @@ package baddle.app.demo;
 
 import baddle.core.grid.CellRange;
 import baddle.formats.xlsx.CellStyle;
-import baddle.formats.xlsx.XlsxWriter;
+import baddle.formats.xlsx.write.XlsxWriter;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.math.BigDecimal;

@@ -4,7 +4,7 @@ import baddle.app.draft.found.FoundFile;
 import baddle.app.draft.found.FoundSheet;
 import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.found.Labelled;
-import baddle.core.intake.TableProfile;
+import baddle.core.profile.TableProfile;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;

@@ -1,6 +1,7 @@
 package baddle.app.draft;
 
-import baddle.core.intake.Headings;
+import baddle.app.draft.words.HeadingWords;
+import baddle.core.intake.heading.Headings;
 import baddle.core.value.ColumnType;
 import baddle.core.value.ValueProfile;
 import java.time.LocalDate;
@@ -20,7 +21,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** A column that is being proposed, with all that was seen of it. */
-final class DraftColumn {
+public final class DraftColumn {
 
   private static final int MOST_VALUES = 20_000;
 
@@ -54,7 +55,7 @@ final class DraftColumn {
   private @Nullable LocalDate greatest;
   private String lookup = "";
 
-  DraftColumn(String heading) {
+  public DraftColumn(String heading) {
     this.name = plainName(heading);
     spellings.put(Headings.comparable(heading), heading);
   }
@@ -68,7 +69,7 @@ final class DraftColumn {
   }
 
   /** Letters and digits in lower case, joined by underscores. */
-  static String plainName(String heading) {
+  public static String plainName(String heading) {
     StringBuilder name = new StringBuilder();
     for (char c : heading.toLowerCase(Locale.ROOT).toCharArray()) {
       boolean plain = Character.isLetterOrDigit(c);

@@ -1,5 +1,6 @@
 package baddle.app.draft;
 
+import baddle.app.draft.words.HeadingWords;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.Comparator;

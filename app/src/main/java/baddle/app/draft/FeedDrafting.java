@@ -2,9 +2,11 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundFile;
 import baddle.app.draft.found.FoundTable;
+import baddle.app.draft.words.NameShape;
+import baddle.app.draft.words.Rhythm;
+import baddle.core.calendar.Period;
+import baddle.core.calendar.PeriodText;
 import baddle.core.value.ColumnType;
-import baddle.core.value.Period;
-import baddle.core.value.PeriodText;
 import java.time.Month;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;

@@ -2,9 +2,9 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundFile;
 import baddle.app.draft.found.FoundTable;
-import baddle.core.value.FolderYear;
-import baddle.core.value.Period;
-import baddle.core.value.PeriodText;
+import baddle.core.calendar.FolderYear;
+import baddle.core.calendar.Period;
+import baddle.core.calendar.PeriodText;
 import java.time.LocalDate;
 import java.time.Month;
 import java.time.format.TextStyle;

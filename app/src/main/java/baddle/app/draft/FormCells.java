@@ -1,8 +1,8 @@
 package baddle.app.draft;
 
 import baddle.app.draft.found.Labelled;
+import baddle.core.calendar.MonthNames;
 import baddle.core.value.ColumnType;
-import baddle.core.value.MonthNames;
 import baddle.core.value.ValueProfile;
 import java.util.LinkedHashMap;
 import java.util.List;

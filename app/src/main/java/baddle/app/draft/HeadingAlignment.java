@@ -2,7 +2,8 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.found.Relation;
-import baddle.core.intake.TableProfile;
+import baddle.app.draft.words.HeadingWords;
+import baddle.core.profile.TableProfile;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.Collection;

@@ -1,6 +1,7 @@
 package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
+import baddle.app.draft.words.HeadingWords;
 import baddle.core.value.ColumnType;
 import baddle.core.value.ValueProfile;
 import java.util.ArrayList;

@@ -2,9 +2,9 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.found.Relation;
-import baddle.core.intake.TableProfile;
+import baddle.core.calendar.PeriodText;
+import baddle.core.profile.TableProfile;
 import baddle.core.value.ColumnType;
-import baddle.core.value.PeriodText;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;

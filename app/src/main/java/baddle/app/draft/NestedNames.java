@@ -1,7 +1,8 @@
 package baddle.app.draft;
 
 import baddle.app.draft.found.FoundFile;
-import baddle.core.value.PeriodText;
+import baddle.app.draft.words.NameShape;
+import baddle.core.calendar.PeriodText;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;

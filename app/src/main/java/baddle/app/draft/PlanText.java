@@ -9,7 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 
 /** Writes a draft as a plan with comments. */
-final class PlanText {
+public final class PlanText {
 
   private static final Set<ColumnType.Kind> KINDS_OF_KEYS =
       Set.of(ColumnType.Kind.TEXT, ColumnType.Kind.INTEGER);
@@ -24,7 +24,7 @@ final class PlanText {
   private final List<DraftFeed> feeds;
   private final StringBuilder text = new StringBuilder();
 
-  PlanText(DraftParts parts) {
+  public PlanText(DraftParts parts) {
     this.parts = parts;
     this.feeds = parts.feeds();
   }
@@ -129,7 +129,7 @@ final class PlanText {
   }
 
   /** A text as YAML writes it, in quotes where it could mean something else. */
-  static String quoted(String text) {
+  public static String quoted(String text) {
     boolean plain =
         text.matches("\\p{L}[\\p{L}\\p{N}_ -]*")
             && text.equals(text.strip())

@@ -2,7 +2,7 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.found.Section;
-import baddle.core.intake.TableProfile;
+import baddle.core.profile.TableProfile;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;

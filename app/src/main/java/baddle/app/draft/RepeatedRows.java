@@ -1,7 +1,7 @@
 package baddle.app.draft;
 
 import baddle.app.draft.found.FoundFile;
-import baddle.core.value.PeriodText;
+import baddle.core.calendar.PeriodText;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

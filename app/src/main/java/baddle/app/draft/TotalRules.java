@@ -2,8 +2,8 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.found.Section;
-import baddle.core.intake.TableProfile;
 import baddle.core.intake.TotalRow;
+import baddle.core.profile.TableProfile;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;

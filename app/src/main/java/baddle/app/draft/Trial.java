@@ -10,7 +10,7 @@ import baddle.app.consolidate.Consolidation;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.Summarizing;
 import baddle.plan.PlanException;
-import baddle.plan.SummaryPlan;
+import baddle.plan.output.SummaryPlan;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

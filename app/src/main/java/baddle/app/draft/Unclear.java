@@ -2,7 +2,7 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundFile;
 import baddle.app.draft.found.FoundTable;
-import baddle.core.intake.TableProfile;
+import baddle.core.profile.TableProfile;
 import baddle.core.value.Habit;
 import java.util.Map;
 import java.util.Optional;

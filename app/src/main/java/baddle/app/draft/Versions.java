@@ -1,6 +1,7 @@
 package baddle.app.draft;
 
 import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.words.NameShape;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;

@@ -2,6 +2,7 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundFile;
 import baddle.app.draft.found.FoundTable;
+import baddle.app.draft.words.HeadingWords;
 import baddle.core.value.ColumnType;
 import baddle.core.value.NaturalOrder;
 import java.util.ArrayList;

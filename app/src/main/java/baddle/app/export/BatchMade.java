@@ -1,8 +1,8 @@
 package baddle.app.export;
 
 import baddle.core.table.Origin;
-import baddle.store.Batch;
 import baddle.store.Store;
+import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;

@@ -1,11 +1,11 @@
 package baddle.app.export;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.expression.BoundExpression;
 import baddle.core.expression.Expression;
 import baddle.core.table.Block;
 import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import baddle.store.DatasetReader;
 import java.io.IOException;

@@ -10,7 +10,7 @@ import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
-import baddle.store.Batch;
+import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.BitSet;

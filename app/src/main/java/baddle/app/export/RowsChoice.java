@@ -1,7 +1,7 @@
 package baddle.app.export;
 
-import baddle.core.value.Period;
-import baddle.plan.RowsPlan;
+import baddle.core.calendar.Period;
+import baddle.plan.output.RowsPlan;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;

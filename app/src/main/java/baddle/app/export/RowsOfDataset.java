@@ -13,10 +13,10 @@ import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
-import baddle.store.Batch;
 import baddle.store.DatasetReader;
 import baddle.store.SortedRows;
 import baddle.store.Store;
+import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
@@ -28,7 +28,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** The rows of a dataset that are wanted. */
-public final class RowsOfDataset implements RowsFile.Rows {
+final class RowsOfDataset implements RowsFile.Rows {
 
   private static final String DESCENDING = " descending";
   private static final List<Column> SHORT =

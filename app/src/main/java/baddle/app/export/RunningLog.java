@@ -2,9 +2,9 @@ package baddle.app.export;
 
 import baddle.app.Project;
 import baddle.core.grid.CsvForm;
-import baddle.store.Batch;
 import baddle.store.Store;
 import baddle.store.StoreException;
+import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

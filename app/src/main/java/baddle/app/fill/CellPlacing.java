@@ -5,7 +5,7 @@ import baddle.formats.edit.CellContent;
 import baddle.formats.edit.SeenCell;
 import baddle.formats.edit.SeenSheet;
 import baddle.formats.edit.WorkbookEdit;
-import baddle.plan.FillPlan;
+import baddle.plan.output.FillPlan;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

@@ -1,6 +1,6 @@
 package baddle.app.fill;
 
-import baddle.core.value.Period;
+import baddle.core.calendar.Period;
 import java.time.format.TextStyle;
 import java.util.Locale;
 

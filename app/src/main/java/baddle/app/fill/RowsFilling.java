@@ -1,17 +1,17 @@
 package baddle.app.fill;
 
+import baddle.core.calendar.Calendar;
+import baddle.core.calendar.Period;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.Item;
 import baddle.core.expression.AxisItem;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
-import baddle.core.value.Calendar;
-import baddle.core.value.Period;
 import baddle.formats.edit.CellAt;
 import baddle.formats.edit.CellContent;
 import baddle.formats.edit.SeenCell;
 import baddle.formats.edit.SeenSheet;
-import baddle.plan.FillPlan;
+import baddle.plan.output.FillPlan;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;

@@ -8,7 +8,7 @@ import baddle.formats.edit.CellAt;
 import baddle.formats.edit.OwnWorkbook;
 import baddle.formats.edit.SeenSheet;
 import baddle.formats.edit.WorkbookEdit;
-import baddle.plan.FillPlan;
+import baddle.plan.output.FillPlan;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.file.Path;

@@ -2,11 +2,11 @@ package baddle.app.history;
 
 import baddle.app.OwnStore;
 import baddle.app.Project;
-import baddle.store.Batch;
 import baddle.store.Removal;
 import baddle.store.Store;
 import baddle.store.StoreException;
-import baddle.store.StoredClosing;
+import baddle.store.entry.Batch;
+import baddle.store.entry.StoredClosing;
 import java.io.IOException;
 import java.util.List;
 import java.util.Set;

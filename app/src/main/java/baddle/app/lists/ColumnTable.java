@@ -2,7 +2,7 @@ package baddle.app.lists;
 
 import baddle.app.look.LookedFile;
 import baddle.app.look.LookedSheet;
-import baddle.core.intake.TableProfile;
+import baddle.core.profile.TableProfile;
 import baddle.core.value.ValueProfile;
 import java.util.List;
 

@@ -2,12 +2,12 @@ package baddle.app.lists;
 
 import baddle.core.finding.Place;
 import baddle.core.grid.CellRange;
-import baddle.core.intake.Headings;
 import baddle.core.intake.IntakeColumn;
+import baddle.core.intake.heading.Headings;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.Plan;
-import baddle.store.StoredHeadings;
+import baddle.store.entry.StoredHeadings;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

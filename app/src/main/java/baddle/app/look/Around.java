@@ -1,7 +1,7 @@
 package baddle.app.look;
 
 import baddle.core.grid.CellRange;
-import baddle.core.intake.SheetSample;
+import baddle.core.profile.SheetSample;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;

@@ -1,6 +1,6 @@
 package baddle.app.look;
 
-import baddle.core.intake.TableProfile;
+import baddle.core.profile.TableProfile;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.Comparator;

@@ -1,7 +1,7 @@
 package baddle.app.look;
 
-import baddle.core.intake.SheetSample;
-import baddle.core.intake.TableProfile;
+import baddle.core.profile.SheetSample;
+import baddle.core.profile.TableProfile;
 import java.util.List;
 
 /**

@@ -1,5 +1,6 @@
 package baddle.app.look;
 
+import baddle.core.calendar.MonthNames;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
@@ -7,10 +8,9 @@ import baddle.core.grid.GridOpener;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.ReadAgainException;
 import baddle.core.grid.RowSink;
-import baddle.core.intake.SheetSample;
-import baddle.core.intake.TableFinder;
-import baddle.core.intake.TableProfile;
-import baddle.core.value.MonthNames;
+import baddle.core.profile.SheetSample;
+import baddle.core.profile.TableFinder;
+import baddle.core.profile.TableProfile;
 import baddle.formats.Formats;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -1,5 +1,6 @@
 package baddle.app.reading;
 
+import baddle.core.calendar.Period;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Listing;
@@ -11,12 +12,11 @@ import baddle.core.grid.GridSheet;
 import baddle.core.grid.MessageHead;
 import baddle.core.grid.NamedRange;
 import baddle.core.intake.FormIntake;
-import baddle.core.intake.HeldRowSink;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.RowWatch;
 import baddle.core.intake.SourceIntake;
+import baddle.core.outcome.HeldRowSink;
 import baddle.core.table.BlockBuilder;
-import baddle.core.value.Period;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.FormCell;

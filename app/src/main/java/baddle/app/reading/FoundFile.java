@@ -1,7 +1,7 @@
 package baddle.app.reading;
 
 import baddle.app.Fingerprint;
-import baddle.core.value.Period;
+import baddle.core.calendar.Period;
 import baddle.plan.FeedPlan;
 import java.nio.file.Path;
 import java.util.Comparator;

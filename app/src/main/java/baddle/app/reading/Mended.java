@@ -1,6 +1,6 @@
 package baddle.app.reading;
 
-import baddle.core.intake.MendedRows;
+import baddle.core.outcome.MendedRows;
 import java.util.Map;
 
 /**

@@ -1,8 +1,8 @@
 package baddle.app.reading;
 
+import baddle.core.calendar.Period;
+import baddle.core.calendar.PeriodText;
 import baddle.core.value.NaturalOrder;
-import baddle.core.value.Period;
-import baddle.core.value.PeriodText;
 import java.util.Comparator;
 import java.util.Optional;
 

@@ -1,12 +1,12 @@
 package baddle.app.reading;
 
 import baddle.app.Project;
-import baddle.plan.DatabasePlan;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.LookupPlan;
 import baddle.plan.NamePattern;
 import baddle.plan.QueryPlan;
+import baddle.plan.database.DatabasePlan;
 import java.nio.file.Path;
 import java.util.Collections;
 import java.util.LinkedHashSet;

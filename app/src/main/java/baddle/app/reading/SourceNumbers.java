@@ -1,6 +1,6 @@
 package baddle.app.reading;
 
-import baddle.core.intake.HeldRowSink;
+import baddle.core.outcome.HeldRowSink;
 import java.io.IOException;
 
 /** Numbers the sources that are read one after the other, and takes their held rows. */

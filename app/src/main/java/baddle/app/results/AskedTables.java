@@ -3,7 +3,7 @@ package baddle.app.results;
 import baddle.app.Project;
 import baddle.plan.FeedPlan;
 import baddle.plan.QueryPlan;
-import baddle.plan.TablePlan;
+import baddle.plan.database.TablePlan;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

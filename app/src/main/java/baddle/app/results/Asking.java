@@ -2,7 +2,7 @@ package baddle.app.results;
 
 import baddle.database.DatabaseException;
 import baddle.database.Session;
-import baddle.plan.DatabasePlan;
+import baddle.plan.database.DatabasePlan;
 import java.io.Closeable;
 import java.io.IOException;
 import java.util.Optional;

@@ -4,7 +4,7 @@ import baddle.app.Project;
 import baddle.core.finding.Listing;
 import baddle.database.Access;
 import baddle.database.DatabaseException;
-import baddle.plan.DatabasePlan;
+import baddle.plan.database.DatabasePlan;
 import java.io.IOException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;

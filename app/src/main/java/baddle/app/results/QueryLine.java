@@ -1,6 +1,6 @@
 package baddle.app.results;
 
-import baddle.core.value.Period;
+import baddle.core.calendar.Period;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;

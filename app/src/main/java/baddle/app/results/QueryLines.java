@@ -2,8 +2,8 @@ package baddle.app.results;
 
 import baddle.app.Project;
 import baddle.app.reading.ParameterList;
-import baddle.core.value.Period;
-import baddle.core.value.PeriodText;
+import baddle.core.calendar.Period;
+import baddle.core.calendar.PeriodText;
 import baddle.database.DatabaseException;
 import baddle.database.QueryText;
 import baddle.plan.DatasetPlan;

@@ -1,9 +1,9 @@
 package baddle.app.review;
 
-import baddle.core.value.Period;
+import baddle.core.calendar.Period;
 import baddle.plan.Plan;
 import baddle.store.Store;
-import baddle.store.StoredClosing;
+import baddle.store.entry.StoredClosing;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;

@@ -1,12 +1,12 @@
 package baddle.app.review;
 
+import baddle.core.calendar.Period;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
-import baddle.core.value.Period;
 import baddle.plan.CheckRule;
 import baddle.plan.Plan;
-import baddle.store.StoredSource;
+import baddle.store.entry.StoredSource;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;

@@ -1,7 +1,7 @@
 package baddle.app.review;
 
 import baddle.core.derivation.HeldBecause;
-import baddle.core.intake.HeldValue;
+import baddle.core.outcome.HeldValue;
 import baddle.core.table.Block;
 import baddle.core.table.TextVector;
 import baddle.store.DatasetReader;

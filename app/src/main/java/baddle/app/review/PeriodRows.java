@@ -1,17 +1,17 @@
 package baddle.app.review;
 
+import baddle.core.calendar.Period;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
-import baddle.core.crosstab.CrosstabSpec;
-import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Measure;
 import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
 import baddle.core.table.Origin;
-import baddle.core.value.Period;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.store.DatasetReader;
-import baddle.store.StoredSource;
+import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.Collection;

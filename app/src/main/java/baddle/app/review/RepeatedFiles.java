@@ -6,7 +6,7 @@ import baddle.core.finding.Place;
 import baddle.plan.DatasetPlan;
 import baddle.plan.DuplicateRule;
 import baddle.store.DatasetReader;
-import baddle.store.StoredSample;
+import baddle.store.entry.StoredSample;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;

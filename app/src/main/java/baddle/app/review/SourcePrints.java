@@ -6,7 +6,7 @@ import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
 import baddle.core.value.WideSum;
 import baddle.store.DatasetReader;
-import baddle.store.StoredSource;
+import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.math.BigInteger;

@@ -1,7 +1,7 @@
 package baddle.app.review;
 
 import baddle.core.finding.Place;
-import baddle.core.intake.ControlTotal;
+import baddle.core.outcome.ControlTotal;
 
 /**
  * A control total of a source or of a list.

@@ -5,7 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /** How many rows there are and what they are worth, for a person. */
-public final class Worth {
+final class Worth {
 
   private Worth() {}
 

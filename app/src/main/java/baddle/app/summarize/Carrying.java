@@ -2,12 +2,13 @@ package baddle.app.summarize;
 
 import baddle.app.Project;
 import baddle.app.review.ClosedPeriods;
+import baddle.core.calendar.Period;
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabSpec;
-import baddle.core.crosstab.Level;
-import baddle.core.crosstab.RollForward;
-import baddle.core.value.Period;
-import baddle.plan.SummaryPlan;
+import baddle.core.crosstab.RollForwardLines;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Level;
+import baddle.core.crosstab.spec.RollForward;
+import baddle.plan.output.SummaryPlan;
 import baddle.store.Store;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -101,7 +102,7 @@ public final class Carrying {
     RollForward roll = until.crosstab().rollForward().orElseThrow();
     Crosstab crosstab = new Summarizing(project).plain(until, store, batch);
     Map<String, BigDecimal> closings = new LinkedHashMap<>();
-    for (RollForward.Line line : roll.lines(crosstab)) {
+    for (RollForwardLines.Line line : RollForwardLines.of(roll, crosstab)) {
       if (line.kind() == RollForward.Kind.CLOSING) {
         line.values()
             .get(line.values().size() - 1)

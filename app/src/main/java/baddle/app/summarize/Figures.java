@@ -3,7 +3,7 @@ package baddle.app.summarize;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.finding.Finding;
 import baddle.reports.Provenance;
-import baddle.reports.ReaderData;
+import baddle.reports.page.ReaderData;
 import java.util.List;
 
 /**

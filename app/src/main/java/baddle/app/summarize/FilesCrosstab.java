@@ -1,17 +1,17 @@
 package baddle.app.summarize;
 
 import baddle.app.ContentHash;
+import baddle.core.calendar.Calendar;
 import baddle.core.crosstab.CrosstabBuilder;
-import baddle.core.crosstab.CrosstabSpec;
+import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.grid.GridOpener;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.IntakeSpec;
-import baddle.core.intake.RowCounts;
+import baddle.core.outcome.RowCounts;
 import baddle.core.table.Schema;
-import baddle.core.value.Calendar;
 import baddle.formats.Formats;
 import baddle.reports.Provenance;
 import java.io.IOException;

@@ -1,8 +1,8 @@
 package baddle.app.trace;
 
-import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
-import baddle.core.crosstab.Level;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Level;
 import baddle.core.expression.AxisItem;
 import baddle.core.finding.Nearest;
 import java.util.ArrayList;

@@ -4,7 +4,7 @@ import baddle.app.FileWalk;
 import baddle.app.Fingerprint;
 import baddle.app.Project;
 import baddle.app.reading.ProjectFiles;
-import baddle.plan.ReportPlan;
+import baddle.plan.output.ReportPlan;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

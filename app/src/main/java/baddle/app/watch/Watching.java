@@ -2,7 +2,7 @@ package baddle.app.watch;
 
 import baddle.app.Project;
 import baddle.app.run.RunResult;
-import baddle.core.crosstab.SpecException;
+import baddle.core.crosstab.spec.SpecException;
 import baddle.plan.PlanException;
 import java.io.IOException;
 import java.nio.file.Path;

@@ -2,10 +2,10 @@ package baddle.app.check;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.core.calendar.Calendar;
+import baddle.core.calendar.Grain;
+import baddle.core.calendar.PeriodText;
 import baddle.core.finding.Place;
-import baddle.core.value.Calendar;
-import baddle.core.value.Grain;
-import baddle.core.value.PeriodText;
 import baddle.plan.ExpectPlan;
 import java.util.ArrayList;
 import java.util.Arrays;

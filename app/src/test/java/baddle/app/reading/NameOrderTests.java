@@ -2,7 +2,7 @@ package baddle.app.reading;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import baddle.core.value.PeriodText;
+import baddle.core.calendar.PeriodText;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;

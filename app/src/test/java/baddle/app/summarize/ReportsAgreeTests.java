@@ -6,7 +6,7 @@ import baddle.app.BranchFiles;
 import baddle.app.Project;
 import baddle.app.ProjectFolder;
 import baddle.app.consolidate.ConsolidateResult;
-import baddle.core.crosstab.TableForm;
+import baddle.core.crosstab.spec.TableForm;
 import baddle.core.finding.FindingCode;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;

@@ -1,16 +1,16 @@
 package baddle.bench.loops;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
-import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.Item;
-import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Measure;
 import baddle.core.expression.AxisItem;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
 import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import java.io.IOException;
 import java.util.List;

@@ -1,6 +1,8 @@
 package baddle.core.crosstab;
 
-import baddle.core.value.Grain;
+import baddle.core.calendar.Grain;
+import baddle.core.crosstab.spec.Keep;
+import baddle.core.crosstab.spec.Level;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;

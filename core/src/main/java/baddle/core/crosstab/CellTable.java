@@ -1,5 +1,6 @@
 package baddle.core.crosstab;
 
+import baddle.core.crosstab.spec.SpecException;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.Locale;

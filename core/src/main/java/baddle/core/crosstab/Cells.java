@@ -1,5 +1,8 @@
 package baddle.core.crosstab;
 
+import baddle.core.crosstab.spec.Aggregates;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.SpecException;
 import baddle.core.expression.AggregateCall;
 import baddle.core.expression.BoundExpression;
 import baddle.core.expression.Expression;

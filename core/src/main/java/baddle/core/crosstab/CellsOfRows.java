@@ -1,5 +1,6 @@
 package baddle.core.crosstab;
 
+import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.expression.Expression;
 import java.util.ArrayList;
 import java.util.List;

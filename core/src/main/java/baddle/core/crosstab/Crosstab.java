@@ -1,11 +1,13 @@
 package baddle.core.crosstab;
 
+import baddle.core.calendar.Grain;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Latest;
 import baddle.core.expression.AggregateCall;
 import baddle.core.expression.AxisItem;
 import baddle.core.table.Block;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
-import baddle.core.value.Grain;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,14 +1,21 @@
 package baddle.core.crosstab;
 
+import baddle.core.calendar.Calendar;
+import baddle.core.calendar.Grain;
+import baddle.core.crosstab.spec.Bands;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Keep;
+import baddle.core.crosstab.spec.Level;
+import baddle.core.crosstab.spec.Measure;
+import baddle.core.crosstab.spec.Order;
+import baddle.core.crosstab.spec.SpecException;
 import baddle.core.expression.AxisItem;
 import baddle.core.finding.Nearest;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Schema;
 import baddle.core.table.Vector;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
-import baddle.core.value.Grain;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -102,7 +109,7 @@ public final class CrosstabBuilder implements BlockSink {
     rowCounts.put(dataset, allRows);
     List<Accumulator> own = new ArrayList<>();
     for (RowInput.Input one : input.inputs()) {
-      Accumulator accumulator = Aggregates.accumulator(one.call(), one.type(), allRows);
+      Accumulator accumulator = Accumulators.of(one.call(), one.type(), allRows);
       Cells.Source source = new Cells.Source(dataset, one.call());
       accumulators.put(source, accumulator);
       types.put(source, one.type());

@@ -1,5 +1,7 @@
 package baddle.core.crosstab;
 
+import baddle.core.crosstab.spec.Aggregates;
+import baddle.core.crosstab.spec.SpecException;
 import baddle.core.table.LongVector;
 import baddle.core.table.Vector;
 import baddle.core.value.WideSum;

@@ -1,5 +1,6 @@
 package baddle.core.crosstab;
 
+import baddle.core.crosstab.spec.Aggregates;
 import baddle.core.table.Vector;
 import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.Arrays;

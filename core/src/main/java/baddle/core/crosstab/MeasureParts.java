@@ -1,5 +1,9 @@
 package baddle.core.crosstab;
 
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Measure;
+import baddle.core.crosstab.spec.NumberStyle;
+import baddle.core.crosstab.spec.View;
 import baddle.core.expression.Aggregate;
 import baddle.core.expression.AggregateCall;
 import baddle.core.expression.MeasureExpression;

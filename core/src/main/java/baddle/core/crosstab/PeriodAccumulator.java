@@ -1,10 +1,10 @@
 package baddle.core.crosstab;
 
+import baddle.core.calendar.Period;
+import baddle.core.calendar.PeriodText;
 import baddle.core.table.LongVector;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
-import baddle.core.value.Period;
-import baddle.core.value.PeriodText;
 import baddle.core.value.WideSum;
 import java.math.BigDecimal;
 import java.util.Arrays;

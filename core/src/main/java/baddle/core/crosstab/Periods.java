@@ -1,7 +1,7 @@
 package baddle.core.crosstab;
 
-import baddle.core.value.Calendar;
-import baddle.core.value.Grain;
+import baddle.core.calendar.Calendar;
+import baddle.core.calendar.Grain;
 import java.time.LocalDate;
 
 /** Periods as numbers that grow with time, and those of the years around them. */

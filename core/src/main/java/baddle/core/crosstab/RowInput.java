@@ -1,5 +1,9 @@
 package baddle.core.crosstab;
 
+import baddle.core.calendar.Calendar;
+import baddle.core.crosstab.spec.Aggregates;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.SpecException;
 import baddle.core.expression.AggregateCall;
 import baddle.core.expression.BoundExpression;
 import baddle.core.expression.Expression;
@@ -11,7 +15,6 @@ import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.Arrays;

@@ -1,5 +1,10 @@
 package baddle.core.crosstab;
 
+import baddle.core.crosstab.spec.Aggregates;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Measure;
+import baddle.core.crosstab.spec.SpecException;
+import baddle.core.crosstab.spec.View;
 import baddle.core.expression.Expression;
 import java.math.BigDecimal;
 import java.math.RoundingMode;

@@ -1,5 +1,6 @@
 package baddle.core.derivation;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.expression.BoundExpression;
 import baddle.core.expression.Failure;
 import baddle.core.lookup.LookupColumns;
@@ -12,7 +13,6 @@ import baddle.core.table.HiddenRows;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Fit;
 import java.util.ArrayList;

@@ -1,7 +1,7 @@
 package baddle.core.expression;
 
+import baddle.core.calendar.Grain;
 import baddle.core.finding.Nearest;
-import baddle.core.value.Grain;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Arrays;

@@ -1,9 +1,9 @@
 package baddle.core.expression;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.table.Schema;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import baddle.core.value.ValueRules;
 import java.util.ArrayList;

@@ -1,7 +1,7 @@
 package baddle.core.expression;
 
+import baddle.core.calendar.DateSystem;
 import baddle.core.value.ColumnType;
-import baddle.core.value.DateSystem;
 import baddle.core.value.Fit;
 import baddle.core.value.Habit;
 import baddle.core.value.Understanding;

@@ -1,7 +1,7 @@
 package baddle.core.expression;
 
-import baddle.core.value.Calendar;
-import baddle.core.value.Grain;
+import baddle.core.calendar.Calendar;
+import baddle.core.calendar.Grain;
 import java.time.LocalDate;
 import java.time.format.TextStyle;
 import java.time.temporal.IsoFields;

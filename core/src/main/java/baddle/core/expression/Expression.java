@@ -1,7 +1,7 @@
 package baddle.core.expression;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.table.Schema;
-import baddle.core.value.Calendar;
 import baddle.core.value.ValueRules;
 import java.util.ArrayList;
 import java.util.List;

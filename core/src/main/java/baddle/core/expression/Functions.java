@@ -1,10 +1,10 @@
 package baddle.core.expression;
 
+import baddle.core.calendar.Calendar;
+import baddle.core.calendar.Grain;
+import baddle.core.calendar.Languages;
 import baddle.core.finding.Nearest;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
-import baddle.core.value.Grain;
-import baddle.core.value.Languages;
 import baddle.core.value.ValueRules;
 import com.google.re2j.Pattern;
 import com.google.re2j.PatternSyntaxException;

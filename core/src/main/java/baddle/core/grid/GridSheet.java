@@ -1,6 +1,6 @@
 package baddle.core.grid;
 
-import baddle.core.value.DateSystem;
+import baddle.core.calendar.DateSystem;
 import java.io.IOException;
 
 /** A sheet of a workbook, or a file without sheets seen as one. */

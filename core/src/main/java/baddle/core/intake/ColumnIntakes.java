@@ -1,6 +1,10 @@
 package baddle.core.intake;
 
 import baddle.core.grid.GridSheet;
+import baddle.core.intake.heading.HeadingRow;
+import baddle.core.intake.heading.Headings;
+import baddle.core.intake.heading.HeadingsToRows;
+import baddle.core.outcome.Corrected;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.ColumnBuilder;
 import baddle.core.table.LongBuilder;

@@ -5,6 +5,8 @@ import baddle.core.expression.Expression;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
+import baddle.core.intake.heading.HeadingRow;
+import baddle.core.outcome.ControlTotal;
 import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.LongBuilder;

@@ -2,6 +2,7 @@ package baddle.core.intake;
 
 import baddle.core.grid.CellKind;
 import baddle.core.grid.GridRow;
+import baddle.core.outcome.Corrected;
 import baddle.core.table.TextBuilder;
 import baddle.core.value.Fit;
 import java.util.ArrayList;

@@ -3,6 +3,9 @@ package baddle.core.intake;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
+import baddle.core.intake.heading.HeadingRow;
+import baddle.core.intake.heading.Headings;
+import baddle.core.intake.heading.HeadingsToRows;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collections;
@@ -17,7 +20,7 @@ import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /** Matches the cells of a row, or of two rows, with the spellings of the columns' headings. */
-final class HeadingMatcher {
+public final class HeadingMatcher {
 
   private final List<IntakeColumn> columns;
   private final Map<String, Integer> columnOf = new HashMap<>();
@@ -25,7 +28,7 @@ final class HeadingMatcher {
   private final int wanted;
   private final Optional<HeadingsToRows> turning;
 
-  HeadingMatcher(IntakeSpec spec) {
+  public HeadingMatcher(IntakeSpec spec) {
     columns = spec.columns();
     turning = spec.shaping().headingsToRows();
     int fromHeadings = 0;
@@ -65,7 +68,7 @@ final class HeadingMatcher {
   }
 
   /** What a row's cells mean as headings. */
-  HeadingRow align(int rowNumber, Map<Integer, String> cells) {
+  public HeadingRow align(int rowNumber, Map<Integer, String> cells) {
     return align(rowNumber, Map.of(), cells);
   }
 
@@ -73,7 +76,7 @@ final class HeadingMatcher {
    * What two rows mean as headings together: a heading of the upper row that has one below it is
    * carried right over the columns without one of their own, and joined with those below.
    */
-  HeadingRow align(int rowNumber, Map<Integer, String> upper, Map<Integer, String> lower) {
+  public HeadingRow align(int rowNumber, Map<Integer, String> upper, Map<Integer, String> lower) {
     TreeMap<Integer, String> headings = new TreeMap<>(upper);
     String group = "";
     int previous = HeadingRow.ABSENT;

@@ -1,5 +1,7 @@
 package baddle.core.intake;
 
+import baddle.core.outcome.Corrected;
+import baddle.core.outcome.MendedRows;
 import baddle.core.table.Column;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;

@@ -1,6 +1,10 @@
 package baddle.core.intake;
 
 import baddle.core.grid.GridRow;
+import baddle.core.intake.heading.HeadingRow;
+import baddle.core.intake.heading.Headings;
+import baddle.core.outcome.MendedRows;
+import baddle.core.outcome.MendedValue;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

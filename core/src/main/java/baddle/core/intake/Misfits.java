@@ -4,6 +4,7 @@ import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Listing;
 import baddle.core.finding.Place;
+import baddle.core.outcome.HeldValue;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

@@ -1,6 +1,7 @@
 package baddle.core.intake;
 
 import baddle.core.grid.GridSheet;
+import baddle.core.intake.heading.HeadingRow;
 import baddle.core.table.BlockBuilder;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Fit;

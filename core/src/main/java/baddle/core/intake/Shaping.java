@@ -1,8 +1,9 @@
 package baddle.core.intake;
 
+import baddle.core.calendar.Calendar;
+import baddle.core.calendar.Period;
 import baddle.core.expression.Expression;
-import baddle.core.value.Calendar;
-import baddle.core.value.Period;
+import baddle.core.intake.heading.HeadingsToRows;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;

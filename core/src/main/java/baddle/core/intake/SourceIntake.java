@@ -2,6 +2,10 @@ package baddle.core.intake;
 
 import baddle.core.finding.Finding;
 import baddle.core.grid.CellRange;
+import baddle.core.outcome.ControlTotal;
+import baddle.core.outcome.Corrected;
+import baddle.core.outcome.MendedValue;
+import baddle.core.outcome.RowCounts;
 import baddle.core.value.Understanding;
 import java.util.List;
 import java.util.Map;

@@ -1,5 +1,6 @@
 package baddle.core.value;
 
+import baddle.core.calendar.DateSystem;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Instant;

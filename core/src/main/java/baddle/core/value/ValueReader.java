@@ -1,5 +1,6 @@
 package baddle.core.value;
 
+import baddle.core.calendar.DateSystem;
 import java.util.Optional;
 
 /**

@@ -1,5 +1,8 @@
 package baddle.core.value;
 
+import baddle.core.calendar.DateSystem;
+import baddle.core.calendar.MonthNames;
+import baddle.core.calendar.TwoDigitYears;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZoneOffset;

@@ -1,5 +1,7 @@
 package baddle.core.value;
 
+import baddle.core.calendar.MonthNames;
+import baddle.core.calendar.TwoDigitYears;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -2,6 +2,7 @@ package baddle.core.crosstab;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.core.crosstab.spec.Aggregates;
 import baddle.core.table.LongVector;
 import java.math.BigDecimal;
 import java.math.BigInteger;

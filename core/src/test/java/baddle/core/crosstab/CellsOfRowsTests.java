@@ -3,9 +3,11 @@ package baddle.core.crosstab;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.crosstab.SampleRows.Sale;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Measure;
 import baddle.core.expression.AxisItem;
-import baddle.core.value.Calendar;
 import java.io.IOException;
 import java.time.LocalDate;
 import java.time.Month;

@@ -2,10 +2,14 @@ package baddle.core.crosstab;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.crosstab.SampleRows.Sale;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Level;
+import baddle.core.crosstab.spec.Measure;
+import baddle.core.crosstab.spec.Totals;
 import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
-import baddle.core.value.Calendar;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.sql.Connection;

@@ -3,10 +3,20 @@ package baddle.core.crosstab;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.crosstab.SampleRows.Sale;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Keep;
+import baddle.core.crosstab.spec.Level;
+import baddle.core.crosstab.spec.Measure;
+import baddle.core.crosstab.spec.NumberStyle;
+import baddle.core.crosstab.spec.Order;
+import baddle.core.crosstab.spec.RollForward;
+import baddle.core.crosstab.spec.SpecException;
+import baddle.core.crosstab.spec.Totals;
+import baddle.core.crosstab.spec.View;
 import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
-import baddle.core.value.Calendar;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -501,7 +511,7 @@ class CrosstabTests {
             Measure.of("Balance", "last(amount, sold_on)"));
     Crosstab crosstab = build(plain, SALES);
 
-    assertThat(rollForward.lines(crosstab))
+    assertThat(RollForwardLines.of(rollForward, crosstab))
         .extracting(line -> line.label() + " " + values(line))
         .containsExactly(
             "Opening 15.00 35.00 89.00 15.00",
@@ -605,7 +615,7 @@ class CrosstabTests {
         .contains("A - 30.00 5.00 -");
   }
 
-  private static String values(RollForward.Line line) {
+  private static String values(RollForwardLines.Line line) {
     return String.join(
         " ",
         line.values().stream()

@@ -2,6 +2,10 @@ package baddle.core.crosstab;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Measure;
+import baddle.core.crosstab.spec.NumberStyle;
+import baddle.core.crosstab.spec.View;
 import baddle.core.expression.MeasureExpression;
 import java.util.List;
 import java.util.Map;

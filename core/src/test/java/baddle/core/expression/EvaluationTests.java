@@ -3,6 +3,7 @@ package baddle.core.expression;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.Column;
@@ -12,7 +13,6 @@ import baddle.core.table.Schema;
 import baddle.core.table.TextBuilder;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import java.io.IOException;
 import java.math.BigDecimal;

@@ -2,18 +2,21 @@ package baddle.core.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.core.calendar.DateSystem;
+import baddle.core.calendar.MonthNames;
+import baddle.core.calendar.TwoDigitYears;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.grid.CellRange;
+import baddle.core.outcome.HeldRow;
+import baddle.core.outcome.MendedRows;
+import baddle.core.outcome.RowCounts;
 import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.Column;
 import baddle.core.value.ColumnType;
-import baddle.core.value.DateSystem;
 import baddle.core.value.Habit;
-import baddle.core.value.MonthNames;
-import baddle.core.value.TwoDigitYears;
 import baddle.core.value.Unreadable;
 import baddle.core.value.ValueRules;
 import java.io.IOException;

@@ -2,16 +2,24 @@ package baddle.core.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.expression.Expression;
 import baddle.core.finding.Place;
 import baddle.core.grid.CellRange;
+import baddle.core.intake.heading.HeadingLabels;
+import baddle.core.intake.heading.HeadingsToRows;
+import baddle.core.outcome.ControlTotal;
+import baddle.core.outcome.HeldRow;
+import baddle.core.outcome.HeldRowSink;
+import baddle.core.outcome.HeldValue;
+import baddle.core.outcome.MendedRows;
+import baddle.core.outcome.RowCounts;
 import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.Column;
 import baddle.core.table.LongVector;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Unreadable;
 import baddle.core.value.ValueRules;

@@ -11,7 +11,7 @@ import java.util.List;
  * A sheet of lines whose cells are parted by bars. {@code #N/A} is an error cell, {@code =12} a
  * stored number; a line that begins with {@code ~} is hidden.
  */
-record TextSheet(boolean fixedWidth, List<String> lines) implements GridSheet {
+public record TextSheet(boolean fixedWidth, List<String> lines) implements GridSheet {
 
   @Override
   public String name() {

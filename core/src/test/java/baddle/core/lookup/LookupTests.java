@@ -2,10 +2,11 @@ package baddle.core.lookup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.core.calendar.Calendar;
 import baddle.core.crosstab.CrosstabBuilder;
-import baddle.core.crosstab.CrosstabSpec;
 import baddle.core.crosstab.GroupedRows;
-import baddle.core.crosstab.Measure;
+import baddle.core.crosstab.spec.CrosstabSpec;
+import baddle.core.crosstab.spec.Measure;
 import baddle.core.expression.AxisItem;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
@@ -14,7 +15,6 @@ import baddle.core.table.LongVector;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
-import baddle.core.value.Calendar;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.EnumSet;

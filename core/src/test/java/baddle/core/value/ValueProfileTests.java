@@ -2,6 +2,7 @@ package baddle.core.value;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.core.calendar.MonthNames;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

@@ -28,7 +28,7 @@ import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 
 /** A workbook of ISO/IEC 26300 that somebody keeps. */
-public final class OdsWorkbook implements OwnWorkbook {
+final class OdsWorkbook implements OwnWorkbook {
 
   private static final String CONTENT = "content.xml";
   private static final String TYPE = "mimetype";
@@ -156,7 +156,7 @@ public final class OdsWorkbook implements OwnWorkbook {
     for (ZipEntry entry : Collections.list(zip.entries())) {
       ByteArrayOutputStream stored = new ByteArrayOutputStream();
       ZipEntry copy = new ZipEntry(entry.getName());
-      copy.setTimeLocal(XlsxWriting.time(entry));
+      copy.setTimeLocal(EntryTime.of(entry));
       try (InputStream in = zip.getInputStream(entry)) {
         if (entry.getName().equals(TYPE)) {
           in.transferTo(stored);

@@ -1,6 +1,6 @@
 package baddle.formats.edit;
 
-import baddle.core.value.DateSystem;
+import baddle.core.calendar.DateSystem;
 import baddle.formats.xlsx.CellText;
 import java.io.IOException;
 import java.math.BigDecimal;

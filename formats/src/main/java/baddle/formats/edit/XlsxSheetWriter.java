@@ -1,7 +1,7 @@
 package baddle.formats.edit;
 
+import baddle.core.calendar.DateSystem;
 import baddle.core.grid.CellRange;
-import baddle.core.value.DateSystem;
 import baddle.formats.xlsx.AttributeText;
 import baddle.formats.xml.Xml;
 import java.io.IOException;

@@ -1,11 +1,11 @@
 package baddle.formats.edit;
 
+import baddle.core.calendar.DateSystem;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.NamedRange;
-import baddle.core.value.DateSystem;
 import baddle.formats.xlsx.PackageParts;
 import baddle.formats.xlsx.XlsxFile;
 import baddle.formats.xml.WorkbookZip;
@@ -26,7 +26,7 @@ import java.util.function.Predicate;
 import java.util.zip.ZipFile;
 
 /** A workbook of ISO/IEC 29500 that somebody keeps. */
-public final class XlsxWorkbook implements OwnWorkbook {
+final class XlsxWorkbook implements OwnWorkbook {
 
   private static final String CHAIN = "calcChain";
   private static final String SIGNED = "_xmlsignatures/";

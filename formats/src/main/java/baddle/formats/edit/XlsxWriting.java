@@ -1,6 +1,6 @@
 package baddle.formats.edit;
 
-import baddle.core.value.DateSystem;
+import baddle.core.calendar.DateSystem;
 import baddle.formats.xlsx.PackageParts;
 import baddle.formats.xml.Xml;
 import java.io.ByteArrayOutputStream;
@@ -10,8 +10,6 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
-import java.time.DateTimeException;
-import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -34,9 +32,6 @@ final class XlsxWriting {
       "http://schemas.openxmlformats.org/officeDocument/2006/relationships/";
   private static final String TABLE_TYPE =
       "application/vnd.openxmlformats-officedocument.spreadsheetml.table+xml";
-
-  /** New parts have no time of their own, so that the same content is the same file. */
-  private static final LocalDateTime NO_TIME = LocalDateTime.of(1980, 1, 1, 0, 0);
 
   /** What cells look like in a workbook. */
   record Looks(DateSystem days, XlsxStyles styles) {}
@@ -265,7 +260,7 @@ final class XlsxWriting {
         continue;
       }
       ZipEntry copy = new ZipEntry(name);
-      copy.setTimeLocal(time(entry));
+      copy.setTimeLocal(EntryTime.of(entry));
       to.putNextEntry(copy);
       byte[] otherRelations = ofRelations.remove(name);
       try (InputStream in = zip.getInputStream(entry)) {
@@ -285,7 +280,7 @@ final class XlsxWriting {
     more.putAll(ofRelations);
     for (Map.Entry<String, byte[]> part : more.entrySet()) {
       ZipEntry entry = new ZipEntry(part.getKey());
-      entry.setTimeLocal(NO_TIME);
+      entry.setTimeLocal(EntryTime.NONE);
       to.putNextEntry(entry);
       to.write(part.getValue());
       to.closeEntry();
@@ -294,14 +289,6 @@ final class XlsxWriting {
   }
 
   /** When a part was written; some writers note days that never were. */
-  static LocalDateTime time(ZipEntry entry) {
-    try {
-      return entry.getTime() < 0 ? NO_TIME : entry.getTimeLocal();
-    } catch (DateTimeException e) {
-      return NO_TIME;
-    }
-  }
-
   private void types(PartCopy part) throws XMLStreamException, IOException {
     while (part.xml().hasNext()) {
       int event = part.next();

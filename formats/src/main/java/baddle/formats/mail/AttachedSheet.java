@@ -1,8 +1,8 @@
 package baddle.formats.mail;
 
+import baddle.core.calendar.DateSystem;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.RowSink;
-import baddle.core.value.DateSystem;
 import java.io.IOException;
 
 /**

@@ -1,6 +1,6 @@
 package baddle.formats.number;
 
-import baddle.core.value.DateSystem;
+import baddle.core.calendar.DateSystem;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import org.jspecify.annotations.Nullable;
 

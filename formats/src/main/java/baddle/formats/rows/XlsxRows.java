@@ -9,7 +9,7 @@ import baddle.core.value.ColumnType;
 import baddle.formats.xlsx.CellText;
 import baddle.formats.xlsx.SheetLimits;
 import baddle.formats.xlsx.SheetSight;
-import baddle.formats.xlsx.XlsxWriter;
+import baddle.formats.xlsx.write.XlsxWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;

@@ -1,10 +1,10 @@
 package baddle.formats.xls;
 
+import baddle.core.calendar.DateSystem;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
-import baddle.core.value.DateSystem;
 import baddle.formats.number.NumberFormats;
 import baddle.formats.number.SerialDate;
 import baddle.formats.number.StoredDouble;

@@ -1,11 +1,11 @@
 package baddle.formats.xls;
 
+import baddle.core.calendar.DateSystem;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.NamedRange;
 import baddle.core.grid.UnreadableFileException;
-import baddle.core.value.DateSystem;
 import java.io.FileNotFoundException;
 import java.io.IOException;
 import java.io.InputStream;

@@ -1,8 +1,8 @@
 package baddle.formats.xls;
 
+import baddle.core.calendar.DateSystem;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.RowSink;
-import baddle.core.value.DateSystem;
 import java.io.IOException;
 import java.io.InputStream;
 import org.apache.poi.hssf.record.BoundSheetRecord;

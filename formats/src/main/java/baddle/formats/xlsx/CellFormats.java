@@ -9,10 +9,10 @@ import java.util.zip.ZipFile;
 import javax.xml.stream.XMLStreamConstants;
 
 /** The numbers that a workbook knows its number formats by (ISO/IEC 29500-1, 18.8.30). */
-final class CellFormats {
+public final class CellFormats {
 
   /** The number of the format that values have where none is given. */
-  static final int GENERAL = 0;
+  public static final int GENERAL = 0;
 
   private static final Map<String, Integer> BUILT_IN =
       Map.of("0", 1, "0.00", 2, "#,##0", 3, "#,##0.00", 4, "0%", 9, "0.00%", 10);
@@ -20,7 +20,7 @@ final class CellFormats {
   private CellFormats() {}
 
   /** By their patterns, with those that each workbook has. */
-  static Map<String, Integer> numbers(ZipEntry styles, ZipFile from) throws IOException {
+  public static Map<String, Integer> numbers(ZipEntry styles, ZipFile from) throws IOException {
     Map<String, Integer> numbers = new HashMap<>(BUILT_IN);
     Xml.read(
         from.getInputStream(styles),

@@ -11,12 +11,12 @@ import baddle.core.grid.CellRange;
 public record CellPlace(int row, int column) {
 
   /** As a cell is named: B4. */
-  String name() {
+  public String name() {
     return CellRange.letters(column) + (row + 1);
   }
 
   /** As a formula names a cell that stays the same where it is copied: $B$4. */
-  String fixedName() {
+  public String fixedName() {
     return "$" + CellRange.letters(column) + "$" + (row + 1);
   }
 }

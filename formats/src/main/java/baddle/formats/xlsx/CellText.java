@@ -28,7 +28,7 @@ public final class CellText {
     return escaped(SheetLimits.text(text, where));
   }
 
-  static String escaped(String text) {
+  public static String escaped(String text) {
     boolean plain = true;
     for (int i = 0; i < text.length() && plain; i++) {
       char c = text.charAt(i);

@@ -4,13 +4,13 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 
 /** Writes elements one after the other, with all text escaped. */
-final class Markup {
+public final class Markup {
 
   private final StringBuilder out = new StringBuilder();
   private final Deque<String> open = new ArrayDeque<>();
 
   /** Opens an element with attributes, names and values in turns. */
-  Markup open(String name, String... attributes) {
+  public Markup open(String name, String... attributes) {
     start(name, attributes);
     out.append('>');
     open.push(name);
@@ -18,7 +18,7 @@ final class Markup {
   }
 
   /** Writes an element without content. */
-  Markup empty(String name, String... attributes) {
+  public Markup empty(String name, String... attributes) {
     start(name, attributes);
     out.append("/>");
     return this;
@@ -34,7 +34,7 @@ final class Markup {
   }
 
   /** Writes an element with a text. */
-  Markup text(String name, String text) {
+  public Markup text(String name, String text) {
     out.append('<').append(name).append('>');
     escape(text);
     out.append("</").append(name).append('>');
@@ -42,13 +42,13 @@ final class Markup {
   }
 
   /** A text as it stands in XML. */
-  static String escaped(String text) {
+  public static String escaped(String text) {
     Markup markup = new Markup();
     markup.escape(text);
     return markup.toString();
   }
 
-  Markup close() {
+  public Markup close() {
     out.append("</").append(open.pop()).append('>');
     return this;
   }

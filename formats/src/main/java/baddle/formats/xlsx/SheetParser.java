@@ -1,11 +1,11 @@
 package baddle.formats.xlsx;
 
+import baddle.core.calendar.DateSystem;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
-import baddle.core.value.DateSystem;
 import baddle.core.value.StoredNumber;
 import baddle.formats.number.DayTexts;
 import baddle.formats.number.NumberFormats;

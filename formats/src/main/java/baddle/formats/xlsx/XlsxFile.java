@@ -1,11 +1,11 @@
 package baddle.formats.xlsx;
 
+import baddle.core.calendar.DateSystem;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.NamedRange;
 import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
-import baddle.core.value.DateSystem;
 import baddle.formats.xml.WorkbookZip;
 import baddle.formats.xml.Xml;
 import java.io.IOException;

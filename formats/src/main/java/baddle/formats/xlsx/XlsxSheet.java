@@ -1,8 +1,8 @@
 package baddle.formats.xlsx;
 
+import baddle.core.calendar.DateSystem;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.RowSink;
-import baddle.core.value.DateSystem;
 import baddle.formats.xml.Xml;
 import java.io.IOException;
 

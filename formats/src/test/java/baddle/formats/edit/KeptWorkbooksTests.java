@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import baddle.core.grid.CellKind;
 import baddle.formats.WorkbookValidity;
 import baddle.formats.xlsx.CellStyle;
-import baddle.formats.xlsx.XlsxWriter;
+import baddle.formats.xlsx.write.XlsxWriter;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;

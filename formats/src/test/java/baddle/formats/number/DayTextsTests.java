@@ -2,7 +2,7 @@ package baddle.formats.number;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import baddle.core.value.DateSystem;
+import baddle.core.calendar.DateSystem;
 import java.util.Random;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;

@@ -10,6 +10,7 @@ import baddle.core.grid.UnreadableFileException;
 import baddle.formats.Formats;
 import baddle.formats.GridText;
 import baddle.formats.number.NumberFormats;
+import baddle.formats.xlsx.write.XlsxWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;

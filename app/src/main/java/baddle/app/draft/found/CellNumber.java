@@ -1,6 +1,6 @@
 package baddle.app.draft.found;
 
-import baddle.core.intake.SheetSample;
+import baddle.core.profile.SheetSample;
 import baddle.core.value.Habit;
 import baddle.core.value.StoredNumber;
 import baddle.core.value.ValueProfile;

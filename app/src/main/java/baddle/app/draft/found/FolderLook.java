@@ -6,7 +6,7 @@ import baddle.app.look.LookedFile;
 import baddle.app.look.LookedSheet;
 import baddle.app.look.Looking;
 import baddle.core.grid.CellRange;
-import baddle.core.intake.TableProfile;
+import baddle.core.profile.TableProfile;
 import baddle.core.value.NaturalOrder;
 import java.io.IOException;
 import java.nio.file.Files;

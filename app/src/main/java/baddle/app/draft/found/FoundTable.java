@@ -1,6 +1,6 @@
 package baddle.app.draft.found;
 
-import baddle.core.intake.TableProfile;
+import baddle.core.profile.TableProfile;
 import java.util.Optional;
 import java.util.Set;
 

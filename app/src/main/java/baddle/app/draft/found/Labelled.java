@@ -2,7 +2,7 @@ package baddle.app.draft.found;
 
 import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
-import baddle.core.intake.SheetSample;
+import baddle.core.profile.SheetSample;
 import baddle.core.value.ValueProfile;
 import java.util.ArrayList;
 import java.util.List;

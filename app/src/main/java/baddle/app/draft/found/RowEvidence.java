@@ -1,8 +1,8 @@
 package baddle.app.draft.found;
 
 import baddle.core.grid.CellRange;
-import baddle.core.intake.SheetSample;
-import baddle.core.intake.TableProfile;
+import baddle.core.profile.SheetSample;
+import baddle.core.profile.TableProfile;
 import baddle.core.value.Habit;
 import baddle.core.value.Understanding;
 import java.math.BigDecimal;

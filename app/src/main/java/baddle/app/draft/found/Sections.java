@@ -1,8 +1,8 @@
 package baddle.app.draft.found;
 
 import baddle.core.grid.CellKind;
-import baddle.core.intake.SheetSample;
 import baddle.core.intake.TotalRow;
+import baddle.core.profile.SheetSample;
 import baddle.core.value.ValueProfile;
 import java.math.BigDecimal;
 import java.util.ArrayList;

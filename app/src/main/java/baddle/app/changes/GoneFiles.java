@@ -1,0 +1,176 @@
+package baddle.app.changes;
+
+import baddle.app.reading.FoundFile;
+import baddle.core.derivation.StoppedException;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.plan.FeedPlan;
+import baddle.plan.PeriodChoice;
+import baddle.plan.Plan;
+import baddle.plan.WhenGone;
+import baddle.store.entry.StoredFile;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
+
+/**
+ * The files the store has rows of that weren't found: renamed ones, whose rows another file takes
+ * over, and those that are gone, with whose rows the plan says what happens.
+ */
+public final class GoneFiles {
+
+  private final Plan plan;
+  private final Function<StoredFile, Optional<String>> elsewhere;
+  private final List<StoredFile> leaving = new ArrayList<>();
+  private final Set<Long> staying = new HashSet<>();
+  private final List<Finding> findings = new ArrayList<>();
+  private final List<Finding> kept = new ArrayList<>();
+
+  private GoneFiles(Plan plan, Function<StoredFile, Optional<String>> elsewhere) {
+    this.plan = plan;
+    this.elsewhere = elsewhere;
+  }
+
+  /**
+   * Sorts out which files are gone.
+   *
+   * @param known the files the store has rows of
+   * @param found the files there are
+   * @param isUnseen tells files that can't be looked for, and so don't count as gone
+   * @param reports places of files that are reports of this program
+   * @param checked what became of the files there are; those that were renamed and needn't be read
+   *     are replaced by such as say so
+   * @param elsewhere finds files that are gone among those that no feed wants
+   * @param isClosed tells files that are of closed periods, and stay as those do
+   * @throws StoppedException if a file is gone whose feed is to stop then
+   */
+  static GoneFiles of(
+      Plan plan,
+      List<StoredFile> known,
+      List<FoundFile> found,
+      Predicate<StoredFile> isUnseen,
+      Set<String> reports,
+      List<CheckedFile> checked,
+      Function<StoredFile, Optional<String>> elsewhere,
+      Predicate<StoredFile> isClosed)
+      throws StoppedException {
+    Set<String> places = new HashSet<>();
+    found.forEach(file -> places.add(ChangeDetector.place(file.feed().dataset(), file.path())));
+    places.removeAll(reports);
+    Map<String, Integer> arrived = new HashMap<>();
+    for (int i = 0; i < checked.size(); i++) {
+      CheckedFile file = checked.get(i);
+      if (file.change() == FileChange.NEW) {
+        arrived.put(file.file().feed().dataset() + file.content(), i);
+      }
+    }
+    GoneFiles gone = new GoneFiles(plan, elsewhere);
+    for (StoredFile file : known) {
+      boolean isFound = places.contains(ChangeDetector.place(file.dataset(), file.path()));
+      if (!isFound && !isUnseen.test(file)) {
+        Integer now = arrived.remove(file.dataset() + file.content());
+        if (now == null) {
+          gone.add(file, isClosed.test(file));
+        } else {
+          checked.set(now, gone.rename(file, checked.get(now)));
+        }
+      }
+    }
+    return gone;
+  }
+
+  private CheckedFile rename(StoredFile file, CheckedFile now) {
+    leaving.add(file);
+    staying.add(file.id());
+    findings.add(
+        Finding.of(
+            FindingCode.FILE_RENAMED,
+            Place.file(now.file().path()),
+            "the same content stood in " + file.path() + "; its rows count once, under this name",
+            ""));
+    return isReadAlike(file, now) ? now.asRenamed(file) : now;
+  }
+
+  /** Whether the rows of a file don't depend on what has changed about its name. */
+  private static boolean isReadAlike(StoredFile file, CheckedFile now) {
+    PeriodChoice.Kind period = now.file().feed().period().kind();
+    return file.intake().equals(now.intake())
+        && ending(file.path()).equals(ending(now.file().path()))
+        && period != PeriodChoice.Kind.FILE_NAME
+        && period != PeriodChoice.Kind.FOLDER_NAME
+        && period != PeriodChoice.Kind.FOLDER_YEAR;
+  }
+
+  private static String ending(String path) {
+    return path.substring(path.lastIndexOf('.') + 1);
+  }
+
+  private void add(StoredFile file, boolean isClosed) throws StoppedException {
+    if (isClosed) {
+      leaving.add(file);
+      staying.add(file.id());
+      return;
+    }
+    WhenGone whenGone =
+        Optional.ofNullable(plan.feeds().get(file.feed()))
+            .map(FeedPlan::whenGone)
+            .orElse(WhenGone.DROP);
+    if (whenGone == WhenGone.STOP) {
+      throw new StoppedException(
+          file.path()
+              + " is gone, and the feed "
+              + file.feed()
+              + " stops then (when_gone: stop); nothing has been changed; put it back, or let the"
+              + " plan say when_gone: drop");
+    }
+    if (whenGone == WhenGone.DROP) {
+      leaving.add(file);
+    }
+    Optional<String> other = elsewhere.apply(file);
+    (whenGone == WhenGone.DROP ? findings : kept)
+        .add(
+            Finding.of(
+                FindingCode.FILE_GONE,
+                Place.file(file.path()),
+                whenGone == WhenGone.DROP
+                    ? "it was in the dataset and is gone, or no feed wants it now; its rows are out"
+                    : "it is gone; its rows stay in the dataset (when_gone: keep)",
+                other
+                    .map(
+                        name ->
+                            "the same content lies in "
+                                + name
+                                + ", which no feed reads; rename that, or widen files: in the plan")
+                    .orElse("put it back and consolidate again if that wasn't meant")));
+  }
+
+  /** The files whose rows leave the dataset, or are taken over by others. */
+  List<StoredFile> leaving() {
+    return leaving;
+  }
+
+  /** How many files of a feed leave the dataset for good. */
+  public int count(String feed) {
+    return (int)
+        leaving.stream()
+            .filter(file -> file.feed().equals(feed) && !staying.contains(file.id()))
+            .count();
+  }
+
+  /** What is to be said of files whose rows stay. */
+  List<Finding> findingsOfKept() {
+    return kept;
+  }
+
+  /** What is to be said of those that leave. */
+  public List<Finding> findings() {
+    return findings;
+  }
+}

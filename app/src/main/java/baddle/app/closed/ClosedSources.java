@@ -1,0 +1,372 @@
+package baddle.app.closed;
+
+import baddle.app.review.ClosedPeriods;
+import baddle.app.review.SourcePrints;
+import baddle.core.table.Schema;
+import baddle.plan.DatasetPlan;
+import baddle.plan.Plan;
+import baddle.plan.Restatement;
+import baddle.store.Adoption;
+import baddle.store.BatchWriter;
+import baddle.store.Closings;
+import baddle.store.DatasetReader;
+import baddle.store.Store;
+import baddle.store.StoreException;
+import baddle.store.entry.StoredFile;
+import baddle.store.entry.StoredSource;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+
+/**
+ * Lets the sources of closed periods stay what they were, where the plan wants that: what came of
+ * reading them again is taken out of the batch, and it is noted that it was.
+ */
+public final class ClosedSources {
+
+  /**
+   * A file that was read, as the batch has it.
+   *
+   * @param file its number
+   * @param dataset the dataset its rows are in
+   * @param known what it was before
+   * @param sources its sources
+   * @param keptOut by closed period, what it has of rows that aren't taken, in words
+   */
+  public record Added(
+      long file,
+      String dataset,
+      Optional<StoredFile> known,
+      List<StoredSource> sources,
+      Map<String, String> keptOut) {
+
+    public Added {
+      keptOut = Map.copyOf(keptOut);
+      sources = List.copyOf(sources);
+    }
+  }
+
+  /** Where a source stands: a sheet can have sources of several periods. */
+  private record Place(String sheet, String period) {
+
+    static Place of(StoredSource source) {
+      return new Place(source.sheet(), source.period());
+    }
+  }
+
+  private static final String DERIVED_ANEW =
+      "a lookup or the plan has changed, and columns would have other values now";
+
+  private final Plan plan;
+  private final Store store;
+  private final int last;
+  private final boolean keeps;
+  private final ClosedPeriods closed;
+  private final Map<Long, List<StoredSource>> sources = new TreeMap<>();
+  private final List<Closings.KeptOut> keptOut;
+
+  /**
+   * Of a project.
+   *
+   * @param last its last batch; 0 if there is none
+   */
+  public ClosedSources(Plan plan, Store store, int last) throws IOException {
+    this(plan, store, last, Set.of());
+  }
+
+  /**
+   * Of a project.
+   *
+   * @param last its last batch; 0 if there is none
+   * @param damaged parts whose rows can't stay what they were
+   */
+  public ClosedSources(Plan plan, Store store, int last, Set<Integer> damaged) throws IOException {
+    this.plan = plan;
+    this.store = store;
+    this.last = last;
+    this.closed = ClosedPeriods.of(store, plan);
+    this.keeps = plan.restatement() == Restatement.KEEP_OUT && !closed.all().isEmpty();
+    this.keptOut = store.closings().keptOut(last);
+    if (keeps) {
+      Set<Long> dated = new HashSet<>();
+      for (StoredFile file : store.catalogue().files(last)) {
+        if (isDated(plan, file.dataset())) {
+          dated.add(file.id());
+        }
+      }
+      for (StoredSource source : store.catalogue().sources(last)) {
+        if (damaged.contains(source.part()) || dated.contains(source.file())) {
+          continue;
+        }
+        sources.computeIfAbsent(source.file(), file -> new ArrayList<>()).add(source);
+      }
+    }
+  }
+
+  /** Whether rows may keep what they were. */
+  public boolean keepsAny() {
+    return keeps;
+  }
+
+  private boolean keeps(StoredSource source) {
+    return keeps && closed.of(source.period()).isPresent();
+  }
+
+  /** The files as the store knows them; those that have to be read again as if it didn't. */
+  public List<StoredFile> known(List<StoredFile> files) {
+    Set<Long> again = new HashSet<>();
+    for (Closings.KeptOut one : keptOut) {
+      if (!keeps || closed.of(one.period()).isEmpty()) {
+        again.add(one.file());
+      }
+    }
+    return files.stream().map(file -> again.contains(file.id()) ? file.unread() : file).toList();
+  }
+
+  /** Those of some files that leave the datasets; the others are of closed periods altogether. */
+  public List<StoredFile> leaving(List<StoredFile> files) {
+    return files.stream().filter(file -> !isNotedAsKept(file)).toList();
+  }
+
+  private boolean isNotedAsKept(StoredFile file) {
+    return isClosed(file) && keptOut.stream().anyMatch(one -> one.file() == file.id());
+  }
+
+  /** Whether all that a file has is of closed periods, and stays. */
+  public boolean isClosed(StoredFile file) {
+    if (isDated(plan, file.dataset())) {
+      return keeps && isAllKept(file);
+    }
+    List<StoredSource> all = sources.getOrDefault(file.id(), List.of());
+    return !all.isEmpty() && all.stream().allMatch(this::keeps);
+  }
+
+  /** Whether all that there still is of a file are rows that were kept when it went. */
+  private boolean isAllKept(StoredFile file) {
+    List<Closings.KeptOut> own = keptOut.stream().filter(one -> one.file() == file.id()).toList();
+    return file.intake().isEmpty()
+        && !own.isEmpty()
+        && own.stream().allMatch(one -> closed.of(one.period()).isPresent());
+  }
+
+  /** Takes a file's rows out of the datasets, but for those of closed periods. */
+  public void retire(BatchWriter batch, StoredFile file) throws IOException {
+    List<StoredSource> kept =
+        sources.getOrDefault(file.id(), List.of()).stream().filter(this::keeps).toList();
+    Adoption adoption = batch.adoption();
+    long now = file.id();
+    if (isClosed(file)) {
+      adoption.forgetIntake(now);
+    } else {
+      batch.retire(now);
+      now = kept.isEmpty() ? now : batch.addFile(file.unread());
+      for (StoredSource source : kept) {
+        adoption.keepSource(source, now);
+        adoption.keepFindings(file.id(), now, source.sheet());
+      }
+    }
+    for (StoredSource source : kept) {
+      adoption.keepOut(
+          now, source.sheet(), source.period(), false, "the file is gone, or no feed wants it now");
+    }
+  }
+
+  /**
+   * Gives files of a batch back what they had of closed periods.
+   *
+   * @param datasets of which datasets
+   * @param added the files of these that were read
+   */
+  public void settle(BatchWriter batch, Collection<DatasetPlan> datasets, List<Added> added)
+      throws IOException {
+    if (!keeps) {
+      return;
+    }
+    for (DatasetPlan dataset : datasets) {
+      List<StoredSource> old = new ArrayList<>();
+      List<StoredSource> now = new ArrayList<>();
+      List<Added> own =
+          added.stream().filter(file -> file.dataset().equals(dataset.name())).toList();
+      for (Added file : own) {
+        old.addAll(before(file));
+        file.sources().stream().filter(this::keeps).forEach(now::add);
+      }
+      boolean byRow = dataset.datedBy().isPresent();
+      if (!byRow && !(old.isEmpty() && now.isEmpty())) {
+        Optional<DatasetReader> then = reader(dataset, last);
+        Optional<DatasetReader> here = reader(dataset, batch.batch().number());
+        settle(batch, own, prints(dataset, then, old), prints(dataset, here, now), dataset, then);
+      }
+    }
+  }
+
+  private void settle(
+      BatchWriter batch,
+      List<Added> added,
+      Optional<SourcePrints> then,
+      Optional<SourcePrints> now,
+      DatasetPlan dataset,
+      Optional<DatasetReader> reader)
+      throws IOException {
+    for (Added file : added) {
+      Map<Place, List<StoredSource>> before = byPlace(before(file));
+      Map<Place, List<StoredSource>> after =
+          byPlace(file.sources().stream().filter(this::keeps).toList());
+      Set<Place> places = new HashSet<>(before.keySet());
+      places.addAll(after.keySet());
+      places.removeIf(
+          place ->
+              before.getOrDefault(place, List.of()).stream()
+                  .anyMatch(source -> lacksColumn(reader, dataset, source)));
+      for (Place place : places) {
+        List<StoredSource> old = before.getOrDefault(place, List.of());
+        List<StoredSource> fresh = after.getOrDefault(place, List.of());
+        SourcePrints.Print held = SourcePrints.sum(then, old);
+        SourcePrints.Print read = SourcePrints.sum(now, fresh);
+        swap(batch, file, old, fresh);
+        if (!held.equals(read)) {
+          batch
+              .adoption()
+              .keepOut(
+                  file.file(),
+                  place.sheet(),
+                  place.period(),
+                  false,
+                  "the file has changed: "
+                      + SourcePrints.worth(then, held)
+                      + " in the dataset, "
+                      + SourcePrints.worth(now, read)
+                      + " in the file now");
+        }
+      }
+      keepFindings(batch, file, places);
+    }
+  }
+
+  /** What was found in sheets of which no source was read anew. */
+  private static void keepFindings(BatchWriter batch, Added file, Set<Place> places)
+      throws IOException {
+    Set<String> sheets = new HashSet<>();
+    places.forEach(place -> sheets.add(place.sheet()));
+    for (StoredSource source : file.sources()) {
+      if (!places.contains(Place.of(source))) {
+        sheets.remove(source.sheet());
+      }
+    }
+    for (String sheet : sheets) {
+      batch
+          .adoption()
+          .keepFindings(file.known().map(StoredFile::id).orElse(null), file.file(), sheet);
+    }
+  }
+
+  private static void swap(
+      BatchWriter batch, Added file, List<StoredSource> old, List<StoredSource> fresh)
+      throws IOException {
+    for (StoredSource source : fresh) {
+      batch.adoption().dropSource(source);
+    }
+    for (StoredSource source : old) {
+      batch.adoption().keepSource(source, file.file());
+    }
+  }
+
+  /** Rows that lack a column the dataset has by now can't stay as they were. */
+  private static boolean lacksColumn(
+      Optional<DatasetReader> reader, DatasetPlan dataset, StoredSource source) {
+    return dataset.readSchema().columns().stream()
+        .anyMatch(c -> reader.isEmpty() || !reader.get().hasColumn(source.part(), c));
+  }
+
+  private List<StoredSource> before(Added file) {
+    return file.known().stream()
+        .flatMap(known -> sources.getOrDefault(known.id(), List.of()).stream())
+        .filter(this::keeps)
+        .toList();
+  }
+
+  private static Map<Place, List<StoredSource>> byPlace(List<StoredSource> sources) {
+    Map<Place, List<StoredSource>> byPlace = new LinkedHashMap<>();
+    sources.forEach(
+        source -> byPlace.computeIfAbsent(Place.of(source), p -> new ArrayList<>()).add(source));
+    return byPlace;
+  }
+
+  private static Optional<SourcePrints> prints(
+      DatasetPlan dataset, Optional<DatasetReader> reader, List<StoredSource> sources)
+      throws IOException {
+    Schema read = dataset.readSchema();
+    return reader.isEmpty()
+        ? Optional.empty()
+        : Optional.of(new SourcePrints(reader.get(), read, dataset.amount(), sources));
+  }
+
+  private Optional<DatasetReader> reader(DatasetPlan dataset, int batch) throws IOException {
+    try {
+      return Optional.of(store.dataset(dataset.name(), batch));
+    } catch (StoreException.Absent e) {
+      return Optional.empty();
+    }
+  }
+
+  /** Whether a row's derived values stay as they were, by the part and number of its source. */
+  public Set<List<Integer>> frozen() {
+    Set<List<Integer>> frozen = new HashSet<>();
+    for (List<StoredSource> ofFile : sources.values()) {
+      for (StoredSource source : ofFile) {
+        if (keeps(source)) {
+          frozen.add(List.of(source.part(), source.number()));
+        }
+      }
+    }
+    return frozen;
+  }
+
+  /** Which rows of a dataset keep their derived values by their date. */
+  public Optional<FrozenDays> frozenDays(DatasetPlan dataset) {
+    return dataset
+        .datedBy()
+        .filter(date -> plan.restatement() == Restatement.KEEP_OUT && !closed.all().isEmpty())
+        .map(date -> new FrozenDays(closed, date));
+  }
+
+  /**
+   * Notes of which sources of closed periods values computed anew are kept out.
+   *
+   * @param looked those whose values were computed anew, by part and number, and the periods of
+   *     their rows; an empty one for the source's own
+   * @param differing those of them that have other values
+   */
+  public void keepOutDerived(
+      BatchWriter batch,
+      Map<List<Integer>, Set<String>> looked,
+      Map<List<Integer>, Set<String>> differing)
+      throws IOException {
+    int number = batch.batch().number();
+    for (StoredSource source : store.catalogue().sources(number)) {
+      List<Integer> at = List.of(source.part(), source.number());
+      for (String period : looked.getOrDefault(at, Set.of())) {
+        String own = period.isEmpty() ? source.period() : period;
+        if (differing.getOrDefault(at, Set.of()).contains(period)) {
+          batch.adoption().keepOut(source.file(), source.sheet(), own, true, DERIVED_ANEW);
+        } else {
+          batch.adoption().takeDerived(source.file(), source.sheet(), own);
+        }
+      }
+    }
+  }
+
+  /** Whether rows of a dataset are looked at one by one. */
+  private static boolean isDated(Plan plan, String dataset) {
+    return Optional.ofNullable(plan.datasets().get(dataset))
+        .flatMap(DatasetPlan::datedBy)
+        .isPresent();
+  }
+}

@@ -1,0 +1,254 @@
+package baddle.app.derived;
+
+import baddle.app.review.DuplicateReason;
+import baddle.core.check.KeyIndex;
+import baddle.core.derivation.HeldBecause;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Listing;
+import baddle.core.finding.Place;
+import baddle.core.table.Block;
+import baddle.core.table.Column;
+import baddle.core.table.HiddenRows;
+import baddle.core.table.Origin;
+import baddle.core.table.Schema;
+import baddle.core.table.TextVector;
+import baddle.plan.DatasetPlan;
+import baddle.plan.DuplicateRule;
+import baddle.store.BatchWriter;
+import baddle.store.DatasetReader;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+
+/**
+ * Finds the rows of a dataset that have the key of another, and hides those that aren't to count.
+ * Which row counts depends on the sources' periods and names, never on the order they came in.
+ */
+final class DuplicateMarks {
+
+  private static final int MOST_EXAMPLES = 3;
+  private static final int LONGEST_KEY = 200;
+
+  /** So many stored rows, as a power of two, may be made of one row of a source. */
+  private static final int BITS_OF_ROWS_MADE = 16;
+
+  /** How rows with one key lie to each other. */
+  private enum Kind {
+    WITHIN_SOURCE(
+        FindingCode.DUPLICATE_IN_SOURCE, "in one source", "ask the sender whether both are meant"),
+    BETWEEN_SOURCES(
+        FindingCode.DUPLICATE_BETWEEN_SOURCES,
+        "in two sources of one period",
+        "find out which of the sources is right, and take the other out"),
+    BETWEEN_PERIODS(
+        FindingCode.DUPLICATE_BETWEEN_PERIODS,
+        "in sources of two periods",
+        "find out why; on_duplicate: keep latest is for exports that repeat the year so far");
+
+    private final FindingCode code;
+    private final String words;
+    private final String remedy;
+
+    Kind(FindingCode code, String words, String remedy) {
+      this.code = code;
+      this.words = words;
+      this.remedy = remedy;
+    }
+  }
+
+  /** What was found of one kind. */
+  private static final class Tally {
+    private long rows;
+    private Place first = Place.nowhere();
+    private final List<String> examples = new ArrayList<>();
+  }
+
+  private final BatchWriter batch;
+  private final DatasetReader reader;
+  private final DuplicateRule rule;
+  private final SourceRanks ranks;
+  private final Schema wanted;
+  private final Map<Kind, Tally> tallies = new TreeMap<>();
+
+  /** For each part, the reasons of the rows that don't count, by row of the part. */
+  private final Map<Integer, Map<Integer, DuplicateReason>> marks = new LinkedHashMap<>();
+
+  private long withoutKey;
+
+  DuplicateMarks(BatchWriter batch, DatasetReader reader, DatasetPlan dataset, SourceRanks ranks) {
+    this.batch = batch;
+    this.reader = reader;
+    this.rule = dataset.duplicates();
+    this.ranks = ranks;
+    List<Column> columns = new ArrayList<>(dataset.schema().only(rule.key()).columns());
+    columns.add(Origin.SOURCE_ROW);
+    columns.add(HiddenRows.HELD);
+    this.wanted = new Schema(columns);
+  }
+
+  /** Finds and hides them, and says what wants a person's eye. */
+  List<Finding> run() throws IOException {
+    if (!rule.key().isEmpty()) {
+      find();
+    }
+    if (rule.policy() != DuplicateRule.Policy.REPORT || reader.hides(HiddenRows.DUPLICATE)) {
+      new DuplicateColumn(batch, reader, marks).write();
+    }
+    return findings();
+  }
+
+  private void find() throws IOException {
+    int passes = (int) (reader.storedRows() / KeyIndex.ROWS_OF_PASS) + 1;
+    for (int pass = 0; pass < passes; pass++) {
+      KeyIndex.Counts counts =
+          rule.policy() == DuplicateRule.Policy.KEEP_LATEST
+              ? KeyIndex.Counts.LATEST_SOURCE
+              : KeyIndex.Counts.FIRST;
+      KeyIndex index = new KeyIndex(wanted, rule.key(), counts, passes, pass);
+      boolean firstPass = pass == 0;
+      scan(index, (rows, row, rank, number) -> add(index, row, rank, number, firstPass));
+      if (index.anyRepeated()) {
+        scan(index, (rows, row, rank, number) -> ask(index, rows, row, rank, number));
+      }
+    }
+  }
+
+  @FunctionalInterface
+  private interface RowUse {
+    void use(DatasetReader.PartBlock rows, int row, int rank, long at);
+  }
+
+  /**
+   * Tells stored rows of a source apart, also those that were made of one row of it: the row's
+   * number, and which of those made of it, in the order they are stored.
+   */
+  private static final class Identity {
+    private int rank = -1;
+    private long number;
+    private long made;
+
+    long of(int newRank, long newNumber) {
+      made = newRank == rank && newNumber == number ? made + 1 : 0;
+      rank = newRank;
+      number = newNumber;
+      return number << BITS_OF_ROWS_MADE | made;
+    }
+
+    static long number(long identity) {
+      return identity >> BITS_OF_ROWS_MADE;
+    }
+  }
+
+  /** Goes over the rows that aren't held for another reason. */
+  private void scan(KeyIndex index, RowUse use) throws IOException {
+    Identity identity = new Identity();
+    int sourceRow = wanted.size() - 2;
+    reader.scanParts(
+        wanted,
+        rows -> {
+          Block block = rows.block();
+          index.begin(block);
+          TextVector held = block.text(sourceRow + 1);
+          long[] numbers = block.numbers(sourceRow).values();
+          for (DatasetReader.LiveRange range : rows.live()) {
+            int rank = ranks.of(rows.part(), range.source());
+            for (int row = range.from(); row < range.to(); row++) {
+              long at = identity.of(rank, numbers[row]);
+              if (held.isBlank(row)) {
+                use.use(rows, row, rank, at);
+              }
+            }
+          }
+        });
+  }
+
+  private void add(KeyIndex index, int row, int rank, long number, boolean firstPass) {
+    withoutKey += firstPass && index.isWithoutKey(row) ? 1 : 0;
+    index.add(row, rank, number);
+  }
+
+  private void ask(KeyIndex index, DatasetReader.PartBlock rows, int row, int rank, long number) {
+    if (!index.isRepeated(row, rank, number)) {
+      return;
+    }
+    KeyIndex.Counted counted = index.counted(row);
+    boolean sameSource = counted.source() == rank;
+    Kind kind =
+        sameSource
+            ? Kind.WITHIN_SOURCE
+            : ranks.samePeriod(rank, counted.source())
+                ? Kind.BETWEEN_SOURCES
+                : Kind.BETWEEN_PERIODS;
+    Place here = ranks.place(rank).atRow(Identity.number(number));
+    Place other = ranks.place(counted.source()).atRow(Identity.number(counted.row()));
+    boolean latest = rule.policy() == DuplicateRule.Policy.KEEP_LATEST;
+    if (!(latest && kind == Kind.BETWEEN_PERIODS)) {
+      tally(kind, key(rows.block(), row), here, other);
+    }
+    boolean hidden = latest ? !sameSource : rule.policy() == DuplicateRule.Policy.HOLD;
+    if (hidden) {
+      DuplicateReason reason =
+          latest
+              ? DuplicateReason.LEFT_OUT
+              : new DuplicateReason(
+                  Optional.of(
+                      new HeldBecause(
+                          String.join(", ", rule.key()),
+                          key(rows.block(), row),
+                          "a key of its own; " + other + " has it too")));
+      marks.computeIfAbsent(rows.part(), p -> new HashMap<>()).put(rows.firstRow() + row, reason);
+    }
+  }
+
+  private void tally(Kind kind, String key, Place here, Place other) {
+    Tally tally = tallies.computeIfAbsent(kind, k -> new Tally());
+    if (tally.rows++ == 0) {
+      tally.first = here;
+    }
+    if (tally.examples.size() < MOST_EXAMPLES) {
+      tally.examples.add(Listing.shortened(key, LONGEST_KEY) + " stands also at " + other);
+    }
+  }
+
+  private String key(Block rows, int row) {
+    List<String> values = new ArrayList<>();
+    for (int i = 0; i < rule.key().size(); i++) {
+      values.add(rows.vector(i).shown(row, wanted.column(i).type()));
+    }
+    return String.join(", ", values);
+  }
+
+  private List<Finding> findings() {
+    List<Finding> findings = new ArrayList<>();
+    tallies.forEach(
+        (kind, tally) ->
+            findings.add(
+                Finding.of(
+                    kind.code,
+                    tally.first,
+                    (tally.rows == 1 ? "1 row has" : tally.rows + " rows have")
+                        + " a key that stands again "
+                        + kind.words
+                        + ": "
+                        + String.join("; ", tally.examples),
+                    kind.remedy)));
+    if (withoutKey > 0) {
+      findings.add(
+          Finding.of(
+              FindingCode.KEY_BLANK,
+              Place.nowhere(),
+              withoutKey
+                  + " rows have a blank in "
+                  + String.join(", ", rule.key())
+                  + ", and are compared with no other",
+              ""));
+    }
+    return findings;
+  }
+}

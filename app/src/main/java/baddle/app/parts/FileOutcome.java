@@ -1,0 +1,53 @@
+package baddle.app.parts;
+
+import baddle.app.changes.CheckedFile;
+import baddle.app.reading.ReadSource;
+import baddle.core.check.RowSample;
+import baddle.core.finding.Finding;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * What came of reading one file.
+ *
+ * @param file the file
+ * @param part the part its rows are in
+ * @param sources its sources that were read; none where the file failed
+ * @param findings what wants a person's eye
+ * @param keptOut rows of closed periods that it has and that aren't taken
+ * @param sample some of its rows
+ */
+public record FileOutcome(
+    CheckedFile file,
+    int part,
+    List<ReadSource> sources,
+    List<Finding> findings,
+    LateOfFile keptOut,
+    Optional<RowSample.Hashes> sample) {
+
+  public FileOutcome {
+    sources = List.copyOf(sources);
+    findings = List.copyOf(findings);
+  }
+
+  public FileOutcome(CheckedFile file, int part, List<ReadSource> sources, List<Finding> findings) {
+    this(file, part, sources, findings, LateOfFile.NONE, Optional.empty());
+  }
+
+  /** The same, with what came of looking for rows of closed periods. */
+  public FileOutcome with(LateOfFile late) {
+    List<Finding> all = Stream.concat(findings.stream(), late.findings().stream()).toList();
+    return new FileOutcome(file, part, sources, all, late, sample);
+  }
+
+  /** The same, with a sample of its rows. */
+  public FileOutcome with(Optional<RowSample.Hashes> rows) {
+    return new FileOutcome(file, part, sources, findings, keptOut, rows);
+  }
+
+  /** Whether nothing of the file could be brought in. */
+  public boolean failed() {
+    return sources.isEmpty();
+  }
+}

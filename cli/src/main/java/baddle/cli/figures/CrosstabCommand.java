@@ -1,0 +1,188 @@
+package baddle.cli.figures;
+
+import baddle.app.Project;
+import baddle.app.reading.Inputs;
+import baddle.app.summarize.Figures;
+import baddle.app.summarize.FilesCrosstab;
+import baddle.app.summarize.Summarizing;
+import baddle.cli.options.Command;
+import baddle.cli.options.CommandOptions;
+import baddle.cli.options.FigureOutput;
+import baddle.cli.options.FindingLines;
+import baddle.cli.options.Status;
+import baddle.cli.options.UsageException;
+import baddle.cli.terminal.Console;
+import baddle.core.calendar.Calendar;
+import baddle.core.finding.Finding;
+import baddle.core.finding.Nearest;
+import baddle.plan.PlanException;
+import baddle.plan.read.SummaryDraft;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Month;
+import java.time.format.TextStyle;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.apache.commons.cli.Option;
+
+/** {@code baddle crosstab}. */
+public final class CrosstabCommand implements Command {
+
+  /** The options that are keys of a summary, with the key, what follows and what they are for. */
+  private static final Map<String, List<String>> PIECES = new LinkedHashMap<>();
+
+  /** The options of pieces that may be given several times. */
+  private static final List<String> SEVERAL =
+      List.of("down", "across", "measure", "order", "keep", "show-empty");
+
+  static {
+    piece("of", "of", "DATASET", "the dataset, where the plan has several");
+    piece("down", "down", "ITEM", "a column down the side, such as site or \"date by month\"");
+    piece("across", "across", "ITEM", "a column across the top");
+    piece("measure", "measures", "MEASURE", "such as \"sum(amount)\" or \"Lines: count(*)\"");
+    piece("where", "where", "CONDITION", "which rows count, such as \"channel = 'trade'\"");
+    piece("order", "order", "RULE", "such as \"site: Lines descending\"");
+    piece("keep", "keep", "RULE", "such as \"site: {top: 5, by: Lines, rest: Others}\"");
+    piece("show-empty", "show_empty", "RULE", "items without data: \"date by month: gaps\"");
+    piece("totals", "totals", "RULE", "such as \"{subtotals: below, across: false}\"");
+    piece("blanks", "blanks", "TEXT", "what stands where there is no value");
+    piece("locale", "locale", "TAG", "whose number marks are used, such as de");
+  }
+
+  private static void piece(String option, String key, String argument, String purpose) {
+    PIECES.put(option, List.of(key, argument, purpose));
+  }
+
+  @Override
+  public String name() {
+    return "crosstab";
+  }
+
+  @Override
+  public String arguments() {
+    return "[FILE...] --down ITEM --across ITEM --measure MEASURE [options]";
+  }
+
+  @Override
+  public String purpose() {
+    return "builds a cross-tab of the dataset, or straight from files";
+  }
+
+  @Override
+  public String example() {
+    return "baddle crosstab inbox/trade/*.xlsx --down site --across \"date by month\""
+        + " --measure \"sum(amount)\"";
+  }
+
+  @Override
+  public boolean usesPlan() {
+    return true;
+  }
+
+  @Override
+  public List<Option> options() {
+    List<Option> options = new ArrayList<>();
+    PIECES.forEach(
+        (option, piece) ->
+            options.add(
+                Option.builder()
+                    .longOpt(option)
+                    .hasArg()
+                    .argName(piece.get(1))
+                    .desc(piece.get(2) + (SEVERAL.contains(option) ? "; may be repeated" : ""))
+                    .get()));
+    options.add(
+        Option.builder().longOpt("as-plan").desc("print it as a summary of a plan instead").get());
+    options.add(
+        Option.builder()
+            .longOpt("fiscal-year-starts")
+            .hasArg()
+            .argName("MONTH")
+            .desc("of files: the month whose first day begins the fiscal year (default: January)")
+            .get());
+    options.addAll(FigureOutput.options());
+    return options;
+  }
+
+  @Override
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    if (!options.arguments().isEmpty()) {
+      options.refuseParameters();
+    }
+    SummaryDraft draft = draft(options);
+    if (options.arguments().isEmpty() && options.has("fiscal-year-starts")) {
+      throw new UsageException(
+          "--fiscal-year-starts is for files; the plan's calendar: says it for datasets");
+    }
+    if (options.has("as-plan")) {
+      if (options.arguments().isEmpty()) {
+        draft.of(options.project().plan());
+      } else {
+        draft.spec();
+      }
+      console.out().print(draft.toYaml());
+      return Status.DONE;
+    }
+    if (options.arguments().isEmpty() && options.planFile().isEmpty()) {
+      throw new UsageException(
+          "needs the files to read, or a plan here or in a folder above; --help has an example");
+    }
+    List<Path> files = options.arguments().isEmpty() ? List.of() : options.files();
+    Optional<Project> own =
+        files.isEmpty() ? Optional.of(options.project()) : Optional.<Project>empty();
+    FigureOutput output = FigureOutput.of(options, console, 1, Inputs.of(own, files));
+    Figures figures;
+    if (own.isPresent()) {
+      Project project = own.get();
+      figures = new Summarizing(project).figures(List.of(draft.of(project.plan())));
+    } else {
+      figures = FilesCrosstab.of(draft.spec(), calendar(options)).figures(files);
+    }
+    if (!figures.crosstabs().isEmpty()) {
+      output.write(figures);
+    }
+    List<Finding> findings = figures.findings();
+    FindingLines.of(findings, options.verbose()).forEach(console.err()::println);
+    return findings.stream().anyMatch(Finding::isError) ? Status.FINDINGS : Status.DONE;
+  }
+
+  private static Calendar calendar(CommandOptions options) throws UsageException {
+    Optional<String> given = options.value("fiscal-year-starts");
+    if (given.isEmpty()) {
+      return Calendar.standard();
+    }
+    List<String> names = new ArrayList<>();
+    for (Month month : Month.values()) {
+      String name = month.getDisplayName(TextStyle.FULL, Locale.ENGLISH);
+      if (name.equalsIgnoreCase(given.get())) {
+        return new Calendar(month);
+      }
+      names.add(name);
+    }
+    throw new UsageException(
+        "--fiscal-year-starts takes a month's name, not "
+            + given.get()
+            + Nearest.hint(given.get(), names));
+  }
+
+  private static SummaryDraft draft(CommandOptions options) throws UsageException, PlanException {
+    if (options.values("measure").isEmpty()) {
+      throw new UsageException("needs --measure, such as --measure \"sum(amount)\"");
+    }
+    if (options.values("down").isEmpty() && options.values("across").isEmpty()) {
+      throw new UsageException("needs --down or --across, such as --down site");
+    }
+    SummaryDraft draft = new SummaryDraft("crosstab");
+    for (Map.Entry<String, List<String>> piece : PIECES.entrySet()) {
+      for (String text : options.values(piece.getKey())) {
+        draft.add(piece.getValue().get(0), text);
+      }
+    }
+    return draft;
+  }
+}

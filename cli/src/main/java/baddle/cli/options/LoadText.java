@@ -1,0 +1,54 @@
+package baddle.cli.options;
+
+import baddle.app.export.TableExport;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.List;
+
+/** What loading tables reports. */
+public final class LoadText {
+
+  private LoadText() {}
+
+  public static String line(TableExport.Result result) {
+    if (result.isUnchanged()) {
+      return "as it was: "
+          + result.table()
+          + ", it has all rows up to batch "
+          + result.batch().number();
+    }
+    return "loaded: "
+        + result.table()
+        + ", "
+        + NumberText.counted(result.rows(), "row")
+        + " ("
+        + result.table().how().words()
+        + "), up to batch "
+        + result.batch().number()
+        + (result.corrected() == 0
+            ? ""
+            : "; "
+                + NumberText.counted(result.corrected(), "row")
+                + " that changed or went since corrected, with a sign");
+  }
+
+  public static void write(JsonGenerator json, TableExport.Result result) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("table", result.table().toString());
+    json.writeStringField("how", result.table().how().words());
+    json.writeNumberField("batch", result.batch().number());
+    json.writeNumberField("rows", result.rows());
+    json.writeNumberField("corrected", result.corrected());
+    json.writeBooleanField("loaded", !result.isUnchanged());
+    json.writeEndObject();
+  }
+
+  public static void write(JsonGenerator json, List<TableExport.Result> results)
+      throws IOException {
+    json.writeArrayFieldStart("tables");
+    for (TableExport.Result result : results) {
+      write(json, result);
+    }
+    json.writeEndArray();
+  }
+}

@@ -1,0 +1,391 @@
+package baddle.cli.out;
+
+import baddle.app.Progress;
+import baddle.app.Project;
+import baddle.app.export.Corrections;
+import baddle.app.export.ExportException;
+import baddle.app.export.Exporting;
+import baddle.app.export.RowsChoice;
+import baddle.app.export.RowsFile;
+import baddle.app.reading.Inputs;
+import baddle.cli.options.BatchOption;
+import baddle.cli.options.Command;
+import baddle.cli.options.CommandOptions;
+import baddle.cli.options.CsvFormOptions;
+import baddle.cli.options.DatasetNames;
+import baddle.cli.options.JsonText;
+import baddle.cli.options.NumberText;
+import baddle.cli.options.Status;
+import baddle.cli.options.TableExporting;
+import baddle.cli.options.UsageException;
+import baddle.cli.prove.CompareText;
+import baddle.cli.prove.UnusedRows;
+import baddle.cli.terminal.Console;
+import baddle.core.calendar.Period;
+import baddle.core.finding.Nearest;
+import baddle.core.grid.CsvForm;
+import baddle.plan.PlanException;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.apache.commons.cli.Option;
+
+/** {@code baddle export}. */
+public final class ExportCommand implements Command {
+
+  private static final List<String> ORIGINS = List.of("none", "short", "all");
+
+  @Override
+  public String name() {
+    return "export";
+  }
+
+  @Override
+  public String arguments() {
+    return "[DATASET] --out FILE [options] | [DATASET] --to DATABASE:TABLE [options]";
+  }
+
+  @Override
+  public String purpose() {
+    return "writes the clean rows of a dataset into a file or a database";
+  }
+
+  @Override
+  public String example() {
+    return "baddle export sales --where \"site = 'Dunmere'\" --out dunmere.xlsx";
+  }
+
+  @Override
+  public boolean usesPlan() {
+    return true;
+  }
+
+  @Override
+  public List<Option> options() {
+    List<Option> options = new ArrayList<>();
+    Collections.addAll(
+        options,
+        option("out", "FILE", ".csv, .xlsx, .ods, .jsonl, .json or .db; - for CSV on the terminal"),
+        option("to", "DATABASE:TABLE", "a table of one of the plan's databases, instead of a file"),
+        option(
+            "how", "HOW", "with --to: replace (the default), append (what came since) or by key"),
+        Option.builder()
+            .longOpt("remake")
+            .desc("with --to: a table with other columns is dropped and made anew")
+            .get(),
+        option("columns", "A,B,...", "these columns, in this order (default: the dataset's)"),
+        option("origin", "WHICH", "none, short (file, sheet, row) or all (default: short)"),
+        option("where", "CONDITION", "only rows that meet it, such as \"revenue < 0\""),
+        option("order", "A,B,...", "sorted by these; each may end in descending"),
+        BatchOption.of("the rows as they stood at this batch"),
+        option("period", "PERIOD", "only rows of this period, such as 2026-03"),
+        option("since-batch", "N", "only rows that came later than with this batch"),
+        option("split-by", "A,B,...", "a file for each value; --out has {A} and {B} in its name"),
+        Option.builder()
+            .longOpt("held")
+            .desc("the held rows instead, with their reasons, in the shape of their sources")
+            .get(),
+        Option.builder()
+            .longOpt("left-out")
+            .desc("the rows that rules have left out instead; their files are read again")
+            .get(),
+        option("sheets-by", "A,B,...", "in .xlsx: a sheet for each value"),
+        Option.builder()
+            .longOpt("append")
+            .desc("add to a .csv, .xlsx or .db file what came since, with batch and batch_time")
+            .get(),
+        option(
+            "corrections",
+            "HOW",
+            "with --append, of rows that changed since: append (with a sign, the default) or list"),
+        option("table", "NAME", "the name of the table in a workbook or database"));
+    options.addAll(CsvFormOptions.all());
+    return options;
+  }
+
+  private static Option option(String name, String argument, String purpose) {
+    return Option.builder().longOpt(name).hasArg().argName(argument).desc(purpose).get();
+  }
+
+  @Override
+  public int run(CommandOptions options, Console console)
+      throws UsageException, PlanException, IOException {
+    boolean onTerminal =
+        options.value("out").filter("-"::equals).isPresent() && console.terminal().out();
+    Project project = onTerminal ? options.project().with(Progress.SILENT) : options.project();
+    String dataset = dataset(project, options.arguments());
+    if (options.has("held") || options.has("left-out")) {
+      return UnusedRows.write(project, dataset, options, console);
+    }
+    if (options.has("to")) {
+      return new TableExporting(project, dataset, choice(project, options)).run(options, console);
+    }
+    for (String other : List.of("how", "remake")) {
+      if (options.has(other)) {
+        throw new UsageException("--" + other + " is for --to DATABASE:TABLE");
+      }
+    }
+    String out =
+        options
+            .value("out")
+            .orElseThrow(
+                () -> new UsageException("--out FILE or --to DATABASE:TABLE says where to"));
+    CsvForm form = CsvFormOptions.read(options);
+    Exporting exporting =
+        new Exporting(
+            project, dataset, choice(project, options), onTerminal ? form.onTerminal() : form);
+    List<String> splitBy = list(options, "split-by");
+    if (options.has("append")) {
+      return append(project, exporting, out, options, console);
+    }
+    if (!splitBy.isEmpty()) {
+      return split(exporting, out, splitBy, options, console);
+    }
+    boolean terminal = out.equals("-");
+    Path file = console.folder().resolve(out);
+    if (!terminal) {
+      Optional<String> problem = RowsFile.problem(file).or(() -> Inputs.of(project).problem(file));
+      if (problem.isPresent()) {
+        throw new UsageException("--out: " + problem.get());
+      }
+    }
+    List<String> sheetsBy = list(options, "sheets-by");
+    if (!sheetsBy.isEmpty() && !RowsFile.isWorkbook(file)) {
+      throw new UsageException("--sheets-by is for a file that ends in .xlsx");
+    }
+    Exporting.Result result;
+    try {
+      result =
+          terminal
+              ? exporting.toText(console.data())
+              : sheetsBy.isEmpty()
+                  ? exporting.toFile(file, options.value("table"))
+                  : exporting.toSheets(file, sheetsBy);
+    } catch (ExportException e) {
+      throw new UsageException(e.getMessage());
+    } catch (IOException e) {
+      if (terminal && "Broken pipe".equals(e.getMessage())) {
+        return Status.DONE;
+      }
+      throw e;
+    }
+    if (options.json() && !terminal) {
+      console.out().print(json(result, out) + "\n");
+    } else if (!options.quiet()) {
+      say(result, out, terminal ? console.err() : console.out(), options);
+    }
+    return Status.DONE;
+  }
+
+  private static int append(
+      Project project, Exporting exporting, String out, CommandOptions options, Console console)
+      throws UsageException, IOException {
+    for (String other : List.of("split-by", "order", "period", "since-batch")) {
+      if (options.has(other)) {
+        throw new UsageException("--append and --" + other + " exclude each other");
+      }
+    }
+    Path file = console.folder().resolve(out);
+    Optional<String> problem =
+        RowsFile.appendProblem(file).or(() -> Inputs.of(project).problem(file));
+    if (problem.isPresent()) {
+      throw new UsageException("--out: " + problem.get());
+    }
+    String word = options.value("corrections").orElse(Corrections.APPEND.word());
+    List<String> words = Arrays.stream(Corrections.values()).map(Corrections::word).toList();
+    if (!words.contains(word)) {
+      throw new UsageException(
+          "--corrections is one of " + String.join(", ", words) + Nearest.hint(word, words));
+    }
+    Corrections corrections = List.of(Corrections.values()).get(words.indexOf(word));
+    try {
+      Exporting.Appended appended = exporting.append(file, options.value("table"), corrections);
+      if (options.json()) {
+        console.out().print(json(appended, out) + "\n");
+      } else if (!options.quiet()) {
+        say(appended, out, corrections, console);
+      }
+      return Status.DONE;
+    } catch (ExportException e) {
+      throw new UsageException(e.getMessage());
+    }
+  }
+
+  private static void say(
+      Exporting.Appended appended, String out, Corrections corrections, Console console) {
+    String batch = "batch " + appended.batch().number();
+    if (!appended.written()) {
+      console.out().println("unchanged: " + out + ", it has all rows up to " + batch);
+    } else {
+      String added = NumberText.counted(appended.added(), "row");
+      console.out().println("appended: " + out + ", " + added + ", up to " + batch);
+    }
+    if (appended.corrected() > 0) {
+      String changed = NumberText.counted(appended.corrected(), "row");
+      console
+          .out()
+          .println(
+              corrections == Corrections.APPEND
+                  ? "  " + changed + " that changed or went since corrected, with a sign"
+                  : "  "
+                      + changed
+                      + " changed or went since and not corrected; baddle compare --rows lists them");
+    }
+  }
+
+  private static String json(Exporting.Appended appended, String out) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          json.writeStringField("file", out);
+          json.writeNumberField("batch", appended.batch().number());
+          json.writeNumberField("added", appended.added());
+          json.writeNumberField("corrected", appended.corrected());
+          json.writeBooleanField("written", appended.written());
+          json.writeEndObject();
+        });
+  }
+
+  /** The name with the period that the rows are of, if it wants one. */
+  private static String ofPeriod(String name, CommandOptions options) throws UsageException {
+    if (!name.contains("{period}")) {
+      return name;
+    }
+    return name.replace(
+        "{period}",
+        options
+            .value("period")
+            .orElseThrow(() -> new UsageException("{period} in --out needs --period PERIOD")));
+  }
+
+  private static int split(
+      Exporting exporting,
+      String out,
+      List<String> splitBy,
+      CommandOptions options,
+      Console console)
+      throws UsageException, IOException {
+    List<RowsFile.Ready> ready;
+    try {
+      ready =
+          exporting.beside(
+              console.folder(), ofPeriod(out, options), splitBy, options.value("table"));
+    } catch (ExportException e) {
+      throw new UsageException(e.getMessage());
+    }
+    Map<String, Long> files = new LinkedHashMap<>();
+    try {
+      for (RowsFile.Ready one : ready) {
+        one.beside().place();
+        Path file = console.folder().toAbsolutePath().relativize(one.beside().file());
+        RowsFile.Written written = one.written();
+        files.put(file.toString(), written.rows());
+        if (!options.quiet() && !options.json()) {
+          String rows = NumberText.counted(written.rows(), "row");
+          console.out().println("written: " + file + ", " + rows);
+          written.remarks().forEach(remark -> console.out().println("  " + remark));
+        }
+      }
+      if (options.json()) {
+        console.out().print(JsonText.of(json -> write(json, files)) + "\n");
+      }
+    } finally {
+      for (RowsFile.Ready one : ready) {
+        one.close();
+      }
+    }
+    return Status.DONE;
+  }
+
+  private static void write(JsonGenerator json, Map<String, Long> rowsOfFiles) throws IOException {
+    json.writeStartObject();
+    json.writeArrayFieldStart("files");
+    for (Map.Entry<String, Long> one : rowsOfFiles.entrySet()) {
+      json.writeStartObject();
+      json.writeStringField("file", one.getKey());
+      json.writeNumberField("rows", one.getValue());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+
+  private static String json(Exporting.Result result, String out) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          json.writeStringField("file", out);
+          json.writeNumberField("rows", result.rows());
+          json.writeNumberField("batch", result.batch().number());
+          JsonText.strings(json, "remarks", result.remarks());
+          CompareText.writeSources(json, result.changes());
+          json.writeEndObject();
+        });
+  }
+
+  private static void say(
+      Exporting.Result result, String out, PrintStream to, CommandOptions options) {
+    to.println(
+        (out.equals("-") ? "written: " : "written: " + out + ", ")
+            + NumberText.counted(result.rows(), "row")
+            + " of batch "
+            + result.batch());
+    result.remarks().forEach(remark -> to.println("  " + remark));
+    if (!result.changes().isEmpty()) {
+      to.println("Replaced or removed since, which these rows don't show:");
+      new CompareText(options.style(), BigDecimal.ZERO, Integer.MAX_VALUE)
+          .sources(result.changes())
+          .forEach(line -> to.println("  " + line));
+    }
+  }
+
+  private static String dataset(Project project, List<String> arguments) throws UsageException {
+    List<String> known = DatasetNames.of(project);
+    if (arguments.size() > 1) {
+      throw new UsageException("export takes one dataset at a time");
+    }
+    if (arguments.isEmpty() && known.size() > 1) {
+      throw new UsageException("say which dataset: " + String.join(", ", known));
+    }
+    return DatasetNames.known(project, arguments.isEmpty() ? known.get(0) : arguments.get(0));
+  }
+
+  private static RowsChoice choice(Project project, CommandOptions options) throws UsageException {
+    Optional<Period> period = Optional.empty();
+    Optional<String> wanted = options.value("period");
+    if (wanted.isPresent()) {
+      period = project.plan().periods().parse(wanted.get());
+      if (period.isEmpty()) {
+        throw new UsageException(wanted.get() + " is no period such as 2026-03");
+      }
+    }
+    return new RowsChoice(
+        list(options, "columns"),
+        RowsChoice.OriginColumns.valueOf(
+            CsvFormOptions.one(options, "origin", ORIGINS, "short").toUpperCase(Locale.ROOT)),
+        options.value("where"),
+        list(options, "order"),
+        BatchOption.number(options),
+        period,
+        BatchOption.number(options, "since-batch"));
+  }
+
+  private static List<String> list(CommandOptions options, String name) {
+    return options.value(name).stream()
+        .flatMap(text -> Stream.of(text.split(",")))
+        .map(String::strip)
+        .filter(one -> !one.isEmpty())
+        .toList();
+  }
+}

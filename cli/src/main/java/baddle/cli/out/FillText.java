@@ -1,0 +1,178 @@
+package baddle.cli.out;
+
+import baddle.app.fill.FillResult;
+import baddle.cli.options.JsonText;
+import baddle.cli.options.NumberText;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Says what was put into workbooks. */
+public final class FillText {
+
+  private static final int MOST = 12;
+
+  private final Path folder;
+
+  public FillText(Path folder) {
+    this.folder = folder;
+  }
+
+  public List<String> lines(List<FillResult> results, boolean dryRun) {
+    List<String> lines = new ArrayList<>();
+    for (FillResult result : results) {
+      lines.add(
+          result.name()
+              + ": "
+              + file(result)
+              + ", sheet "
+              + result.sheet()
+              + (result.copied() ? ", copied" : "")
+              + ", "
+              + result.period());
+      lines.add(
+          "  "
+              + NumberText.counted(result.changed(), "cell")
+              + (dryRun ? " would be filled, " : " filled, ")
+              + result.asTheyWere()
+              + (result.asTheyWere() == 1 ? " is as it was" : " are as they were"));
+      for (FillResult.Total total : result.totals()) {
+        lines.add(
+            "  "
+                + total.where()
+                + " "
+                + total.figure()
+                + ": "
+                + NumberText.exact(total.all())
+                + " = "
+                + NumberText.exact(total.placed())
+                + " in the sheet + "
+                + NumberText.exact(total.notPlaced())
+                + " not in it");
+      }
+      list(
+          lines,
+          "not in the sheet",
+          result.unplaced().stream()
+              .map(one -> one.item() + ": " + one.figure() + " " + value(one) + why(one.reason()))
+              .toList());
+      list(
+          lines,
+          "cells that stay",
+          result.kept().stream()
+              .map(
+                  one ->
+                      one.cell()
+                          + " holds "
+                          + said(one.holds())
+                          + ", not "
+                          + said(one.wanted())
+                          + ": "
+                          + one.reason())
+              .toList());
+      list(lines, "without data", result.withoutData());
+      result
+          .noRows()
+          .forEach(
+              name ->
+                  lines.add(
+                      "  no row of "
+                          + name
+                          + " is of "
+                          + result.period()
+                          + "; baddle check says which periods there are"));
+      result.warnings().forEach(warning -> lines.add("  note: " + warning));
+    }
+    return lines;
+  }
+
+  private static String value(FillResult.Unplaced one) {
+    boolean number = one.value().matches("-?[0-9]+(\\.[0-9]+)?");
+    return number ? NumberText.exact(new BigDecimal(one.value())) : one.value();
+  }
+
+  private static String why(String reason) {
+    return reason.equals("not in the sheet") ? "" : " (" + reason + ")";
+  }
+
+  private static String said(String value) {
+    return value.isEmpty() ? "nothing" : value;
+  }
+
+  private static void list(List<String> lines, String title, List<String> all) {
+    if (all.isEmpty()) {
+      return;
+    }
+    lines.add("  " + title + ":");
+    all.stream().limit(MOST).forEach(line -> lines.add("    " + line));
+    if (all.size() > MOST) {
+      lines.add("    and " + (all.size() - MOST) + " more; --json lists them");
+    }
+  }
+
+  private String file(FillResult result) {
+    Path home = folder.toAbsolutePath().normalize();
+    Path file = result.file().toAbsolutePath();
+    return file.startsWith(home) ? home.relativize(file).toString() : file.toString();
+  }
+
+  String json(List<FillResult> results) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartArray();
+          for (FillResult result : results) {
+            write(result, json);
+          }
+          json.writeEndArray();
+        });
+  }
+
+  public void write(FillResult result, JsonGenerator json) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("fill", result.name());
+    json.writeStringField("file", file(result));
+    json.writeStringField("sheet", result.sheet());
+    json.writeBooleanField("copied", result.copied());
+    json.writeStringField("period", result.period());
+    json.writeNumberField("filled", result.changed());
+    json.writeNumberField("as_they_were", result.asTheyWere());
+    json.writeArrayFieldStart("totals");
+    for (FillResult.Total total : result.totals()) {
+      json.writeStartObject();
+      json.writeStringField("where", total.where());
+      json.writeStringField("figure", total.figure());
+      json.writeNumberField("all", total.all());
+      json.writeNumberField("in_the_sheet", total.placed());
+      json.writeNumberField("not_in_it", total.notPlaced());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("not_in_the_sheet");
+    for (FillResult.Unplaced one : result.unplaced()) {
+      json.writeStartObject();
+      json.writeStringField("item", one.item());
+      json.writeStringField("figure", one.figure());
+      json.writeStringField("value", one.value());
+      json.writeStringField("reason", one.reason());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("cells_that_stay");
+    for (FillResult.Kept one : result.kept()) {
+      json.writeStartObject();
+      json.writeStringField("cell", one.cell());
+      json.writeStringField("holds", one.holds());
+      json.writeStringField("wanted", one.wanted());
+      json.writeStringField("reason", one.reason());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    JsonText.strings(json, "without_data", result.withoutData());
+    JsonText.strings(json, "no_rows", result.noRows());
+    JsonText.strings(json, "warnings", result.warnings());
+    json.writeEndObject();
+  }
+}

@@ -1,0 +1,5 @@
+/** Figures proved: {@code check}, {@code compare}, {@code trace}, {@code columns}. */
+@NullMarked
+package baddle.cli.prove;
+
+import org.jspecify.annotations.NullMarked;

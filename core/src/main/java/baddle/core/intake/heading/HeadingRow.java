@@ -1,0 +1,54 @@
+package baddle.core.intake.heading;
+
+import java.util.List;
+import java.util.Map;
+
+/**
+ * What one row, or two rows together, mean if they are the headings.
+ *
+ * @param rowNumber where the headings end, from 1
+ * @param firstCell the sheet's column (from 0) of the first heading
+ * @param end one more than the sheet's column (from 0) of the last heading
+ * @param cells for each column of the dataset, in order, the sheet's column (from 0) whose heading
+ *     it has, or {@link #ABSENT}
+ * @param headings every filled cell, by its column (from 0), from left to right
+ * @param unused the headings that no column wants
+ * @param clashes pairs of headings that one column wants, as a person reads them
+ * @param repeated headings that stand again, with the number they got
+ * @param missing names of columns that need a heading and have none
+ * @param absent names of other columns without a heading
+ * @param lines the rows of headings as they stand, one or two, each by column (from 0)
+ * @param turned for headings that become rows, the label, by their column (from 0)
+ */
+public record HeadingRow(
+    int rowNumber,
+    int firstCell,
+    int end,
+    List<Integer> cells,
+    Map<Integer, String> headings,
+    List<String> unused,
+    List<String> clashes,
+    List<String> repeated,
+    List<String> missing,
+    List<String> absent,
+    List<Map<Integer, String>> lines,
+    Map<Integer, String> turned) {
+
+  /** Stands for a column whose heading the source doesn't have. */
+  public static final int ABSENT = -1;
+
+  /** Where the headings stand that become rows, in the order of their labels. */
+  public List<Integer> turnedCells() {
+    return List.copyOf(turned.keySet());
+  }
+
+  /** Whether another row of headings means the same columns in the same places. */
+  public boolean isSameTable(HeadingRow other) {
+    return cells.equals(other.cells) && turned.equals(other.turned);
+  }
+
+  /** How many columns have their heading here. */
+  public int matched() {
+    return (int) cells.stream().filter(cell -> cell != ABSENT).count();
+  }
+}

@@ -1,0 +1,102 @@
+package baddle.plan.read;
+
+import baddle.core.calendar.Grain;
+import baddle.core.calendar.Period;
+import baddle.core.calendar.PeriodText;
+import baddle.core.intake.heading.HeadingLabels;
+import baddle.plan.NamePattern;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Headings that become rows, by pattern; the label is a word of the plan or a period. */
+final class HeadingPatterns implements HeadingLabels {
+
+  /**
+   * One spelling.
+   *
+   * @param label the word of the plan; empty for the heading itself, or the period it names
+   */
+  record Labelled(NamePattern pattern, Optional<String> label) {}
+
+  private final List<Labelled> patterns;
+  private final PeriodText periods;
+  private final boolean asDate;
+  private final Optional<Period> source;
+
+  /**
+   * Patterns of headings.
+   *
+   * @param asDate whether a period becomes its first day rather than its name
+   * @param source the period of the source, whose year months without one belong to
+   */
+  HeadingPatterns(
+      List<Labelled> patterns, PeriodText periods, boolean asDate, Optional<Period> source) {
+    this.patterns = List.copyOf(patterns);
+    this.periods = periods;
+    this.asDate = asDate;
+    this.source = source;
+  }
+
+  @Override
+  public HeadingLabels inSourceOf(Optional<Period> period) {
+    return new HeadingPatterns(patterns, periods, asDate, period);
+  }
+
+  @Override
+  public Optional<String> label(String heading) {
+    String plain = heading.replaceAll("[\\s\\p{Zs}]+", " ").strip();
+    for (Labelled labelled : patterns) {
+      NamePattern pattern = labelled.pattern();
+      if (pattern.parts().isEmpty()) {
+        if (pattern.match(plain).isPresent()) {
+          return Optional.of(labelled.label().orElse(plain));
+        }
+      } else {
+        Optional<Period> period = period(pattern, plain);
+        if (period.isPresent()) {
+          return period.map(this::shown);
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  private Optional<Period> period(NamePattern pattern, String heading) {
+    Optional<Period> stated =
+        pattern
+            .match(heading)
+            .flatMap(parts -> Optional.ofNullable(parts.get(NamePattern.PERIOD)))
+            .flatMap(periods::parse);
+    if (stated.isPresent() || source.isEmpty()) {
+      return stated;
+    }
+    String year = String.valueOf(source.get().start().getYear());
+    return pattern
+        .match(heading + " " + year)
+        .map(parts -> parts.getOrDefault(NamePattern.PERIOD, ""))
+        .filter(text -> periods.month(text) > 0)
+        .flatMap(periods::parse)
+        .filter(period -> period.grain() == Grain.MONTH);
+  }
+
+  private String shown(Period period) {
+    LocalDate start = period.start();
+    return asDate ? start.toString() : period.toString();
+  }
+
+  @Override
+  public List<String> spellings() {
+    return patterns.stream().map(labelled -> labelled.pattern().toString()).toList();
+  }
+
+  /** As text that is equal for equal patterns. */
+  @Override
+  public String toString() {
+    return patterns.stream()
+            .map(labelled -> Map.entry(labelled.pattern().toString(), labelled.label()).toString())
+            .toList()
+        + (asDate ? " dates" : "");
+  }
+}

@@ -1,0 +1,187 @@
+package baddle.plan.read;
+
+import java.io.StringReader;
+import java.util.List;
+import java.util.Optional;
+import org.yaml.snakeyaml.DumperOptions;
+import org.yaml.snakeyaml.LoaderOptions;
+import org.yaml.snakeyaml.Yaml;
+import org.yaml.snakeyaml.error.YAMLException;
+import org.yaml.snakeyaml.nodes.CollectionNode;
+import org.yaml.snakeyaml.nodes.MappingNode;
+import org.yaml.snakeyaml.nodes.Node;
+import org.yaml.snakeyaml.nodes.NodeTuple;
+import org.yaml.snakeyaml.nodes.ScalarNode;
+import org.yaml.snakeyaml.nodes.SequenceNode;
+
+/**
+ * Adds to the text of a plan: each change touches only the lines that it is about, so that
+ * comments, order and layout stay.
+ */
+public final class PlanEdit {
+
+  private final String text;
+  private final String lineEnd;
+
+  private PlanEdit(String text) {
+    this.text = text;
+    this.lineEnd = text.contains("\r\n") ? "\r\n" : "\n";
+  }
+
+  /**
+   * Adds a spelling to the headings of a column.
+   *
+   * @return the new text; empty where the plan has no such column
+   */
+  public static Optional<String> addHeading(
+      String text, String dataset, String column, String heading) {
+    PlanEdit edit = new PlanEdit(text);
+    return edit.at("datasets", dataset, "columns", column)
+        .map(node -> edit.withItem(node, "headings", quoted(heading), "type"));
+  }
+
+  /**
+   * Adds a column to a dataset, behind those it has.
+   *
+   * @param setting what it is, as YAML writes it on one line
+   * @return the new text; empty where the plan has no such dataset
+   */
+  public static Optional<String> addColumn(
+      String text, String dataset, String column, String setting) {
+    PlanEdit edit = new PlanEdit(text);
+    return edit.at("datasets", dataset, "columns")
+        .filter(MappingNode.class::isInstance)
+        .map(node -> edit.withEntry((MappingNode) node, column + ": " + setting));
+  }
+
+  /**
+   * Adds a sheet to those that a feed reads.
+   *
+   * @return the new text; empty where the feed names none
+   */
+  public static Optional<String> addSheet(String text, String feed, String sheet) {
+    PlanEdit edit = new PlanEdit(text);
+    return edit.at("feeds", feed)
+        .filter(node -> child(node, "sheets").isPresent())
+        .map(node -> edit.withItem(node, "sheets", quoted(sheet), ""));
+  }
+
+  private static String quoted(String value) {
+    return '"' + value.replace("\\", "\\\\").replace("\"", "\\\"") + '"';
+  }
+
+  private Optional<Node> at(String... path) {
+    Optional<Node> node;
+    try {
+      node = Optional.ofNullable(new Yaml(new LoaderOptions()).compose(new StringReader(text)));
+    } catch (YAMLException e) {
+      return Optional.empty();
+    }
+    for (String key : path) {
+      node = node.flatMap(parent -> child(parent, key));
+    }
+    return node;
+  }
+
+  private static Optional<Node> child(Node parent, String key) {
+    if (parent instanceof MappingNode mapping) {
+      for (NodeTuple entry : mapping.getValue()) {
+        if (entry.getKeyNode() instanceof ScalarNode name && name.getValue().equals(key)) {
+          return Optional.of(entry.getValueNode());
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  /**
+   * Adds an item to a list that a node has under a key; a single value becomes a list.
+   *
+   * @param own under which key the node's own value belongs where it is only that
+   */
+  private String withItem(Node node, String key, String item, String own) {
+    Optional<Node> list = child(node, key);
+    if (list.isEmpty()) {
+      String entry = key + ": [" + item + "]";
+      if (node instanceof MappingNode mapping) {
+        return withEntry(mapping, entry);
+      }
+      return replaced(node, "{" + own + ": " + source(node) + ", " + entry + "}");
+    }
+    if (list.get() instanceof SequenceNode items) {
+      return items.getFlowStyle() == DumperOptions.FlowStyle.FLOW
+          ? inFlow(items, items.getValue(), item)
+          : belowLast(items.getValue(), "- " + item);
+    }
+    return replaced(list.get(), "[" + source(list.get()) + ", " + item + "]");
+  }
+
+  private String withEntry(MappingNode mapping, String entry) {
+    List<Node> values = mapping.getValue().stream().map(NodeTuple::getValueNode).toList();
+    if (mapping.getFlowStyle() == DumperOptions.FlowStyle.FLOW) {
+      return inFlow(mapping, values, entry);
+    }
+    Node firstKey = mapping.getValue().get(0).getKeyNode();
+    return below(values.get(values.size() - 1), firstKey.getStartMark().getColumn(), entry);
+  }
+
+  /** Adds before the bracket that ends a collection. */
+  private String inFlow(Node collection, List<Node> values, String entry) {
+    if (values.isEmpty()) {
+      return insert(offset(collection.getEndMark().getIndex()) - 1, entry);
+    }
+    return insert(offset(values.get(values.size() - 1).getEndMark().getIndex()), ", " + entry);
+  }
+
+  private String belowLast(List<Node> items, String line) {
+    Node last = items.get(items.size() - 1);
+    int column = last.getStartMark().getColumn() - "- ".length();
+    return below(last, Math.max(0, column), line);
+  }
+
+  /** Adds a line below that on which a value ends. */
+  private String below(Node value, int indent, String line) {
+    int at = offset(lastMark(value));
+    int end = text.indexOf('\n', at);
+    String added = " ".repeat(indent) + line;
+    if (end < 0) {
+      return text + lineEnd + added + lineEnd;
+    }
+    return insert(end + 1, added + lineEnd);
+  }
+
+  /** Where a value's last character is; a block collection ends where its last value does. */
+  private static int lastMark(Node value) {
+    if (value instanceof MappingNode mapping && isBlock(mapping) && !mapping.getValue().isEmpty()) {
+      return lastMark(mapping.getValue().get(mapping.getValue().size() - 1).getValueNode());
+    }
+    if (value instanceof SequenceNode items && isBlock(items) && !items.getValue().isEmpty()) {
+      return lastMark(items.getValue().get(items.getValue().size() - 1));
+    }
+    return Math.max(value.getStartMark().getIndex(), value.getEndMark().getIndex() - 1);
+  }
+
+  private static boolean isBlock(CollectionNode<?> node) {
+    return node.getFlowStyle() != DumperOptions.FlowStyle.FLOW;
+  }
+
+  private String source(Node node) {
+    return text.substring(
+        offset(node.getStartMark().getIndex()), offset(node.getEndMark().getIndex()));
+  }
+
+  private String replaced(Node node, String with) {
+    return text.substring(0, offset(node.getStartMark().getIndex()))
+        + with
+        + text.substring(offset(node.getEndMark().getIndex()));
+  }
+
+  private String insert(int at, String added) {
+    return text.substring(0, at) + added + text.substring(at);
+  }
+
+  /** Marks count code points. */
+  private int offset(int codePoints) {
+    return text.offsetByCodePoints(0, codePoints);
+  }
+}

@@ -1,0 +1,5 @@
+/** Cross-tabs for other programs: CSV and JSON. */
+@NullMarked
+package baddle.reports.data;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,12 @@
+package baddle.store.entry;
+
+import baddle.core.check.RowSample;
+
+/**
+ * Some of the rows of a file.
+ *
+ * @param path its path
+ * @param dataset the dataset its rows are in
+ * @param hashes the sample
+ */
+public record StoredSample(String path, String dataset, RowSample.Hashes hashes) {}

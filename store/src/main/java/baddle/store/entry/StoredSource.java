@@ -1,0 +1,31 @@
+package baddle.store.entry;
+
+import baddle.core.grid.MessageHead;
+import baddle.core.outcome.RowCounts;
+import java.util.Optional;
+
+/**
+ * A source whose rows are in the dataset.
+ *
+ * @param file the number of its file
+ * @param part the part its rows are in
+ * @param number its number in the part, from 1
+ * @param sheet its sheet; empty for a file without sheets
+ * @param period the period its name states; empty where it states none
+ * @param headingRow where its headings stand, from 1
+ * @param range the cells of its table, such as {@code B4:H120}
+ * @param message the message its file is; empty for other files
+ * @param counts what became of its rows
+ * @param firstRow where its rows begin in the part, from 0
+ */
+public record StoredSource(
+    long file,
+    int part,
+    int number,
+    String sheet,
+    String period,
+    int headingRow,
+    String range,
+    Optional<MessageHead> message,
+    RowCounts counts,
+    long firstRow) {}
