@@ -54,20 +54,16 @@ final class Help {
     lines.add(command.purpose());
     lines.add("");
     List<Option> options = CommandOptions.all(command);
-    int width = options.stream().mapToInt(option -> usage(option).length()).max().orElse(0);
+    int width =
+        options.stream().mapToInt(option -> CommandOptions.usage(option).length()).max().orElse(0);
     for (Option option : options) {
-      lines.add("  " + padded(usage(option), width) + "  " + option.getDescription());
+      lines.add(
+          "  " + padded(CommandOptions.usage(option), width) + "  " + option.getDescription());
     }
     lines.add("");
     lines.add("example:");
     command.example().lines().forEach(line -> lines.add("  " + line));
     return lines;
-  }
-
-  private static String usage(Option option) {
-    String letter = option.getOpt() == null ? "" : "-" + option.getOpt() + ", ";
-    String name = letter + "--" + option.getLongOpt();
-    return option.hasArg() ? name + " " + option.getArgName() : name;
   }
 
   private static String padded(String text, int width) {

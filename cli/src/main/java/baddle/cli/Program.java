@@ -1,31 +1,10 @@
 package baddle.cli;
 
 import baddle.app.OtherPlanException;
-import baddle.cli.build.ConsolidateCommand;
-import baddle.cli.build.DemoCommand;
-import baddle.cli.build.RunCommand;
-import baddle.cli.build.WatchCommand;
-import baddle.cli.figures.CrosstabCommand;
-import baddle.cli.figures.SummarizeCommand;
-import baddle.cli.keep.CloseCommand;
-import baddle.cli.keep.HistoryCommand;
-import baddle.cli.keep.ReopenCommand;
-import baddle.cli.keep.ShrinkCommand;
-import baddle.cli.look.DraftCommand;
-import baddle.cli.look.LookCommand;
 import baddle.cli.options.Command;
-import baddle.cli.options.CommandGroup;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.Status;
 import baddle.cli.options.UsageException;
-import baddle.cli.out.AmendCommand;
-import baddle.cli.out.ExportCommand;
-import baddle.cli.out.ExtractCommand;
-import baddle.cli.out.FillCommand;
-import baddle.cli.prove.CheckCommand;
-import baddle.cli.prove.ColumnsCommand;
-import baddle.cli.prove.CompareCommand;
-import baddle.cli.prove.TraceCommand;
 import baddle.cli.terminal.Console;
 import baddle.cli.terminal.LogFile;
 import baddle.core.crosstab.spec.SpecException;
@@ -49,36 +28,6 @@ import java.util.Optional;
  */
 final class Program {
 
-  /** The commands, by the work of a month. */
-  private static final List<CommandGroup> GROUPS =
-      List.of(
-          CommandGroup.of(
-              "See what came", new LookCommand(), new DraftCommand(), new DemoCommand()),
-          CommandGroup.of(
-              "Build the dataset", new RunCommand(), new ConsolidateCommand(), new WatchCommand()),
-          CommandGroup.of(
-              "Prove it",
-              new CheckCommand(),
-              new CompareCommand(),
-              new TraceCommand(),
-              new ColumnsCommand()),
-          CommandGroup.of("Summarize it", new SummarizeCommand(), new CrosstabCommand()),
-          CommandGroup.of(
-              "Hand it on",
-              new ExportCommand(),
-              new ExtractCommand(),
-              new FillCommand(),
-              new AmendCommand()),
-          CommandGroup.of(
-              "Keep it",
-              new HistoryCommand(),
-              new CloseCommand(),
-              new ReopenCommand(),
-              new ShrinkCommand()));
-
-  private static final List<Command> COMMANDS =
-      GROUPS.stream().flatMap(group -> group.commands().stream()).toList();
-
   /** What commands were once called. */
   private static final Map<String, String> RENAMED = Map.of("tidy", "shrink");
 
@@ -97,7 +46,7 @@ final class Program {
       return asked.isPresent() ? Status.DONE : unknown(args[1]);
     }
     if (args.length == 0 || help) {
-      Help.ofProgram(GROUPS).forEach(console.out()::println);
+      Help.ofProgram(Commands.GROUPS).forEach(console.out()::println);
       return args.length == 0 ? Status.USAGE : Status.DONE;
     }
     if (args[0].equals("--version")) {
@@ -112,11 +61,11 @@ final class Program {
   }
 
   private static Optional<Command> command(String name) {
-    return COMMANDS.stream().filter(known -> known.name().equals(name)).findFirst();
+    return Commands.all().stream().filter(known -> known.name().equals(name)).findFirst();
   }
 
   private int unknown(String word) {
-    List<String> known = new ArrayList<>(COMMANDS.stream().map(Command::name).toList());
+    List<String> known = new ArrayList<>(Commands.all().stream().map(Command::name).toList());
     known.addAll(List.of("--help", "--version"));
     String kind = word.startsWith("-") ? "option " : "command ";
     String now = RENAMED.get(word);

@@ -328,6 +328,7 @@ class ArchitectureTests {
                   "baddle.cli.options",
                   "baddle.cli.out",
                   "baddle.cli.prove",
+                  "baddle.cli.papers",
                   "baddle.cli.terminal",
                   "baddle.core..",
                   "baddle.plan..",
@@ -400,6 +401,7 @@ class ArchitectureTests {
                   "baddle.reports..",
                   "com.fasterxml.jackson..",
                   "org.apache.commons.cli..")),
+          Map.entry("baddle.cli.papers", List.of("baddle.cli.options", "org.apache.commons.cli..")),
           Map.entry(
               "baddle.cli.prove",
               List.of(

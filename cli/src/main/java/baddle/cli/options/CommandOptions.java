@@ -115,6 +115,13 @@ public final class CommandOptions {
     return all;
   }
 
+  /** How an option is written, with what its value is called. */
+  public static String usage(Option option) {
+    String letter = option.getOpt() == null ? "" : "-" + option.getOpt() + ", ";
+    String name = letter + "--" + option.getLongOpt();
+    return option.hasArg() ? name + " " + option.getArgName() : name;
+  }
+
   /** Reads what stands after the command's name. */
   public static CommandOptions parse(Command command, String[] args, Console console)
       throws UsageException {

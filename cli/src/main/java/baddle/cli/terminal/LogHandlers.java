@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * Sets the JDK's logging up when its first line is about to be written, which makes one of these.
  */
-final class LogHandlers {
+public final class LogHandlers {
 
   private static final int MOST_BYTES = 1 << 20;
   private static final String FORMAT = "%1$tFT%1$tT.%1$tL%1$tz %4$s %3$s: %5$s%6$s%n";

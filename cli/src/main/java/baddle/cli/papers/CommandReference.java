@@ -1,0 +1,63 @@
+package baddle.cli.papers;
+
+import baddle.cli.options.Command;
+import baddle.cli.options.CommandGroup;
+import baddle.cli.options.CommandOptions;
+import java.util.ArrayList;
+import java.util.List;
+import org.apache.commons.cli.Option;
+
+/** The page docs/reference/commands.md. */
+public final class CommandReference {
+
+  private CommandReference() {}
+
+  /** Its lines. */
+  public static List<String> of(List<CommandGroup> groups) {
+    List<String> lines = new ArrayList<>();
+    lines.add("# Commands");
+    lines.add("");
+    lines.add(
+        "This page is made from the same words as `baddle COMMAND --help`. The examples run in the");
+    lines.add("folder that `baddle demo` lays out.");
+    lines.add("");
+    for (CommandGroup group : groups) {
+      lines.add("## " + group.title());
+      lines.add("");
+      group.commands().forEach(command -> of(command, lines));
+    }
+    lines.add("## Exit status");
+    lines.add("");
+    lines.add(
+        "0 done; 1 done, with findings of severity error; 2 wrong usage or plan; 3 could not read or");
+    lines.add("write, and what was done before that is reported.");
+    return lines;
+  }
+
+  private static void of(Command command, List<String> lines) {
+    lines.add("### " + command.name());
+    lines.add("");
+    lines.add(
+        "`baddle "
+            + (command.name() + " " + command.arguments()).strip()
+            + "` "
+            + command.purpose()
+            + ".");
+    lines.add("");
+    lines.add("```sh");
+    command.example().lines().map(String::strip).forEach(lines::add);
+    lines.add("```");
+    lines.add("");
+    lines.add("| option | |");
+    lines.add("|---|---|");
+    for (Option option : CommandOptions.all(command)) {
+      lines.add(
+          "| `"
+              + CommandOptions.usage(option)
+              + "` | "
+              + option.getDescription().replace("|", "\\|")
+              + " |");
+    }
+    lines.add("");
+  }
+}
