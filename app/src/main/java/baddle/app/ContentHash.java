@@ -11,7 +11,7 @@ import java.util.HexFormat;
 
 /**
  * Tells whether two contents are the same: XXH3 with 128 bits. It guards against accidents, not
- * against forgery; docs/decisions says why.
+ * against forgery; docs/design/decisions says why.
  */
 public final class ContentHash {
 

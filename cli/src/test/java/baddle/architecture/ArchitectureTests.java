@@ -17,7 +17,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
-/** Holds the import directions of docs/architecture.md, package by package. */
+/** Holds the import directions of docs/design/architecture.md, package by package. */
 class ArchitectureTests {
 
   private static final JavaClasses CLASSES =

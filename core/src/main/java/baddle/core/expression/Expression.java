@@ -10,7 +10,7 @@ import java.util.function.UnaryOperator;
 
 /**
  * A value expression or condition of the plan: a subset of the SQL standard's (ISO/IEC 9075-2) with
- * some functions of our own; docs/expressions.md lists them. Immutable.
+ * some functions of our own; docs/reference/expressions.md lists them. Immutable.
  */
 public final class Expression {
 

@@ -95,7 +95,7 @@ class ExpressionTests {
 
   @Test
   void every_example_of_the_documentation_can_be_read() throws IOException {
-    String page = Files.readString(Path.of("../docs/expressions.md"));
+    String page = Files.readString(Path.of("../docs/reference/expressions.md"));
     Matcher example = Pattern.compile("(?m)^    (?:when|calc): (.+)$").matcher(page);
     int examples = 0;
     while (example.find()) {

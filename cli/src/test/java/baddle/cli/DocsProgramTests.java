@@ -1,0 +1,104 @@
+package baddle.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/**
+ * The pages that show commands do what they show: their files are laid out, their commands run one
+ * after the other, and what is printed is what the page has.
+ */
+class DocsProgramTests {
+
+  private static final Path DOCS = Path.of("..", "docs").toAbsolutePath().normalize();
+  private static final Pattern FENCE = Pattern.compile("```([a-z]*)");
+  private static final Pattern NAMED = Pattern.compile("`([^`]+)`:");
+  private static final Pattern WORD = Pattern.compile("\"([^\"]*)\"|(\\S+)");
+
+  @TempDir private Path folder;
+  private String printed = "";
+
+  static Stream<Path> pages() throws IOException {
+    List<Path> pages = new ArrayList<>(List.of(DOCS.resolve("start.md")));
+    try (Stream<Path> files = Files.list(DOCS.resolve("how-to"))) {
+      files.sorted().forEach(pages::add);
+    }
+    return pages.stream();
+  }
+
+  @ParameterizedTest
+  @MethodSource("pages")
+  void a_page_shows_what_happens(Path page) throws Exception {
+    List<String> lines = Files.readAllLines(page);
+    Optional<String> name = Optional.empty();
+    for (int i = 0; i < lines.size(); i++) {
+      Matcher fence = FENCE.matcher(lines.get(i));
+      if (fence.matches()) {
+        int end = i + 1;
+        while (!lines.get(end).equals("```")) {
+          end++;
+        }
+        block(fence.group(1), lines.subList(i + 1, end), name, page + ":" + (i + 1));
+        i = end;
+        name = Optional.empty();
+      } else if (!lines.get(i).isBlank()) {
+        Matcher named = NAMED.matcher(lines.get(i));
+        name = named.matches() ? Optional.of(named.group(1)) : Optional.empty();
+      }
+    }
+  }
+
+  private void block(String kind, List<String> lines, Optional<String> name, String where)
+      throws Exception {
+    switch (kind) {
+      case "csv", "yaml" -> {
+        if (name.isPresent()) {
+          Path file = folder.resolve(name.get());
+          Files.createDirectories(file.resolveSibling(""));
+          Files.write(file, lines);
+          Files.setLastModifiedTime(file, FileTime.from(Instant.now().minusSeconds(100)));
+        }
+      }
+      case "sh" -> {
+        for (String line : lines) {
+          Baddle.Run run = new Baddle(folder).run(words(line));
+          assertThat(run.err()).as(where).isEmpty();
+          assertThat(run.status()).as(where).isBetween(0, 1);
+          printed = run.out();
+        }
+      }
+      case "text" -> assertThat(masked(printed)).as(where).isEqualTo(String.join("\n", lines));
+      default -> {
+        // not for running
+      }
+    }
+  }
+
+  private static String[] words(String line) {
+    Matcher words = WORD.matcher(line.replaceFirst("^baddle ", ""));
+    List<String> all = new ArrayList<>();
+    while (words.find()) {
+      all.add(words.group(1) == null ? words.group(2) : words.group(1));
+    }
+    return all.toArray(String[]::new);
+  }
+
+  private static String masked(String text) {
+    return text.replaceAll("[0-9]{4}-[0-9]{2}-[0-9]{2}T[0-9:]{8}Z", "TIME")
+        .replaceAll("(?m) +$", "")
+        .strip();
+  }
+}
