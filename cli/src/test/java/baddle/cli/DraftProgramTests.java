@@ -170,7 +170,11 @@ class DraftProgramTests {
         .contains("inbox/people.csv: no figures, and no codes of other rows")
         .contains("only inbox/Foxholt 2026-01.csv is read");
     assertThat(Files.readString(folder.resolve("second.yaml")))
+        .startsWith("# yaml-language-server: $schema=.baddle/plan.schema.json\n")
         .contains("except: [\"inbox/* (copy).csv\"]");
+    assertThat(folder.resolve(".baddle/plan.schema.json"))
+        .content()
+        .contains("\"$schema\"", "\"summaries\"");
   }
 
   @Test

@@ -1,8 +1,8 @@
 package baddle.cli.look;
 
-import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.draft.Draft;
+import baddle.app.draft.DraftFile;
 import baddle.app.draft.Drafting;
 import baddle.app.draft.PlanUpdate;
 import baddle.app.draft.Proposal;
@@ -17,7 +17,6 @@ import baddle.core.expression.ExpressionException;
 import baddle.plan.PlanException;
 import baddle.plan.read.AnswerReader;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -118,8 +117,7 @@ public final class DraftCommand implements Command {
       console.err().println("no plan is written, for there is no table to read in " + folder);
       return Status.FINDINGS;
     }
-    new OutputFile(plan)
-        .write(Optional.empty(), out -> out.write(draft.text().getBytes(StandardCharsets.UTF_8)));
+    DraftFile.write(draft, plan);
     Optional<Trial> trial =
         options.quiet() || options.has("untried")
             ? Optional.empty()

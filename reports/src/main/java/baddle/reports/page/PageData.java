@@ -25,8 +25,8 @@ import java.util.Optional;
 
 /**
  * What a page's script needs of a summary: where lines and columns lie among the innermost items,
- * how numbers are written, and the cells that totals are computed from anew. docs/reference/formats.md
- * describes it.
+ * how numbers are written, and the cells that totals are computed from anew.
+ * docs/reference/formats.md describes it.
  */
 final class PageData {
 
