@@ -1,7 +1,7 @@
 /**
- * Arguments into options, options into use cases, results onto the terminal. Start at {@link
- * baddle.cli.Program}. May import {@code app}, {@code plan}, {@code reports} and {@code core};
- * nothing imports it.
+ * Where the program starts, which command is meant, and help. Start at {@link baddle.cli.Program};
+ * the commands are in packages below, by the work of a month. May import {@code app}, {@code plan},
+ * {@code reports} and {@code core}; nothing imports it.
  */
 @NullMarked
 package baddle.cli;

@@ -9,6 +9,7 @@ public final class SectionList<V> extends AbstractList<V> {
 
   private final Section<V> section;
 
+  /** Of the values of a section, in its order. */
   public SectionList(Section<V> section) {
     this.section = section;
   }

@@ -1,7 +1,6 @@
 /**
- * What the analyst wants: the plan file read into records and checked, every problem with its line
- * and column. Start at {@link baddle.plan.PlanReader}. May import {@code core}; knows neither
- * formats nor store.
+ * What the analyst wants, as records. Start at {@link baddle.plan.Plan}; {@code plan.read} makes
+ * them from the plan file. May import {@code core}; knows neither formats nor store.
  */
 @NullMarked
 package baddle.plan;

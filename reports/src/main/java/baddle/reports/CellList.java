@@ -45,6 +45,7 @@ public final class CellList {
     this.totals = totals;
   }
 
+  /** Writes the list. */
   public void write(CsvRowWriter writer) {
     Optional<RollForward> roll = spec.rollForward();
     if (roll.isPresent()) {

@@ -25,6 +25,7 @@ public record Headline(
 
   private static final int PLACES = 6;
 
+  /** Of a layout, by its first measure. */
   public static Headline of(CrosstabLayout layout) {
     ShownNumber number = layout.numbers().get(0);
     Optional<RollForward> roll = layout.spec().rollForward();

@@ -18,6 +18,7 @@ public final class Leaves {
   private final Map<Integer, Range> ranges = new HashMap<>();
   private final Map<Integer, Range> parents = new HashMap<>();
 
+  /** Of an axis. */
   public Leaves(Item root) {
     this.root = root;
     number(root, List.of());
@@ -68,10 +69,12 @@ public final class Leaves {
     }
   }
 
+  /** Which innermost items an item has. */
   public Range range(Item item) {
     return ranges.getOrDefault(item.node(), new Range(0, paths.size()));
   }
 
+  /** Which innermost items the item above it has. */
   public Range parent(Item item) {
     return parents.getOrDefault(item.node(), range(item));
   }

@@ -25,11 +25,19 @@ public final class Look {
   public static final List<String> SERIES_DARK =
       List.of("7FD1BA", "F0C65C", "E0B3F0", "3987C8", "E2603F", "7D888E");
 
+  /** The colours of a chart's text and lines. */
   public static final ChartDrawing.Colors CHART = new ChartDrawing.Colors(INK, MUTED, LINE);
 
+  /** How a title looks in a workbook. */
   public static final CellStyle TITLE = CellStyle.PLAIN.withBold().ofSize(14);
+
+  /** How what stands below a title looks. */
   public static final CellStyle SUBTITLE = CellStyle.PLAIN.in(MUTED);
+
+  /** How the heading of a section looks. */
   public static final CellStyle SECTION = CellStyle.PLAIN.withBold().withLineBelow();
+
+  /** How the heading of a column looks. */
   public static final CellStyle HEADING = CellStyle.PLAIN.withBold();
 
   /** Height of the row of a title, in points. */

@@ -93,6 +93,7 @@ public record ReportHead(
     return title.isEmpty() ? summary : title;
   }
 
+  /** How a summary is to look. */
   public SummaryLook look(String summary) {
     return looks.getOrDefault(summary, SummaryLook.PLAIN);
   }

@@ -109,14 +109,17 @@ public final class RowsBehind {
     return size;
   }
 
+  /** The dataset that the rows are of. */
   public String dataset() {
     return dataset;
   }
 
+  /** The columns, in order. */
   public List<Column> columns() {
     return List.copyOf(columns);
   }
 
+  /** Where the rows belong, by the number of the summary. */
   public Map<Integer, Places> places() {
     return Map.copyOf(places);
   }

@@ -15,6 +15,7 @@ public final class TypedLabels {
   private final Crosstab crosstab;
   private final CrosstabSpec spec;
 
+  /** Of the items of a cross-tab. */
   public TypedLabels(Crosstab crosstab) {
     this.crosstab = crosstab;
     this.spec = crosstab.spec();

@@ -1,7 +1,7 @@
 /**
- * Finished cross-tabs as text, CSV, JSON and workbook. Start at {@link
- * baddle.reports.CrosstabLayout}, which all of them share. May import {@code core} and {@code
- * formats}; knows neither plan nor store.
+ * What all forms of a finished cross-tab share; the forms are in packages below. Start at {@link
+ * baddle.reports.CrosstabLayout}. May import {@code core} and {@code formats}; knows neither plan
+ * nor store.
  */
 @NullMarked
 package baddle.reports;

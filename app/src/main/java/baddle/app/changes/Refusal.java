@@ -30,10 +30,12 @@ public record Refusal(StoredRefusal stored) {
             hasRows ? finding.adding("; the rows it had before stay in the dataset") : finding));
   }
 
+  /** Why it can't be read. */
   public Finding finding() {
     return stored.finding();
   }
 
+  /** The feed that wants it. */
   public String feed() {
     return stored.feed();
   }

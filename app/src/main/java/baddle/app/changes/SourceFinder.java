@@ -65,6 +65,7 @@ public final class SourceFinder {
   private final List<Refusal> refused = new ArrayList<>();
   private final Map<String, FeedPlan> feedOfFile = new HashMap<>();
 
+  /** A finder for whom no feed had files before. */
   public SourceFinder(Project project, MendedFiles mended) {
     this(project, mended, Set.of());
   }

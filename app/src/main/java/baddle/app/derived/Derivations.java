@@ -14,6 +14,7 @@ public final class Derivations {
   private final Plan plan;
   private final Map<String, LookupTable> lookups = new ConcurrentHashMap<>();
 
+  /** Of all datasets of a plan. */
   public Derivations(Plan plan) {
     this.plan = plan;
   }

@@ -45,6 +45,7 @@ public final class Derived {
   private final Map<String, String> hashes = new LinkedHashMap<>();
   private final Map<String, Long> changedRows = new LinkedHashMap<>();
 
+  /** Of a project and its store. */
   public Derived(Project project, References references, Store store, ClosedSources closed) {
     this.closed = closed;
     this.plan = project.plan();
@@ -54,6 +55,7 @@ public final class Derived {
     this.cells = new KeptCells(project);
   }
 
+  /** How the columns are derived. */
   public Derivations derivations() {
     return derivations;
   }

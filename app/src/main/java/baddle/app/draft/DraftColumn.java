@@ -55,6 +55,7 @@ public final class DraftColumn {
   private @Nullable LocalDate greatest;
   private String lookup = "";
 
+  /** A column of which only the heading is known. */
   public DraftColumn(String heading) {
     this.name = plainName(heading);
     spellings.put(Headings.comparable(heading), heading);

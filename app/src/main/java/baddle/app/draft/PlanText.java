@@ -24,6 +24,7 @@ public final class PlanText {
   private final List<DraftFeed> feeds;
   private final StringBuilder text = new StringBuilder();
 
+  /** Of the parts of a draft. */
   public PlanText(DraftParts parts) {
     this.parts = parts;
     this.feeds = parts.feeds();

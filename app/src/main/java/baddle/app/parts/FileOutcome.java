@@ -31,6 +31,7 @@ public record FileOutcome(
     findings = List.copyOf(findings);
   }
 
+  /** Of a file without rows that are late. */
   public FileOutcome(CheckedFile file, int part, List<ReadSource> sources, List<Finding> findings) {
     this(file, part, sources, findings, LateOfFile.NONE, Optional.empty());
   }

@@ -48,6 +48,7 @@ public final class LateRows {
   private final Map<String, Map<String, Tally>> late = new TreeMap<>();
   private long rows;
 
+  /** Of one dataset. */
   public LateRows(
       DatasetPlan dataset,
       ClosedPeriods closed,

@@ -27,6 +27,7 @@ public final class PartSources implements SourceNumbers {
   private final List<CheckedFile> files = new ArrayList<>();
   private @Nullable CheckedFile current;
 
+  /** Of a part that is being written. */
   public PartSources(PartWriter part) {
     this.part = part;
   }
@@ -36,10 +37,12 @@ public final class PartSources implements SourceNumbers {
     blocks = builder;
   }
 
+  /** The part's number. */
   public int part() {
     return part.part();
   }
 
+  /** Begins a file; the sources to come are its own. */
   public void beginFile(CheckedFile file) {
     lastOfOtherFiles = last;
     current = file;

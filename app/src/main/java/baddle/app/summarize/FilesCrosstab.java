@@ -54,7 +54,7 @@ public final class FilesCrosstab {
   /**
    * Reads files and builds the cross-tab; a file with the content of another counts once.
    *
-   * @throws baddle.core.crosstab.SpecException if a column doesn't hold what the specification
+   * @throws baddle.core.crosstab.spec.SpecException if a column doesn't hold what the specification
    *     needs
    */
   public Figures figures(List<Path> files) throws IOException {

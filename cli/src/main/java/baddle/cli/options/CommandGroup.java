@@ -13,6 +13,7 @@ public record CommandGroup(String title, List<Command> commands) {
     commands = List.copyOf(commands);
   }
 
+  /** Of some commands. */
   public static CommandGroup of(String title, Command... commands) {
     return new CommandGroup(title, List.of(commands));
   }

@@ -214,7 +214,6 @@ public final class CommandOptions {
     }
   }
 
-  /** The files that the arguments name, all of which must be there. */
   /** The one folder that is named in the place of files; none where files are named. */
   public List<Path> folders() throws UsageException {
     List<Path> folders =
@@ -228,6 +227,7 @@ public final class CommandOptions {
     return folders;
   }
 
+  /** The files that the arguments name, all of which must be there. */
   public List<Path> files() throws UsageException {
     if (arguments().isEmpty()) {
       throw new UsageException("needs the files to read; --help has an example");
@@ -247,22 +247,27 @@ public final class CommandOptions {
     return files;
   }
 
+  /** Whether help is asked for. */
   public boolean help() {
     return line.hasOption(HELP);
   }
 
+  /** Whether the result is to be JSON. */
   public boolean json() {
     return line.hasOption(JSON);
   }
 
+  /** Whether only errors are to be printed. */
   public boolean quiet() {
     return line.hasOption(QUIET);
   }
 
+  /** Whether everything is to be printed. */
   public boolean verbose() {
     return line.hasOption(VERBOSE);
   }
 
+  /** How text is to look on this terminal. */
   public TextStyle style() {
     String color = value(COLOR).orElse("auto");
     boolean auto = console.terminal().out() && !console.terminal().plain();

@@ -22,6 +22,7 @@ public final class CsvFormOptions {
 
   private CsvFormOptions() {}
 
+  /** The options about CSV. */
   public static List<Option> all() {
     return List.of(
         option("separator", "WORD", "of CSV: comma, semicolon, tab or pipe (default: comma)"),

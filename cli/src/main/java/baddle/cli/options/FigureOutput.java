@@ -39,6 +39,7 @@ public final class FigureOutput {
     this.form = form;
   }
 
+  /** The options that say how figures come out. */
   public static List<Option> options() {
     return List.of(
         Option.builder()
@@ -114,6 +115,7 @@ public final class FigureOutput {
     return List.of(TableForm.values()).get(words.indexOf(word));
   }
 
+  /** Prints figures, or writes them into files. */
   public void write(Figures figures) throws UsageException, IOException {
     for (Path file : files) {
       ReportFile.of(file, form, options.has("with-totals")).write(figures, options.planFile());

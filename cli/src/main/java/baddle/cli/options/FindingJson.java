@@ -10,6 +10,7 @@ public final class FindingJson {
 
   private FindingJson() {}
 
+  /** Writes a finding as an object. */
   public static void write(Finding finding, JsonGenerator json) throws IOException {
     json.writeStartObject();
     writeFields(finding, json);

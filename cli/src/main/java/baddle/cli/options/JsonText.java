@@ -21,6 +21,7 @@ public final class JsonText {
 
   private JsonText() {}
 
+  /** The text of an object. */
   public static String of(Content content) throws IOException {
     StringWriter text = new StringWriter();
     try (JsonGenerator json = new JsonFactory().createGenerator(text)) {

@@ -23,10 +23,12 @@ public final class ListOutput {
 
   private ListOutput() {}
 
+  /** The option that writes a list into a file. */
   public static Option outOption() {
     return outOption("the list");
   }
 
+  /** The same, with what is written. */
   public static Option outOption(String what) {
     return Option.builder()
         .longOpt("out")

@@ -10,6 +10,7 @@ public final class LoadText {
 
   private LoadText() {}
 
+  /** What was loaded, in a line. */
   public static String line(TableExport.Result result) {
     if (result.isUnchanged()) {
       return "as it was: "
@@ -32,6 +33,7 @@ public final class LoadText {
                 + " that changed or went since corrected, with a sign");
   }
 
+  /** What was loaded, as fields. */
   public static void write(JsonGenerator json, TableExport.Result result) throws IOException {
     json.writeStartObject();
     json.writeStringField("table", result.table().toString());
@@ -43,6 +45,7 @@ public final class LoadText {
     json.writeEndObject();
   }
 
+  /** What was loaded, table by table. */
   public static void write(JsonGenerator json, List<TableExport.Result> results)
       throws IOException {
     json.writeArrayFieldStart("tables");

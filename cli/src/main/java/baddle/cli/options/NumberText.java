@@ -24,10 +24,12 @@ public final class NumberText {
     return String.format(Locale.ROOT, "%.1f %%", Math.floor(part * 1000.0 / whole) / 10);
   }
 
+  /** A number with what it counts, in the right number. */
   public static String counted(long number, String one) {
     return count(number) + " " + one + (number == 1 ? "" : "s");
   }
 
+  /** A number with all its digits. */
   public static String exact(BigDecimal number) {
     return rounded(number, Integer.MAX_VALUE);
   }

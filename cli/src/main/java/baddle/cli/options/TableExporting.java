@@ -33,12 +33,14 @@ public final class TableExporting {
   private final String dataset;
   private final RowsChoice choice;
 
+  /** Of chosen rows of a dataset. */
   public TableExporting(Project project, String dataset, RowsChoice choice) {
     this.project = project;
     this.dataset = dataset;
     this.choice = choice;
   }
 
+  /** Loads the rows and reports it. */
   public int run(CommandOptions options, Console console) throws UsageException, IOException {
     for (String other : OF_FILES) {
       if (options.has(other)) {

@@ -5,6 +5,7 @@ public final class UsageException extends Exception {
 
   private static final long serialVersionUID = 1L;
 
+  /** What is wrong, and what to type. */
   public UsageException(String message) {
     super(message);
   }

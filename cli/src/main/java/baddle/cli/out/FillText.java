@@ -17,10 +17,12 @@ public final class FillText {
 
   private final Path folder;
 
+  /** Of a project in a folder. */
   public FillText(Path folder) {
     this.folder = folder;
   }
 
+  /** What was filled, in lines. */
   public List<String> lines(List<FillResult> results, boolean dryRun) {
     List<String> lines = new ArrayList<>();
     for (FillResult result : results) {
@@ -130,6 +132,7 @@ public final class FillText {
         });
   }
 
+  /** What was filled, as an object. */
   public void write(FillResult result, JsonGenerator json) throws IOException {
     json.writeStartObject();
     json.writeStringField("fill", result.name());

@@ -85,6 +85,7 @@ public final class CheckCommand implements Command {
             .get());
   }
 
+  /** The option that says from which severity on a command fails. */
   public static Option failOnOption() {
     return Option.builder()
         .longOpt("fail-on")
@@ -192,6 +193,7 @@ public final class CheckCommand implements Command {
                             + String.join(", ", LISTS))));
   }
 
+  /** What that option says. */
   public static Severity failOn(CommandOptions options) throws UsageException {
     String given = options.value("fail-on").orElse("error");
     return Arrays.stream(Severity.values())

@@ -30,6 +30,7 @@ public final class CompareText {
   private final BigDecimal least;
   private final int most;
 
+  /** For a terminal. */
   public CompareText(TextStyle style, BigDecimal least, int most) {
     this.style = style;
     this.least = least;
@@ -195,6 +196,7 @@ public final class CompareText {
     return table.lines(style);
   }
 
+  /** A movement as cells of a table. */
   public static List<String> cells(Movement movement) {
     return List.of(
         movement.place(),
@@ -246,6 +248,7 @@ public final class CompareText {
         });
   }
 
+  /** Writes the sources that differ. */
   public static void writeSources(JsonGenerator json, List<SourceChange> changes)
       throws IOException {
     json.writeArrayFieldStart("sources");

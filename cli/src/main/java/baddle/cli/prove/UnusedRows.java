@@ -27,6 +27,7 @@ public final class UnusedRows {
 
   private UnusedRows() {}
 
+  /** Writes the rows of lookups that nothing has matched; returns the status. */
   public static int write(Project project, String dataset, CommandOptions options, Console console)
       throws UsageException, IOException {
     if (options.has("held") && options.has("left-out")) {

@@ -34,6 +34,7 @@ public final class HarmlessStream extends PrintStream {
 
   private final OutputStream exact;
 
+  /** Over a stream of bytes. */
   public HarmlessStream(OutputStream out) {
     this(new BufferedOutputStream(out, 1 << 14));
   }

@@ -51,6 +51,7 @@ public final class LogFile implements Closeable {
     return Optional.ofNullable(current);
   }
 
+  /** Where the log is, if there is one. */
   public Optional<Path> file() {
     return file;
   }

@@ -15,6 +15,7 @@ public record Terminal(boolean out, boolean err, int width, boolean plain) {
   /** No terminal at all. */
   public static final Terminal NONE = new Terminal(false, false, 0, true);
 
+  /** What the launcher knows of it. */
   public static Terminal ofLauncher() {
     boolean out = Boolean.getBoolean("baddle.terminal.out");
     String noColor = System.getenv("NO_COLOR");

@@ -7,6 +7,7 @@ import java.io.OutputStream;
 /** Passes bytes on to a stream that isn't closed with it. */
 public final class UnclosedStream extends FilterOutputStream {
 
+  /** Over a stream that stays open. */
   public UnclosedStream(OutputStream out) {
     super(out);
   }

@@ -28,6 +28,7 @@ public final class HeadingMatcher {
   private final int wanted;
   private final Optional<HeadingsToRows> turning;
 
+  /** For the columns of a dataset. */
   public HeadingMatcher(IntakeSpec spec) {
     columns = spec.columns();
     turning = spec.shaping().headingsToRows();

@@ -59,6 +59,7 @@ public record TotalRow(int column, String label, Set<Integer> filled) {
     return begins && !small.matches("totals? (for|of)\\b.*") ? Kind.UNSURE : Kind.NAMED;
   }
 
+  /** Whether a text is what totals are called. */
   public static boolean isLabel(String text) {
     return ValueProfile.isTotalLabel(text);
   }

@@ -1,8 +1,8 @@
 /**
  * From a grid to typed blocks: finds the heading row, aligns headings with the dataset's columns,
  * reads the values, holds rows that don't fit. Start at {@link baddle.core.intake.Intake}. May
- * import what stands below it: {@code finding}, {@code value}, {@code table}, {@code expression},
- * {@code grid}.
+ * import {@code finding}, {@code calendar}, {@code value}, {@code table}, {@code expression},
+ * {@code grid} and {@code outcome}.
  */
 @NullMarked
 package baddle.core.intake;

@@ -1,7 +1,7 @@
 /**
  * Single values: column types, and readers that turn the characters of a cell into an exact {@code
- * long} (unscaled decimals, day numbers, microseconds), plus periods and the calendar. Start at
- * {@link baddle.core.value.ValueReader}. May import {@code finding}.
+ * long} (unscaled decimals, day numbers, microseconds). Start at {@link
+ * baddle.core.value.ValueReader}. May import {@code calendar}.
  */
 @NullMarked
 package baddle.core.value;

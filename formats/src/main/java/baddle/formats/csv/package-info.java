@@ -1,5 +1,5 @@
 /**
- * Delimited text (RFC 4180): {@link baddle.formats.csv.CsvFile} reads, {@link
+ * Delimited text (RFC 4180): {@link baddle.formats.csv.DelimitedFile} reads, {@link
  * baddle.formats.csv.CsvRowWriter} writes. Must not import other formats.
  */
 @NullMarked

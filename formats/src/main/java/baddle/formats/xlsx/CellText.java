@@ -28,6 +28,7 @@ public final class CellText {
     return escaped(SheetLimits.text(text, where));
   }
 
+  /** A text as a cell of a sheet can hold it. */
   public static String escaped(String text) {
     boolean plain = true;
     for (int i = 0; i < text.length() && plain; i++) {

@@ -48,6 +48,7 @@ public final class Markup {
     return markup.toString();
   }
 
+  /** Ends the element that was opened last. */
   public Markup close() {
     out.append("</").append(open.pop()).append('>');
     return this;

@@ -7,9 +7,9 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 
 /** Reads what databases a plan knows; a password has no place in it. */
-public final class DatabaseReader {
+final class DatabaseReader {
 
-  public static final List<String> KEYS =
+  static final List<String> KEYS =
       List.of(
           "url",
           "user",
@@ -32,7 +32,7 @@ public final class DatabaseReader {
 
   private final NodeReader nodes;
 
-  public DatabaseReader(NodeReader nodes) {
+  DatabaseReader(NodeReader nodes) {
     this.nodes = nodes;
   }
 

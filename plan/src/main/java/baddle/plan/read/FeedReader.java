@@ -31,7 +31,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 
 /** Reads the plan's feeds. */
-public final class FeedReader {
+final class FeedReader {
 
   private static final List<String> OWN_KEYS =
       List.of(
@@ -58,7 +58,7 @@ public final class FeedReader {
           .toList();
 
   /** Every key of a feed. */
-  public static final List<String> KEYS =
+  static final List<String> KEYS =
       Stream.of(OWN_KEYS, QueryReader.KEYS, WritingReader.KEYS, ShapingReader.KEYS)
           .flatMap(List::stream)
           .distinct()
@@ -85,7 +85,7 @@ public final class FeedReader {
   private final ShapingReader shaping;
   private final QueryReader queries;
 
-  public FeedReader(
+  FeedReader(
       NodeReader nodes,
       Map<String, DatasetPlan> datasets,
       Map<String, DatabasePlan> databases,

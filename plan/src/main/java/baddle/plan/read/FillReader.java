@@ -22,9 +22,9 @@ import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the plan's fills. */
-public final class FillReader {
+final class FillReader {
 
-  public static final List<String> KEYS =
+  static final List<String> KEYS =
       List.of(
           "workbook",
           "into",
@@ -48,7 +48,7 @@ public final class FillReader {
   private final Calendar calendar;
   private final FillFigureReader figures;
 
-  public FillReader(
+  FillReader(
       NodeReader nodes, Map<String, DatasetPlan> datasets, PeriodText periods, Calendar calendar) {
     this.nodes = nodes;
     this.datasets = datasets;

@@ -18,9 +18,9 @@ import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /** Reads what a summary says of single levels: order, which items are kept, which always stand. */
-public final class LevelReader {
+final class LevelReader {
 
-  public static final List<String> KEEP = List.of("top", "bottom", "until", "by", "rest");
+  static final List<String> KEEP = List.of("top", "bottom", "until", "by", "rest");
 
   private static final Pattern ORDER =
       Pattern.compile("(?:(.+?)(?: at (.+?))?)??\\s*\\b(ascending|descending)?");
@@ -32,8 +32,7 @@ public final class LevelReader {
   private final Map<String, PlanNode.Entry> empty;
   private final List<String> names = new ArrayList<>();
 
-  public LevelReader(
-      NodeReader nodes, Map<String, LookupPlan> lookups, Map<String, PlanNode> keys) {
+  LevelReader(NodeReader nodes, Map<String, LookupPlan> lookups, Map<String, PlanNode> keys) {
     this.nodes = nodes;
     this.lookups = lookups;
     this.order = entries(keys, "order");

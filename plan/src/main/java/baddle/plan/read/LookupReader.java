@@ -19,7 +19,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the plan's lookups. */
-public final class LookupReader {
+final class LookupReader {
 
   private static final List<String> OWN_KEYS =
       List.of(
@@ -35,7 +35,7 @@ public final class LookupReader {
           "when_ambiguous");
 
   /** Every key of a lookup. */
-  public static final List<String> KEYS =
+  static final List<String> KEYS =
       Stream.concat(OWN_KEYS.stream(), FeedReader.KEYS_OF_FILES.stream()).toList();
 
   private static final Map<String, LookupSpec.Policy> POLICIES =
@@ -48,7 +48,7 @@ public final class LookupReader {
   private final FeedReader feeds;
   private final ValueCheck values;
 
-  public LookupReader(
+  LookupReader(
       NodeReader nodes, Map<String, DatasetPlan> datasets, FeedReader feeds, ValueCheck values) {
     this.nodes = nodes;
     this.datasets = datasets;

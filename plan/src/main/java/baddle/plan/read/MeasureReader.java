@@ -20,9 +20,9 @@ import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the measures of a summary. */
-public final class MeasureReader {
+final class MeasureReader {
 
-  public static final List<String> KEYS =
+  static final List<String> KEYS =
       List.of(
           "value",
           "show",
@@ -40,7 +40,7 @@ public final class MeasureReader {
   private final NodeReader nodes;
   private final Map<String, DatasetPlan> datasets;
 
-  public MeasureReader(NodeReader nodes, Map<String, DatasetPlan> datasets) {
+  MeasureReader(NodeReader nodes, Map<String, DatasetPlan> datasets) {
     this.nodes = nodes;
     this.datasets = datasets;
   }

@@ -21,9 +21,9 @@ import java.util.regex.Pattern;
  * Reads what parameters a plan has, and puts their values into its text before anything else of it
  * is read: as they are into names and paths, as literals of their type into expressions.
  */
-public final class ParameterReader {
+final class ParameterReader {
 
-  public static final List<String> KEYS = List.of("type", "default");
+  static final List<String> KEYS = List.of("type", "default");
 
   /** What a parameter can be. */
   private enum Type {
@@ -74,7 +74,7 @@ public final class ParameterReader {
   private final Map<String, Parameter> parameters = new LinkedHashMap<>();
   private final Set<String> ofData = new HashSet<>();
 
-  public ParameterReader(NodeReader nodes) {
+  ParameterReader(NodeReader nodes) {
     this.nodes = nodes;
   }
 

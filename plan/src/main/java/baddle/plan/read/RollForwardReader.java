@@ -21,9 +21,9 @@ import java.util.Optional;
 import java.util.function.BiFunction;
 
 /** Reads a summary that is a roll-forward. */
-public final class RollForwardReader {
+final class RollForwardReader {
 
-  public static final List<String> KEYS =
+  static final List<String> KEYS =
       List.of(
           "opening",
           "in",
@@ -53,7 +53,7 @@ public final class RollForwardReader {
   private final NodeReader nodes;
   private final BiFunction<Map<String, PlanNode>, String, List<AxisItem>> axis;
 
-  public RollForwardReader(
+  RollForwardReader(
       NodeReader nodes, BiFunction<Map<String, PlanNode>, String, List<AxisItem>> axis) {
     this.nodes = nodes;
     this.axis = axis;

@@ -23,13 +23,13 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** Reads what a feed says of what happens to its rows. */
-public final class ShapingReader {
+final class ShapingReader {
 
   /** The keys it reads. */
   static final List<String> KEYS = List.of("carry_down", "leave_out", "set", "headings_to_rows");
 
   /** The keys of a rule that leaves rows out. */
-  public static final List<String> RULE_KEYS =
+  static final List<String> RULE_KEYS =
       List.of("when", "because", "control_total", "total_of", "ends");
 
   private static final String BLANK_ROW = "blank row";
@@ -38,7 +38,7 @@ public final class ShapingReader {
   private final PeriodText periods;
   private final Calendar calendar;
 
-  public ShapingReader(NodeReader nodes, ValueCheck values, PeriodText periods, Calendar calendar) {
+  ShapingReader(NodeReader nodes, ValueCheck values, PeriodText periods, Calendar calendar) {
     this.nodes = nodes;
     this.values = values;
     this.periods = periods;

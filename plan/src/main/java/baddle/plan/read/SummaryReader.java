@@ -27,9 +27,9 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the plan's summaries. */
-public final class SummaryReader {
+final class SummaryReader {
 
-  public static final List<String> KEYS =
+  static final List<String> KEYS =
       List.of(
           "of",
           "where",
@@ -44,7 +44,7 @@ public final class SummaryReader {
           "locale",
           "roll_forward");
 
-  public static final List<String> TOTALS =
+  static final List<String> TOTALS =
       List.of(
           "down",
           "across",
@@ -60,7 +60,7 @@ public final class SummaryReader {
   private final Calendar calendar;
   private final MeasureReader measures;
 
-  public SummaryReader(
+  SummaryReader(
       NodeReader nodes,
       Map<String, DatasetPlan> datasets,
       Map<String, LookupPlan> lookups,

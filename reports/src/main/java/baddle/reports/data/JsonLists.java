@@ -16,6 +16,7 @@ public final class JsonLists {
     texts(json, texts);
   }
 
+  /** Writes a field that is a list of texts. */
   public static void texts(JsonGenerator json, List<String> texts) throws IOException {
     json.writeStartArray();
     for (String text : texts) {
@@ -31,6 +32,7 @@ public final class JsonLists {
     numbers(json, numbers);
   }
 
+  /** Writes a field that is a list of numbers. */
   public static void numbers(JsonGenerator json, List<Integer> numbers) throws IOException {
     json.writeStartArray();
     for (int number : numbers) {

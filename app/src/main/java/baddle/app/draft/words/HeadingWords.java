@@ -113,6 +113,7 @@ public record HeadingWords(Set<String> words, Set<String> currencies) {
     currencies = Set.copyOf(currencies);
   }
 
+  /** The words of a heading. */
   public static HeadingWords of(String heading) {
     Set<String> words = new LinkedHashSet<>();
     Set<String> currencies = new HashSet<>();

@@ -21,6 +21,7 @@ public final class Aggregates {
 
   private Aggregates() {}
 
+  /** That an aggregate would have to keep too many values. */
   public static SpecException tooMany(String what) {
     return new SpecException(
         String.format(

@@ -5,6 +5,7 @@ public final class SpecException extends RuntimeException {
 
   private static final long serialVersionUID = 1L;
 
+  /** What can't be asked, and why. */
   public SpecException(String message) {
     super(message);
   }

@@ -1,29 +1,20 @@
-package baddle.plan;
+package baddle.plan.read;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import baddle.plan.read.DatabaseReader;
-import baddle.plan.read.FeedReader;
-import baddle.plan.read.FillReader;
-import baddle.plan.read.LevelReader;
-import baddle.plan.read.LookupReader;
-import baddle.plan.read.MeasureReader;
-import baddle.plan.read.ParameterReader;
-import baddle.plan.read.RollForwardReader;
-import baddle.plan.read.ShapingReader;
-import baddle.plan.read.SummaryReader;
+import baddle.plan.PlanSchema;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.dataformat.yaml.YAMLFactory;
 import com.networknt.schema.JsonSchema;
 import com.networknt.schema.JsonSchemaFactory;
 import com.networknt.schema.SpecVersion;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -35,8 +26,8 @@ class PlanSchemaTests {
 
   private static final ObjectMapper YAML = new ObjectMapper(new YAMLFactory());
 
-  private static InputStream file() {
-    return Objects.requireNonNull(PlanSchemaTests.class.getResourceAsStream("plan.schema.json"));
+  private static InputStream file() throws IOException {
+    return new ByteArrayInputStream(PlanSchema.bytes());
   }
 
   private static JsonSchema schema() throws IOException {
