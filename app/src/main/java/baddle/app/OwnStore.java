@@ -5,7 +5,6 @@ import baddle.store.ScanWatch;
 import baddle.store.Store;
 import java.io.IOException;
 import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.Optional;
 
 /**
@@ -22,10 +21,9 @@ public final class OwnStore {
    * @throws baddle.store.StoreException.Absent if there is none yet
    */
   public static Store openToRead(Project project) throws IOException {
-    Path folder = project.storeFolder();
-    Store store = Store.openToRead(folder).watched(passes(project.progress()));
+    Store store = Store.openToRead(project.storeFolder()).watched(passes(project.progress()));
     try {
-      return store.sharing(project.checksums(), folder);
+      return store.sharing(project.checksums());
     } catch (IOException | RuntimeException e) {
       store.close();
       throw e;

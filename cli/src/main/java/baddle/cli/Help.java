@@ -3,6 +3,7 @@ package baddle.cli;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandGroup;
 import baddle.cli.options.CommandOptions;
+import baddle.cli.options.Status;
 import java.util.ArrayList;
 import java.util.List;
 import org.apache.commons.cli.Option;
@@ -40,8 +41,8 @@ final class Help {
     lines.add("  baddle COMMAND --help  its options, with an example");
     lines.add("  baddle --version       the version");
     lines.add("");
-    lines.add("status: 0 done, 1 done with findings of severity error, 2 wrong usage or plan,");
-    lines.add("        3 could not read or write; what was done before that is reported");
+    lines.add("Exit status");
+    Status.MEANINGS.forEach((status, means) -> lines.add("  " + status + "  " + means));
     lines.add("");
     lines.add("first time here: baddle demo");
     return lines;

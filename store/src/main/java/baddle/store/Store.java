@@ -81,13 +81,9 @@ public final class Store implements Closeable {
     }
   }
 
-  /**
-   * Shares what is known of its blocks with others that read it, and returns this store.
-   *
-   * @param folder the project's {@code .baddle} folder, which it was opened in to be read
-   */
-  public Store sharing(BlockChecksums checksums, Path folder) throws IOException {
-    checksums.serve(StoreLock.holder(folder));
+  /** Shares what is known of its blocks with others that read it, and returns this store. */
+  public Store sharing(BlockChecksums checksums) throws IOException {
+    checksums.serve(StoreLock.holder(database.file().resolveSibling("")));
     database.share(checksums);
     return this;
   }

@@ -131,7 +131,12 @@ public final class Checking {
 
   /** Checks a project as it lies there, and tells in the same pass what is open at its batch. */
   public static NowAndThen nowAndAtBatch(Project project) throws IOException {
-    return checking(project, HeldRows.COUNTED, OptionalInt.empty());
+    return ask(
+        project,
+        HeldRows.COUNTED,
+        OptionalInt.empty(),
+        (checking, store, batch) ->
+            new NowAndThen(checking.check(store, batch, true), checking.open(store, batch)));
   }
 
   /**
@@ -149,33 +154,49 @@ public final class Checking {
   }
 
   /** What a check as of a batch finds, and what was found when it was made. */
-  public static List<Finding> openAt(Project project, int batch) throws IOException {
-    return checking(project, HeldRows.COUNTED, OptionalInt.of(batch)).openAtBatch();
+  public static List<Finding> openAt(Project project, int number) throws IOException {
+    return ask(
+        project,
+        HeldRows.COUNTED,
+        OptionalInt.of(number),
+        (checking, store, batch) -> {
+          checking.check(store, batch, false);
+          return checking.open(store, batch);
+        });
   }
 
   private static CheckResult checked(Project project, HeldRows heldRows, OptionalInt number)
       throws IOException {
-    return checking(project, heldRows, number).now();
+    return ask(
+        project,
+        heldRows,
+        number,
+        (checking, store, batch) -> checking.check(store, batch, number.isEmpty()));
   }
 
-  private static NowAndThen checking(Project project, HeldRows heldRows, OptionalInt number)
+  /** What is asked of a check that is yet to be done. */
+  private interface Question<R> {
+    R of(Checking checking, Store store, Batch batch) throws IOException;
+  }
+
+  private static <R> R ask(
+      Project project, HeldRows heldRows, OptionalInt number, Question<R> question)
       throws IOException {
     References references = References.of(project, new Formats());
     try (Store store = OwnStore.openToRead(project)) {
       Batch batch = BatchChoice.of(store, project, number);
-      Checking checking = new Checking(project, references, heldRows);
-      CheckResult now = checking.check(store, batch, number.isEmpty());
-      List<Finding> open = new ArrayList<>(checking.atBatch(store, batch.number()));
-      open.addAll(store.catalogue().findingsOfBatch(batch.number()));
-      return new NowAndThen(now, open);
+      return question.of(new Checking(project, references, heldRows), store, batch);
     }
   }
 
-  /** What is found in a batch that has been checked. */
-  private List<Finding> atBatch(Store store, int number) throws IOException {
+  /** What is open at a batch that has been checked. */
+  private List<Finding> open(Store store, Batch batch) throws IOException {
     List<Finding> all = new ArrayList<>(findings);
     coverage(List.of()).forEach(one -> all.addAll(one.findings()));
-    return new FindingPolicy(plan, store.catalogue().sources(number)).apply(all).findings();
+    List<StoredSource> sources = store.catalogue().sources(batch.number());
+    List<Finding> open = new ArrayList<>(new FindingPolicy(plan, sources).apply(all).findings());
+    open.addAll(store.catalogue().findingsOfBatch(batch.number()));
+    return open;
   }
 
   private CheckResult check(Store store, Batch batch, boolean now) throws IOException {

@@ -48,7 +48,7 @@ public final class CloseCommand implements Command {
 
   @Override
   public String example() {
-    return "baddle close 2026-03";
+    return "baddle close 2026-03 --accept \"the sender knows\"";
   }
 
   @Override

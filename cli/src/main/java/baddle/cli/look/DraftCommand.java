@@ -44,7 +44,7 @@ public final class DraftCommand implements Command {
 
   @Override
   public String example() {
-    return "baddle draft inbox --out proposed.yaml\nbaddle draft inbox --ask\nbaddle draft --update --apply";
+    return "baddle draft inbox --out proposed.yaml\nbaddle draft inbox --out asked.yaml --ask\nbaddle draft --update --apply";
   }
 
   @Override

@@ -50,7 +50,7 @@ public final class AmendCommand implements Command {
 
   @Override
   public String example() {
-    return "baddle amend forms --out corrected --set \"Form!C4=Alder Mill\"";
+    return "baddle amend \"inbox/returns/Foxholt 2026-03.xlsx\" --out corrected --set \"Return!C4=9\"";
   }
 
   @Override

@@ -53,7 +53,7 @@ public final class ExtractCommand implements Command {
 
   @Override
   public String example() {
-    return "baddle extract adjustments --out \"exports/{site}.xlsx\"";
+    return "baddle extract adjustments --plan adjustments.yaml --out \"extracts/{Site}.xlsx\"";
   }
 
   @Override

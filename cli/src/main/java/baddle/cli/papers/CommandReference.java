@@ -3,6 +3,7 @@ package baddle.cli.papers;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandGroup;
 import baddle.cli.options.CommandOptions;
+import baddle.cli.options.Status;
 import java.util.ArrayList;
 import java.util.List;
 import org.apache.commons.cli.Option;
@@ -18,8 +19,8 @@ public final class CommandReference {
     lines.add("# Commands");
     lines.add("");
     lines.add(
-        "This page is made from the same words as `baddle COMMAND --help`. The examples run in the");
-    lines.add("folder that `baddle demo` lays out.");
+        "This page is made from the same words as `baddle COMMAND --help`. The examples run one after");
+    lines.add("the other in the folder that `baddle demo` lays out.");
     lines.add("");
     for (CommandGroup group : groups) {
       lines.add("## " + group.title());
@@ -28,9 +29,9 @@ public final class CommandReference {
     }
     lines.add("## Exit status");
     lines.add("");
-    lines.add(
-        "0 done; 1 done, with findings of severity error; 2 wrong usage or plan; 3 could not read or");
-    lines.add("write, and what was done before that is reported.");
+    lines.add("| status | |");
+    lines.add("|---|---|");
+    Status.MEANINGS.forEach((status, means) -> lines.add("| " + status + " | " + means + " |"));
     return lines;
   }
 

@@ -3,6 +3,7 @@ package baddle.cli.papers;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandGroup;
 import baddle.cli.options.CommandOptions;
+import baddle.cli.options.Status;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -37,10 +38,7 @@ public final class ManualPage {
       }
     }
     section("Exit status", lines);
-    entry("0", "done", lines);
-    entry("1", "done, with findings of severity error", lines);
-    entry("2", "wrong usage or plan", lines);
-    entry("3", "could not read or write; what was done before that is reported", lines);
+    Status.MEANINGS.forEach((status, means) -> entry(String.valueOf(status), means, lines));
     section("Environment", lines);
     entry("BADDLE_HEAP", "how much memory Java may have for objects, such as 2g", lines);
     entry("BADDLE_JAVA_OPTIONS", "more options for Java", lines);
@@ -53,7 +51,7 @@ public final class ManualPage {
   }
 
   private static void of(Command command, List<String> lines) {
-    entry("baddle " + command.name() + " " + command.arguments(), command.purpose() + "", lines);
+    entry("baddle " + command.name() + " " + command.arguments(), command.purpose(), lines);
     lines.add(".RS");
     command
         .example()

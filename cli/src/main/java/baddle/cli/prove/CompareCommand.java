@@ -46,7 +46,7 @@ public final class CompareCommand implements Command {
 
   @Override
   public String example() {
-    return "baddle compare 3 5 --summary revenue-by-site";
+    return "baddle compare 2026-02 2026-03 --summary revenue-by-site";
   }
 
   @Override
