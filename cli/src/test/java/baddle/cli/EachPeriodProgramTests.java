@@ -9,9 +9,13 @@ import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardWatchEventKinds;
+import java.nio.file.WatchKey;
+import java.nio.file.WatchService;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -312,14 +316,16 @@ class EachPeriodProgramTests {
     boolean holds() throws IOException;
   }
 
-  private static void waitFor(Condition condition) throws Exception {
-    for (int i = 0; i < 600; i++) {
-      if (condition.holds()) {
-        return;
+  private void waitFor(Condition condition) throws Exception {
+    try (WatchService changes = folder.getFileSystem().newWatchService()) {
+      folder.register(
+          changes, StandardWatchEventKinds.ENTRY_CREATE, StandardWatchEventKinds.ENTRY_MODIFY);
+      while (!condition.holds()) {
+        WatchKey change = changes.poll(1, TimeUnit.MINUTES);
+        assertThat(change).as("it doesn't come").isNotNull();
+        change.reset();
       }
-      Thread.sleep(100);
     }
-    throw new AssertionError("it doesn't come");
   }
 
   @Test

@@ -71,7 +71,7 @@ final class StoreLock implements Closeable {
         "process "
             + ProcessHandle.current().pid()
             + " since "
-            + Instant.now().truncatedTo(ChronoUnit.MILLIS);
+            + Instant.now().truncatedTo(ChronoUnit.MICROS);
     channel.truncate(0);
     channel.write(ByteBuffer.wrap(holder.getBytes(StandardCharsets.UTF_8)), 0);
     return new StoreLock(channel, holder);

@@ -50,7 +50,6 @@ class StoreStateTests {
   void opening_to_write_is_enough_to_make_another() throws Exception {
     write();
     StoreState state = StoreState.of(folder).orElseThrow();
-    Thread.sleep(2);
 
     Store.openToWrite(folder).close();
 
