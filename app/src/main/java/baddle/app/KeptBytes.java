@@ -50,7 +50,7 @@ public record KeptBytes(Path file) implements KnownPlan.Place {
       Path beside = Files.createTempFile(folder, "kept", ".part");
       try {
         Files.write(beside, whole);
-        Placing.move(beside, file);
+        FileMove.move(beside, file);
       } finally {
         Files.deleteIfExists(beside);
       }

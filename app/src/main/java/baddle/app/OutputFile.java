@@ -72,13 +72,13 @@ public final class OutputFile {
    *     file, if there is any, won't either
    */
   public void write(Optional<Path> project, Content content) throws IOException {
-    try (Beside beside = writeBeside(project, content)) {
-      beside.place();
+    try (Staged staged = stage(project, content)) {
+      staged.publish();
     }
   }
 
   /** Writes it beside its place, from where it has yet to be moved. */
-  public Beside writeBeside(Optional<Path> project, Content content) throws IOException {
+  public Staged stage(Optional<Path> project, Content content) throws IOException {
     Path absolute = file.toAbsolutePath();
     Set<Path> plans = new LinkedHashSet<>();
     project.ifPresent(plan -> plans.add(plan.toAbsolutePath().normalize()));
@@ -112,7 +112,7 @@ public final class OutputFile {
       }
       throw e;
     }
-    return new Beside(beside, absolute, plans);
+    return new Staged(beside, absolute, plans);
   }
 
   private static void delete(Path file, Exception because) {
@@ -130,21 +130,21 @@ public final class OutputFile {
    * @param file where it belongs
    * @param plans the plans whose projects must never read it
    */
-  public record Beside(Path beside, Path file, Set<Path> plans) implements Closeable {
+  public record Staged(Path beside, Path file, Set<Path> plans) implements Closeable {
 
     /** Copies the set. */
-    public Beside {
+    public Staged {
       plans = Set.copyOf(plans);
     }
 
     /** Moves it into its place, and tells whether another content stood there, or none. */
-    public boolean place() throws IOException {
+    public boolean publish() throws IOException {
       boolean same = Files.isRegularFile(file) && SameContent.of(beside, file);
       if (!same) {
         for (Path plan : plans) {
           OutputList.of(plan).add(beside);
         }
-        Placing.move(beside, file);
+        FileMove.move(beside, file);
       }
       return !same;
     }

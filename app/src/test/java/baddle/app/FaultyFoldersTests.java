@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import baddle.app.check.CheckResult;
-import baddle.app.check.Checking;
-import baddle.app.close.Closing;
+import baddle.app.check.ProjectCheck;
+import baddle.app.close.PeriodClose;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.core.finding.FindingCode;
 import baddle.core.outcome.RowCounts;
@@ -98,7 +98,8 @@ class FaultyFoldersTests {
 
     if (expected.january) {
       BigDecimal january = sum(project, 1);
-      new Closing(project.project(), ProjectFolder.CLOCK).close("2026-01", Optional.of("known"));
+      new PeriodClose(project.project(), ProjectFolder.CLOCK)
+          .close("2026-01", Optional.of("known"));
       project.write(
           "in/late.csv",
           "doc,day,Note,Amount\nL,2026-01-31,late,7.25\n,2026-01-30,late,1.00\nM,2026-02-01,,3.00\n");
@@ -115,11 +116,11 @@ class FaultyFoldersTests {
     if (expected.read == 0) {
       assertThat(result.findings().stream().filter(one -> one.isError()))
           .hasSameSizeAs(expected.unreadable);
-      assertThatThrownBy(() -> Checking.run(project.project(), Checking.HeldRows.COUNTED))
+      assertThatThrownBy(() -> ProjectCheck.run(project.project(), ProjectCheck.HeldRows.COUNTED))
           .hasMessageContaining("nothing has been consolidated");
       return;
     }
-    CheckResult check = Checking.run(project.project(), Checking.HeldRows.COUNTED);
+    CheckResult check = ProjectCheck.run(project.project(), ProjectCheck.HeldRows.COUNTED);
     RowCounts counts =
         check.feeds().stream()
             .map(CheckResult.FeedRows::rows)

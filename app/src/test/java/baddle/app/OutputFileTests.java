@@ -40,9 +40,9 @@ class OutputFileTests {
   @Test
   void a_file_appears_whole_and_is_known_as_output() throws IOException {
     OutputFile output = new OutputFile(file);
-    try (OutputFile.Beside beside = output.writeBeside(Optional.of(plan), text("a,b\n"))) {
+    try (OutputFile.Staged beside = output.stage(Optional.of(plan), text("a,b\n"))) {
       assertThat(file).doesNotExist();
-      assertThat(beside.place()).isTrue();
+      assertThat(beside.publish()).isTrue();
     }
 
     assertThat(file).hasContent("a,b\n");
@@ -63,7 +63,7 @@ class OutputFileTests {
                     .count());
     for (int i = 1; i < 5_000; i++) {
       Path written = Files.writeString(folder.resolve("written"), Integer.toString(i));
-      Placing.move(written, file);
+      FileMove.move(written, file);
     }
     done.set(true);
 
@@ -74,7 +74,7 @@ class OutputFileTests {
   @Test
   void what_is_not_placed_leaves_nothing_behind() throws IOException {
     Files.writeString(file, "old");
-    new OutputFile(file).writeBeside(Optional.of(plan), text("new")).close();
+    new OutputFile(file).stage(Optional.of(plan), text("new")).close();
 
     assertThat(file).hasContent("old");
     assertThat(names()).containsExactlyInAnyOrder("baddle.yaml", "report.csv");

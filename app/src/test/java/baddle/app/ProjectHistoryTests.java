@@ -3,21 +3,21 @@ package baddle.app;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.app.check.CheckResult;
-import baddle.app.check.Checking;
-import baddle.app.close.Closing;
+import baddle.app.check.ProjectCheck;
+import baddle.app.close.PeriodClose;
 import baddle.app.compare.Cause;
-import baddle.app.compare.Comparing;
 import baddle.app.compare.Comparison;
 import baddle.app.compare.Movement;
 import baddle.app.compare.RowChange;
+import baddle.app.compare.SummaryComparison;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
-import baddle.app.history.Returning;
-import baddle.app.history.Shrinking;
-import baddle.app.summarize.Summarizing;
+import baddle.app.history.BatchReturn;
+import baddle.app.history.StoreShrink;
+import baddle.app.summarize.Summarizer;
 import baddle.app.trace.FigureTrace;
-import baddle.app.trace.RowTable;
 import baddle.app.trace.TracedFigure;
+import baddle.app.trace.TracedRows;
 import baddle.core.finding.Finding;
 import baddle.core.outcome.RowCounts;
 import baddle.core.table.Block;
@@ -83,7 +83,7 @@ class ProjectHistoryTests {
   private Map<String, BigDecimal> cells(int batch) throws Exception {
     Project now = project.project();
     return CrosstabCells.of(
-        new Summarizing(now)
+        new Summarizer(now)
             .figures(List.of(now.plan().summaries().get(SUMMARY)), OptionalInt.of(batch))
             .crosstabs()
             .get(0));
@@ -105,7 +105,7 @@ class ProjectHistoryTests {
   @ValueSource(longs = {11, 12, 13})
   void causes_add_up_to_what_moved(long seed) throws Exception {
     play(seed);
-    Comparing comparing = new Comparing(project.project());
+    SummaryComparison comparing = new SummaryComparison(project.project());
 
     for (int batch : batches.keySet()) {
       if (!batches.containsKey(batch - 1)) {
@@ -161,7 +161,7 @@ class ProjectHistoryTests {
     }
   }
 
-  private static final class Rows implements RowTable {
+  private static final class Rows implements TracedRows {
 
     private final List<List<String>> rows = new ArrayList<>();
 
@@ -198,13 +198,13 @@ class ProjectHistoryTests {
     int first = numbers.get(0);
     int last = numbers.get(numbers.size() - 1);
 
-    Returning returning = Returning.to(first, project.project(), ProjectFolder.CLOCK);
+    BatchReturn returning = BatchReturn.to(first, project.project(), ProjectFolder.CLOCK);
     int again = returning.made().orElseThrow().number();
     assertThat(again).isGreaterThan(last);
     assertThat(cells(again)).isEqualTo(batches.get(first).cells());
     assertThat(cells(last)).isEqualTo(batches.get(last).cells());
 
-    Shrinking.of(project.project(), 2, true);
+    StoreShrink.of(project.project(), 2, true);
     assertThat(cells(again)).isEqualTo(batches.get(first).cells());
     assertThat(cells(last)).isEqualTo(batches.get(last).cells());
   }
@@ -215,9 +215,9 @@ class ProjectHistoryTests {
     play(seed);
     for (int step = 0; step < STEPS; step++) {
       project.consolidate();
-      Optional<ConsolidateResult> standing = Consolidation.kept(project.plan()).get();
-      assertThat(standing).isPresent();
-      assertThat(project.consolidate()).isEqualTo(standing.get());
+      Optional<ConsolidateResult> kept = Consolidation.kept(project.plan()).get();
+      assertThat(kept).isPresent();
+      assertThat(project.consolidate()).isEqualTo(kept.get());
 
       String what = files.step();
       assertThat(Consolidation.kept(project.plan()).get()).as(what).isEmpty();
@@ -230,15 +230,16 @@ class ProjectHistoryTests {
     play(seed);
     for (int step = 0; step < STEPS; step++) {
       int last = last();
-      CheckResult added = Checking.run(project.project(), Checking.HeldRows.COUNTED);
+      CheckResult added = ProjectCheck.run(project.project(), ProjectCheck.HeldRows.COUNTED);
       Map<String, BigDecimal> cells = cells(last);
 
-      assertThat(Checking.kept(project.plan()).get()).contains(added);
+      assertThat(ProjectCheck.kept(project.plan()).get()).contains(added);
       Path kept = project.at(".baddle/cells");
       Path aside = project.at("aside");
       Files.move(kept, aside);
       Files.delete(project.at(".baddle/check baddle.yaml"));
-      assertThat(Checking.run(project.project(), Checking.HeldRows.COUNTED)).isEqualTo(added);
+      assertThat(ProjectCheck.run(project.project(), ProjectCheck.HeldRows.COUNTED))
+          .isEqualTo(added);
       assertThat(cells(last)).isEqualTo(cells);
       try (Stream<Path> made = Files.list(kept)) {
         for (Path file : made.toList()) {
@@ -249,7 +250,7 @@ class ProjectHistoryTests {
       Files.move(aside, kept);
 
       String what = files.step();
-      assertThat(Checking.kept(project.plan()).get()).as(what).isEmpty();
+      assertThat(ProjectCheck.kept(project.plan()).get()).as(what).isEmpty();
     }
   }
 
@@ -259,14 +260,14 @@ class ProjectHistoryTests {
     play(seed);
     for (int step = 0; step < STEPS; step++) {
       int last = last();
-      List<Finding> open = Checking.openAt(project.project(), last);
-      assertThat(Checking.nowAndAtBatch(project.project()).openAtBatch()).isEqualTo(open);
+      List<Finding> open = ProjectCheck.openAt(project.project(), last);
+      assertThat(ProjectCheck.nowAndAtBatch(project.project()).openAtBatch()).isEqualTo(open);
 
       String what = files.step();
       if (what.startsWith("regions")) {
         continue;
       }
-      Checking.NowAndThen since = Checking.nowAndAtBatch(project.project());
+      ProjectCheck.NowAndThen since = ProjectCheck.nowAndAtBatch(project.project());
       assertThat(since.openAtBatch()).as(what).isEqualTo(open);
       assertThat(since.now().findings()).as(what).isNotEqualTo(open);
     }
@@ -278,7 +279,7 @@ class ProjectHistoryTests {
     play(seed, false);
     files.expected();
     project.consolidate();
-    Closing closing = new Closing(project.project(), ProjectFolder.CLOCK);
+    PeriodClose closing = new PeriodClose(project.project(), ProjectFolder.CLOCK);
     Map<String, BigDecimal> before = cells(last());
     Set<String> closed = new TreeSet<>();
     for (String cell : before.keySet()) {

@@ -6,8 +6,8 @@ import baddle.app.consolidate.Consolidation;
 import baddle.app.export.RowsChoice;
 import baddle.app.export.TableExport;
 import baddle.app.results.Environment;
-import baddle.app.results.Fetching;
-import baddle.app.summarize.Summarizing;
+import baddle.app.results.ResultFetcher;
+import baddle.app.summarize.Summarizer;
 import baddle.database.PostgresServer;
 import baddle.plan.database.TablePlan;
 import java.io.IOException;
@@ -99,7 +99,8 @@ public final class DatabaseRatio {
     for (int turn = 0; turn <= turns; turn++) {
       cursor.add(took(this::cursor));
       clear();
-      fetch.add(took(() -> new Fetching(project, Environment.OWN, 1).run(Instant.now(), true)));
+      fetch.add(
+          took(() -> new ResultFetcher(project, Environment.OWN, 1).run(Instant.now(), true)));
       clear();
       whole.add(took(() -> Consolidation.of(project, Clock.systemUTC(), 2).run()));
       Folders.remove(folder.resolve(".baddle/cells"));
@@ -184,7 +185,7 @@ public final class DatabaseRatio {
   }
 
   private static void summarize(Project project) throws IOException {
-    new Summarizing(project)
+    new Summarizer(project)
         .figures(List.copyOf(project.plan().summaries().values()), OptionalInt.empty());
   }
 

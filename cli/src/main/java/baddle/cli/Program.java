@@ -6,7 +6,7 @@ import baddle.cli.options.CommandOptions;
 import baddle.cli.options.Status;
 import baddle.cli.options.UsageException;
 import baddle.cli.terminal.Console;
-import baddle.cli.terminal.LogFile;
+import baddle.cli.terminal.ProgramLog;
 import baddle.core.crosstab.spec.SpecException;
 import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Nearest;
@@ -76,7 +76,7 @@ final class Program {
   }
 
   private int run(Command command, String[] args) {
-    LogFile log = new LogFile();
+    ProgramLog log = new ProgramLog();
     try {
       CommandOptions options = CommandOptions.parse(command, args, console);
       if (options.help()) {
@@ -117,7 +117,7 @@ final class Program {
     return status;
   }
 
-  private int bug(Throwable e, LogFile log) {
+  private int bug(Throwable e, ProgramLog log) {
     console.out().flush();
     PrintStream err = console.err();
     err.println("baddle: this is a bug: " + e);

@@ -102,6 +102,6 @@ final class KeyedRows {
   }
 
   private void execute(String sql) throws SQLException {
-    Connecting.execute(connection, sql);
+    Connector.execute(connection, sql);
   }
 }

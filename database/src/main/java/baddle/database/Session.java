@@ -50,7 +50,7 @@ public final class Session implements Closeable {
    * @throws DatabaseException if that doesn't succeed
    */
   public static Session open(Access access) throws IOException {
-    Connection connection = Connecting.toRead(access);
+    Connection connection = Connector.toRead(access);
     return new Session(access, connection);
   }
 

@@ -14,7 +14,7 @@ import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.RowMark;
 import baddle.core.intake.RowWatch;
-import baddle.core.intake.Shaping;
+import baddle.core.intake.ShapingRules;
 import baddle.core.intake.SourceIntake;
 import baddle.core.outcome.HeldRow;
 import baddle.core.outcome.MendedRows;
@@ -297,7 +297,7 @@ class EveryFormatTests {
             Map.of(),
             ValueRules.STANDARD,
             Map.of(),
-            Shaping.NONE,
+            ShapingRules.NONE,
             new MendedRows(Map.of(row.rowNumber(), mended)),
             RowWatch.NONE);
     SourceIntake again = table(file, CellRange.EVERYTHING, spec);

@@ -1,6 +1,6 @@
 package baddle.plan;
 
-import baddle.core.derivation.Step;
+import baddle.core.derivation.DerivationStep;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.table.Column;
@@ -36,7 +36,7 @@ public record DatasetPlan(
     List<IntakeColumn> columns,
     List<DerivedColumn> derived,
     List<String> order,
-    List<Step> steps,
+    List<DerivationStep> steps,
     Map<String, String> correctionFiles,
     DuplicateRule duplicates,
     Optional<String> datedBy,
@@ -120,18 +120,18 @@ public record DatasetPlan(
 
   /** The same, where calculations cast texts that are written in a way. */
   public DatasetPlan readingBy(ValueRules rules) {
-    List<Step> reading = new ArrayList<>();
-    for (Step step : steps) {
+    List<DerivationStep> reading = new ArrayList<>();
+    for (DerivationStep step : steps) {
       reading.add(
-          step instanceof Step.Calculated calc
-              ? new Step.Calculated(calc.column(), calc.expression().readingBy(rules))
+          step instanceof DerivationStep.Calculated calc
+              ? new DerivationStep.Calculated(calc.column(), calc.expression().readingBy(rules))
               : step);
     }
     return withSteps(reading);
   }
 
   /** The same with the steps that make its derived columns. */
-  public DatasetPlan withSteps(List<Step> ordered) {
+  public DatasetPlan withSteps(List<DerivationStep> ordered) {
     return new DatasetPlan(
         name, columns, derived, order, ordered, correctionFiles, duplicates, datedBy, amount);
   }

@@ -1,7 +1,7 @@
 package baddle.plan;
 
 import baddle.core.grid.Dialect;
-import baddle.core.intake.Shaping;
+import baddle.core.intake.ShapingRules;
 import baddle.core.value.ValueRules;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -42,7 +42,7 @@ public record FeedPlan(
     ValueRules rules,
     Map<String, FormCell> cells,
     Map<String, String> constants,
-    Shaping shaping,
+    ShapingRules shaping,
     WhenGone whenGone,
     Optional<ExpectPlan> expect,
     Optional<ControlList> controlList,

@@ -88,7 +88,7 @@ public record Plan(
   }
 
   private static <V> Map<String, V> copy(Map<String, V> map) {
-    return map instanceof Section ? map : Collections.unmodifiableMap(new LinkedHashMap<>(map));
+    return map instanceof PlanSection ? map : Collections.unmodifiableMap(new LinkedHashMap<>(map));
   }
 
   private static <V> List<V> copy(List<V> list) {

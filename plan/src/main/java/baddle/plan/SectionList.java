@@ -7,10 +7,10 @@ import java.util.List;
 /** The entries of a section without their names, read when they are asked for. */
 public final class SectionList<V> extends AbstractList<V> {
 
-  private final Section<V> section;
+  private final PlanSection<V> section;
 
   /** Of the values of a section, in its order. */
-  public SectionList(Section<V> section) {
+  public SectionList(PlanSection<V> section) {
     this.section = section;
   }
 

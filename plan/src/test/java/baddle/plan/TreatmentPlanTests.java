@@ -3,7 +3,7 @@ package baddle.plan;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import baddle.core.derivation.Step;
+import baddle.core.derivation.DerivationStep;
 import baddle.core.intake.LeaveOut;
 import baddle.core.intake.heading.HeadingLabels;
 import baddle.core.lookup.Ignored;
@@ -59,7 +59,8 @@ class TreatmentPlanTests {
     DatasetPlan sales = plan.datasets().get("sales");
 
     assertThat(sales.steps())
-        .extracting(step -> step instanceof Step.LookedUp lookedUp ? lookedUp.lookup() : "calc")
+        .extracting(
+            step -> step instanceof DerivationStep.LookedUp lookedUp ? lookedUp.lookup() : "calc")
         .containsExactly("calc", "ranges", "buyers");
     assertThat(sales.schema().names())
         .containsExactly(

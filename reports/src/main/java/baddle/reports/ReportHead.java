@@ -12,7 +12,7 @@ import java.util.stream.Stream;
  * @param subtitle what it is of, below the title; empty for none
  * @param notes what its readers should know
  * @param looks what is made of summaries, by their names
- * @param standing whether the figures are complete, and what stands against them
+ * @param trust whether the figures are complete, and what stands against them
  * @param style what it looks like
  */
 public record ReportHead(
@@ -20,7 +20,7 @@ public record ReportHead(
     String subtitle,
     List<String> notes,
     Map<String, SummaryLook> looks,
-    Standing standing,
+    Trust trust,
     ReportStyle style) {
 
   /** In the usual looks. */
@@ -29,13 +29,12 @@ public record ReportHead(
       String subtitle,
       List<String> notes,
       Map<String, SummaryLook> looks,
-      Standing standing) {
-    this(title, subtitle, notes, looks, standing, ReportStyle.PLAIN);
+      Trust trust) {
+    this(title, subtitle, notes, looks, trust, ReportStyle.PLAIN);
   }
 
   /** Nothing is said. */
-  public static final ReportHead NONE =
-      new ReportHead("", "", List.of(), Map.of(), Standing.UNKNOWN);
+  public static final ReportHead NONE = new ReportHead("", "", List.of(), Map.of(), Trust.UNKNOWN);
 
   /** Copies the collections. */
   public ReportHead {
@@ -52,14 +51,13 @@ public record ReportHead(
    * @param errors whether errors are open
    * @param findings the errors and warnings, the gravest first, one line each
    */
-  public record Standing(
-      String completeness, String verdict, boolean errors, List<String> findings) {
+  public record Trust(String completeness, String verdict, boolean errors, List<String> findings) {
 
     /** Nothing is known. */
-    public static final Standing UNKNOWN = new Standing("", "", false, List.of());
+    public static final Trust UNKNOWN = new Trust("", "", false, List.of());
 
     /** Copies the list. */
-    public Standing {
+    public Trust {
       findings = List.copyOf(findings);
     }
   }
@@ -73,8 +71,8 @@ public record ReportHead(
   public List<String> feet(Provenance provenance) {
     return Stream.of(
             provenance.fact("Batch").map(batch -> "Batch " + batch).orElse(""),
-            standing.completeness(),
-            standing.verdict())
+            trust.completeness(),
+            trust.verdict())
         .filter(line -> !line.isEmpty())
         .toList();
   }
@@ -82,8 +80,8 @@ public record ReportHead(
   /** Whether the figures are whole, and what stands against them. */
   public List<String> against() {
     return Stream.concat(
-            Stream.of(standing.completeness(), standing.verdict()).filter(line -> !line.isEmpty()),
-            standing.findings().stream())
+            Stream.of(trust.completeness(), trust.verdict()).filter(line -> !line.isEmpty()),
+            trust.findings().stream())
         .toList();
   }
 

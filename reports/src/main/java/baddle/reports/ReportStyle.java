@@ -14,6 +14,6 @@ public record ReportStyle(String accent, String logo) {
 
   /** The colour of a series by its number, from 0. */
   public String series(int number) {
-    return number == 0 && !accent.isEmpty() ? accent : Look.SERIES.get(number);
+    return number == 0 && !accent.isEmpty() ? accent : ReportColours.SERIES.get(number);
   }
 }

@@ -152,7 +152,7 @@ class ChartTests {
     for (ChartKind kind : ChartKind.values()) {
       SummaryLook look = new SummaryLook("", false, Optional.of(kind), false);
       ReportHead head =
-          new ReportHead("", "", List.of(), Map.of("shown", look), ReportHead.Standing.UNKNOWN);
+          new ReportHead("", "", List.of(), Map.of("shown", look), ReportHead.Trust.UNKNOWN);
       ChartPicture.write(layout, head, true, svg);
     }
     assertThat(svg.size()).isLessThan(100_000);
@@ -164,7 +164,7 @@ class ChartTests {
     SummaryLook look = new SummaryLook("Sites & <months>", false, Optional.of(kind), false);
     ReportHead head =
         new ReportHead(
-            "", "up to 2026-03", List.of(), Map.of("shown", look), ReportHead.Standing.UNKNOWN);
+            "", "up to 2026-03", List.of(), Map.of("shown", look), ReportHead.Trust.UNKNOWN);
     ByteArrayOutputStream svg = new ByteArrayOutputStream();
     ChartPicture.write(sitesByMonth(false), head, true, svg);
     ByteArrayOutputStream again = new ByteArrayOutputStream();

@@ -355,7 +355,7 @@ class ReportTests {
             "figures up to 2026-10",
             List.of("Without tax."),
             Map.of("revenue", new SummaryLook("Revenue by site", true, Optional.empty(), false)),
-            new ReportHead.Standing(
+            new ReportHead.Trust(
                 "4 rows read = 4 in the dataset + 0 left out + 0 held",
                 "1 error and 0 warnings stand against these figures",
                 true,
@@ -403,7 +403,7 @@ class ReportTests {
             "a & b \u202e\u0007",
             List.of("<img src=x onerror=alert(1)>"),
             Map.of("revenue", new SummaryLook("\"R\" & <b>D</b>", false, Optional.empty(), false)),
-            new ReportHead.Standing("4 rows read", "1 error and 0 warnings", true, List.of("<i>")));
+            new ReportHead.Trust("4 rows read", "1 error and 0 warnings", true, List.of("<i>")));
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     PageReport.write(
         List.of(byMonth(), byMonth()),

@@ -5,7 +5,7 @@ import baddle.app.Project;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reading.NameOrder;
-import baddle.app.results.KeptResult;
+import baddle.app.results.FetchedResult;
 import baddle.app.results.KeptResults;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
@@ -49,7 +49,7 @@ final class ResultSources {
 
   /** The results of a feed. */
   List<FoundFile> of(FeedPlan feed) throws IOException {
-    List<KeptResult> results = kept.of(feed.name());
+    List<FetchedResult> results = kept.of(feed.name());
     if (results.isEmpty()) {
       unseen.add(feed.name());
       add(
@@ -58,8 +58,8 @@ final class ResultSources {
           "run baddle consolidate");
     }
     List<FoundFile> files = new ArrayList<>();
-    Map<String, List<KeptResult>> failed = new LinkedHashMap<>();
-    for (KeptResult result : results) {
+    Map<String, List<FetchedResult>> failed = new LinkedHashMap<>();
+    for (FetchedResult result : results) {
       result
           .problem()
           .ifPresent(why -> failed.computeIfAbsent(why, all -> new ArrayList<>()).add(result));
@@ -80,7 +80,7 @@ final class ResultSources {
     return files;
   }
 
-  private FoundFile found(FeedPlan feed, KeptResult result, Path file) throws IOException {
+  private FoundFile found(FeedPlan feed, FetchedResult result, Path file) throws IOException {
     return new FoundFile(
         feed,
         result.path(),
@@ -94,10 +94,10 @@ final class ResultSources {
         mended.of(result.path()));
   }
 
-  private void add(String why, List<KeptResult> failed) {
-    KeptResult first = failed.get(0);
+  private void add(String why, List<FetchedResult> failed) {
+    FetchedResult first = failed.get(0);
     boolean alone = failed.size() == 1;
-    boolean any = failed.stream().anyMatch(KeptResult::hasRows);
+    boolean any = failed.stream().anyMatch(FetchedResult::hasRows);
     String of =
         alone ? "" : " (and for " + (failed.size() - 1) + " more of feed " + first.feed() + ")";
     add(

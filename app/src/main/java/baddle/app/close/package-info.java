@@ -1,4 +1,4 @@
-/** Closes periods and opens them again. Start at {@link baddle.app.close.Closing}. */
+/** Closes periods and opens them again. Start at {@link baddle.app.close.PeriodClose}. */
 @NullMarked
 package baddle.app.close;
 

@@ -1,7 +1,7 @@
 package baddle.app.closed;
 
 import baddle.app.review.ClosedPeriods;
-import baddle.app.review.SourcePrints;
+import baddle.app.review.SourceFingerprints;
 import baddle.core.table.Schema;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
@@ -202,7 +202,13 @@ public final class ClosedSources {
       if (!byRow && !(old.isEmpty() && now.isEmpty())) {
         Optional<DatasetReader> then = reader(dataset, last);
         Optional<DatasetReader> here = reader(dataset, batch.batch().number());
-        settle(batch, own, prints(dataset, then, old), prints(dataset, here, now), dataset, then);
+        settle(
+            batch,
+            own,
+            fingerprints(dataset, then, old),
+            fingerprints(dataset, here, now),
+            dataset,
+            then);
       }
     }
   }
@@ -210,8 +216,8 @@ public final class ClosedSources {
   private void settle(
       BatchWriter batch,
       List<Added> added,
-      Optional<SourcePrints> then,
-      Optional<SourcePrints> now,
+      Optional<SourceFingerprints> then,
+      Optional<SourceFingerprints> now,
       DatasetPlan dataset,
       Optional<DatasetReader> reader)
       throws IOException {
@@ -228,8 +234,8 @@ public final class ClosedSources {
       for (Place place : places) {
         List<StoredSource> old = before.getOrDefault(place, List.of());
         List<StoredSource> fresh = after.getOrDefault(place, List.of());
-        SourcePrints.Print held = SourcePrints.sum(then, old);
-        SourcePrints.Print read = SourcePrints.sum(now, fresh);
+        SourceFingerprints.Sum held = SourceFingerprints.sum(then, old);
+        SourceFingerprints.Sum read = SourceFingerprints.sum(now, fresh);
         swap(batch, file, old, fresh);
         if (!held.equals(read)) {
           batch
@@ -240,9 +246,9 @@ public final class ClosedSources {
                   place.period(),
                   false,
                   "the file has changed: "
-                      + SourcePrints.worth(then, held)
+                      + SourceFingerprints.worth(then, held)
                       + " in the dataset, "
-                      + SourcePrints.worth(now, read)
+                      + SourceFingerprints.worth(now, read)
                       + " in the file now");
         }
       }
@@ -299,13 +305,13 @@ public final class ClosedSources {
     return byPlace;
   }
 
-  private static Optional<SourcePrints> prints(
+  private static Optional<SourceFingerprints> fingerprints(
       DatasetPlan dataset, Optional<DatasetReader> reader, List<StoredSource> sources)
       throws IOException {
     Schema read = dataset.readSchema();
     return reader.isEmpty()
         ? Optional.empty()
-        : Optional.of(new SourcePrints(reader.get(), read, dataset.amount(), sources));
+        : Optional.of(new SourceFingerprints(reader.get(), read, dataset.amount(), sources));
   }
 
   private Optional<DatasetReader> reader(DatasetPlan dataset, int batch) throws IOException {

@@ -1,7 +1,7 @@
 package baddle.app.compare;
 
 import baddle.app.Project;
-import baddle.app.summarize.Summarizing;
+import baddle.app.summarize.Summarizer;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Measure;
@@ -33,7 +33,7 @@ final class Causes {
   private static final long MOST_ROWS = 1_000_000;
 
   private final Project project;
-  private final Summarizing summarizing;
+  private final Summarizer summarizing;
   private final Store store;
   private final Reasons reasons;
   private final Map<String, String> namesNow = new HashMap<>();
@@ -47,7 +47,7 @@ final class Causes {
    */
   Causes(
       Project project,
-      Summarizing summarizing,
+      Summarizer summarizing,
       Store store,
       List<SourceChange> sources,
       Reasons reasons) {

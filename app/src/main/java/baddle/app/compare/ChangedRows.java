@@ -2,7 +2,7 @@ package baddle.app.compare;
 
 import baddle.app.BatchChoice;
 import baddle.app.Project;
-import baddle.app.summarize.Summarizing;
+import baddle.app.summarize.Summarizer;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
@@ -91,7 +91,7 @@ public final class ChangedRows {
             store,
             project,
             then.isPresent() ? then : OptionalInt.of(Math.max(1, last.number() - 1)));
-    Summarizing summarizing = new Summarizing(project);
+    Summarizer summarizing = new Summarizer(project);
     DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
     before = summarizing.reader(store, dataset, first.number());
     after = summarizing.reader(store, dataset, last.number());

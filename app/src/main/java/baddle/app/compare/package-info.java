@@ -1,6 +1,6 @@
 /**
  * What moved between two batches or two periods, and which sources caused it. Start at {@link
- * baddle.app.compare.Comparing}.
+ * baddle.app.compare.SummaryComparison}.
  */
 @NullMarked
 package baddle.app.compare;

@@ -9,7 +9,7 @@ import baddle.app.kept.KeptResult;
 import baddle.app.kept.ProjectState;
 import baddle.app.reference.References;
 import baddle.app.results.Environment;
-import baddle.app.results.Fetching;
+import baddle.app.results.ResultFetcher;
 import baddle.core.grid.GridOpener;
 import baddle.formats.Formats;
 import baddle.store.Store;
@@ -54,7 +54,7 @@ public final class Consolidation {
    * What consolidating would say of a plan's project if it were done again with nothing changed.
    */
   public static KeptResult<ConsolidateResult> kept(Path planFile) {
-    return new KeptResult<>(planFile, "standing", ConsolidateResult.class);
+    return new KeptResult<>(planFile, "consolidate", ConsolidateResult.class);
   }
 
   /** A consolidation that reads every format there is. */
@@ -86,14 +86,14 @@ public final class Consolidation {
   public ConsolidateResult run() throws IOException {
     Optional<ProjectState.Before> before =
         rebuilds || byContent ? Optional.empty() : ProjectState.before(project, clock.instant());
-    new Fetching(project, Environment.OWN, threads)
+    new ResultFetcher(project, Environment.OWN, threads)
         .run(clock.instant().truncatedTo(ChronoUnit.SECONDS), byContent);
     References references = References.of(project, opener);
     project = project.with(references.plan());
     ConsolidateResult result;
     try (Store store = OwnStore.openToWrite(project)) {
       writer = store.writer();
-      Look look = look(store, references);
+      ChangeScan look = look(store, references);
       result = look.isToDo() ? bring(store, look) : unchanged(store, look);
       if (before.isPresent()) {
         again = again(store, references, look, result);
@@ -123,26 +123,31 @@ public final class Consolidation {
     return again;
   }
 
-  private Look look(Store store, References references) throws IOException {
-    return Look.of(
-        project, opener, references, store, clock.instant(), new Look.How(rebuilds, byContent));
+  private ChangeScan look(Store store, References references) throws IOException {
+    return ChangeScan.of(
+        project,
+        opener,
+        references,
+        store,
+        clock.instant(),
+        new ChangeScan.How(rebuilds, byContent));
   }
 
-  private ConsolidateResult bring(Store store, Look look) throws IOException {
-    BatchMaking making = new BatchMaking(project, opener, threads, look);
+  private ConsolidateResult bring(Store store, ChangeScan look) throws IOException {
+    BatchMaker making = new BatchMaker(project, opener, threads, look);
     Instant now = clock.instant().truncatedTo(ChronoUnit.SECONDS);
     Optional<Batch> made = making.make(store, OwnStore.name(project), now);
     touch(store, look.changes().checked());
     refused(store, making.refused());
-    return new ResultMaking(project.plan(), store, look)
+    return new ConsolidationReport(project.plan(), store, look)
         .of(made, making.findings(), making.refused());
   }
 
   /** What there is to say where nothing is to do. */
-  private ConsolidateResult unchanged(Store store, Look look) throws IOException {
+  private ConsolidateResult unchanged(Store store, ChangeScan look) throws IOException {
     touch(store, look.changes().checked());
     refused(store, look.changes().refused());
-    return new ResultMaking(project.plan(), store, look)
+    return new ConsolidationReport(project.plan(), store, look)
         .of(Optional.empty(), look.findings(), look.changes().refused());
   }
 
@@ -151,9 +156,9 @@ public final class Consolidation {
    * wrong in finding out takes nothing back of what was done.
    */
   private Optional<ConsolidateResult> again(
-      Store store, References references, Look before, ConsolidateResult result) {
+      Store store, References references, ChangeScan before, ConsolidateResult result) {
     try {
-      Look look = before.isToDo() ? look(store, references) : before;
+      ChangeScan look = before.isToDo() ? look(store, references) : before;
       if (!look.isStanding()) {
         return Optional.empty();
       }

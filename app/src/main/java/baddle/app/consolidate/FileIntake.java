@@ -4,7 +4,7 @@ import baddle.app.changes.CheckedFile;
 import baddle.app.changes.Refusal;
 import baddle.app.parts.FileOutcome;
 import baddle.app.parts.PartSources;
-import baddle.app.reading.FileReading;
+import baddle.app.reading.SourceFileReader;
 import baddle.core.derivation.StoppedException;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
@@ -40,7 +40,7 @@ final class FileIntake {
    */
   FileOutcome read(CheckedFile file) throws StoreException, StoppedException {
     sources.beginFile(file);
-    FileReading reading = new FileReading(plan, dataset, file.file(), blocks, sources);
+    SourceFileReader reading = new SourceFileReader(plan, dataset, file.file(), blocks, sources);
     try (GridFile grid = opener.open(file.file().file(), file.file().feed().dialect())) {
       reading.read(grid);
     } catch (StoreException | StoppedException e) {

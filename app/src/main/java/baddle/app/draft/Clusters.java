@@ -1,6 +1,6 @@
 package baddle.app.draft;
 
-import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.found.FolderFile;
 import baddle.app.draft.found.FoundSheet;
 import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.found.Labelled;
@@ -26,7 +26,7 @@ final class Clusters {
 
   private final Questions questions;
   private final List<DraftDataset> datasets = new ArrayList<>();
-  private final Map<String, List<FoundFile>> forms = new TreeMap<>();
+  private final Map<String, List<FolderFile>> forms = new TreeMap<>();
   private final Map<String, List<FormCells.Field>> fields = new HashMap<>();
   private final List<String> shapeless = new ArrayList<>();
 
@@ -35,15 +35,15 @@ final class Clusters {
   }
 
   /** Puts the tables of some files together. */
-  static Clusters of(List<FoundFile> files, Questions questions) {
+  static Clusters of(List<FolderFile> files, Questions questions) {
     Clusters clusters = new Clusters(questions);
-    Map<String, List<FoundFile>> byFolder = new TreeMap<>();
-    for (FoundFile file : files) {
+    Map<String, List<FolderFile>> byFolder = new TreeMap<>();
+    for (FolderFile file : files) {
       byFolder
-          .computeIfAbsent(FoundFile.folderOf(file.path()), folder -> new ArrayList<>())
+          .computeIfAbsent(FolderFile.folderOf(file.path()), folder -> new ArrayList<>())
           .add(file);
     }
-    List<FoundFile> left = new ArrayList<>();
+    List<FolderFile> left = new ArrayList<>();
     byFolder.forEach((folder, ofFolder) -> left.addAll(clusters.withoutForms(folder, ofFolder)));
     clusters.cluster(left);
     clusters.datasets.forEach(DraftDataset::joinComplements);
@@ -56,7 +56,7 @@ final class Clusters {
   }
 
   /** Files that are forms, by folder. */
-  Map<String, List<FoundFile>> forms() {
+  Map<String, List<FolderFile>> forms() {
     return forms;
   }
 
@@ -70,21 +70,21 @@ final class Clusters {
     return shapeless;
   }
 
-  private static List<FoundTable> tables(FoundFile file) {
+  private static List<FoundTable> tables(FolderFile file) {
     return file.sheets().stream()
         .flatMap(sheet -> sheet.tables().stream())
         .filter(found -> found.table().columns().size() > 1 && found.table().rows() > 0)
         .toList();
   }
 
-  private static List<Labelled> labelled(FoundFile file) {
+  private static List<Labelled> labelled(FolderFile file) {
     return file.sheets().stream().findFirst().map(FoundSheet::labelled).orElse(List.of());
   }
 
   /** The files of a folder that aren't forms. */
-  private List<FoundFile> withoutForms(String folder, List<FoundFile> files) {
+  private List<FolderFile> withoutForms(String folder, List<FolderFile> files) {
     Map<String, Integer> signatures = new HashMap<>();
-    for (FoundFile file : files) {
+    for (FolderFile file : files) {
       tables(file).stream()
           .map(Clusters::signature)
           .distinct()
@@ -94,9 +94,9 @@ final class Clusters {
         files.size() > 1
             ? FormCells.of(files.stream().map(Clusters::labelled).toList())
             : List.of();
-    List<FoundFile> unusual = new ArrayList<>();
-    List<FoundFile> left = new ArrayList<>();
-    for (FoundFile file : files) {
+    List<FolderFile> unusual = new ArrayList<>();
+    List<FolderFile> left = new ArrayList<>();
+    for (FolderFile file : files) {
       boolean usual =
           tables(file).stream()
               .anyMatch(
@@ -115,7 +115,7 @@ final class Clusters {
       fields.put(folder, found);
       return left;
     }
-    for (FoundFile file : unusual) {
+    for (FolderFile file : unusual) {
       if (tables(file).isEmpty()) {
         shapeless.add(file.path() + " has no table that could be told by its shape");
       }
@@ -124,7 +124,7 @@ final class Clusters {
   }
 
   /** Whether the headings of a file's table are values that stand beside labels in the others. */
-  private static boolean isFilledIn(FoundFile file, List<FormCells.Field> found) {
+  private static boolean isFilledIn(FolderFile file, List<FormCells.Field> found) {
     if (found.size() < LEAST_FIELDS) {
       return false;
     }
@@ -151,11 +151,11 @@ final class Clusters {
     return !tables.isEmpty() && !across && filled * 100 >= tables.size() * (long) MOST;
   }
 
-  private void cluster(List<FoundFile> files) {
+  private void cluster(List<FolderFile> files) {
     Map<String, List<FoundTable>> bySignature = new LinkedHashMap<>();
-    for (FoundFile file : files) {
+    for (FolderFile file : files) {
       for (FoundTable table : tables(file)) {
-        String key = FoundFile.folderOf(file.path()) + "\n" + signature(table);
+        String key = FolderFile.folderOf(file.path()) + "\n" + signature(table);
         bySignature.computeIfAbsent(key, k -> new ArrayList<>()).add(table);
       }
     }

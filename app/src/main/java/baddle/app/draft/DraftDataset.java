@@ -1,6 +1,6 @@
 package baddle.app.draft;
 
-import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.found.FolderFile;
 import baddle.app.draft.found.FoundTable;
 import baddle.core.profile.TableProfile;
 import baddle.core.table.Origin;
@@ -64,7 +64,7 @@ final class DraftDataset {
     Map<String, List<FoundTable>> byFolder = new LinkedHashMap<>();
     for (FoundTable table : tables) {
       byFolder
-          .computeIfAbsent(FoundFile.folderOf(table.path()), folder -> new ArrayList<>())
+          .computeIfAbsent(FolderFile.folderOf(table.path()), folder -> new ArrayList<>())
           .add(table);
     }
     return byFolder;
@@ -86,7 +86,7 @@ final class DraftDataset {
         .filter(
             one ->
                 paths.stream()
-                    .anyMatch(path -> one.getKey().endsWith("\n" + FoundFile.folderOf(path))))
+                    .anyMatch(path -> one.getKey().endsWith("\n" + FolderFile.folderOf(path))))
         .map(Map.Entry::getValue)
         .distinct()
         .toList();
@@ -187,9 +187,9 @@ final class DraftDataset {
   /** Adds the columns of a table. */
   void add(FoundTable found) {
     TableProfile table = found.table();
-    String folder = FoundFile.folderOf(found.path());
+    String folder = FolderFile.folderOf(found.path());
     boolean sameFolder =
-        tables.stream().anyMatch(known -> FoundFile.folderOf(known.path()).equals(folder));
+        tables.stream().anyMatch(known -> FolderFile.folderOf(known.path()).equals(folder));
     Map<TableProfile.Column, HeadingAlignment.Aligned> aligned = align(found, sameFolder);
     for (TableProfile.Column column : table.columns()) {
       HeadingAlignment.Aligned one = aligned.get(column);
@@ -247,8 +247,8 @@ final class DraftDataset {
         pair,
         why,
         "same",
-        new Choice("same", "they are one column"),
-        new Choice("apart", "they are two columns"));
+        new QuestionAnswer("same", "they are one column"),
+        new QuestionAnswer("apart", "they are two columns"));
   }
 
   /** Makes one of two columns of numbers that no table has both of, and each has one of. */

@@ -1,6 +1,6 @@
 package baddle.app.draft;
 
-import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.found.FolderFile;
 import baddle.app.draft.found.FoundTable;
 import baddle.core.calendar.FolderYear;
 import baddle.core.calendar.Period;
@@ -25,15 +25,15 @@ final class FiscalFolders {
   }
 
   private Optional<Period> period(String path, Month starts) {
-    String folder = FoundFile.folderOf(path);
+    String folder = FolderFile.folderOf(path);
     String last = folder.substring(folder.lastIndexOf('/') + 1);
-    return FolderYear.of(last, FoundFile.stemOf(path), periods, starts);
+    return FolderYear.of(last, FolderFile.stemOf(path), periods, starts);
   }
 
   /** Whether each file has its period so. */
   boolean are() {
     return paths.stream().allMatch(path -> period(path, Month.JANUARY).isPresent())
-        && paths.stream().allMatch(path -> periods.find(FoundFile.stemOf(path)).isEmpty());
+        && paths.stream().allMatch(path -> periods.find(FolderFile.stemOf(path)).isEmpty());
   }
 
   /** Whether any folder names two years, so that it matters with which month they begin. */
@@ -78,16 +78,16 @@ final class FiscalFolders {
             .findFirst()
             .or(() -> fitting.stream().findFirst())
             .orElse(Month.APRIL);
-    String folder = FoundFile.folderOf(FoundFile.folderOf(paths.get(0)));
+    String folder = FolderFile.folderOf(FolderFile.folderOf(paths.get(0)));
     String evidence =
         fitting.size() == Month.values().length
             ? "no date shows with which month the years of the folders begin"
             : "by the dates of the rows it may be "
                 + String.join(", ", fitting.stream().map(FiscalFolders::name).toList());
-    Choice[] choices =
+    QuestionAnswer[] choices =
         Arrays.stream(Month.values())
-            .map(month -> new Choice(name(month), "years begin in " + name(month)))
-            .toArray(Choice[]::new);
+            .map(month -> new QuestionAnswer(name(month), "years begin in " + name(month)))
+            .toArray(QuestionAnswer[]::new);
     return Question.of(
         "first month of the years" + (folder.isEmpty() ? "" : " in " + folder),
         evidence,

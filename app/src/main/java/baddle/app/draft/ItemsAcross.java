@@ -80,8 +80,8 @@ final class ItemsAcross {
             "headings of " + first.place(),
             headings + (items.size() > LEAST ? " and others are" : " are") + " values of " + name,
             "rows",
-            new Choice("rows", "each becomes the " + name + " of rows of its own"),
-            new Choice("columns", "each is a column"));
+            new QuestionAnswer("rows", "each becomes the " + name + " of rows of its own"),
+            new QuestionAnswer("columns", "each is a column"));
     if (!questions.choose(question).equals("rows")) {
       return;
     }

@@ -32,8 +32,8 @@ final class LeftAlone {
                 "rows of " + one.tables().get(0).place(),
                 why.get(),
                 "leave",
-                new Choice("leave", "they are left alone"),
-                new Choice("read", "they are rows of a dataset of their own"));
+                new QuestionAnswer("leave", "they are left alone"),
+                new QuestionAnswer("read", "they are rows of a dataset of their own"));
         if (questions.choose(question).equals("leave")) {
           int more = one.tables().size() - 1;
           lines.add(

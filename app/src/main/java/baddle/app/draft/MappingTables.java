@@ -92,7 +92,7 @@ final class MappingTables {
       DraftDataset large, DraftColumn column, DraftColumn key, long covered, Ignoring ignoring) {}
 
   private final List<DraftDataset> datasets;
-  private final Naming naming;
+  private final NameProposals naming;
   private final List<String> doubts;
 
   /**
@@ -101,7 +101,7 @@ final class MappingTables {
    * @param datasets what becomes a lookup is removed from it
    * @param doubts takes what should be looked at
    */
-  MappingTables(List<DraftDataset> datasets, Naming naming, List<String> doubts) {
+  MappingTables(List<DraftDataset> datasets, NameProposals naming, List<String> doubts) {
     this.datasets = datasets;
     this.naming = naming;
     this.doubts = doubts;

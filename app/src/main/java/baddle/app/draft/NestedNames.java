@@ -1,6 +1,6 @@
 package baddle.app.draft;
 
-import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.found.FolderFile;
 import baddle.app.draft.words.NameShape;
 import baddle.core.calendar.PeriodText;
 import java.util.ArrayList;
@@ -47,7 +47,7 @@ record NestedNames(String start, List<NameShape> segments, Optional<String> endi
       List<String> names = new ArrayList<>();
       for (String[] path : split) {
         boolean isFile = i == depth - 1;
-        String stem = isFile ? FoundFile.stemOf(path[i]) : path[i];
+        String stem = isFile ? FolderFile.stemOf(path[i]) : path[i];
         names.add(stem);
         if (isFile) {
           endings.add(path[i].substring(stem.length()));
@@ -112,13 +112,13 @@ record NestedNames(String start, List<NameShape> segments, Optional<String> endi
   static List<List<String>> groups(List<String> paths, PeriodText periods) {
     Map<String, List<String>> byFolder = new TreeMap<>();
     for (String path : paths) {
-      byFolder.computeIfAbsent(FoundFile.folderOf(path), folder -> new ArrayList<>()).add(path);
+      byFolder.computeIfAbsent(FolderFile.folderOf(path), folder -> new ArrayList<>()).add(path);
     }
     Map<String, List<String>> groups = new LinkedHashMap<>();
     byFolder.forEach(
         (folder, ofFolder) -> {
           String names =
-              FoundFile.folderOf(folder) + "\n" + depth(folder) + "\n" + shape(ofFolder, periods);
+              FolderFile.folderOf(folder) + "\n" + depth(folder) + "\n" + shape(ofFolder, periods);
           groups.computeIfAbsent(names, n -> new ArrayList<>()).addAll(ofFolder);
         });
     return List.copyOf(groups.values());
@@ -130,7 +130,7 @@ record NestedNames(String start, List<NameShape> segments, Optional<String> endi
 
   private static String shape(List<String> paths, PeriodText periods) {
     Set<String> stems = new LinkedHashSet<>();
-    paths.forEach(path -> stems.add(FoundFile.stemOf(path)));
+    paths.forEach(path -> stems.add(FolderFile.stemOf(path)));
     if (stems.stream().allMatch(MonthsAcross::isMonth)) {
       return "{month}";
     }

@@ -1,7 +1,7 @@
 package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
-import baddle.app.draft.found.Section;
+import baddle.app.draft.found.TotalledSection;
 import baddle.core.profile.TableProfile;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -37,14 +37,14 @@ final class OddRows {
   }
 
   private Optional<TotalRule> totals() {
-    List<Section> all = new ArrayList<>();
+    List<TotalledSection> all = new ArrayList<>();
     List<FoundTable> own = new ArrayList<>();
     Set<String> stated = new HashSet<>();
     Set<String> labels = new HashSet<>();
     Set<String> places = new HashSet<>();
     List<Set<String>> filled = new ArrayList<>();
     for (FoundTable table : tables) {
-      for (Section section : table.rows().sections()) {
+      for (TotalledSection section : table.rows().sections()) {
         if (!section.labelled()) {
           all.add(section);
           own.add(table);
@@ -74,7 +74,7 @@ final class OddRows {
         called
             ? place + " in (" + quoted(labels) + ") and " + guard.get() + " is null"
             : guard.get() + " is null and " + sums.get(0) + " is not null";
-    Predicate<Section> isOfRule = section -> !section.labelled();
+    Predicate<TotalledSection> isOfRule = section -> !section.labelled();
     ProvedTotals proved = new ProvedTotals(dataset, own.stream().distinct().toList(), "", isOfRule);
     String example = all.get(0).label().isEmpty() ? sums.get(0) + " alone" : all.get(0).label();
     if (!called) {

@@ -1,13 +1,13 @@
 package baddle.app.draft;
 
-import baddle.app.Placing;
+import baddle.app.FileMove;
 import baddle.app.Project;
 import baddle.app.consolidate.FeedFiles;
 import baddle.app.draft.words.HeadingWords;
+import baddle.app.look.FileProfiler;
 import baddle.app.look.LookChoice;
 import baddle.app.look.LookedFile;
 import baddle.app.look.LookedSheet;
-import baddle.app.look.Looking;
 import baddle.core.finding.Nearest;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.heading.Headings;
@@ -56,15 +56,15 @@ public final class PlanUpdate {
   private static final String BYTE_ORDER_MARK = "\ufeff";
 
   private final Project project;
-  private final Looking looking;
+  private final FileProfiler looking;
   private final List<Proposal> proposals = new ArrayList<>();
 
   /** For a project. */
   public PlanUpdate(Project project) {
-    this(project, Looking.standard());
+    this(project, FileProfiler.standard());
   }
 
-  PlanUpdate(Project project, Looking looking) {
+  PlanUpdate(Project project, FileProfiler looking) {
     this.project = project;
     this.looking = looking;
   }
@@ -123,7 +123,7 @@ public final class PlanUpdate {
             plan, beside, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.COPY_ATTRIBUTES);
         Files.writeString(beside, mark + text);
         PlanReader.read(beside, parameters, Optional.empty());
-        Placing.move(beside, plan);
+        FileMove.move(beside, plan);
       } finally {
         Files.deleteIfExists(beside);
       }

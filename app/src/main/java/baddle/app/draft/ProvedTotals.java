@@ -1,7 +1,7 @@
 package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
-import baddle.app.draft.found.Section;
+import baddle.app.draft.found.TotalledSection;
 import baddle.core.profile.TableProfile;
 import java.math.BigDecimal;
 import java.util.List;
@@ -19,7 +19,7 @@ final class ProvedTotals {
   private final DraftDataset dataset;
   private final List<FoundTable> tables;
   private final String column;
-  private final Predicate<Section> isOfRule;
+  private final Predicate<TotalledSection> isOfRule;
 
   /**
    * Of a rule.
@@ -28,14 +28,17 @@ final class ProvedTotals {
    * @param isOfRule the rows it is about, of those that have their label there
    */
   ProvedTotals(
-      DraftDataset dataset, List<FoundTable> tables, String column, Predicate<Section> isOfRule) {
+      DraftDataset dataset,
+      List<FoundTable> tables,
+      String column,
+      Predicate<TotalledSection> isOfRule) {
     this.dataset = dataset;
     this.tables = tables;
     this.column = column;
     this.isOfRule = isOfRule;
   }
 
-  private boolean isOfRule(FoundTable table, Section section) {
+  private boolean isOfRule(FoundTable table, TotalledSection section) {
     boolean there =
         column.isEmpty()
             || table
@@ -60,7 +63,8 @@ final class ProvedTotals {
     for (FoundTable table : tables) {
       Optional<String> own = heading(table, name);
       BigDecimal sum = BigDecimal.ZERO;
-      for (Section section : own.isPresent() ? table.rows().sections() : List.<Section>of()) {
+      for (TotalledSection section :
+          own.isPresent() ? table.rows().sections() : List.<TotalledSection>of()) {
         sum = sum.add(section.before().getOrDefault(own.get(), BigDecimal.ZERO));
         if (isOfRule(table, section)) {
           if (section.stated().containsKey(own.get())) {
@@ -74,7 +78,7 @@ final class ProvedTotals {
     return ties * 2 >= all;
   }
 
-  private static boolean isStated(Section section, String heading, BigDecimal sum) {
+  private static boolean isStated(TotalledSection section, String heading, BigDecimal sum) {
     return sum.compareTo(section.stated().getOrDefault(heading, BigDecimal.ZERO)) == 0;
   }
 
@@ -89,7 +93,8 @@ final class ProvedTotals {
       Optional<String> own = heading(table, name);
       BigDecimal since = BigDecimal.ZERO;
       BigDecimal sinceOuter = BigDecimal.ZERO;
-      for (Section section : own.isPresent() ? table.rows().sections() : List.<Section>of()) {
+      for (TotalledSection section :
+          own.isPresent() ? table.rows().sections() : List.<TotalledSection>of()) {
         BigDecimal before = section.before().getOrDefault(own.get(), BigDecimal.ZERO);
         since = since.add(before);
         sinceOuter = sinceOuter.add(before);
@@ -113,7 +118,8 @@ final class ProvedTotals {
   boolean goesOn(String name) {
     for (FoundTable table : tables) {
       Optional<String> own = heading(table, name);
-      for (Section section : own.isPresent() ? table.rows().sections() : List.<Section>of()) {
+      for (TotalledSection section :
+          own.isPresent() ? table.rows().sections() : List.<TotalledSection>of()) {
         boolean blank =
             !section.next().isEmpty()
                 && section.next().stream()

@@ -12,7 +12,7 @@ import java.util.List;
  * @param proposal the answer that the draft goes by until it is answered
  */
 public record Question(
-    String id, String evidence, Takes takes, List<Choice> choices, String proposal) {
+    String id, String evidence, Takes takes, List<QuestionAnswer> choices, String proposal) {
 
   /** What an answer is. */
   public enum Takes {
@@ -41,7 +41,7 @@ public record Question(
   }
 
   /** Of a choice. */
-  static Question of(String id, String evidence, String proposal, Choice... choices) {
+  static Question of(String id, String evidence, String proposal, QuestionAnswer... choices) {
     return new Question(id, evidence, Takes.CHOICE, List.of(choices), proposal);
   }
 

@@ -1,6 +1,6 @@
 package baddle.app.draft;
 
-import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.found.FolderFile;
 import baddle.core.calendar.PeriodText;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -30,15 +30,15 @@ record RepeatedRows(String file, String other, int same, int rows, boolean isSur
   private static final int FEW = 3;
 
   /** Those of some files, folder by folder. */
-  static List<RepeatedRows> of(List<FoundFile> files) {
-    Map<String, List<FoundFile>> byFolder = new TreeMap<>();
-    for (FoundFile file : files) {
+  static List<RepeatedRows> of(List<FolderFile> files) {
+    Map<String, List<FolderFile>> byFolder = new TreeMap<>();
+    for (FolderFile file : files) {
       byFolder
-          .computeIfAbsent(FoundFile.folderOf(file.path()), folder -> new ArrayList<>())
+          .computeIfAbsent(FolderFile.folderOf(file.path()), folder -> new ArrayList<>())
           .add(file);
     }
     List<RepeatedRows> all = new ArrayList<>();
-    for (List<FoundFile> folder : byFolder.values()) {
+    for (List<FolderFile> folder : byFolder.values()) {
       List<RepeatedRows> found = ofFolder(folder);
       if (found.size() * FEW <= folder.size()) {
         all.addAll(found);
@@ -47,29 +47,29 @@ record RepeatedRows(String file, String other, int same, int rows, boolean isSur
     return all;
   }
 
-  private static List<RepeatedRows> ofFolder(List<FoundFile> files) {
-    List<Set<Long>> prints = files.stream().map(FoundFile::prints).toList();
+  private static List<RepeatedRows> ofFolder(List<FolderFile> files) {
+    List<Set<Long>> fingerprints = files.stream().map(FolderFile::fingerprints).toList();
     Map<Long, List<Integer>> having = new HashMap<>();
     for (int i = 0; i < files.size(); i++) {
-      for (long print : prints.get(i)) {
-        having.computeIfAbsent(print, p -> new ArrayList<>()).add(i);
+      for (long fingerprint : fingerprints.get(i)) {
+        having.computeIfAbsent(fingerprint, p -> new ArrayList<>()).add(i);
       }
     }
     List<RepeatedRows> found = new ArrayList<>();
     for (int i = 0; i < files.size(); i++) {
       int[] common = new int[files.size()];
-      for (long print : prints.get(i)) {
-        having.getOrDefault(print, List.of()).forEach(other -> common[other]++);
+      for (long fingerprint : fingerprints.get(i)) {
+        having.getOrDefault(fingerprint, List.of()).forEach(other -> common[other]++);
       }
       int most = -1;
       for (int other = 0; other < common.length; other++) {
         boolean more = most < 0 ? common[other] > 0 : common[other] > common[most];
         most = more && isLess(files.get(i), files.get(other)) ? other : most;
       }
-      int rows = prints.get(i).size();
+      int rows = fingerprints.get(i).size();
       if (most >= 0 && rows >= LEAST && common[most] * 100 >= rows * REPEATED) {
-        FoundFile file = files.get(i);
-        FoundFile other = files.get(most);
+        FolderFile file = files.get(i);
+        FolderFile other = files.get(most);
         found.add(
             new RepeatedRows(file.path(), other.path(), common[most], rows, isSure(file, other)));
       }
@@ -77,18 +77,18 @@ record RepeatedRows(String file, String other, int same, int rows, boolean isSur
     return found;
   }
 
-  private static boolean isLess(FoundFile one, FoundFile other) {
+  private static boolean isLess(FolderFile one, FolderFile other) {
     int longer = Integer.compare(one.path().length(), other.path().length());
     int order = longer == 0 ? one.path().compareTo(other.path()) : longer;
     return one.rows() < other.rows() || (one.rows() == other.rows() && order > 0);
   }
 
-  private static boolean isSure(FoundFile one, FoundFile other) {
+  private static boolean isSure(FolderFile one, FolderFile other) {
     PeriodText periods = PeriodText.english();
     boolean onePeriod =
         periods
-            .find(FoundFile.stemOf(one.path()))
-            .equals(periods.find(FoundFile.stemOf(other.path())));
+            .find(FolderFile.stemOf(one.path()))
+            .equals(periods.find(FolderFile.stemOf(other.path())));
     boolean dated =
         one.sheets().stream()
             .flatMap(sheet -> sheet.tables().stream())

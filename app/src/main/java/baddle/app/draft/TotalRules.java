@@ -1,7 +1,7 @@
 package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
-import baddle.app.draft.found.Section;
+import baddle.app.draft.found.TotalledSection;
 import baddle.core.intake.TotalRow;
 import baddle.core.profile.TableProfile;
 import java.util.ArrayList;
@@ -131,7 +131,7 @@ final class TotalRules {
     String pattern = kinds.stream().map(TotalRow.Kind::pattern).collect(Collectors.joining("|"));
     String and = guard.map(name -> " and " + name + " is null").orElse("");
     String when = "lower(" + column + ") like_regex '" + pattern + "'" + and;
-    Predicate<Section> isOfRule =
+    Predicate<TotalledSection> isOfRule =
         section ->
             section.labelled()
                 && kinds.contains(new TotalRow(section.column(), section.label(), Set.of()).kind());
@@ -171,7 +171,7 @@ final class TotalRules {
       String column,
       String and,
       Set<String> outer,
-      Predicate<Section> isOfRule,
+      Predicate<TotalledSection> isOfRule,
       List<FoundTable> own,
       List<Stated> stated,
       List<String> sums) {

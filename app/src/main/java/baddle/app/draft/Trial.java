@@ -4,11 +4,11 @@ import baddle.app.Folders;
 import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
-import baddle.app.check.Checking;
+import baddle.app.check.ProjectCheck;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
 import baddle.app.summarize.Figures;
-import baddle.app.summarize.Summarizing;
+import baddle.app.summarize.Summarizer;
 import baddle.plan.PlanException;
 import baddle.plan.output.SummaryPlan;
 import java.io.IOException;
@@ -47,9 +47,9 @@ public record Trial(
       Optional<SummaryPlan> first = project.plan().summaries().values().stream().findFirst();
       Optional<Figures> figures = Optional.empty();
       if (first.isPresent()) {
-        figures = Optional.of(new Summarizing(project).figures(List.of(first.get())));
+        figures = Optional.of(new Summarizer(project).figures(List.of(first.get())));
       }
-      CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
+      CheckResult checked = ProjectCheck.run(project, ProjectCheck.HeldRows.COUNTED);
       return new Trial(consolidated, Optional.of(checked), figures);
     } finally {
       Folders.remove(folder);

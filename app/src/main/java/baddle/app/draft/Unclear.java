@@ -1,9 +1,9 @@
 package baddle.app.draft;
 
-import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.found.FolderFile;
 import baddle.app.draft.found.FoundTable;
 import baddle.core.profile.TableProfile;
-import baddle.core.value.Habit;
+import baddle.core.value.Convention;
 import java.util.Map;
 import java.util.Optional;
 
@@ -41,8 +41,8 @@ final class Unclear {
               column.heading() + " in " + found.path(),
               many.get(),
               "text",
-              new Choice("text", "all are texts"),
-              new Choice("number", "they are numbers, and rows with other texts are held"));
+              new QuestionAnswer("text", "all are texts"),
+              new QuestionAnswer("number", "they are numbers, and rows with other texts are held"));
       if (questions.choose(question).equals("number")) {
         target.beNumber();
       }
@@ -57,19 +57,19 @@ final class Unclear {
   }
 
   private void writing(DraftColumn target, String oddity, Map<String, String> writing) {
-    String folder = FoundFile.folderOf(found.path());
+    String folder = FolderFile.folderOf(found.path());
     String place = folder.isEmpty() ? "" : " in " + folder;
     boolean dates =
-        column.values().understanding().filter(one -> one.habit().isOfDates()).isPresent();
-    Habit first = dates ? Habit.DAY_FIRST : Habit.DECIMAL_POINT;
+        column.values().conventionChoice().filter(one -> one.convention().isOfDates()).isPresent();
+    Convention first = dates ? Convention.DAY_FIRST : Convention.DECIMAL_POINT;
     Question question =
         Question.of(
             (dates ? "dates" : "decimal marks") + place,
             column.heading() + " in " + found.path() + ": " + oddity,
             "hold",
-            new Choice("hold", "rows with values that could be either are held"),
-            new Choice(word(first), "all are read so"),
-            new Choice(word(first.other()), "all are read so"));
+            new QuestionAnswer("hold", "rows with values that could be either are held"),
+            new QuestionAnswer(word(first), "all are read so"),
+            new QuestionAnswer(word(first.other()), "all are read so"));
     String answer = questions.choose(question);
     if (!answer.equals("hold")) {
       String key = dates ? "dates" : "decimal";
@@ -78,8 +78,8 @@ final class Unclear {
     doubt(target, question);
   }
 
-  private static String word(Habit habit) {
-    return switch (habit) {
+  private static String word(Convention convention) {
+    return switch (convention) {
       case DAY_FIRST -> "day first";
       case MONTH_FIRST -> "month first";
       case DECIMAL_POINT -> "point";

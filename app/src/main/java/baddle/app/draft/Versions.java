@@ -1,6 +1,6 @@
 package baddle.app.draft;
 
-import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.found.FolderFile;
 import baddle.app.draft.words.NameShape;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -38,11 +38,11 @@ final class Versions {
   }
 
   /** Tells them. */
-  static Versions of(List<FoundFile> files, Questions questions) {
+  static Versions of(List<FolderFile> files, Questions questions) {
     Versions versions = new Versions(questions);
     Map<String, String> byName = new HashMap<>();
     files.forEach(file -> byName.put(plain(file.path()), file.path()));
-    for (FoundFile file : files) {
+    for (FolderFile file : files) {
       versions.byName(file.path(), COPY, true, byName);
       versions.byName(file.path(), LATER, false, byName);
     }
@@ -56,14 +56,14 @@ final class Versions {
 
   /** The path without its ending, in small letters. */
   private static String plain(String path) {
-    return path.substring(0, path.length() - FoundFile.endingOf(path).length())
+    return path.substring(0, path.length() - FolderFile.endingOf(path).length())
         .toLowerCase(Locale.ROOT);
   }
 
   private void byName(String path, Pattern mark, boolean copy, Map<String, String> byName) {
-    String stem = FoundFile.stemOf(path);
+    String stem = FolderFile.stemOf(path);
     Matcher matcher = mark.matcher(stem);
-    String folder = FoundFile.folderOf(path);
+    String folder = FolderFile.folderOf(path);
     String start = folder.isEmpty() ? "" : folder + "/";
     if (!matcher.find() || matcher.start() == 0) {
       return;
@@ -74,7 +74,7 @@ final class Versions {
       return;
     }
     String why = copy ? "a copy" : "a later version";
-    String marked = stem.substring(matcher.start()) + FoundFile.endingOf(path);
+    String marked = stem.substring(matcher.start()) + FolderFile.endingOf(path);
     ask(
         path,
         other,
@@ -103,9 +103,9 @@ final class Versions {
             path + " and " + other,
             evidence,
             proposal,
-            new Choice("first", path + " counts"),
-            new Choice("second", other + " counts"),
-            new Choice("both", "both count"));
+            new QuestionAnswer("first", path + " counts"),
+            new QuestionAnswer("second", other + " counts"),
+            new QuestionAnswer("both", "both count"));
     String answer = questions.choose(question);
     String counts =
         switch (answer) {
@@ -117,9 +117,9 @@ final class Versions {
       doubts.add(question.line() + "; " + counts);
     }
     if (answer.equals("second")) {
-      exclude(FoundFile.folderOf(path), path, pattern);
+      exclude(FolderFile.folderOf(path), path, pattern);
     } else if (answer.equals("first")) {
-      exclude(FoundFile.folderOf(other), other, NameShape.plain(other));
+      exclude(FolderFile.folderOf(other), other, NameShape.plain(other));
     }
   }
 

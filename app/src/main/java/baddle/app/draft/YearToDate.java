@@ -1,6 +1,6 @@
 package baddle.app.draft;
 
-import baddle.app.draft.found.FoundFile;
+import baddle.app.draft.found.FolderFile;
 import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.words.HeadingWords;
 import baddle.core.value.ColumnType;
@@ -38,19 +38,20 @@ final class YearToDate {
     if (growing * 3 < (files.size() - 1) * 2) {
       return;
     }
-    String folder = FoundFile.folderOf(files.get(0).path());
+    String folder = FolderFile.folderOf(files.get(0).path());
     Optional<DraftColumn> key = key(dataset);
     String evidence =
         growing
             + " of "
             + (files.size() - 1)
             + " files hold nearly all rows of the file before, and more";
-    List<Choice> choices = new ArrayList<>();
+    List<QuestionAnswer> choices = new ArrayList<>();
     key.ifPresent(
         column ->
             choices.add(
-                new Choice("latest", "for each " + column.name() + " the latest file counts")));
-    choices.add(new Choice("all", "every row of every file counts"));
+                new QuestionAnswer(
+                    "latest", "for each " + column.name() + " the latest file counts")));
+    choices.add(new QuestionAnswer("all", "every row of every file counts"));
     Question question =
         new Question(
             "repeated rows in " + (folder.isEmpty() ? dataset.name() : folder),
@@ -72,11 +73,13 @@ final class YearToDate {
   }
 
   private static boolean holds(FoundTable later, FoundTable earlier) {
-    Set<Long> now = later.rows().prints();
-    Set<Long> before = earlier.rows().prints();
+    Set<Long> now = later.rows().fingerprints();
+    Set<Long> before = earlier.rows().fingerprints();
     long greatest = now.stream().mapToLong(Long::longValue).max().orElse(Long.MIN_VALUE);
     List<Long> comparable =
-        before.stream().filter(print -> later.rows().hasAllPrints() || print <= greatest).toList();
+        before.stream()
+            .filter(fingerprint -> later.rows().hasAllFingerprints() || fingerprint <= greatest)
+            .toList();
     long both = comparable.stream().filter(now::contains).count();
     return !comparable.isEmpty() && both * 100 >= comparable.size() * (long) REPEATED;
   }

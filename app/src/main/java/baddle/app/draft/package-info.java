@@ -1,4 +1,4 @@
-/** Proposes a plan by the files there are. Start at {@code Drafting}. */
+/** Proposes a plan by the files there are. Start at {@code PlanDrafter}. */
 @NullMarked
 package baddle.app.draft;
 

@@ -13,7 +13,7 @@ import baddle.core.intake.Intake;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.RowWatch;
-import baddle.core.intake.Shaping;
+import baddle.core.intake.ShapingRules;
 import baddle.core.intake.SourceIntake;
 import baddle.core.outcome.HeldRow;
 import baddle.core.outcome.MendedRows;
@@ -23,7 +23,7 @@ import baddle.core.table.Column;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
-import baddle.core.value.Habit;
+import baddle.core.value.Convention;
 import baddle.core.value.ValueRules;
 import baddle.formats.Formats;
 import baddle.formats.rows.SqliteRows;
@@ -206,9 +206,11 @@ final class LogFile {
                 columns,
                 Map.of(),
                 ValueRules.STANDARD.with(
-                    form.decimalMark() == ',' ? Habit.DECIMAL_COMMA : Habit.DECIMAL_POINT),
+                    form.decimalMark() == ','
+                        ? Convention.DECIMAL_COMMA
+                        : Convention.DECIMAL_POINT),
                 Map.of(),
-                Shaping.NONE,
+                ShapingRules.NONE,
                 MendedRows.NONE,
                 RowWatch.NONE),
             Place.file(file.toString()),

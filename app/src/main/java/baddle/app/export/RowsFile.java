@@ -97,7 +97,7 @@ public final class RowsFile {
    * @param beside the file
    * @param written what is in it
    */
-  public record Ready(OutputFile.Beside beside, Written written) implements Closeable {
+  public record Ready(OutputFile.Staged beside, Written written) implements Closeable {
     @Override
     public void close() throws IOException {
       beside.close();
@@ -130,19 +130,19 @@ public final class RowsFile {
    */
   public static Written write(
       Path file, Optional<Path> project, Schema schema, Shape shape, Rows rows) throws IOException {
-    try (Ready ready = writeBeside(file, project, schema, shape, rows)) {
-      ready.beside().place();
+    try (Ready ready = stage(file, project, schema, shape, rows)) {
+      ready.beside().publish();
       return ready.written();
     }
   }
 
   /** Writes rows beside the file, from where it has yet to be moved. */
-  public static Ready writeBeside(
+  public static Ready stage(
       Path file, Optional<Path> project, Schema schema, Shape shape, Rows rows) throws IOException {
     Counted counted = new Counted();
-    OutputFile.Beside beside =
+    OutputFile.Staged beside =
         new OutputFile(file)
-            .writeBeside(
+            .stage(
                 project,
                 out -> {
                   if (ending(file).equals(".db")) {
@@ -225,12 +225,12 @@ public final class RowsFile {
       throws IOException {
     Rows rows = new Both(ending(file).equals(".xlsx") ? before : Optional.empty(), fresh);
     if (before.isEmpty() || ending(file).equals(".xlsx")) {
-      return writeBeside(file, project, schema, shape, rows);
+      return stage(file, project, schema, shape, rows);
     }
     Counted counted = new Counted();
-    OutputFile.Beside beside =
+    OutputFile.Staged beside =
         new OutputFile(file)
-            .writeBeside(
+            .stage(
                 project,
                 out -> {
                   if (isDatabase(file)) {

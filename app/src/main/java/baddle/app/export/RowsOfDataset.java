@@ -4,7 +4,7 @@ import baddle.app.BatchChoice;
 import baddle.app.Project;
 import baddle.app.compare.SourceChange;
 import baddle.app.review.PeriodRows;
-import baddle.app.summarize.Summarizing;
+import baddle.app.summarize.Summarizer;
 import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.table.BlockSink;
@@ -60,7 +60,7 @@ final class RowsOfDataset implements RowsFile.Rows {
             .map(FeedPlan::name)
             .collect(Collectors.toSet());
     this.batch = BatchChoice.of(store, project, choice.batch());
-    this.reader = new Summarizing(project).reader(store, dataset, batch.number());
+    this.reader = new Summarizer(project).reader(store, dataset, batch.number());
     DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
     this.columns = columns(choice, plan, reader.schema());
     List<String> conditions = new ArrayList<>();

@@ -9,7 +9,7 @@ import baddle.app.results.Environment;
 import baddle.core.table.Schema;
 import baddle.database.Loaded;
 import baddle.database.RowScan;
-import baddle.database.TableLoading;
+import baddle.database.TableLoader;
 import baddle.plan.DatasetPlan;
 import baddle.plan.database.TablePlan;
 import baddle.plan.output.RowsPlan;
@@ -51,8 +51,8 @@ public final class TableExport {
   public static Result run(Project project, String dataset, RowsChoice choice, TablePlan target)
       throws IOException, ExportException {
     try (Store store = OwnStore.openToRead(project);
-        TableLoading loading =
-            TableLoading.open(new DatabaseAccess(project, Environment.OWN).to(target.database()))) {
+        TableLoader loading =
+            TableLoader.open(new DatabaseAccess(project, Environment.OWN).to(target.database()))) {
       Result result = new TableExport(project, store, dataset, choice).load(loading, target);
       loading.commit();
       return result;
@@ -82,7 +82,7 @@ public final class TableExport {
    * @throws ExportException if rows can't be chosen as asked, or the table goes on with no batch
    *     that is known
    */
-  public Result load(TableLoading loading, TablePlan target) throws IOException, ExportException {
+  public Result load(TableLoader loading, TablePlan target) throws IOException, ExportException {
     Optional<String> problem = AskedTables.problem(project, target);
     if (problem.isPresent()) {
       throw new ExportException(problem.get());
@@ -94,15 +94,14 @@ public final class TableExport {
     };
   }
 
-  private Result replace(TableLoading loading, TablePlan target)
+  private Result replace(TableLoader loading, TablePlan target)
       throws IOException, ExportException {
     RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
     long count = loading.replace(load(target, rows.schema(), rows::scan, rows.batch()));
     return new Result(target, BatchStamp.of(rows.batch()), count, 0, false);
   }
 
-  private Result append(TableLoading loading, TablePlan target)
-      throws IOException, ExportException {
+  private Result append(TableLoader loading, TablePlan target) throws IOException, ExportException {
     LogScan rows = new LogScan(project, store, dataset, choice, Corrections.APPEND);
     Batch batch = rows.batch();
     int last = last(loading, target, rows.schema(), batch);
@@ -119,7 +118,7 @@ public final class TableExport {
     }
   }
 
-  private Result byKey(TableLoading loading, TablePlan target) throws IOException, ExportException {
+  private Result byKey(TableLoader loading, TablePlan target) throws IOException, ExportException {
     RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
     DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
     List<String> key = plan.duplicates().key();
@@ -164,7 +163,7 @@ public final class TableExport {
   }
 
   /** The batch of this project that a table has; 0 for none. */
-  private int last(TableLoading loading, TablePlan target, Schema schema, Batch batch)
+  private int last(TableLoader loading, TablePlan target, Schema schema, Batch batch)
       throws IOException, ExportException {
     Optional<Loaded> loaded = loading.loaded(target.table(), schema);
     if (loaded.isEmpty()) {
@@ -201,8 +200,8 @@ public final class TableExport {
             + "; drop the table to have all rows loaded again");
   }
 
-  private TableLoading.Load load(TablePlan target, Schema schema, RowScan rows, Batch batch) {
-    return new TableLoading.Load(
+  private TableLoader.Load load(TablePlan target, Schema schema, RowScan rows, Batch batch) {
+    return new TableLoader.Load(
         target.table(),
         schema,
         rows,

@@ -1,6 +1,6 @@
 /**
  * The answers of a database, one file for each line of a list. Begin at {@link
- * baddle.app.extract.Extracting}.
+ * baddle.app.extract.QueryExtract}.
  */
 @NullMarked
 package baddle.app.extract;

@@ -4,7 +4,7 @@ import baddle.app.Project;
 import baddle.app.export.Condition;
 import baddle.app.export.ExportException;
 import baddle.app.review.PeriodRows;
-import baddle.app.summarize.Summarizing;
+import baddle.app.summarize.Summarizer;
 import baddle.core.calendar.Period;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.spec.CrosstabSpec;
@@ -44,14 +44,14 @@ final class FillFigures {
   private final Store store;
   private final int batch;
   private final Period period;
-  private final Summarizing summarizing;
+  private final Summarizer summarizing;
 
   FillFigures(Project project, Store store, int batch, Period period) {
     this.project = project;
     this.store = store;
     this.batch = batch;
     this.period = period;
-    this.summarizing = new Summarizing(project);
+    this.summarizing = new Summarizer(project);
   }
 
   Period period() {

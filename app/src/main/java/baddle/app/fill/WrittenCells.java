@@ -69,7 +69,7 @@ final class WrittenCells {
   }
 
   /** Writes the list beside its place, if it has changed. */
-  Optional<OutputFile.Beside> beside() throws IOException {
+  Optional<OutputFile.Staged> beside() throws IOException {
     if (!changed) {
       return Optional.empty();
     }

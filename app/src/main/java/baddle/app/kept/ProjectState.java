@@ -68,7 +68,7 @@ public record ProjectState(
     /** The plan and the files it names, without the folders of sources. */
     public Before onlyNamed() {
       Map<String, String> named = new LinkedHashMap<>(files);
-      named.keySet().removeIf(FilesPrint::isFolder);
+      named.keySet().removeIf(FilesFingerprint::isFolder);
       return new Before(project, named);
     }
 
@@ -76,7 +76,7 @@ public record ProjectState(
     public Optional<Before> and(Collection<Path> more) {
       try {
         Map<String, String> all = new LinkedHashMap<>(files);
-        all.putAll(FilesPrint.of(new ProjectFiles(Set.of(), Set.copyOf(more))).parts());
+        all.putAll(FilesFingerprint.of(new ProjectFiles(Set.of(), Set.copyOf(more))).parts());
         return Optional.of(new Before(project, all));
       } catch (IOException e) {
         return Optional.empty();
@@ -98,9 +98,10 @@ public record ProjectState(
       return Optional.empty();
     }
     try {
-      FilesPrint print = FilesPrint.of(ProjectFiles.of(project));
-      return Fingerprint.isSettled(print.youngest(), ChronoUnit.NANOS.between(Instant.EPOCH, now))
-          ? new Before(project, print.parts())
+      FilesFingerprint fingerprint = FilesFingerprint.of(ProjectFiles.of(project));
+      return Fingerprint.isSettled(
+              fingerprint.youngest(), ChronoUnit.NANOS.between(Instant.EPOCH, now))
+          ? new Before(project, fingerprint.parts())
               .and(List.of(OutputList.of(project.planFile()).file()))
           : Optional.empty();
     } catch (IOException e) {
@@ -122,6 +123,6 @@ public record ProjectState(
   boolean holds() throws IOException {
     StoreState state = new StoreState(storeFile, storeWriter);
     return StoreState.of(Path.of(storeFolder)).filter(state::equals).isPresent()
-        && FilesPrint.holds(files);
+        && FilesFingerprint.holds(files);
   }
 }

@@ -3,7 +3,7 @@ package baddle.app.lists;
 import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.check.HeldTable;
-import baddle.app.consolidate.FileRereading;
+import baddle.app.consolidate.FileRereader;
 import baddle.app.review.HiddenReasons;
 import baddle.core.grid.GridRow;
 import baddle.core.intake.heading.Headings;
@@ -65,7 +65,7 @@ public final class LeftOutTables {
       }
     }
     Map<Shape, Set<List<String>>> rows = new LinkedHashMap<>();
-    FileRereading.read(
+    FileRereader.read(
         project,
         feeds::containsKey,
         (source, headings, row, because) -> {

@@ -1,4 +1,4 @@
-/** What is inside a file, without a plan. Start at {@code Looking}. */
+/** What is inside a file, without a plan. Start at {@code FileProfiler}. */
 @NullMarked
 package baddle.app.look;
 

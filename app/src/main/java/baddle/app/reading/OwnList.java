@@ -29,10 +29,10 @@ public final class OwnList {
   }
 
   /** Writes it beside its place, from where it has yet to be moved. */
-  public OutputFile.Beside beside(Iterable<List<String>> lines) throws IOException {
+  public OutputFile.Staged beside(Iterable<List<String>> lines) throws IOException {
     Files.createDirectories(file.resolveSibling(""));
     return new OutputFile(file)
-        .writeBeside(
+        .stage(
             Optional.empty(),
             out -> {
               CsvRowWriter writer = new CsvRowWriter(out);
@@ -46,8 +46,8 @@ public final class OwnList {
 
   /** Writes it into its place. */
   public void write(Iterable<List<String>> lines) throws IOException {
-    try (OutputFile.Beside beside = beside(lines)) {
-      beside.place();
+    try (OutputFile.Staged beside = beside(lines)) {
+      beside.publish();
     }
   }
 }

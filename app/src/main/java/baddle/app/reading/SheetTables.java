@@ -8,7 +8,6 @@ import baddle.core.grid.UnreadableFileException;
 import baddle.core.intake.Intake;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.SourceIntake;
-import baddle.core.outcome.HeldRowSink;
 import baddle.core.table.BlockBuilder;
 import java.io.IOException;
 import java.util.ArrayDeque;
@@ -22,37 +21,32 @@ public final class SheetTables {
 
   private static final int MOST_TABLES = 10_000;
 
-  /** Where the rows of the sources go. */
-  public interface Target {
+  /** Told of each source once it is read. */
+  @FunctionalInterface
+  public interface Results {
 
-    /** Begins a source; its held rows go into the sink. */
-    HeldRowSink begin();
-
-    /** Drops what was read of the source that was begun last. */
-    void drop() throws IOException;
-
-    /** Takes what came of the source that was begun last. */
-    void end(SourceIntake result) throws IOException;
+    /** What came of the source that was begun last. */
+    void ended(SourceIntake result) throws IOException;
   }
 
   private final IntakeSpec spec;
   private final Place place;
   private final GridSheet sheet;
   private final BlockBuilder blocks;
-  private final Target target;
+  private final SourceSink sink;
 
   /** Tables of one sheet. */
   public SheetTables(
-      IntakeSpec spec, Place place, GridSheet sheet, BlockBuilder blocks, Target target) {
+      IntakeSpec spec, Place place, GridSheet sheet, BlockBuilder blocks, SourceSink sink) {
     this.spec = spec;
     this.place = place;
     this.sheet = sheet;
     this.blocks = blocks;
-    this.target = target;
+    this.sink = sink;
   }
 
   /** Reads the table in a region, and those that turn out to stand beside or below it. */
-  public void read(CellRange region) throws IOException {
+  public void read(CellRange region, Results results) throws IOException {
     Deque<CellRange> regions = new ArrayDeque<>();
     regions.add(region);
     for (int tables = 0; !regions.isEmpty(); tables++) {
@@ -61,7 +55,7 @@ public final class SheetTables {
             "more than 10,000 tables on a sheet", regions.element().firstRow());
       }
       SourceIntake result = readOne(regions.remove());
-      target.end(result);
+      results.ended(result);
       regions.addAll(result.more());
     }
   }
@@ -69,7 +63,7 @@ public final class SheetTables {
   private SourceIntake readOne(CellRange region) throws IOException {
     IntakeSpec known = spec;
     for (int reading = 1; ; reading++) {
-      Intake intake = new Intake(known, place, sheet, region, blocks, target.begin());
+      Intake intake = new Intake(known, place, sheet, region, blocks, sink.begin());
       try {
         sheet.read(intake);
         SourceIntake result = intake.result();
@@ -82,7 +76,7 @@ public final class SheetTables {
           throw e;
         }
       }
-      target.drop();
+      sink.drop();
     }
   }
 }

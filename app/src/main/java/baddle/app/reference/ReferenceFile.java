@@ -2,10 +2,10 @@ package baddle.app.reference;
 
 import baddle.app.Fingerprint;
 import baddle.app.Project;
-import baddle.app.reading.FileReading;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.Mended;
 import baddle.app.reading.NameOrder;
+import baddle.app.reading.SourceFileReader;
 import baddle.app.reading.SourceNumbers;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
@@ -87,7 +87,8 @@ final class ReferenceFile {
             spec.workingSchema(feed.shaping().cellColumns()),
             Block.MOST_ROWS,
             (block, from, to) -> sink.accept(chosen(block, columns), from, to));
-    FileReading reading = new FileReading(plan, shape, found, blocks, new Unnumbered(blocks));
+    SourceFileReader reading =
+        new SourceFileReader(plan, shape, found, blocks, new Unnumbered(blocks));
     try (GridFile grid = opener.open(file, feed.dialect())) {
       reading.read(grid);
     }

@@ -6,7 +6,7 @@ import baddle.core.finding.Finding;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridOpener;
 import baddle.core.intake.IntakeColumn;
-import baddle.core.intake.Shaping;
+import baddle.core.intake.ShapingRules;
 import baddle.core.lookup.LookupTable;
 import baddle.core.lookup.LookupTableBuilder;
 import baddle.core.table.Column;
@@ -128,7 +128,7 @@ public final class References {
         ValueRules.STANDARD,
         Map.of(),
         Map.of(),
-        Shaping.NONE,
+        ShapingRules.NONE,
         WhenGone.DROP,
         Optional.empty(),
         Optional.empty(),

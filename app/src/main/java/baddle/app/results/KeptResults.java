@@ -26,7 +26,7 @@ public final class KeptResults {
           "feed", "path", "stated", "period", "file", "asked", "answer", "rows", "read", "failure");
 
   private final Path folder;
-  private final List<KeptResult> results = new ArrayList<>();
+  private final List<FetchedResult> results = new ArrayList<>();
 
   private KeptResults(Path folder) {
     this.folder = folder;
@@ -37,7 +37,7 @@ public final class KeptResults {
     KeptResults kept = new KeptResults(project.storeFolder().resolve(FOLDER));
     for (Map<String, String> line : kept.list().lines()) {
       kept.results.add(
-          new KeptResult(
+          new FetchedResult(
               line.getOrDefault("feed", ""),
               line.getOrDefault("path", ""),
               decoded(line.getOrDefault("stated", "")),
@@ -62,24 +62,24 @@ public final class KeptResults {
   }
 
   /** Those of a feed, in the order of its lines. */
-  public List<KeptResult> of(String feed) {
+  public List<FetchedResult> of(String feed) {
     return results.stream().filter(result -> result.feed().equals(feed)).toList();
   }
 
   /** The one that a source's path names. */
-  public Optional<KeptResult> at(String path) {
+  public Optional<FetchedResult> at(String path) {
     return results.stream().filter(result -> result.path().equals(path)).findFirst();
   }
 
   /** Where a result's rows are. */
-  public Path file(KeptResult result) {
+  public Path file(FetchedResult result) {
     return folder.resolve(result.file());
   }
 
   /** Replaces the list by another, all at once. */
-  void replace(List<KeptResult> others) throws IOException {
+  void replace(List<FetchedResult> others) throws IOException {
     List<List<String>> lines = new ArrayList<>();
-    for (KeptResult one : others) {
+    for (FetchedResult one : others) {
       lines.add(
           List.of(
               one.feed(),

@@ -41,7 +41,7 @@ public final class QueryNotes {
   /** What the result with a row was the answer to, with its values; nothing for other sources. */
   public static List<String> ofSource(Project project, String path) throws IOException {
     KeptResults kept = KeptResults.of(project);
-    Optional<KeptResult> result = kept.at(path).filter(KeptResult::hasRows);
+    Optional<FetchedResult> result = kept.at(path).filter(FetchedResult::hasRows);
     if (result.isEmpty()) {
       return List.of();
     }

@@ -53,6 +53,6 @@ public final class Statements {
             database.url(),
             zone.toString(),
             statement.toString(),
-            new TreeMap<>(LineReading.named(statement, line.values())).toString()));
+            new TreeMap<>(QueryLineReader.named(statement, line.values())).toString()));
   }
 }

@@ -92,18 +92,23 @@ public final class Restatements {
       return List.of();
     }
     Schema columns = common(oldRows, newRows);
-    Optional<SourcePrints> before = prints(dataset, oldRows, columns, old);
-    Optional<SourcePrints> after = prints(dataset, newRows, columns, now);
+    Optional<SourceFingerprints> before = fingerprints(dataset, oldRows, columns, old);
+    Optional<SourceFingerprints> after = fingerprints(dataset, newRows, columns, now);
     Set<Place> places = new LinkedHashSet<>(old.keySet());
     places.addAll(now.keySet());
     List<Finding> findings = new ArrayList<>();
     for (Place place : places) {
-      SourcePrints.Print one = SourcePrints.sum(before, old.getOrDefault(place, List.of()));
-      SourcePrints.Print other = SourcePrints.sum(after, now.getOrDefault(place, List.of()));
+      SourceFingerprints.Sum one =
+          SourceFingerprints.sum(before, old.getOrDefault(place, List.of()));
+      SourceFingerprints.Sum other =
+          SourceFingerprints.sum(after, now.getOrDefault(place, List.of()));
       if (!one.equals(other)) {
         findings.add(
             restated(
-                place, period, SourcePrints.worth(before, one), SourcePrints.worth(after, other)));
+                place,
+                period,
+                SourceFingerprints.worth(before, one),
+                SourceFingerprints.worth(after, other)));
       }
     }
     return findings;
@@ -293,7 +298,7 @@ public final class Restatements {
             .toList());
   }
 
-  private static Optional<SourcePrints> prints(
+  private static Optional<SourceFingerprints> fingerprints(
       DatasetPlan dataset,
       Optional<DatasetReader> reader,
       Schema columns,
@@ -301,6 +306,7 @@ public final class Restatements {
       throws IOException {
     return reader.isEmpty()
         ? Optional.empty()
-        : Optional.of(new SourcePrints(reader.get(), columns, dataset.amount(), flat(sources)));
+        : Optional.of(
+            new SourceFingerprints(reader.get(), columns, dataset.amount(), flat(sources)));
   }
 }

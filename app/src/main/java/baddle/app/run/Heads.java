@@ -25,7 +25,7 @@ final class Heads {
 
   private static final long MOST_LOGO = 500_000;
 
-  private final ReportHead.Standing standing;
+  private final ReportHead.Trust trust;
   private final ReportStyle style;
   private final String period;
   private final String batch;
@@ -33,7 +33,7 @@ final class Heads {
   /** Of a batch that has been checked. */
   Heads(Project project, Store store, CheckResult checked) throws IOException {
     this.style = style(project);
-    this.standing = standing(checked);
+    this.trust = trust(checked);
     this.batch = String.valueOf(checked.batch().number());
     this.period =
         LastPeriod.of(project, store, checked.batch().number()).map(Period::toString).orElse("");
@@ -55,7 +55,7 @@ final class Heads {
         filled(words.subtitle(), more),
         words.notes(),
         words.looks(),
-        standing,
+        trust,
         style);
   }
 
@@ -90,7 +90,7 @@ final class Heads {
     return new ReportStyle(accent, "data:image/" + type + ";base64," + content);
   }
 
-  private static ReportHead.Standing standing(CheckResult checked) {
+  private static ReportHead.Trust trust(CheckResult checked) {
     RowCounts all = checked.rows();
     String completeness =
         String.format(
@@ -102,7 +102,7 @@ final class Heads {
             all.held());
     List<Finding> grave =
         checked.findings().stream().filter(finding -> finding.severity() != Severity.NOTE).toList();
-    return new ReportHead.Standing(
+    return new ReportHead.Trust(
         completeness,
         checked.verdict(),
         checked.count(Severity.ERROR) > 0,

@@ -5,7 +5,7 @@ import baddle.app.export.ExportException;
 import baddle.app.export.TableExport;
 import baddle.app.results.DatabaseAccess;
 import baddle.app.results.Environment;
-import baddle.database.TableLoading;
+import baddle.database.TableLoader;
 import baddle.plan.database.DatabasePlan;
 import baddle.plan.output.TableReport;
 import baddle.store.Store;
@@ -20,7 +20,7 @@ import java.util.Map;
 final class TableReports implements Closeable {
 
   private final Project project;
-  private final Map<String, TableLoading> loadings = new LinkedHashMap<>();
+  private final Map<String, TableLoader> loadings = new LinkedHashMap<>();
 
   TableReports(Project project) {
     this.project = project;
@@ -31,7 +31,7 @@ final class TableReports implements Closeable {
     List<TableExport.Result> results = new ArrayList<>();
     for (TableReport report : project.plan().tables()) {
       try {
-        TableLoading loading = loading(report.table().database());
+        TableLoader loading = loading(report.table().database());
         results.add(
             TableExport.of(project, store, report.rows(), batch).load(loading, report.table()));
       } catch (IOException | ExportException e) {
@@ -41,10 +41,10 @@ final class TableReports implements Closeable {
     return results;
   }
 
-  private TableLoading loading(DatabasePlan database) throws IOException {
-    TableLoading known = loadings.get(database.name());
+  private TableLoader loading(DatabasePlan database) throws IOException {
+    TableLoader known = loadings.get(database.name());
     if (known == null) {
-      known = TableLoading.open(new DatabaseAccess(project, Environment.OWN).to(database));
+      known = TableLoader.open(new DatabaseAccess(project, Environment.OWN).to(database));
       loadings.put(database.name(), known);
     }
     return known;
@@ -52,13 +52,13 @@ final class TableReports implements Closeable {
 
   /** Lets everybody see the tables. */
   void commit() throws IOException {
-    for (TableLoading loading : loadings.values()) {
+    for (TableLoader loading : loadings.values()) {
       loading.commit();
     }
   }
 
   @Override
   public void close() {
-    loadings.values().forEach(TableLoading::close);
+    loadings.values().forEach(TableLoader::close);
   }
 }

@@ -1,4 +1,4 @@
-/** The whole job of a period at once. Start at {@link baddle.app.run.Running}. */
+/** The whole job of a period at once. Start at {@link baddle.app.run.PeriodRun}. */
 @NullMarked
 package baddle.app.run;
 

@@ -42,7 +42,7 @@ import java.util.stream.Stream;
  * @param levels the items whose labels are written
  */
 record DatasetRows(
-    Summarizing summarizing,
+    Summarizer summarizing,
     Project project,
     String dataset,
     Map<String, CrosstabSpec> specs,
@@ -117,7 +117,7 @@ record DatasetRows(
     try (Store store = OwnStore.openToRead(project)) {
       DatasetReader reader = summarizing.reader(store, dataset, batch);
       List<String> one = columns.subList(0, 1);
-      Summarizing.scan(dataset, reader, one, only, (block, from, to) -> count[0] += to - from);
+      Summarizer.scan(dataset, reader, one, only, (block, from, to) -> count[0] += to - from);
     }
     return count[0];
   }
@@ -191,7 +191,7 @@ record DatasetRows(
       DatasetReader reader = summarizing.reader(store, dataset, batch);
       List<AxisItem> order = order();
       if (levels.isEmpty() && order.isEmpty()) {
-        Summarizing.scan(dataset, reader, columns, only, sink);
+        Summarizer.scan(dataset, reader, columns, only, sink);
         return;
       }
       List<AxisItem> items = Stream.concat(order.stream(), levels.stream()).distinct().toList();
@@ -207,7 +207,7 @@ record DatasetRows(
       Schema ordered = new Schema(withPlace);
       try (SortedRows sorted =
           new SortedRows(ordered, List.of(new SortedRows.Order(PLACE.name(), false)))) {
-        Summarizing.scan(
+        Summarizer.scan(
             dataset,
             reader,
             read,

@@ -59,8 +59,8 @@ public final class FilesCrosstab {
    */
   public Figures figures(List<Path> files) throws IOException {
     List<String> names = spec.columns("");
-    FilesReading first = new FilesReading(opener, names, findings);
-    List<FilesReading.SurveyedFile> readable = first.survey(distinct(files));
+    PlainFiles first = new PlainFiles(opener, names, findings);
+    List<PlainFiles.SurveyedFile> readable = first.survey(distinct(files));
     if (first.counts().kept() == 0) {
       return new Figures(List.of(), Provenance.of(Map.of()), findings);
     }
@@ -68,7 +68,7 @@ public final class FilesCrosstab {
     List<IntakeColumn> typed = first.typed();
     Schema schema = new IntakeSpec(typed, Map.of()).schema();
     CrosstabBuilder builder = new CrosstabBuilder(spec, schema, calendar);
-    FilesReading second = new FilesReading(opener, names, findings);
+    PlainFiles second = new PlainFiles(opener, names, findings);
     second.read(readable, typed, builder);
     RowCounts counts = second.counts();
     Map<String, String> about = new LinkedHashMap<>();

@@ -45,14 +45,14 @@ final class ReaderFigures {
   private static final Column NUMBER =
       new Column("\u0000number", ColumnType.of(ColumnType.Kind.INTEGER));
 
-  private final Summarizing summarizing;
+  private final Summarizer summarizing;
   private final Project project;
   private final Store store;
   private final int batch;
   private final Optional<OneValue> only;
 
   ReaderFigures(
-      Summarizing summarizing, Project project, Store store, int batch, Optional<OneValue> only) {
+      Summarizer summarizing, Project project, Store store, int batch, Optional<OneValue> only) {
     this.summarizing = summarizing;
     this.project = project;
     this.store = store;
@@ -219,7 +219,7 @@ final class ReaderFigures {
       }
       DatasetReader reader = summarizing.reader(store, dataset, batch);
       long[] count = new long[1];
-      Summarizing.scan(
+      Summarizer.scan(
           dataset,
           reader,
           List.of(reader.schema().names().get(0)),
@@ -264,7 +264,7 @@ final class ReaderFigures {
     for (Column column : schema.columns()) {
       rows.column(column.name(), column.type().isNumber());
     }
-    Summarizing.scan(
+    Summarizer.scan(
         dataset,
         reader,
         columns,
@@ -285,9 +285,9 @@ final class ReaderFigures {
   private void place(
       int summary, Crosstab cells, String dataset, DatasetReader reader, RowsBehind rows)
       throws IOException {
-    List<String> columns = Summarizing.columns(cells.spec(), "", reader);
+    List<String> columns = Summarizer.columns(cells.spec(), "", reader);
     int[] first = new int[1];
-    Summarizing.scan(
+    Summarizer.scan(
         dataset,
         reader,
         columns,

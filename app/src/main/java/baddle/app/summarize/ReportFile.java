@@ -106,8 +106,8 @@ public final class ReportFile {
   }
 
   /** Writes the figures beside the file, from where they have yet to be moved. */
-  public OutputFile.Beside writeBeside(Figures figures, Optional<Path> project) throws IOException {
-    return new OutputFile(file).writeBeside(project, out -> write(figures, out));
+  public OutputFile.Staged stage(Figures figures, Optional<Path> project) throws IOException {
+    return new OutputFile(file).stage(project, out -> write(figures, out));
   }
 
   private void write(Figures figures, OutputStream out) throws IOException {

@@ -1,6 +1,6 @@
 /**
  * Cross-tabs of the dataset, or straight from files, and their way into report files. Start at
- * {@link baddle.app.summarize.Summarizing} and {@link baddle.app.summarize.FilesCrosstab}.
+ * {@link baddle.app.summarize.Summarizer} and {@link baddle.app.summarize.FilesCrosstab}.
  */
 @NullMarked
 package baddle.app.summarize;

@@ -5,7 +5,7 @@ import baddle.app.BatchStamp;
 import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.results.QueryNotes;
-import baddle.app.summarize.Summarizing;
+import baddle.app.summarize.Summarizer;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.Item;
 import baddle.core.crosstab.spec.CrosstabSpec;
@@ -83,10 +83,10 @@ public final class FigureTrace {
    * @param table takes its rows
    * @throws TraceException if the summary has no such cell
    */
-  public TracedFigure run(RowTable table) throws IOException, TraceException {
+  public TracedFigure run(TracedRows table) throws IOException, TraceException {
     try (Store store = OwnStore.openToRead(project)) {
       Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
-      Crosstab crosstab = new Summarizing(project).crosstab(summary, store, batch.number());
+      Crosstab crosstab = new Summarizer(project).crosstab(summary, store, batch.number());
       Item down = choice.find(crosstab.down(), spec.down());
       Item across = choice.find(crosstab.across(), spec.across());
       String dataset = measure.dataset();
@@ -168,7 +168,7 @@ public final class FigureTrace {
     private final Crosstab crosstab;
     private final Item down;
     private final Item across;
-    private final RowTable table;
+    private final TracedRows table;
     private final List<AggregateCall> calls = calls();
     private final List<String> columns;
     private final List<String> scanned;
@@ -180,7 +180,7 @@ public final class FigureTrace {
     private long count;
     private Schema schema = new Schema(List.of());
 
-    Contributions(Crosstab crosstab, Item down, Item across, RowTable table) {
+    Contributions(Crosstab crosstab, Item down, Item across, TracedRows table) {
       this.crosstab = crosstab;
       this.down = down;
       this.across = across;

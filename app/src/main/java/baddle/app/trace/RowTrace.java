@@ -3,8 +3,8 @@ package baddle.app.trace;
 import baddle.app.BatchChoice;
 import baddle.app.OwnStore;
 import baddle.app.Project;
-import baddle.app.consolidate.FileRereading;
-import baddle.app.consolidate.Pending;
+import baddle.app.consolidate.FileRereader;
+import baddle.app.consolidate.PendingFiles;
 import baddle.app.reading.MendedFiles;
 import baddle.app.results.QueryNotes;
 import baddle.app.review.HiddenReasons;
@@ -176,7 +176,7 @@ public final class RowTrace {
   private boolean notRead(Store store, Batch batch, String ofSheet) throws IOException {
     List<Finding> known =
         new ArrayList<>(
-            Pending.findings(
+            PendingFiles.findings(
                 project, store, batch.number(), MendedFiles.of(project, new Formats())));
     known.addAll(store.catalogue().findings(batch.number()));
     int before = lines.size();
@@ -327,7 +327,7 @@ public final class RowTrace {
   private void leftOut(StoredFile file, List<StoredSource> sources) throws IOException {
     List<String> reasons = new ArrayList<>();
     List<String> sheets = sources.stream().map(StoredSource::sheet).distinct().toList();
-    FileRereading.read(
+    FileRereader.read(
         project,
         file.path()::equals,
         (source, headings, at, because) -> {

@@ -65,7 +65,7 @@ public final class TraceFile {
     }
   }
 
-  private record Passing(BlockSink sink) implements RowTable {
+  private record Passing(BlockSink sink) implements TracedRows {
 
     @Override
     public void begin(Schema schema, int numbers) {}
@@ -77,7 +77,7 @@ public final class TraceFile {
   }
 
   /** Learns which columns there are. */
-  private static final class Counted implements RowTable {
+  private static final class Counted implements TracedRows {
 
     private Schema schema = new Schema(List.of());
     private int numbers;

@@ -1,4 +1,4 @@
-/** The same run whenever files arrive. Start at {@link baddle.app.watch.Watching}. */
+/** The same run whenever files arrive. Start at {@link baddle.app.watch.FolderWatch}. */
 @NullMarked
 package baddle.app.watch;
 

@@ -53,23 +53,23 @@ class KeptConsolidationTests {
     project.write("totals.csv", "month,sum\n2026-01,1.00\n");
   }
 
-  private Optional<ConsolidateResult> standing() {
+  private Optional<ConsolidateResult> kept() {
     return Consolidation.kept(project.plan()).get();
   }
 
   @Test
   void nothing_stands_before_anything_was_done() {
-    assertThat(standing()).isEmpty();
+    assertThat(kept()).isEmpty();
   }
 
   @Test
   void what_stands_is_what_the_next_run_says() throws Exception {
     assertThat(project.consolidate().made()).isPresent();
-    Optional<ConsolidateResult> standing = standing();
+    Optional<ConsolidateResult> kept = kept();
     ConsolidateResult next = project.consolidate();
 
-    assertThat(standing).contains(next);
-    assertThat(standing()).contains(next);
+    assertThat(kept).contains(next);
+    assertThat(kept()).contains(next);
     assertThat(next.made()).isEmpty();
     assertThat(next.findings()).anyMatch(f -> f.tally().isPresent()).hasSizeGreaterThan(3);
   }
@@ -92,12 +92,12 @@ class KeptConsolidationTests {
       })
   void nothing_stands_once_a_file_is_another(String path) throws Exception {
     project.consolidate();
-    assertThat(standing()).isPresent();
+    assertThat(kept()).isPresent();
 
     Path file = project.at(path);
     project.write(path, Files.exists(file) ? Files.readString(file) : "x");
 
-    assertThat(standing()).isEmpty();
+    assertThat(kept()).isEmpty();
   }
 
   @Test
@@ -106,7 +106,7 @@ class KeptConsolidationTests {
 
     Store.openToWrite(project.at(".baddle")).close();
 
-    assertThat(standing()).isEmpty();
+    assertThat(kept()).isEmpty();
   }
 
   @Test
@@ -119,17 +119,17 @@ class KeptConsolidationTests {
     Files.setLastModifiedTime(other, time);
     Files.move(other, file, StandardCopyOption.REPLACE_EXISTING);
 
-    assertThat(standing()).isEmpty();
+    assertThat(kept()).isEmpty();
   }
 
   @Test
-  void a_file_that_may_still_change_unseen_keeps_anything_from_standing() throws Exception {
+  void a_file_that_may_still_change_unseen_keeps_anything_from_being_kept() throws Exception {
     FileTime now = FileTime.from(ProjectFolder.CLOCK.instant());
     Files.setLastModifiedTime(project.at("in/notes.txt"), now);
     project.consolidate();
     project.consolidate();
 
-    assertThat(standing()).isEmpty();
+    assertThat(kept()).isEmpty();
   }
 
   @Test
@@ -137,7 +137,7 @@ class KeptConsolidationTests {
     project.write("baddle.yaml", PLAN + "parameters: {year: {type: period, default: 2026}}\n");
     project.consolidate();
 
-    assertThat(standing()).isEmpty();
+    assertThat(kept()).isEmpty();
   }
 
   @Test
@@ -146,7 +146,7 @@ class KeptConsolidationTests {
     project.consolidate();
     project.consolidate();
 
-    assertThat(standing()).isEmpty();
+    assertThat(kept()).isEmpty();
   }
 
   @Test
@@ -157,19 +157,19 @@ class KeptConsolidationTests {
     ConsolidateResult first = project.consolidate();
 
     assertThat(first.current()).isEmpty();
-    assertThat(standing()).contains(first);
+    assertThat(kept()).contains(first);
   }
 
   @Test
   void a_file_with_a_wrong_byte_is_as_good_as_none() throws Exception {
     project.consolidate();
-    Path file = project.at(".baddle/standing baddle.yaml");
+    Path file = project.at(".baddle/consolidate baddle.yaml");
     byte[] kept = Files.readAllBytes(file);
     for (int at = 0; at < kept.length; at += 7) {
       byte[] wrong = kept.clone();
       wrong[at] = (byte) ~wrong[at];
       Files.write(file, wrong);
-      assertThat(standing()).as("byte %s", at).isEmpty();
+      assertThat(kept()).as("byte %s", at).isEmpty();
     }
   }
 
@@ -177,11 +177,11 @@ class KeptConsolidationTests {
   @ValueSource(ints = {0, 3, 40, 400, -1})
   void a_damaged_file_is_as_good_as_none(int length) throws Exception {
     project.consolidate();
-    Path file = project.at(".baddle/standing baddle.yaml");
+    Path file = project.at(".baddle/consolidate baddle.yaml");
     byte[] kept = Files.readAllBytes(file);
 
     Files.write(file, Arrays.copyOf(kept, length < 0 ? kept.length - 1 : length));
 
-    assertThat(standing()).isEmpty();
+    assertThat(kept()).isEmpty();
   }
 }

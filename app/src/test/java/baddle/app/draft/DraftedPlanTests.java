@@ -6,7 +6,7 @@ import baddle.app.CrosstabCells;
 import baddle.app.Project;
 import baddle.app.ProjectFolder;
 import baddle.app.consolidate.ConsolidateResult;
-import baddle.app.summarize.Summarizing;
+import baddle.app.summarize.Summarizer;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Measure;
@@ -153,7 +153,7 @@ class DraftedPlanTests {
       }
     }
 
-    Draft draft = Drafting.of(folder, folder.resolve("in"), 2).draft(Map.of());
+    Draft draft = PlanDrafter.of(folder, folder.resolve("in"), 2).draft(Map.of());
     ProjectFolder project = new ProjectFolder(folder, draft.text());
     ConsolidateResult result = project.consolidate();
 
@@ -164,7 +164,7 @@ class DraftedPlanTests {
     assertThat(result.hasErrors()).as("%s%n%s", how, result.findings()).isFalse();
     Project drafted = project.project();
     SummaryPlan summary = drafted.plan().summaries().values().iterator().next();
-    Crosstab crosstab = new Summarizing(drafted).figures(List.of(summary)).crosstabs().get(0);
+    Crosstab crosstab = new Summarizer(drafted).figures(List.of(summary)).crosstabs().get(0);
     List<String> measures = summary.crosstab().measures().stream().map(Measure::name).toList();
     int amount = measures.indexOf(measures.contains("Amount") ? "Amount" : "AMOUNT");
     assertThat(CrosstabCells.of(crosstab, amount)).as("%s", how).isEqualTo(expected);
@@ -221,7 +221,7 @@ class DraftedPlanTests {
       }
     }
 
-    Draft draft = Drafting.of(folder, folder.resolve("in"), 2).draft(Map.of());
+    Draft draft = PlanDrafter.of(folder, folder.resolve("in"), 2).draft(Map.of());
     ProjectFolder project = new ProjectFolder(folder, draft.text());
     ConsolidateResult result = project.consolidate();
 
@@ -229,7 +229,7 @@ class DraftedPlanTests {
     assertThat(result.hasErrors()).as("%s%n%s", draft.text(), result.findings()).isFalse();
     Project drafted = project.project();
     SummaryPlan summary = drafted.plan().summaries().values().iterator().next();
-    Crosstab crosstab = new Summarizing(drafted).figures(List.of(summary)).crosstabs().get(0);
+    Crosstab crosstab = new Summarizer(drafted).figures(List.of(summary)).crosstabs().get(0);
     int amount = summary.crosstab().measure("Amount");
     assertThat(crosstab.plainValue(crosstab.down(), crosstab.across(), amount))
         .as(draft.text())
@@ -277,7 +277,7 @@ class DraftedPlanTests {
         folder.resolve("ref/codes.csv"),
         "Code,Range\nK1,Trees\nK2,Shrubs\nK3,\nK4,Roses\nK5,Trees\nK6,Seeds\n");
 
-    Draft draft = Drafting.of(folder, folder, 2).draft(Map.of());
+    Draft draft = PlanDrafter.of(folder, folder, 2).draft(Map.of());
     ProjectFolder project = new ProjectFolder(folder, draft.text());
     ConsolidateResult result = project.consolidate();
 
@@ -293,7 +293,7 @@ class DraftedPlanTests {
             List.of(),
             List.of(Measure.of("Amount", "sum(amount)")));
     SummaryPlan plan = new SummaryPlan("customers", summary.dataset(), byCustomer);
-    Crosstab crosstab = new Summarizing(drafted).figures(List.of(plan)).crosstabs().get(0);
+    Crosstab crosstab = new Summarizer(drafted).figures(List.of(plan)).crosstabs().get(0);
     assertThat(CrosstabCells.of(crosstab, 0)).as(draft.text()).isEqualTo(expected);
   }
 }

@@ -37,8 +37,8 @@ class RunningLogTests {
 
   @TempDir private Path folder;
 
-  private static Exporting exporting(Project project) {
-    return new Exporting(
+  private static DatasetExport exporting(Project project) {
+    return new DatasetExport(
         project,
         "sales",
         new RowsChoice(
@@ -140,7 +140,7 @@ class RunningLogTests {
 
       assertThat(counted(log)).as("%s", steps).isEqualTo(counted(plain));
       byte[] before = Files.readAllBytes(log);
-      Exporting.Appended again =
+      DatasetExport.Appended again =
           exporting(project.project()).append(log, Optional.empty(), Corrections.APPEND);
       assertThat(again.written()).as("%s", steps).isFalse();
       assertThat(Files.readAllBytes(log)).isEqualTo(before);

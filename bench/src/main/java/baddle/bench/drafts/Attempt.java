@@ -2,13 +2,13 @@ package baddle.bench.drafts;
 
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
-import baddle.app.check.Checking;
+import baddle.app.check.ProjectCheck;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
 import baddle.app.draft.Draft;
-import baddle.app.draft.Drafting;
+import baddle.app.draft.PlanDrafter;
+import baddle.app.export.DatasetExport;
 import baddle.app.export.ExportException;
-import baddle.app.export.Exporting;
 import baddle.app.export.RowsChoice;
 import baddle.core.grid.CsvForm;
 import baddle.plan.PlanException;
@@ -49,7 +49,7 @@ final class Attempt {
 
   Score score() throws IOException, PlanException, ExportException {
     folder.write(place);
-    Draft draft = Drafting.of(place, place, 1).draft(Map.of());
+    Draft draft = PlanDrafter.of(place, place, 1).draft(Map.of());
     if (draft.feeds().isEmpty()) {
       return Score.nothing(draft.doubts().size());
     }
@@ -60,7 +60,7 @@ final class Attempt {
       return Score.nothing(draft.doubts().size());
     }
     Score best = Score.nothing(draft.doubts().size());
-    CheckResult checked = Checking.run(project, Checking.HeldRows.COUNTED);
+    CheckResult checked = ProjectCheck.run(project, ProjectCheck.HeldRows.COUNTED);
     int datasets = project.plan().datasets().size();
     for (String dataset : project.plan().datasets().keySet()) {
       Score score =
@@ -78,7 +78,7 @@ final class Attempt {
   private static Rows rows(Project project, String dataset) throws IOException, ExportException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     CsvForm tabs = new CsvForm('\t', '.', StandardCharsets.UTF_8, false, false, true);
-    new Exporting(project, dataset, RowsChoice.EVERYTHING, tabs).toText(out);
+    new DatasetExport(project, dataset, RowsChoice.EVERYTHING, tabs).toText(out);
     List<List<String>> lines = new ArrayList<>();
     for (String line : out.toString(StandardCharsets.UTF_8).split("\n")) {
       List<String> cells = new ArrayList<>();

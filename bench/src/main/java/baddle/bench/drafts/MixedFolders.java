@@ -47,7 +47,7 @@ final class MixedFolders {
   }
 
   /** What one sender does. */
-  private record Habits(
+  private record Conventions(
       List<Object> headings,
       List<Integer> order,
       Writing writing,
@@ -59,13 +59,13 @@ final class MixedFolders {
       boolean remarks,
       boolean lowerCase) {}
 
-  private Habits habits() {
+  private Conventions conventions() {
     List<Integer> order = new ArrayList<>(List.of(0, 1, 2, 3, 4, 5, 6));
     boolean blocks = facts.chance();
     if (!blocks) {
       Collections.shuffle(order, facts.random());
     }
-    return new Habits(
+    return new Conventions(
         facts.headings(COLUMNS),
         order,
         Writing.any(facts.random()),
@@ -82,10 +82,10 @@ final class MixedFolders {
     List<YearMonth> months = facts.months(4);
     boolean siteFolders = facts.chance();
     for (String site : facts.some(Facts.SITES, 3)) {
-      Habits habits = habits();
+      Conventions conventions = conventions();
       for (YearMonth month : months) {
         String name = siteFolders ? site + "/" + month : site + " " + month;
-        file("in/" + name, site, month, habits);
+        file("in/" + name, site, month, conventions);
       }
     }
     mapping();
@@ -95,12 +95,12 @@ final class MixedFolders {
     return folder.stating(stated);
   }
 
-  private void file(String name, String site, YearMonth month, Habits habits) {
+  private void file(String name, String site, YearMonth month, Conventions conventions) {
     Sheet sheet = new Sheet("Sheet1");
-    if (habits.titled) {
+    if (conventions.titled) {
       sheet.titles("Fernhollow Nurseries", "Orders of " + month);
     }
-    row(sheet, habits, habits.headings);
+    row(sheet, conventions, conventions.headings);
     Map<String, List<Facts.Line>> orders = new LinkedHashMap<>();
     facts
         .lines(site, month, 12)
@@ -109,28 +109,30 @@ final class MixedFolders {
     for (List<Facts.Line> lines : orders.values()) {
       BigDecimal sum = BigDecimal.ZERO;
       for (int i = 0; i < lines.size(); i++) {
-        line(sheet, habits, lines.get(i), i == 0 || !habits.blocks);
+        line(sheet, conventions, lines.get(i), i == 0 || !conventions.blocks);
         sum = sum.add(lines.get(i).amount());
       }
-      if (habits.subtotals) {
-        row(sheet, habits, List.of("", "", "", "Order total", "", "", sum));
+      if (conventions.subtotals) {
+        row(sheet, conventions, List.of("", "", "", "Order total", "", "", sum));
         stated++;
       }
-      if (habits.remarks && facts.below(6) == 0) {
-        row(sheet, habits, List.of("", "", "came late", "", "", "", ""));
+      if (conventions.remarks && facts.below(6) == 0) {
+        row(sheet, conventions, List.of("", "", "came late", "", "", "", ""));
         stated++;
       }
       all = all.add(sum);
     }
-    if (habits.total) {
-      row(sheet, habits, List.of("", "", "", "Grand total", "", "", all));
+    if (conventions.total) {
+      row(sheet, conventions, List.of("", "", "", "Grand total", "", "", all));
       stated++;
     }
-    folder.add(SourceFile.of(name + (habits.workbook ? ".xlsx" : ".csv"), habits.writing, sheet));
+    folder.add(
+        SourceFile.of(
+            name + (conventions.workbook ? ".xlsx" : ".csv"), conventions.writing, sheet));
   }
 
-  private void line(Sheet sheet, Habits habits, Facts.Line line, boolean first) {
-    String code = habits.lowerCase ? line.code().toLowerCase(Locale.ROOT) : line.code();
+  private void line(Sheet sheet, Conventions conventions, Facts.Line line, boolean first) {
+    String code = conventions.lowerCase ? line.code().toLowerCase(Locale.ROOT) : line.code();
     List<Object> cells =
         new ArrayList<>(
             List.of(
@@ -148,11 +150,11 @@ final class MixedFolders {
     for (int i = 0; i < HEADS && !first; i++) {
       cells.set(i, "");
     }
-    row(sheet, habits, cells);
+    row(sheet, conventions, cells);
   }
 
-  private static void row(Sheet sheet, Habits habits, List<Object> cells) {
-    sheet.row(habits.order.stream().map(cells::get).toList());
+  private static void row(Sheet sheet, Conventions conventions, List<Object> cells) {
+    sheet.row(conventions.order.stream().map(cells::get).toList());
   }
 
   private void mapping() {

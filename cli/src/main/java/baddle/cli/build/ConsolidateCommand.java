@@ -79,10 +79,10 @@ public final class ConsolidateCommand implements Command {
       throws UsageException, PlanException, IOException {
     options.refuseArguments("consolidate");
     int threads = threads(options);
-    Optional<ConsolidateResult> standing =
+    Optional<ConsolidateResult> kept =
         options.planAlone("rebuild", "by-content").flatMap(plan -> Consolidation.kept(plan).get());
     ConsolidateResult result =
-        standing.isPresent() ? standing.get() : run(options.project(), options, console, threads);
+        kept.isPresent() ? kept.get() : run(options.project(), options, console, threads);
     if (options.json()) {
       console.out().print(ConsolidateJson.of(result) + "\n");
     } else if (options.quiet()) {

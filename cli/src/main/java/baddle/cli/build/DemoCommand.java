@@ -5,7 +5,7 @@ import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.demo.DemoProject;
 import baddle.app.reading.Inputs;
 import baddle.app.summarize.Figures;
-import baddle.app.summarize.Summarizing;
+import baddle.app.summarize.Summarizer;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.FigureOutput;
@@ -107,7 +107,7 @@ public final class DemoCommand implements Command {
       return;
     }
     console.out().print("\n$ baddle summarize " + summaries.get(0).name() + "\n");
-    Figures figures = new Summarizing(project).figures(summaries);
+    Figures figures = new Summarizer(project).figures(summaries);
     FigureOutput.of(options, console, summaries.size(), Inputs.of(project)).write(figures);
   }
 

@@ -1,7 +1,7 @@
 package baddle.cli.build;
 
+import baddle.app.run.RunForEach;
 import baddle.app.run.RunResult;
-import baddle.app.run.RunningEach;
 import baddle.cli.options.JsonText;
 import baddle.cli.options.LoadText;
 import baddle.core.finding.Severity;
@@ -17,7 +17,7 @@ final class EachText {
   private EachText() {}
 
   /** One line of the list, on one line unless it failed. */
-  static String of(RunningEach.Outcome outcome, Path folder) {
+  static String of(RunForEach.Outcome outcome, Path folder) {
     String name = "row " + outcome.line().row() + ", " + values(outcome);
     if (outcome.result().isEmpty()) {
       return name + ": FAILED\n    " + outcome.failure().replace("\n", "\n    ");
@@ -35,7 +35,7 @@ final class EachText {
         + count(result.count(Severity.WARNING), "warning");
   }
 
-  private static String values(RunningEach.Outcome outcome) {
+  private static String values(RunForEach.Outcome outcome) {
     return outcome.line().values().entrySet().stream()
         .map(value -> value.getKey() + " " + value.getValue())
         .collect(Collectors.joining(", "));
@@ -53,7 +53,7 @@ final class EachText {
   }
 
   /** All in a line. */
-  static String summary(List<RunningEach.Outcome> outcomes) {
+  static String summary(List<RunForEach.Outcome> outcomes) {
     long failed = outcomes.stream().filter(outcome -> outcome.result().isEmpty()).count();
     long written =
         outcomes.stream()
@@ -76,11 +76,11 @@ final class EachText {
         + same;
   }
 
-  static String json(List<RunningEach.Outcome> outcomes, Path folder) throws IOException {
+  static String json(List<RunForEach.Outcome> outcomes, Path folder) throws IOException {
     return JsonText.of(
         json -> {
           json.writeStartArray();
-          for (RunningEach.Outcome outcome : outcomes) {
+          for (RunForEach.Outcome outcome : outcomes) {
             json.writeStartObject();
             json.writeNumberField("row", outcome.line().row());
             json.writeObjectFieldStart("values");

@@ -4,9 +4,9 @@ import baddle.app.Project;
 import baddle.app.consolidate.Consolidation;
 import baddle.app.fill.FillResult;
 import baddle.app.reading.ParameterList;
+import baddle.app.run.PeriodRun;
+import baddle.app.run.RunForEach;
 import baddle.app.run.RunResult;
-import baddle.app.run.Running;
-import baddle.app.run.RunningEach;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.FindingLines;
@@ -79,19 +79,19 @@ public final class RunCommand implements Command {
     if (list.isPresent()) {
       return runEach(console.folder().resolve(list.get()), options, console, threads, failOn);
     }
-    Optional<RunResult> standing =
-        options.planAlone("by-content").flatMap(plan -> Running.kept(plan).get());
-    if (standing.isPresent()) {
+    Optional<RunResult> kept =
+        options.planAlone("by-content").flatMap(plan -> PeriodRun.kept(plan).get());
+    if (kept.isPresent()) {
       Path folder = options.planFile().orElseThrow().toAbsolutePath().normalize();
-      return show(standing.get(), options, console, folder.resolveSibling(""), failOn);
+      return show(kept.get(), options, console, folder.resolveSibling(""), failOn);
     }
     Project project = options.project();
-    Optional<String> problem = Running.problem(project);
+    Optional<String> problem = PeriodRun.problem(project);
     if (problem.isPresent()) {
       throw new UsageException("reports: " + problem.get());
     }
     RunResult result;
-    Running running = new Running(project, consolidation(project, options, threads));
+    PeriodRun running = new PeriodRun(project, consolidation(project, options, threads));
     try {
       result = running.run();
     } catch (IOException | SpecException | ExpressionException e) {
@@ -99,7 +99,7 @@ public final class RunCommand implements Command {
           .made()
           .ifPresent(
               batch -> console.err().println("baddle: batch " + batch + ", is in the store"));
-      Running.standing(project)
+      PeriodRun.reportsShown(project)
           .ifPresent(reports -> console.err().println("baddle: the reports stay: " + reports));
       throw e;
     }
@@ -146,13 +146,13 @@ public final class RunCommand implements Command {
             .planFile()
             .orElseThrow(() -> new UsageException("there is no plan; give one with --plan"));
     Path folder = plan.toAbsolutePath().normalize().resolveSibling("");
-    RunningEach running =
-        new RunningEach(
+    RunForEach running =
+        new RunForEach(
             plan,
             options.parameters(),
             options.progress(),
             project -> consolidation(project, options, threads));
-    List<RunningEach.Outcome> outcomes =
+    List<RunForEach.Outcome> outcomes =
         running.run(
             lines,
             outcome -> {
@@ -168,7 +168,7 @@ public final class RunCommand implements Command {
     return outcomes.stream().mapToInt(outcome -> status(outcome, failOn)).max().orElse(Status.DONE);
   }
 
-  private static int status(RunningEach.Outcome outcome, Severity failOn) {
+  private static int status(RunForEach.Outcome outcome, Severity failOn) {
     return outcome
         .result()
         .map(result -> fails(result, failOn) ? Status.FINDINGS : Status.DONE)

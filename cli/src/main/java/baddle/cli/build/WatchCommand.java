@@ -3,9 +3,9 @@ package baddle.cli.build;
 import baddle.app.compare.Comparison;
 import baddle.app.compare.SourceChange;
 import baddle.app.consolidate.Consolidation;
+import baddle.app.run.PeriodRun;
 import baddle.app.run.RunResult;
-import baddle.app.run.Running;
-import baddle.app.watch.Watching;
+import baddle.app.watch.FolderWatch;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.JsonText;
@@ -83,12 +83,12 @@ public final class WatchCommand implements Command {
     Duration still = still(options);
     Path plan = options.project().planFile();
     AtomicInteger status = new AtomicInteger(Status.DONE);
-    Watching watching =
-        new Watching(
+    FolderWatch watching =
+        new FolderWatch(
             plan,
             options.parameters(),
             project ->
-                new Running(project, Consolidation.of(project, Clock.systemUTC(), threads)).run(),
+                new PeriodRun(project, Consolidation.of(project, Clock.systemUTC(), threads)).run(),
             new Lines(options, console, status),
             still);
     CountDownLatch ended = new CountDownLatch(1);
@@ -105,7 +105,7 @@ public final class WatchCommand implements Command {
   }
 
   /** On a signal: lets the run that is under way end, and ends well. */
-  private static void end(Watching watching, CountDownLatch ended) {
+  private static void end(FolderWatch watching, CountDownLatch ended) {
     if (ended.getCount() == 0) {
       return;
     }
@@ -127,7 +127,7 @@ public final class WatchCommand implements Command {
   }
 
   /** A line for each event. */
-  private static final class Lines implements Watching.Listener {
+  private static final class Lines implements FolderWatch.Listener {
 
     private final CommandOptions options;
     private final Console console;

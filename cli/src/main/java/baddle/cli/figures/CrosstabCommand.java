@@ -4,7 +4,7 @@ import baddle.app.Project;
 import baddle.app.reading.Inputs;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.FilesCrosstab;
-import baddle.app.summarize.Summarizing;
+import baddle.app.summarize.Summarizer;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.FigureOutput;
@@ -139,7 +139,7 @@ public final class CrosstabCommand implements Command {
     Figures figures;
     if (own.isPresent()) {
       Project project = own.get();
-      figures = new Summarizing(project).figures(List.of(draft.of(project.plan())));
+      figures = new Summarizer(project).figures(List.of(draft.of(project.plan())));
     } else {
       figures = FilesCrosstab.of(draft.spec(), calendar(options)).figures(files);
     }

@@ -3,7 +3,7 @@ package baddle.cli.figures;
 import baddle.app.Project;
 import baddle.app.reading.Inputs;
 import baddle.app.summarize.Figures;
-import baddle.app.summarize.Summarizing;
+import baddle.app.summarize.Summarizer;
 import baddle.cli.options.BatchOption;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
@@ -60,7 +60,7 @@ public final class SummarizeCommand implements Command {
     Project project = options.project();
     List<SummaryPlan> wanted = wanted(project, options.arguments());
     FigureOutput output = FigureOutput.of(options, console, wanted.size(), Inputs.of(project));
-    Figures figures = new Summarizing(project).figures(wanted, BatchOption.number(options));
+    Figures figures = new Summarizer(project).figures(wanted, BatchOption.number(options));
     output.write(figures);
     return Status.DONE;
   }

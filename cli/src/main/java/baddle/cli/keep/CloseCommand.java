@@ -3,8 +3,8 @@ package baddle.cli.keep;
 import baddle.app.Project;
 import baddle.app.close.CloseException;
 import baddle.app.close.CloseResult;
-import baddle.app.close.Closing;
 import baddle.app.close.ClosingLine;
+import baddle.app.close.PeriodClose;
 import baddle.app.review.PeriodRows;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
@@ -76,7 +76,7 @@ public final class CloseCommand implements Command {
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
     Project project = options.project();
-    Closing closing = new Closing(project, Clock.systemUTC());
+    PeriodClose closing = new PeriodClose(project, Clock.systemUTC());
     if (options.has("list")) {
       options.refuseArguments("close --list");
       list(closing.all(), options, console);

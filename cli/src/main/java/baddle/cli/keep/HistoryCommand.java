@@ -3,8 +3,8 @@ package baddle.cli.keep;
 import baddle.app.Project;
 import baddle.app.close.CloseException;
 import baddle.app.compare.SourceChange;
+import baddle.app.history.BatchReturn;
 import baddle.app.history.History;
-import baddle.app.history.Returning;
 import baddle.app.lists.ListTable;
 import baddle.cli.options.BatchOption;
 import baddle.cli.options.Command;
@@ -92,9 +92,9 @@ public final class HistoryCommand implements Command {
     }
     OptionalInt backTo = BatchOption.number(options, "back-to");
     if (backTo.isPresent()) {
-      Returning returning;
+      BatchReturn returning;
       try {
-        returning = Returning.to(backTo.getAsInt(), project, Clock.systemUTC());
+        returning = BatchReturn.to(backTo.getAsInt(), project, Clock.systemUTC());
       } catch (CloseException e) {
         throw new UsageException(e.getMessage());
       }
@@ -135,7 +135,7 @@ public final class HistoryCommand implements Command {
     return Status.DONE;
   }
 
-  private static void print(Returning returning, CommandOptions options, Console console) {
+  private static void print(BatchReturn returning, CommandOptions options, Console console) {
     if (returning.made().isEmpty()) {
       console.out().println("Batch " + returning.earlier() + " is current already");
       return;
@@ -150,7 +150,7 @@ public final class HistoryCommand implements Command {
     console.out().println("The next baddle consolidate reads what the feeds' folders hold by then");
   }
 
-  private static String json(Returning returning) throws IOException {
+  private static String json(BatchReturn returning) throws IOException {
     return JsonText.of(
         json -> {
           json.writeStartObject();

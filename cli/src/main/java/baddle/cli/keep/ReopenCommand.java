@@ -1,9 +1,9 @@
 package baddle.cli.keep;
 
 import baddle.app.close.CloseException;
-import baddle.app.close.Closing;
 import baddle.app.close.ClosingLine;
 import baddle.app.close.KeptOutLine;
+import baddle.app.close.PeriodClose;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.JsonText;
@@ -76,7 +76,7 @@ public final class ReopenCommand implements Command {
     ClosingLine lifted;
     try {
       lifted =
-          new Closing(options.project(), Clock.systemUTC())
+          new PeriodClose(options.project(), Clock.systemUTC())
               .reopen(options.arguments().get(0), because);
     } catch (CloseException e) {
       throw new UsageException(e.getMessage());
@@ -110,7 +110,7 @@ public final class ReopenCommand implements Command {
     String period = options.arguments().get(0);
     List<KeptOutLine> keptOut;
     try {
-      keptOut = new Closing(options.project(), Clock.systemUTC()).keptOut(period);
+      keptOut = new PeriodClose(options.project(), Clock.systemUTC()).keptOut(period);
     } catch (CloseException e) {
       throw new UsageException(e.getMessage());
     }

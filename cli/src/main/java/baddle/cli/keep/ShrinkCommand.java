@@ -1,6 +1,6 @@
 package baddle.cli.keep;
 
-import baddle.app.history.Shrinking;
+import baddle.app.history.StoreShrink;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.JsonText;
@@ -67,7 +67,7 @@ public final class ShrinkCommand implements Command {
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
     options.refuseArguments("shrink");
-    Shrinking shrinking = Shrinking.of(options.project(), kept(options), options.has("yes"));
+    StoreShrink shrinking = StoreShrink.of(options.project(), kept(options), options.has("yes"));
     if (options.json()) {
       console.out().print(json(shrinking) + "\n");
     } else if (!options.quiet()) {
@@ -84,7 +84,7 @@ public final class ShrinkCommand implements Command {
     return Integer.parseInt(given);
   }
 
-  private static String text(Shrinking shrinking) {
+  private static String text(StoreShrink shrinking) {
     String kept =
         "batches kept: "
             + shrinking.kept().stream().map(String::valueOf).collect(Collectors.joining(", "));
@@ -105,7 +105,7 @@ public final class ShrinkCommand implements Command {
         shrinking.done() ? "" : "\nbaddle shrink --yes does it");
   }
 
-  private static String json(Shrinking shrinking) throws IOException {
+  private static String json(StoreShrink shrinking) throws IOException {
     return JsonText.of(
         json -> {
           json.writeStartObject();

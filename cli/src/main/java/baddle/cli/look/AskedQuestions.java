@@ -1,9 +1,9 @@
 package baddle.cli.look;
 
-import baddle.app.draft.Choice;
 import baddle.app.draft.Draft;
-import baddle.app.draft.Drafting;
+import baddle.app.draft.PlanDrafter;
 import baddle.app.draft.Question;
+import baddle.app.draft.QuestionAnswer;
 import baddle.cli.terminal.Console;
 import java.io.IOException;
 import java.util.LinkedHashMap;
@@ -14,7 +14,7 @@ import java.util.Optional;
 /** Asks the questions of a draft one by one, and drafts again with each answer. */
 final class AskedQuestions {
 
-  private final Drafting drafting;
+  private final PlanDrafter drafting;
   private final Console console;
   private final Map<String, String> answers;
 
@@ -23,7 +23,7 @@ final class AskedQuestions {
    *
    * @param answers those given before
    */
-  AskedQuestions(Drafting drafting, Console console, Map<String, String> answers) {
+  AskedQuestions(PlanDrafter drafting, Console console, Map<String, String> answers) {
     this.drafting = drafting;
     this.console = console;
     this.answers = new LinkedHashMap<>(answers);
@@ -52,9 +52,9 @@ final class AskedQuestions {
     console.err().println();
     console.err().println(question.id() + (left > 1 ? "   (1 of " + left + ")" : ""));
     console.err().println("  " + question.evidence());
-    List<Choice> choices = question.choices();
+    List<QuestionAnswer> choices = question.choices();
     for (int i = 0; i < choices.size(); i++) {
-      Choice choice = choices.get(i);
+      QuestionAnswer choice = choices.get(i);
       console.err().println("  " + (i + 1) + "  " + choice.word() + ": " + choice.means());
     }
     String what = choices.isEmpty() ? question.takes().words() : "its number";
@@ -77,7 +77,7 @@ final class AskedQuestions {
     if (line.isEmpty()) {
       return Optional.of(question.proposal());
     }
-    List<Choice> choices = question.choices();
+    List<QuestionAnswer> choices = question.choices();
     if (!choices.isEmpty() && line.matches("\\d{1,2}")) {
       int number = Integer.parseInt(line);
       return number >= 1 && number <= choices.size()

@@ -3,7 +3,7 @@ package baddle.cli.look;
 import baddle.app.Project;
 import baddle.app.draft.Draft;
 import baddle.app.draft.DraftFile;
-import baddle.app.draft.Drafting;
+import baddle.app.draft.PlanDrafter;
 import baddle.app.draft.PlanUpdate;
 import baddle.app.draft.Proposal;
 import baddle.app.draft.Trial;
@@ -142,7 +142,7 @@ public final class DraftCommand implements Command {
     if (options.value("answers").isPresent()) {
       answers = AnswerReader.read(console.folder().resolve(options.value("answers").get()));
     }
-    Drafting drafting = Drafting.of(base, folder, Runtime.getRuntime().availableProcessors());
+    PlanDrafter drafting = PlanDrafter.of(base, folder, Runtime.getRuntime().availableProcessors());
     Draft draft =
         options.has("ask")
             ? new AskedQuestions(drafting, console, answers).ask()

@@ -1,9 +1,9 @@
 package baddle.cli.look;
 
-import baddle.app.draft.Choice;
 import baddle.app.draft.Draft;
 import baddle.app.draft.PlanUpdate;
 import baddle.app.draft.Question;
+import baddle.app.draft.QuestionAnswer;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -71,7 +71,7 @@ final class DraftText {
     String id = '"' + question.id().replace("\\", "\\\\").replace("\"", "\\\"") + '"';
     String others =
         question.choices().stream()
-            .map(Choice::word)
+            .map(QuestionAnswer::word)
             .filter(word -> !word.equals(question.proposal()))
             .collect(Collectors.joining(", "));
     String or = others.isEmpty() ? question.takes().words() : others;

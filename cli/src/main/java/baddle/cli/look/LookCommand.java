@@ -1,12 +1,12 @@
 package baddle.cli.look;
 
-import baddle.app.draft.found.FolderLook;
+import baddle.app.draft.found.FolderScan;
 import baddle.app.lists.ColumnTable;
 import baddle.app.look.Around;
+import baddle.app.look.FileProfiler;
 import baddle.app.look.Layouts;
 import baddle.app.look.LookChoice;
 import baddle.app.look.LookedFile;
-import baddle.app.look.Looking;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.ListOutput;
@@ -108,7 +108,7 @@ public final class LookCommand implements Command {
     int status = Status.DONE;
     for (Path file : files) {
       try {
-        LookedFile one = Looking.standard().look(file, choice);
+        LookedFile one = FileProfiler.standard().look(file, choice);
         if (byLayout) {
           layouts.add(one);
         } else {
@@ -147,7 +147,7 @@ public final class LookCommand implements Command {
       files =
           walked
               .filter(Files::isRegularFile)
-              .filter(file -> FolderLook.isSource(from.relativize(file)))
+              .filter(file -> FolderScan.isSource(from.relativize(file)))
               .map(file -> file.startsWith(base) ? base.relativize(file) : file)
               .sorted(Comparator.comparing(Path::toString, NaturalOrder.INSTANCE))
               .map(file -> console.folder().resolve(file))
@@ -172,7 +172,7 @@ public final class LookCommand implements Command {
     }
     Optional<Around> around;
     try {
-      around = Looking.standard().around(files.get(0), place.get());
+      around = FileProfiler.standard().around(files.get(0), place.get());
     } catch (UnreadableFileException e) {
       console.err().println("baddle: " + files.get(0) + ": " + e.getMessage());
       return Status.FINDINGS;

@@ -1,11 +1,11 @@
 package baddle.cli.look;
 
 import baddle.app.check.CheckResult;
-import baddle.app.draft.Choice;
 import baddle.app.draft.Draft;
 import baddle.app.draft.PlanUpdate;
 import baddle.app.draft.Proposal;
 import baddle.app.draft.Question;
+import baddle.app.draft.QuestionAnswer;
 import baddle.app.draft.Trial;
 import baddle.cli.build.ConsolidateText;
 import baddle.cli.options.FindingJson;
@@ -71,7 +71,7 @@ final class TrialText {
             json.writeStringField("about", question.id());
             json.writeStringField("evidence", question.evidence());
             JsonText.strings(
-                json, "choices", question.choices().stream().map(Choice::word).toList());
+                json, "choices", question.choices().stream().map(QuestionAnswer::word).toList());
             json.writeStringField("proposal", question.proposal());
             json.writeEndObject();
           }

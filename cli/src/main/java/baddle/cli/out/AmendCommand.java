@@ -1,10 +1,10 @@
 package baddle.cli.out;
 
 import baddle.app.amend.Amended;
-import baddle.app.amend.Amending;
 import baddle.app.amend.Change;
 import baddle.app.amend.ChangeList;
 import baddle.app.amend.Journal;
+import baddle.app.amend.WorkbookAmender;
 import baddle.app.fill.FillException;
 import baddle.app.reading.Inputs;
 import baddle.cli.options.Command;
@@ -153,7 +153,8 @@ public final class AmendCommand implements Command {
     for (Path copy : copies.values()) {
       refuse("--out", Journal.problem(copy, journal));
     }
-    Amending amending = new Amending(changes, options.has("formulas"), options.has("locked"));
+    WorkbookAmender amending =
+        new WorkbookAmender(changes, options.has("formulas"), options.has("locked"));
     List<Amended> amended = new ArrayList<>();
     for (Path file : files) {
       amended.add(amending.amend(file, copies.getOrDefault(file, out), writes));

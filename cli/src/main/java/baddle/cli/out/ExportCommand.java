@@ -3,8 +3,8 @@ package baddle.cli.out;
 import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.app.export.Corrections;
+import baddle.app.export.DatasetExport;
 import baddle.app.export.ExportException;
-import baddle.app.export.Exporting;
 import baddle.app.export.RowsChoice;
 import baddle.app.export.RowsFile;
 import baddle.app.reading.Inputs;
@@ -12,11 +12,11 @@ import baddle.cli.options.BatchOption;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.CsvFormOptions;
+import baddle.cli.options.DatabaseTableExport;
 import baddle.cli.options.DatasetNames;
 import baddle.cli.options.JsonText;
 import baddle.cli.options.NumberText;
 import baddle.cli.options.Status;
-import baddle.cli.options.TableExporting;
 import baddle.cli.options.UsageException;
 import baddle.cli.prove.CompareText;
 import baddle.cli.prove.UnusedRows;
@@ -129,7 +129,8 @@ public final class ExportCommand implements Command {
       return UnusedRows.write(project, dataset, options, console);
     }
     if (options.has("to")) {
-      return new TableExporting(project, dataset, choice(project, options)).run(options, console);
+      return new DatabaseTableExport(project, dataset, choice(project, options))
+          .run(options, console);
     }
     for (String other : List.of("how", "remake")) {
       if (options.has(other)) {
@@ -142,8 +143,8 @@ public final class ExportCommand implements Command {
             .orElseThrow(
                 () -> new UsageException("--out FILE or --to DATABASE:TABLE says where to"));
     CsvForm form = CsvFormOptions.read(options);
-    Exporting exporting =
-        new Exporting(
+    DatasetExport exporting =
+        new DatasetExport(
             project, dataset, choice(project, options), onTerminal ? form.onTerminal() : form);
     List<String> splitBy = list(options, "split-by");
     if (options.has("append")) {
@@ -164,7 +165,7 @@ public final class ExportCommand implements Command {
     if (!sheetsBy.isEmpty() && !RowsFile.isWorkbook(file)) {
       throw new UsageException("--sheets-by is for a file that ends in .xlsx");
     }
-    Exporting.Result result;
+    DatasetExport.Result result;
     try {
       result =
           terminal
@@ -189,7 +190,7 @@ public final class ExportCommand implements Command {
   }
 
   private static int append(
-      Project project, Exporting exporting, String out, CommandOptions options, Console console)
+      Project project, DatasetExport exporting, String out, CommandOptions options, Console console)
       throws UsageException, IOException {
     for (String other : List.of("split-by", "order", "period", "since-batch")) {
       if (options.has(other)) {
@@ -210,7 +211,7 @@ public final class ExportCommand implements Command {
     }
     Corrections corrections = List.of(Corrections.values()).get(words.indexOf(word));
     try {
-      Exporting.Appended appended = exporting.append(file, options.value("table"), corrections);
+      DatasetExport.Appended appended = exporting.append(file, options.value("table"), corrections);
       if (options.json()) {
         console.out().print(json(appended, out) + "\n");
       } else if (!options.quiet()) {
@@ -223,7 +224,7 @@ public final class ExportCommand implements Command {
   }
 
   private static void say(
-      Exporting.Appended appended, String out, Corrections corrections, Console console) {
+      DatasetExport.Appended appended, String out, Corrections corrections, Console console) {
     String batch = "batch " + appended.batch().number();
     if (!appended.written()) {
       console.out().println("unchanged: " + out + ", it has all rows up to " + batch);
@@ -244,7 +245,7 @@ public final class ExportCommand implements Command {
     }
   }
 
-  private static String json(Exporting.Appended appended, String out) throws IOException {
+  private static String json(DatasetExport.Appended appended, String out) throws IOException {
     return JsonText.of(
         json -> {
           json.writeStartObject();
@@ -270,7 +271,7 @@ public final class ExportCommand implements Command {
   }
 
   private static int split(
-      Exporting exporting,
+      DatasetExport exporting,
       String out,
       List<String> splitBy,
       CommandOptions options,
@@ -287,7 +288,7 @@ public final class ExportCommand implements Command {
     Map<String, Long> files = new LinkedHashMap<>();
     try {
       for (RowsFile.Ready one : ready) {
-        one.beside().place();
+        one.beside().publish();
         Path file = console.folder().toAbsolutePath().relativize(one.beside().file());
         RowsFile.Written written = one.written();
         files.put(file.toString(), written.rows());
@@ -321,7 +322,7 @@ public final class ExportCommand implements Command {
     json.writeEndObject();
   }
 
-  private static String json(Exporting.Result result, String out) throws IOException {
+  private static String json(DatasetExport.Result result, String out) throws IOException {
     return JsonText.of(
         json -> {
           json.writeStartObject();
@@ -335,7 +336,7 @@ public final class ExportCommand implements Command {
   }
 
   private static void say(
-      Exporting.Result result, String out, PrintStream to, CommandOptions options) {
+      DatasetExport.Result result, String out, PrintStream to, CommandOptions options) {
     to.println(
         (out.equals("-") ? "written: " : "written: " + out + ", ")
             + NumberText.counted(result.rows(), "row")

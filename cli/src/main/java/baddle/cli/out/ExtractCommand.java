@@ -6,7 +6,7 @@ import baddle.app.Project;
 import baddle.app.export.RowsFile;
 import baddle.app.extract.Extract;
 import baddle.app.extract.ExtractedLine;
-import baddle.app.extract.Extracting;
+import baddle.app.extract.QueryExtract;
 import baddle.app.results.QueryLine;
 import baddle.app.results.QueryLines;
 import baddle.cli.options.Command;
@@ -94,9 +94,9 @@ public final class ExtractCommand implements Command {
     if (problem.isPresent()) {
       throw new UsageException("--out: " + problem.get());
     }
-    Extracting extracting;
+    QueryExtract extracting;
     try {
-      extracting = new Extracting(project, extract(project, out, options, console));
+      extracting = new QueryExtract(project, extract(project, out, options, console));
     } catch (IllegalArgumentException e) {
       throw new UsageException(e.getMessage());
     }

@@ -3,7 +3,7 @@ package baddle.cli.out;
 import baddle.app.Project;
 import baddle.app.fill.FillException;
 import baddle.app.fill.FillResult;
-import baddle.app.fill.Filling;
+import baddle.app.fill.WorkbookFill;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.Status;
@@ -67,7 +67,7 @@ public final class FillCommand implements Command {
       throws UsageException, PlanException, IOException {
     Project project = options.project();
     List<FillPlan> wanted = wanted(project, options.arguments());
-    Optional<String> problem = Filling.problem(project);
+    Optional<String> problem = WorkbookFill.problem(project);
     if (problem.isPresent()) {
       throw new UsageException(problem.get());
     }
@@ -79,7 +79,7 @@ public final class FillCommand implements Command {
     boolean dryRun = options.has("dry-run");
     List<FillResult> results;
     try {
-      results = new Filling(project).fill(wanted, period, !dryRun);
+      results = new WorkbookFill(project).fill(wanted, period, !dryRun);
     } catch (FillException e) {
       throw new UsageException(e.getMessage());
     }

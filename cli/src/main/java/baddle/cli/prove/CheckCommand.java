@@ -3,7 +3,7 @@ package baddle.cli.prove;
 import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
-import baddle.app.check.Checking;
+import baddle.app.check.ProjectCheck;
 import baddle.app.check.SuspenseFile;
 import baddle.app.lists.CheckList;
 import baddle.app.reading.Inputs;
@@ -105,12 +105,12 @@ public final class CheckCommand implements Command {
     if (problem.isPresent()) {
       throw new UsageException("--suspense: " + problem.get());
     }
-    Optional<CheckResult> standing =
+    Optional<CheckResult> kept =
         options
             .planAlone("suspense", "list", "out", "batch")
-            .flatMap(plan -> Checking.kept(plan).get());
-    if (standing.isPresent()) {
-      return show(standing.get(), options, console, failOn);
+            .flatMap(plan -> ProjectCheck.kept(plan).get());
+    if (kept.isPresent()) {
+      return show(kept.get(), options, console, failOn);
     }
     Project project = options.project();
     Optional<String> input = suspense.flatMap(Inputs.of(project)::problem);
@@ -125,9 +125,9 @@ public final class CheckCommand implements Command {
     }
     boolean gathers = suspense.isPresent() || list.filter(CheckList::needsRows).isPresent();
     CheckResult result =
-        Checking.run(
+        ProjectCheck.run(
             project,
-            gathers ? Checking.HeldRows.GATHERED : Checking.HeldRows.COUNTED,
+            gathers ? ProjectCheck.HeldRows.GATHERED : ProjectCheck.HeldRows.COUNTED,
             BatchOption.number(options));
     if (suspense.isPresent()) {
       SuspenseFile.write(suspense.get(), project.planFile(), result.held());

@@ -2,8 +2,8 @@ package baddle.cli.prove;
 
 import baddle.app.Project;
 import baddle.app.compare.CompareException;
-import baddle.app.compare.Comparing;
 import baddle.app.compare.Comparison;
+import baddle.app.compare.SummaryComparison;
 import baddle.app.lists.ChangedRowsFile;
 import baddle.app.lists.MovementTable;
 import baddle.cli.figures.SummarizeCommand;
@@ -88,12 +88,12 @@ public final class CompareCommand implements Command {
   @Override
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
-    Optional<Comparison> standing =
+    Optional<Comparison> kept =
         options
             .planAlone("rows", "summary", "since-close", "out")
-            .flatMap(plan -> Comparing.kept(plan).get());
-    if (standing.isPresent()) {
-      show(standing.get(), options, console, least(options));
+            .flatMap(plan -> SummaryComparison.kept(plan).get());
+    if (kept.isPresent()) {
+      show(kept.get(), options, console, least(options));
       return Status.DONE;
     }
     Project project = options.project();
@@ -176,7 +176,7 @@ public final class CompareCommand implements Command {
     Optional<Period> period =
         given.isEmpty() ? Optional.empty() : Optional.of(period(project, given.get()));
     try {
-      return new Comparing(project).sinceClose(summaries, period);
+      return new SummaryComparison(project).sinceClose(summaries, period);
     } catch (CompareException e) {
       throw new UsageException(e.getMessage());
     }
@@ -185,7 +185,7 @@ public final class CompareCommand implements Command {
   private static Comparison compare(
       Project project, List<SummaryPlan> summaries, List<String> given)
       throws UsageException, IOException {
-    Comparing comparing = new Comparing(project);
+    SummaryComparison comparing = new SummaryComparison(project);
     boolean batches = given.stream().allMatch(CompareCommand::isBatch);
     if (batches) {
       return comparing.batches(summaries, batch(given, 0), batch(given, 1));

@@ -1,7 +1,7 @@
 package baddle.cli.prove;
 
-import baddle.app.trace.RowTable;
 import baddle.app.trace.TracedFigure;
+import baddle.app.trace.TracedRows;
 import baddle.cli.options.JsonText;
 import baddle.core.table.Block;
 import baddle.core.table.Schema;
@@ -15,7 +15,7 @@ import java.util.List;
 import java.util.Locale;
 
 /** The rows behind a figure on the terminal, as many as there is room for. */
-final class TraceText implements RowTable {
+final class TraceText implements TracedRows {
 
   private final int most;
   private final List<List<String>> rows = new ArrayList<>();

@@ -3,8 +3,8 @@ package baddle.cli.prove;
 import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
-import baddle.app.check.Checking;
 import baddle.app.check.HeldTable;
+import baddle.app.check.ProjectCheck;
 import baddle.app.check.SuspenseFile;
 import baddle.app.lists.LeftOutTables;
 import baddle.app.reading.Inputs;
@@ -44,7 +44,7 @@ public final class UnusedRows {
       throw new UsageException("--out: " + problem.get());
     }
     CheckResult result =
-        Checking.run(project, Checking.HeldRows.GATHERED, BatchOption.number(options));
+        ProjectCheck.run(project, ProjectCheck.HeldRows.GATHERED, BatchOption.number(options));
     List<HeldTable> tables =
         options.has("held")
             ? held(project, dataset, result)

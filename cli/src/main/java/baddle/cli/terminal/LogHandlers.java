@@ -24,11 +24,11 @@ public final class LogHandlers {
   /** Adds the handlers that the running command's log asks for. */
   public LogHandlers() {
     System.setProperty("java.util.logging.SimpleFormatter.format", FORMAT);
-    Optional<LogFile> log = LogFile.open();
-    Optional<Path> file = log.flatMap(LogFile::file);
+    Optional<ProgramLog> log = ProgramLog.open();
+    Optional<Path> file = log.flatMap(ProgramLog::file);
     Logger root = Logger.getLogger("");
     file.ifPresent(path -> root.addHandler(new LateFileHandler(path)));
-    log.flatMap(LogFile::copy).ifPresent(err -> root.addHandler(new FlushingHandler(err)));
+    log.flatMap(ProgramLog::copy).ifPresent(err -> root.addHandler(new FlushingHandler(err)));
   }
 
   static void close() {

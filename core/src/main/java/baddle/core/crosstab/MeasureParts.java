@@ -7,7 +7,7 @@ import baddle.core.crosstab.spec.View;
 import baddle.core.expression.Aggregate;
 import baddle.core.expression.AggregateCall;
 import baddle.core.expression.MeasureExpression;
-import baddle.core.expression.Step;
+import baddle.core.expression.StackStep;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -50,7 +50,7 @@ public final class MeasureParts {
   public record Part(Measure measure, Gathering by) {}
 
   private final List<Part> parts = new ArrayList<>();
-  private final List<Optional<List<Step>>> formulas = new ArrayList<>();
+  private final List<Optional<List<StackStep>>> formulas = new ArrayList<>();
 
   private MeasureParts() {}
 
@@ -83,7 +83,7 @@ public final class MeasureParts {
     View view = spec.measures().get(measure).view();
     List<String> others = new ArrayList<>();
     formulas.get(measure).orElse(List.of()).stream()
-        .filter(step -> step.kind() == Step.Kind.MEASURE)
+        .filter(step -> step.kind() == StackStep.Kind.MEASURE)
         .forEach(step -> others.add(step.of()));
     if (view.kind().isVariance()) {
       others.add(view.against());
@@ -93,14 +93,14 @@ public final class MeasureParts {
         .allMatch(other -> other >= 0 && formulas.get(other).isPresent());
   }
 
-  private Optional<List<Step>> formula(Measure measure) {
-    Optional<List<Step>> steps = measure.value().steps();
+  private Optional<List<StackStep>> formula(Measure measure) {
+    Optional<List<StackStep>> steps = measure.value().steps();
     if (steps.isEmpty()) {
       return Optional.empty();
     }
-    List<Step> formula = new ArrayList<>();
-    for (Step step : steps.get()) {
-      if (step.kind() != Step.Kind.CALL) {
+    List<StackStep> formula = new ArrayList<>();
+    for (StackStep step : steps.get()) {
+      if (step.kind() != StackStep.Kind.CALL) {
         formula.add(step);
         continue;
       }
@@ -112,7 +112,7 @@ public final class MeasureParts {
     return Optional.of(formula);
   }
 
-  private boolean addCall(Measure of, AggregateCall call, List<Step> into) {
+  private boolean addCall(Measure of, AggregateCall call, List<StackStep> into) {
     MeasureExpression own = MeasureExpression.parse(call.toString());
     switch (call.function()) {
       case SUM, COUNT -> into.add(part(of, own, Gathering.SUM));
@@ -121,7 +121,7 @@ public final class MeasureParts {
       case AVG -> {
         into.add(part(of, call.of(Aggregate.SUM), Gathering.SUM));
         into.add(part(of, call.of(Aggregate.COUNT), Gathering.SUM));
-        into.add(new Step(Step.Kind.OPERATION, "/"));
+        into.add(new StackStep(StackStep.Kind.OPERATION, "/"));
       }
       default -> {
         return false;
@@ -130,19 +130,19 @@ public final class MeasureParts {
     return true;
   }
 
-  private Step part(Measure of, MeasureExpression value, Gathering by) {
+  private StackStep part(Measure of, MeasureExpression value, Gathering by) {
     for (int i = 0; i < parts.size(); i++) {
       Measure known = parts.get(i).measure();
       if (known.dataset().equals(of.dataset())
           && known.value().toString().equals(value.toString())) {
-        return new Step(Step.Kind.CALL, String.valueOf(i));
+        return new StackStep(StackStep.Kind.CALL, String.valueOf(i));
       }
     }
     Measure measure =
         new Measure(
             "part " + parts.size(), value, of.dataset(), of.on(), View.PLAIN, NumberStyle.PLAIN);
     parts.add(new Part(measure, by));
-    return new Step(Step.Kind.CALL, String.valueOf(parts.size() - 1));
+    return new StackStep(StackStep.Kind.CALL, String.valueOf(parts.size() - 1));
   }
 
   /** The parts, each once. */
@@ -155,7 +155,7 @@ public final class MeasureParts {
    *
    * @param measure its index from 0
    */
-  public Optional<List<Step>> formula(int measure) {
+  public Optional<List<StackStep>> formula(int measure) {
     return formulas.get(measure);
   }
 }

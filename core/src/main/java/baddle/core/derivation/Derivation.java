@@ -54,19 +54,19 @@ public final class Derivation {
       Schema read,
       Schema result,
       Set<String> required,
-      List<Step> steps,
+      List<DerivationStep> steps,
       Map<String, LookupTable> lookups,
       Calendar calendar) {
     this.read = read;
     this.required = Set.copyOf(required);
     List<Column> known = new ArrayList<>(read.columns());
-    for (Step step : steps) {
+    for (DerivationStep step : steps) {
       Schema schema = new Schema(known);
-      if (step instanceof Step.Calculated calc) {
+      if (step instanceof DerivationStep.Calculated calc) {
         BoundExpression bound = calc.expression().bind(schema, calendar).as(calc.column().type());
         this.steps.add(new BoundCalc(calc, bound));
         known.add(calc.column());
-      } else if (step instanceof Step.LookedUp lookedUp) {
+      } else if (step instanceof DerivationStep.LookedUp lookedUp) {
         LookupTable table = lookups.get(lookedUp.lookup());
         if (table == null) {
           throw new IllegalArgumentException("no lookup " + lookedUp.lookup());
@@ -144,7 +144,7 @@ public final class Derivation {
     }
   }
 
-  private record BoundCalc(Step.Calculated calc, BoundExpression bound) implements Bound {
+  private record BoundCalc(DerivationStep.Calculated calc, BoundExpression bound) implements Bound {
 
     /** The calculation, with the values of a row that it was made of. */
     private String shown(Block block, int row) {

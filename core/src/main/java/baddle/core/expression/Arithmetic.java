@@ -123,11 +123,11 @@ final class Arithmetic extends NumberNode {
       case MULTIPLY ->
           digits == 0
               ? Math.multiplyExact(a, b)
-              : Exact.multiplyDivide(
+              : LongArithmetic.multiplyDivide(
                   BigInteger.valueOf(a).multiply(BigInteger.valueOf(b)),
-                  BigInteger.valueOf(Exact.power(digits)));
+                  BigInteger.valueOf(LongArithmetic.power(digits)));
       case DIVIDE ->
-          Exact.multiplyDivide(
+          LongArithmetic.multiplyDivide(
               BigInteger.valueOf(a).multiply(BigInteger.TEN.pow(digits)),
               BigInteger.valueOf(notZero(b)));
       case MODULO -> a % notZero(b);

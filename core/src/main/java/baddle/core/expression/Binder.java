@@ -49,19 +49,19 @@ final class Binder {
       return number(number);
     }
     if (tree instanceof Tree.Text literal) {
-      return new Leaves.TextConstant(literal.value());
+      return new LeafNodes.TextConstant(literal.value());
     }
     if (tree instanceof Tree.Date date) {
-      return new Leaves.NumberConstant(ColumnType.of(ColumnType.Kind.DATE), date.day());
+      return new LeafNodes.NumberConstant(ColumnType.of(ColumnType.Kind.DATE), date.day());
     }
     if (tree instanceof Tree.Timestamp time) {
-      return new Leaves.NumberConstant(ColumnType.of(ColumnType.Kind.TIMESTAMP), time.micros());
+      return new LeafNodes.NumberConstant(ColumnType.of(ColumnType.Kind.TIMESTAMP), time.micros());
     }
     if (tree instanceof Tree.Truth truth) {
-      return new Leaves.NumberConstant(TRUTH, truth.value() ? 1 : 0);
+      return new LeafNodes.NumberConstant(TRUTH, truth.value() ? 1 : 0);
     }
     if (tree instanceof Tree.Null) {
-      return new Leaves.NumberConstant(ColumnType.of(ColumnType.Kind.INTEGER));
+      return new LeafNodes.NumberConstant(ColumnType.of(ColumnType.Kind.INTEGER));
     }
     if (tree instanceof Tree.Name name) {
       return name(name);
@@ -78,12 +78,13 @@ final class Binder {
 
   private Node number(Tree.Amount number) {
     int places = Math.max(0, number.value().scale());
-    if (places > ColumnType.MOST_PLACES || number.value().precision() > Exact.MOST_DIGITS) {
+    if (places > ColumnType.MOST_PLACES
+        || number.value().precision() > LongArithmetic.MOST_DIGITS) {
       throw problem("a number has at most 18 digits, 12 of them after the point", number);
     }
     ColumnType type =
         places == 0 ? ColumnType.of(ColumnType.Kind.INTEGER) : ColumnType.decimal(places);
-    return new Leaves.NumberConstant(
+    return new LeafNodes.NumberConstant(
         type, number.value().setScale(places).unscaledValue().longValueExact());
   }
 
@@ -102,8 +103,8 @@ final class Binder {
     }
     ColumnType type = schema.column(index.getAsInt()).type();
     return type.kind() == ColumnType.Kind.TEXT
-        ? new Leaves.TextColumn(index.getAsInt())
-        : new Leaves.NumberColumn(index.getAsInt(), type);
+        ? new LeafNodes.TextColumn(index.getAsInt())
+        : new LeafNodes.NumberColumn(index.getAsInt(), type);
   }
 
   private Node call(Tree.Call call) {
@@ -138,7 +139,7 @@ final class Binder {
   NumberNode truth(Tree tree) {
     Node node = bind(tree);
     if (Conversions.isBlank(node)) {
-      return new Leaves.NumberConstant(TRUTH);
+      return new LeafNodes.NumberConstant(TRUTH);
     }
     if (node.type().kind() != ColumnType.Kind.BOOLEAN) {
       throw problem("expected a condition, found " + node.type(), tree);
@@ -213,7 +214,7 @@ final class Binder {
     if (count.type().kind() != ColumnType.Kind.INTEGER) {
       throw problem("an interval is taken a whole number of times, not " + count.type(), at);
     }
-    return new Applied.ToNumber(
+    return new FunctionNode.ToNumber(
         from.type(), Intervals.adding(shift, from.type()), List.of(from, count), false);
   }
 
@@ -237,7 +238,7 @@ final class Binder {
     ColumnType.Kind one = left.type().kind();
     ColumnType.Kind other = right.type().kind();
     if (one == ColumnType.Kind.TEXT && other == ColumnType.Kind.TEXT) {
-      return new Applied.ToNumber(
+      return new FunctionNode.ToNumber(
           TRUTH,
           arguments ->
               operator.holds(Function.text(arguments[0]).compareTo(Function.text(arguments[1])))
@@ -323,9 +324,10 @@ final class Binder {
     ColumnType common = type;
     bound.replaceAll(node -> common(node, common));
     if (common.kind() == ColumnType.Kind.TEXT) {
-      return new Choice.OfTexts(conditions, bound.stream().map(TextNode.class::cast).toList());
+      return new ConditionalNode.OfTexts(
+          conditions, bound.stream().map(TextNode.class::cast).toList());
     }
-    return new Choice.OfNumbers(
+    return new ConditionalNode.OfNumbers(
         common, conditions, bound.stream().map(NumberNode.class::cast).toList());
   }
 

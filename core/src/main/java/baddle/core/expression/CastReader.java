@@ -2,9 +2,9 @@ package baddle.core.expression;
 
 import baddle.core.calendar.DateSystem;
 import baddle.core.value.ColumnType;
+import baddle.core.value.Convention;
+import baddle.core.value.ConventionChoice;
 import baddle.core.value.Fit;
-import baddle.core.value.Habit;
-import baddle.core.value.Understanding;
 import baddle.core.value.ValueReader;
 import baddle.core.value.ValueRules;
 import java.util.Optional;
@@ -18,19 +18,19 @@ final class CastReader {
   private final ColumnType type;
   private final ValueReader reader;
 
-  /** For texts of the other habit, where none is stated. */
+  /** For texts of the other convention, where none is stated. */
   private final Optional<ValueReader> other;
 
   CastReader(ColumnType type, ValueRules rules) {
     this.type = type;
     this.reader = ValueReader.of(type, rules, DateSystem.FROM_1900);
-    boolean assumed = reader.understanding().filter(Understanding::isAssumed).isPresent();
+    boolean assumed = reader.conventionChoice().filter(ConventionChoice::isAssumed).isPresent();
     if (assumed) {
-      Understanding undecidable = Understanding.undecidable(type);
+      ConventionChoice undecidable = ConventionChoice.undecidable(type);
       reader.understand(undecidable);
       ValueReader second = ValueReader.of(type, rules, DateSystem.FROM_1900);
-      Habit habit = undecidable.habit().other();
-      second.understand(new Understanding(habit, Understanding.Certainty.UNDECIDABLE));
+      Convention convention = undecidable.convention().other();
+      second.understand(new ConventionChoice(convention, ConventionChoice.Certainty.UNDECIDABLE));
       other = Optional.of(second);
     } else {
       other = Optional.empty();

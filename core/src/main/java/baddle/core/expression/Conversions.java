@@ -26,17 +26,17 @@ final class Conversions {
   /** A blank of a type. */
   static Node blank(ColumnType type) {
     return type.kind() == ColumnType.Kind.TEXT
-        ? new Leaves.TextConstant("")
-        : new Leaves.NumberConstant(type);
+        ? new LeafNodes.TextConstant("")
+        : new LeafNodes.NumberConstant(type);
   }
 
   static boolean isBlank(Node node) {
-    return node instanceof Leaves.NumberConstant constant && constant.isBlank();
+    return node instanceof LeafNodes.NumberConstant constant && constant.isBlank();
   }
 
   /** A day as the first moment of it. */
   static NumberNode timestamp(Node day) {
-    return new Applied.ToNumber(
+    return new FunctionNode.ToNumber(
         ColumnType.of(ColumnType.Kind.TIMESTAMP),
         arguments -> Function.number(arguments[0]) * MICROS_PER_DAY,
         List.of(day),

@@ -179,17 +179,17 @@ final class Functions {
       return node;
     }
     ColumnType type = node.type();
-    return new Applied.ToNumber(
+    return new FunctionNode.ToNumber(
         DATE, a -> type.epochDay(Function.number(a[0])), List.of(node), false);
   }
 
   private Node text(Tree.Call call, int least, int most, Function function, String kinds) {
-    return new Applied.ToText(function, arguments(call, least, most, kinds), false);
+    return new FunctionNode.ToText(function, arguments(call, least, most, kinds), false);
   }
 
   private Node number(
       Tree.Call call, int least, int most, Function function, String kinds, ColumnType type) {
-    return new Applied.ToNumber(type, function, arguments(call, least, most, kinds), false);
+    return new FunctionNode.ToNumber(type, function, arguments(call, least, most, kinds), false);
   }
 
   private Node rounding(Tree.Call call) {
@@ -197,7 +197,7 @@ final class Functions {
     NumberNode number = binder.numberOf(call.arguments().get(0), call.name());
     return switch (call.name()) {
       case "abs" ->
-          new Applied.ToNumber(
+          new FunctionNode.ToNumber(
               number.type(), a -> Math.abs(Function.number(a[0])), List.of(number), false);
       case "floor" -> Conversions.rescaled(number, 0, Rescale.Rounding.FLOOR);
       case "ceiling" -> Conversions.rescaled(number, 0, Rescale.Rounding.CEILING);
@@ -257,7 +257,7 @@ final class Functions {
 
   private Node joined(Tree.Call call) {
     checkCount(call, 2, 50);
-    return new Applied.ToText(
+    return new FunctionNode.ToText(
         Texts::joined, arguments(call, 2, 50, "t".repeat(call.arguments().size())), true);
   }
 
@@ -295,7 +295,7 @@ final class Functions {
 
   private Node matching(Tree.Call call, Pattern pattern) {
     Node text = argument(call.name(), call.arguments().get(0), 't');
-    return new Applied.ToNumber(
+    return new FunctionNode.ToNumber(
         TRUTH, a -> pattern.matcher(Function.text(a[0])).find() ? 1L : 0L, List.of(text), false);
   }
 
@@ -316,7 +316,7 @@ final class Functions {
     }
     List<Node> day = List.of(argument(call.name(), call.arguments().get(0), 'd'));
     boolean month = call.name().equals("month_name");
-    return new Applied.ToText(
+    return new FunctionNode.ToText(
         a ->
             month
                 ? Dates.monthName(Dates.day(a[0]), language)
@@ -342,7 +342,7 @@ final class Functions {
   private Node period(Tree.Call call) {
     Grain grain = grain(call);
     List<Node> day = List.of(argument(call.name(), call.arguments().get(0), 'd'));
-    return new Applied.ToText(
+    return new FunctionNode.ToText(
         a -> calendar.label(grain, calendar.period(grain, Function.number(a[0]))), day, false);
   }
 
@@ -350,7 +350,7 @@ final class Functions {
     Grain grain = grain(call);
     List<Node> day = List.of(argument(call.name(), call.arguments().get(0), 'd'));
     boolean start = call.name().equals("start_of");
-    return new Applied.ToNumber(
+    return new FunctionNode.ToNumber(
         DATE,
         a ->
             start
@@ -371,7 +371,7 @@ final class Functions {
       return node;
     }
     if (wanted.kind() == ColumnType.Kind.TEXT) {
-      return new Applied.ToText(a -> type.shown(Function.number(a[0])), List.of(node), false);
+      return new FunctionNode.ToText(a -> type.shown(Function.number(a[0])), List.of(node), false);
     }
     if (type.kind() == ColumnType.Kind.TEXT) {
       return fromText(node, wanted, binder.rules());
@@ -387,7 +387,7 @@ final class Functions {
 
   private static Node fromText(Node node, ColumnType wanted, ValueRules rules) {
     CastReader reader = new CastReader(wanted, rules);
-    return new Applied.ToNumber(
+    return new FunctionNode.ToNumber(
         wanted,
         a -> {
           char[] text = Function.text(a[0]).strip().toCharArray();

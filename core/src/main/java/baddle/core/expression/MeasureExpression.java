@@ -102,20 +102,23 @@ public final class MeasureExpression {
    * Its calculation step by step; empty where it is more than arithmetic with two operands at a
    * time.
    */
-  public Optional<List<Step>> steps() {
-    List<Step> steps = new ArrayList<>();
+  public Optional<List<StackStep>> steps() {
+    List<StackStep> steps = new ArrayList<>();
     return addSteps(tree, steps) ? Optional.of(steps) : Optional.empty();
   }
 
-  private boolean addSteps(Tree part, List<Step> into) {
+  private boolean addSteps(Tree part, List<StackStep> into) {
     if (part instanceof Tree.Name name) {
       List<String> columns = calls.stream().map(MeasureExpression::column).toList();
       int call = columns.indexOf(name.name());
-      into.add(call >= 0 ? Step.of(Step.Kind.CALL, call) : Step.of(Step.Kind.MEASURE, name.name()));
+      into.add(
+          call >= 0
+              ? StackStep.of(StackStep.Kind.CALL, call)
+              : StackStep.of(StackStep.Kind.MEASURE, name.name()));
       return true;
     }
     if (part instanceof Tree.Amount amount) {
-      into.add(Step.of(Step.Kind.NUMBER, amount.value().toPlainString()));
+      into.add(StackStep.of(StackStep.Kind.NUMBER, amount.value().toPlainString()));
       return true;
     }
     boolean known =
@@ -124,7 +127,7 @@ public final class MeasureExpression {
             && call.arguments().size() == 2
             && call.arguments().stream().allMatch(argument -> addSteps(argument, into));
     if (known) {
-      into.add(Step.of(Step.Kind.OPERATION, ((Tree.Call) part).name()));
+      into.add(StackStep.of(StackStep.Kind.OPERATION, ((Tree.Call) part).name()));
     }
     return known;
   }

@@ -17,7 +17,7 @@ final class Rescale extends NumberNode {
     CEILING
   }
 
-  private static final long LIMIT = Exact.power(Exact.MOST_DIGITS);
+  private static final long LIMIT = LongArithmetic.power(LongArithmetic.MOST_DIGITS);
   private final NumberNode part;
   private final Rounding rounding;
   private final int morePlaces;
@@ -46,7 +46,7 @@ final class Rescale extends NumberNode {
   void compute(Block block, int from, int rows) {
     statesOf(part, rows);
     if (morePlaces > 0) {
-      long power = Exact.power(morePlaces);
+      long power = LongArithmetic.power(morePlaces);
       long most = Long.MAX_VALUE / power;
       for (int i = 0; i < rows; i++) {
         long value = part.values[i];
@@ -56,7 +56,7 @@ final class Rescale extends NumberNode {
     } else if (morePlaces == 0) {
       System.arraycopy(part.values, 0, values, 0, rows);
     } else {
-      shorten(rows, Exact.power(-morePlaces));
+      shorten(rows, LongArithmetic.power(-morePlaces));
     }
     if (limited) {
       for (int i = 0; i < rows; i++) {
@@ -84,7 +84,7 @@ final class Rescale extends NumberNode {
       long value = part.values[i];
       values[i] =
           switch (rounding) {
-            case HALF_UP -> Exact.divideRounded(value, power);
+            case HALF_UP -> LongArithmetic.divideRounded(value, power);
             case FLOOR -> Math.floorDiv(value, power);
             case CEILING -> -Math.floorDiv(-value, power);
           };

@@ -1,7 +1,10 @@
 package baddle.core.intake;
 
 import baddle.core.grid.GridRow;
+import baddle.core.outcome.Corrected;
 import baddle.core.value.Fit;
+import java.util.List;
+import java.util.Optional;
 
 /**
  * Takes the values of one column of the dataset from the rows of one source. Rows come in small
@@ -17,6 +20,16 @@ interface ColumnIntake {
    * @param blockRow where it goes in the block being built
    */
   Fit take(GridRow[] rows, int index, int blockRow);
+
+  /** What takes the values as numbers, if it does. */
+  default Optional<NumberIntake> numbers() {
+    return Optional.empty();
+  }
+
+  /** The values that were replaced. */
+  default List<Corrected> corrected() {
+    return List.of();
+  }
 
   /** Remembers what was counted of the values so far. */
   default void mark() {}

@@ -45,10 +45,10 @@ final class ColumnIntakes {
     for (String cells : spec.shaping().cellColumns()) {
       int column = blocks.schema().indexOf(cells).orElseThrow();
       TextBuilder builder = (TextBuilder) blocks.column(column);
-      int cell = cellOfHeading(headings, Shaping.headingOf(cells));
+      int cell = cellOfHeading(headings, ShapingRules.headingOf(cells));
       intakes.add(
           cell == HeadingRow.ABSENT
-              ? SameIntake.blank(builder)
+              ? ConstantIntake.blank(builder)
               : new TextIntake(cell, builder, false, TextIntake.Errors.BLANK, Stretch.MOST));
     }
     return intakes;
@@ -75,7 +75,7 @@ final class ColumnIntakes {
     }
     HeadingsToRows turning = spec.shaping().headingsToRows().orElse(null);
     if (turning != null && turning.label().equals(name)) {
-      return new TurnedIntake(
+      return new StackedHeadingsIntake(
           headings.turned().values().stream()
               .map(label -> constant(wanted, label, builder))
               .toList(),
@@ -83,7 +83,7 @@ final class ColumnIntakes {
     }
     if (turning != null && turning.value().equals(name)) {
       ValueReader[] shared = new ValueReader[1];
-      return new TurnedIntake(
+      return new StackedHeadingsIntake(
           headings.turned().keySet().stream()
               .map(cell -> corrected(wanted, cell, taking(wanted, cell, builder, shared)))
               .toList(),
@@ -91,7 +91,7 @@ final class ColumnIntakes {
     }
     int cell = wanted.currencyOf().map(this::cellOf).orElse(headings.cells().get(index));
     if (cell == HeadingRow.ABSENT) {
-      return withBlankOriginal(wanted, SameIntake.blank(builder));
+      return withBlankOriginal(wanted, ConstantIntake.blank(builder));
     }
     if (builder instanceof TextBuilder text && wanted.currencyOf().isPresent()) {
       return withBlankOriginal(wanted, new CurrencyIntake(cell, text));
@@ -112,7 +112,7 @@ final class ColumnIntakes {
 
   private ColumnIntake withBlankOriginal(IntakeColumn wanted, ColumnIntake taker) {
     return original(wanted)
-        .map(original -> (ColumnIntake) new BothIntake(taker, SameIntake.blank(original)))
+        .map(original -> (ColumnIntake) new PairedIntake(taker, ConstantIntake.blank(original)))
         .orElse(taker);
   }
 
@@ -137,8 +137,8 @@ final class ColumnIntakes {
     if (shared[0] == null) {
       ValueReader reader = ValueReader.of(wanted.column().type(), spec.rules(), sheet.dateSystem());
       reader
-          .understanding()
-          .map(assumed -> spec.understandings().getOrDefault(wanted.column().name(), assumed))
+          .conventionChoice()
+          .map(assumed -> spec.conventionChoices().getOrDefault(wanted.column().name(), assumed))
           .ifPresent(reader::understand);
       shared[0] = reader;
     }
@@ -181,16 +181,17 @@ final class ColumnIntakes {
     char[] characters = stated.toCharArray();
     return original(wanted)
         .map(
-            original -> (ColumnIntake) new BothIntake(taker, SameIntake.text(characters, original)))
+            original ->
+                (ColumnIntake) new PairedIntake(taker, ConstantIntake.text(characters, original)))
         .orElse(taker);
   }
 
   private ColumnIntake same(IntakeColumn wanted, String value, ColumnBuilder builder) {
     char[] characters = value.toCharArray();
     if (builder instanceof TextBuilder text) {
-      return SameIntake.text(characters, text);
+      return ConstantIntake.text(characters, text);
     }
-    return SameIntake.number(number(wanted.column().type(), characters), (LongBuilder) builder);
+    return ConstantIntake.number(number(wanted.column().type(), characters), (LongBuilder) builder);
   }
 
   /** What a text of the plan or of a name means in a column that isn't text. */

@@ -11,8 +11,8 @@ import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.LongBuilder;
 import baddle.core.value.ColumnType;
+import baddle.core.value.ConventionChoice;
 import baddle.core.value.Fit;
-import baddle.core.value.Understanding;
 import baddle.core.value.ValueReader;
 import baddle.core.value.WideSum;
 import java.math.BigDecimal;
@@ -146,8 +146,8 @@ final class ControlTotals {
       }
       ColumnType wide = ColumnType.decimal(Math.max(type.places(), 2));
       ValueReader reader = ValueReader.of(wide, spec.rules(), sheet.dateSystem());
-      if (reader.understanding().isPresent()) {
-        understanding.apply(column).ifPresent(reader::understand);
+      if (reader.conventionChoice().isPresent()) {
+        conventionChoice.apply(column).ifPresent(reader::understand);
       }
       if (kind == CellKind.NUMBER || kind == CellKind.DECIMAL) {
         Fit fit = NumberIntake.read(reader, row, statedCell);
@@ -169,7 +169,7 @@ final class ControlTotals {
   private final HeadingRow headings;
   private final GridSheet sheet;
   private final BlockBuilder blocks;
-  private final Function<String, Optional<Understanding>> understanding;
+  private final Function<String, Optional<ConventionChoice>> conventionChoice;
   private final List<String> labels;
   private final List<Control> controls = new ArrayList<>();
   private final List<ControlTotal> totals = new ArrayList<>();
@@ -180,8 +180,8 @@ final class ControlTotals {
       HeadingRow headings,
       GridSheet sheet,
       BlockBuilder blocks,
-      Function<String, Optional<Understanding>> understanding) {
-    this.understanding = understanding;
+      Function<String, Optional<ConventionChoice>> conventionChoice) {
+    this.conventionChoice = conventionChoice;
     this.spec = spec;
     this.headings = headings;
     this.sheet = sheet;

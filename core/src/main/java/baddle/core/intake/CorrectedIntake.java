@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** Replaces wrong values by right ones before they are taken, and keeps what was replaced. */
 final class CorrectedIntake implements ColumnIntake {
@@ -35,8 +36,9 @@ final class CorrectedIntake implements ColumnIntake {
     this.original = original;
   }
 
-  ColumnIntake taker() {
-    return taker;
+  @Override
+  public Optional<NumberIntake> numbers() {
+    return taker.numbers();
   }
 
   @Override
@@ -79,7 +81,8 @@ final class CorrectedIntake implements ColumnIntake {
     taker.backToMark();
   }
 
-  List<Corrected> corrected() {
+  @Override
+  public List<Corrected> corrected() {
     List<Corrected> all = new ArrayList<>();
     counts.forEach(
         (wrong, rows) ->

@@ -127,7 +127,8 @@ public final class FormIntake implements RowSink {
     long before = blocks.rowsEnded();
     TableRows rows =
         new TableRows(spec, place, form, sheet, CellRange.EVERYTHING, blocks, heldRows);
-    rows.take(row);
+    rows.add(row, false);
+    rows.finish();
     RowCounts counts = new RowCounts(1, blocks.rowsEnded() - before, rows.leftOut(), rows.held());
     IntakeFindings said = new IntakeFindings(spec, place);
     said.ofValues(rows);
@@ -138,7 +139,7 @@ public final class FormIntake implements RowSink {
         CellRange.EVERYTHING,
         counts,
         findings,
-        rows.shown(),
+        rows.readings().shown(),
         List.of(),
         SourceIntake.Nearest.NONE,
         new SourceIntake.Treated(

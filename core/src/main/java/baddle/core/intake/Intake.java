@@ -10,7 +10,7 @@ import baddle.core.intake.heading.HeadingRow;
 import baddle.core.outcome.HeldRowSink;
 import baddle.core.outcome.RowCounts;
 import baddle.core.table.BlockBuilder;
-import baddle.core.value.Understanding;
+import baddle.core.value.ConventionChoice;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
@@ -62,6 +62,7 @@ public final class Intake implements RowSink {
   private NavigableMap<Integer, String> previousCells = new TreeMap<>();
   private int previousRow;
   private @Nullable TableRows rows;
+  private @Nullable NonDataRows nonData;
   private final GridRow searched = new GridRow();
   private final List<CellRange> more = new ArrayList<>();
 
@@ -184,6 +185,7 @@ public final class Intake implements RowSink {
     headings = found;
     lastRow = found.rowNumber();
     rows = new TableRows(spec, place, found, sheet, region, blocks, heldRows);
+    nonData = new NonDataRows(spec, found);
     state = State.READING;
   }
 
@@ -225,13 +227,14 @@ public final class Intake implements RowSink {
       return;
     }
     TableRows table = Objects.requireNonNull(rows);
+    NonDataRows others = Objects.requireNonNull(nonData);
     boolean followsBlank =
         blankRowsPending > 0 || (!sheet.fixedWidth() && row.number() > lastRow + 1);
     afterGap |= followsBlank;
     blankSinceRow |= followsBlank;
-    boolean again = table.isHeadings(row);
-    boolean others = again ? !continues(row) : afterGap && beginsOtherTable(row, filled);
-    if (others) {
+    boolean again = others.isHeadings(row);
+    boolean otherTable = again ? !continues(row) : afterGap && beginsOtherTable(row, filled);
+    if (otherTable) {
       more.add(region.fromRow(firstLineRow > 0 ? firstLineRow : row.number()));
       state = State.DONE;
       return;
@@ -239,13 +242,13 @@ public final class Intake implements RowSink {
     countGap(row);
     hiddenRows += row.isHidden() ? 1 : 0;
     boolean firstLine =
-        !again && (afterGap || filled > 1) && !noteSinceGap && table.isFirstLineOfHeadings(row);
+        !again && (afterGap || filled > 1) && !noteSinceGap && others.isFirstLineOfHeadings(row);
     firstLineRow = firstLine ? row.number() : 0;
     if (again || firstLine) {
       headingsAgain++;
       afterGap &= firstLine;
       watched(row, HEADINGS_REPEATED);
-    } else if (afterGap && filled == 1 && table.isNote(row)) {
+    } else if (afterGap && filled == 1 && others.isNote(row)) {
       notes++;
       noteSinceGap = true;
       watched(row, NOTES);
@@ -304,7 +307,7 @@ public final class Intake implements RowSink {
       return notRead(found != null ? found : best);
     }
     rows.finish();
-    Map<String, Understanding> shown = rows.shown();
+    Map<String, ConventionChoice> shown = rows.readings().shown();
     long kept = blocks.rowsEnded() - keptBefore;
     long leftOut = blankRows + headingsAgain + notes;
     RowCounts counts =

@@ -12,9 +12,9 @@ import baddle.core.outcome.ControlTotal;
 import baddle.core.outcome.Corrected;
 import baddle.core.outcome.MendedValue;
 import baddle.core.outcome.RowCounts;
+import baddle.core.value.Convention;
+import baddle.core.value.ConventionChoice;
 import baddle.core.value.Evidence;
-import baddle.core.value.Habit;
-import baddle.core.value.Understanding;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -99,7 +99,8 @@ final class IntakeFindings {
   }
 
   private void ofHeadings(HeadingRow found) {
-    List<String> ofRules = spec.shaping().cellColumns().stream().map(Shaping::headingOf).toList();
+    List<String> ofRules =
+        spec.shaping().cellColumns().stream().map(ShapingRules::headingOf).toList();
     List<String> unused =
         found.unused().stream()
             .filter(heading -> ofRules.stream().noneMatch(rule -> isSame(heading, rule)))
@@ -218,36 +219,38 @@ final class IntakeFindings {
   }
 
   private void ofReadings(TableRows rows) {
-    Map<Habit, List<String>> habits = new TreeMap<>();
+    Map<Convention, List<String>> conventions = new TreeMap<>();
     long times = 0;
     long dayNumbers = 0;
-    for (TableRows.Reading reading : rows.readings().values()) {
+    for (ColumnReadings.Reading reading : rows.readings().byColumn().values()) {
       times += reading.reader().timesDropped();
       dayNumbers += reading.reader().dayNumbers();
       Evidence evidence = reading.reader().evidence();
-      Understanding taken = reading.reader().understanding().orElseThrow();
+      ConventionChoice taken = reading.reader().conventionChoice().orElseThrow();
       if (evidence.isContradictory()) {
         add(
             FindingCode.VALUES_MIXED,
             source.atHeading(reading.heading()),
             "some values are written with "
-                + taken.habit().words()
+                + taken.convention().words()
                 + ", others with "
-                + taken.habit().other().words()
+                + taken.convention().other().words()
                 + "; the former are read",
             "ask the sender for one way of writing");
       } else if (!evidence.isEmpty()
           && !evidence.isUnclear()
-          && taken.habit() != Habit.DECIMAL_POINT) {
-        habits.computeIfAbsent(taken.habit(), h -> new ArrayList<>()).add(reading.heading());
+          && taken.convention() != Convention.DECIMAL_POINT) {
+        conventions
+            .computeIfAbsent(taken.convention(), h -> new ArrayList<>())
+            .add(reading.heading());
       }
     }
-    habits.forEach(
-        (habit, headings) ->
+    conventions.forEach(
+        (convention, headings) ->
             add(
                 FindingCode.VALUES_UNDERSTOOD,
                 source,
-                "read with " + habit.words() + ": " + quoted(headings),
+                "read with " + convention.words() + ": " + quoted(headings),
                 ""));
     if (times > 0) {
       add(

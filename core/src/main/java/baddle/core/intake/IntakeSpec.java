@@ -5,7 +5,7 @@ import baddle.core.outcome.MendedRows;
 import baddle.core.table.Column;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
-import baddle.core.value.Understanding;
+import baddle.core.value.ConventionChoice;
 import baddle.core.value.ValueRules;
 import java.util.List;
 import java.util.Map;
@@ -18,7 +18,7 @@ import java.util.stream.Stream;
  * @param named values that the source's name carries, by column; such a column isn't looked for
  *     among the headings
  * @param rules how values are written
- * @param understandings how the values of some columns were found to be written, by column
+ * @param conventionChoices how the values of some columns were found to be written, by column
  * @param shaping what happens to rows before they are kept
  * @param mended rows that are read as a person mended them
  * @param watch is told of the rows that are left out
@@ -27,8 +27,8 @@ public record IntakeSpec(
     List<IntakeColumn> columns,
     Map<String, String> named,
     ValueRules rules,
-    Map<String, Understanding> understandings,
-    Shaping shaping,
+    Map<String, ConventionChoice> conventionChoices,
+    ShapingRules shaping,
     MendedRows mended,
     RowWatch watch) {
 
@@ -36,7 +36,7 @@ public record IntakeSpec(
   public IntakeSpec {
     columns = List.copyOf(columns);
     named = Map.copyOf(named);
-    understandings = Map.copyOf(understandings);
+    conventionChoices = Map.copyOf(conventionChoices);
   }
 
   /** Without any special rule. */
@@ -46,13 +46,13 @@ public record IntakeSpec(
         named,
         ValueRules.STANDARD,
         Map.of(),
-        Shaping.NONE,
+        ShapingRules.NONE,
         MendedRows.NONE,
         RowWatch.NONE);
   }
 
   /** The same, with what reading the source once has shown. */
-  public IntakeSpec with(Map<String, Understanding> shown) {
+  public IntakeSpec with(Map<String, ConventionChoice> shown) {
     return new IntakeSpec(columns, named, rules, shown, shaping, mended, watch);
   }
 

@@ -3,8 +3,8 @@ package baddle.core.intake;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.GridRow;
 import baddle.core.table.LongBuilder;
+import baddle.core.value.ConventionChoice;
 import baddle.core.value.Fit;
-import baddle.core.value.Understanding;
 import baddle.core.value.ValueReader;
 import java.util.Optional;
 
@@ -23,6 +23,11 @@ final class NumberIntake implements ColumnIntake {
     this.blankFit = required ? Fit.BLANK : Fit.FITS;
   }
 
+  @Override
+  public Optional<NumberIntake> numbers() {
+    return Optional.of(this);
+  }
+
   int cell() {
     return cell;
   }
@@ -36,7 +41,8 @@ final class NumberIntake implements ColumnIntake {
    * than assumed, the column is read so from the start.
    */
   void lookAhead(GridRow[] rows, int to) {
-    Optional<Understanding> assumed = reader.understanding().filter(Understanding::isAssumed);
+    Optional<ConventionChoice> assumed =
+        reader.conventionChoice().filter(ConventionChoice::isAssumed);
     if (assumed.isEmpty()) {
       return;
     }
@@ -45,7 +51,7 @@ final class NumberIntake implements ColumnIntake {
         reader.read(rows[i].buffer(cell), rows[i].start(cell), rows[i].end(cell));
       }
     }
-    reader.understand(Understanding.assumed(reader.evidence().decide().habit()));
+    reader.understand(ConventionChoice.assumed(reader.evidence().decide().convention()));
   }
 
   @Override

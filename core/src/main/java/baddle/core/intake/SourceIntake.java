@@ -6,7 +6,7 @@ import baddle.core.outcome.ControlTotal;
 import baddle.core.outcome.Corrected;
 import baddle.core.outcome.MendedValue;
 import baddle.core.outcome.RowCounts;
-import baddle.core.value.Understanding;
+import baddle.core.value.ConventionChoice;
 import java.util.List;
 import java.util.Map;
 
@@ -30,7 +30,7 @@ public record SourceIntake(
     CellRange range,
     RowCounts counts,
     List<Finding> findings,
-    Map<String, Understanding> shown,
+    Map<String, ConventionChoice> shown,
     List<CellRange> more,
     Nearest nearest,
     Treated treated) {

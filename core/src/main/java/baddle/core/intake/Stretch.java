@@ -66,14 +66,6 @@ final class Stretch {
     size = 0;
   }
 
-  /** Takes off the first rows; for a stretch that doesn't fit a block. */
-  void drop(int first) {
-    System.arraycopy(rows, first, rows, 0, size - first);
-    System.arraycopy(labels, first, labels, 0, size - first);
-    System.arraycopy(afterBlankRow, first, afterBlankRow, 0, size - first);
-    size -= first;
-  }
-
   /** Forgets what was found of the rows: all fit and all are kept. */
   void forget() {
     if (anyUnfit) {

@@ -7,26 +7,14 @@ import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
 import baddle.core.intake.heading.HeadingRow;
-import baddle.core.intake.heading.Headings;
 import baddle.core.outcome.Corrected;
 import baddle.core.outcome.HeldRowSink;
 import baddle.core.outcome.MendedValue;
 import baddle.core.table.BlockBuilder;
-import baddle.core.table.Column;
-import baddle.core.value.ColumnType;
-import baddle.core.value.Evidence;
 import baddle.core.value.Fit;
-import baddle.core.value.Habit;
-import baddle.core.value.Understanding;
-import baddle.core.value.ValueReader;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
-import java.util.function.Function;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Takes the rows below the headings into blocks, a stretch of rows at a time, or holds them, or
@@ -34,32 +22,27 @@ import org.jspecify.annotations.Nullable;
  */
 final class TableRows {
 
-  /** With fewer headings, a row with one value may well be a row of the table. */
-  private static final int LEAST_HEADINGS_WITH_NOTES = 3;
-
   private final Place source;
   private final IntakeSpec spec;
   private final HeadingRow headings;
   private final GridSheet sheet;
   private final BlockBuilder blocks;
   private final ColumnIntake[] intakes;
-  private final int[] headingCells;
-
-  /** What the last line of the headings has in these; null where it has nothing. */
-  private final @Nullable String[] lastLine;
-
   private final boolean[] blanksUnreadable;
-  private final GridRow[] gathered = new GridRow[Stretch.MOST];
-  private final boolean[] afterBlankRow = new boolean[Stretch.MOST];
+  private final ColumnReadings readings;
   private final Stretch stretch;
-  private final RowShaping shaping;
+
+  /** Rows to be filled; the first {@link #gathered} of them are in the stretch. */
+  private final GridRow[] lent = new GridRow[Stretch.MOST];
+
+  private final RowShaper shaping;
   private final RowHolder holder;
-  private final Mending mending;
+  private final RowCorrections mending;
 
   /** Where the values stand that become rows, by label; empty where none do. */
-  private final int[] turnedCells;
+  private final int[] stackedCells;
 
-  private int size;
+  private int gathered;
   private boolean lookedAhead;
   private long read;
   private long leftOut;
@@ -78,22 +61,11 @@ final class TableRows {
     this.headings = headings;
     this.sheet = sheet;
     this.blocks = blocks;
-    this.mending = new Mending(spec.mended(), headings);
+    this.mending = new RowCorrections(spec.mended(), headings);
     this.holder = new RowHolder(spec, source, headings, sheet, region, heldRows);
-    this.headingCells =
-        headings.cells().stream()
-            .filter(cell -> cell != HeadingRow.ABSENT && headings.headings().containsKey(cell))
-            .mapToInt(Integer::intValue)
-            .toArray();
-    int lines = headings.lines().size();
-    Map<Integer, String> line = lines == 0 ? Map.of() : headings.lines().get(lines - 1);
-    this.lastLine = new @Nullable String[headingCells.length];
-    for (int i = 0; i < headingCells.length; i++) {
-      lastLine[i] = line.get(headingCells[i]);
-    }
-    this.turnedCells = headings.turnedCells().stream().mapToInt(Integer::intValue).toArray();
+    this.stackedCells = headings.turnedCells().stream().mapToInt(Integer::intValue).toArray();
     for (int i = 0; i < Stretch.MOST; i++) {
-      gathered[i] = new GridRow();
+      lent[i] = new GridRow();
     }
     this.stretch = new Stretch(spec.columns().size());
     ColumnIntakes made = new ColumnIntakes(spec, headings, sheet, blocks, stretch);
@@ -102,89 +74,13 @@ final class TableRows {
     for (int i = 0; i < blanksUnreadable.length; i++) {
       blanksUnreadable[i] = made.blanksUnreadable(spec.columns().get(i));
     }
-    this.shaping =
-        new RowShaping(
-            spec, headings, sheet, blocks, made, TableRows.understandings(spec, intakes));
-  }
-
-  /**
-   * Tells how the numbers of a column are written; for one that isn't read, how those of others
-   * are, decimal commas before points.
-   */
-  private static Function<String, Optional<Understanding>> understandings(
-      IntakeSpec spec, ColumnIntake[] intakes) {
-    return wanted -> {
-      Optional<Understanding> ofOthers = Optional.empty();
-      for (int i = 0; i < spec.columns().size(); i++) {
-        Column column = spec.columns().get(i).column();
-        Optional<Understanding> of =
-            column.type().isNumber()
-                ? numberIntake(intakes[i]).flatMap(taker -> taker.reader().understanding())
-                : Optional.empty();
-        if (of.isPresent() && column.name().equals(wanted)) {
-          return of;
-        }
-        boolean comma = of.filter(one -> one.habit() == Habit.DECIMAL_COMMA).isPresent();
-        ofOthers = comma ? of : ofOthers.or(() -> of);
-      }
-      return ofOthers;
-    };
+    this.readings = new ColumnReadings(spec, headings, intakes);
+    this.shaping = new RowShaper(spec, headings, sheet, blocks, made, readings::ofNumbers);
   }
 
   /** The row to fill next. */
   GridRow next() {
-    return gathered[size];
-  }
-
-  /** Whether a row repeats the headings, or their second line where they have two. */
-  boolean isHeadings(GridRow row) {
-    for (int i = 0; i < headingCells.length; i++) {
-      int cell = headingCells[i];
-      String text = lastLine[i];
-      if (text == null ? row.kind(cell) != CellKind.BLANK : !row.isText(cell, text)) {
-        return false;
-      }
-    }
-    return headingCells.length > 1;
-  }
-
-  /** Whether a row repeats the first line of headings that have two. */
-  boolean isFirstLineOfHeadings(GridRow row) {
-    if (headings.lines().size() < 2) {
-      return false;
-    }
-    for (Map.Entry<Integer, String> cell : headings.lines().get(0).entrySet()) {
-      if (!row.isText(cell.getKey(), cell.getValue())) {
-        return false;
-      }
-    }
-    return row.filled(headings.firstCell(), headings.end()) == headings.lines().get(0).size();
-  }
-
-  /**
-   * Whether the only value of a row is a note below the table: a required column is blank, or,
-   * where none is required, it stands in no column of numbers or dates.
-   */
-  boolean isNote(GridRow row) {
-    boolean anyRequired = false;
-    boolean inTyped = false;
-    int cells = 0;
-    for (int i = 0; i < spec.columns().size(); i++) {
-      int cell = headings.cells().get(i);
-      if (cell == HeadingRow.ABSENT) {
-        continue;
-      }
-      cells++;
-      boolean filled = row.kind(cell) != CellKind.BLANK;
-      IntakeColumn column = spec.columns().get(i);
-      boolean carriedDown = spec.shaping().carryDown().contains(column.column().name());
-      if (column.required() && !filled && !carriedDown) {
-        return headings.headings().size() >= LEAST_HEADINGS_WITH_NOTES;
-      }
-      anyRequired |= column.required();
-      inTyped |= filled && column.column().type().kind() != ColumnType.Kind.TEXT;
-    }
-    return !anyRequired && !inTyped && cells >= LEAST_HEADINGS_WITH_NOTES;
+    return lent[gathered];
   }
 
   /**
@@ -193,64 +89,52 @@ final class TableRows {
    * @param isAfterBlankRow whether the row above it is wholly blank
    */
   void add(GridRow row, boolean isAfterBlankRow) throws IOException {
-    afterBlankRow[size] = isAfterBlankRow;
-    gathered[size++] = mending.apply(row);
-    if (size == Stretch.MOST) {
-      takeGathered();
+    GridRow mended = mending.apply(row);
+    lent[gathered] = mended;
+    shortRows += mended.width() < headings.end() ? 1 : 0;
+    if (stackedCells.length == 0) {
+      stretch.add(mended, 0, isAfterBlankRow);
+    } else if (!addStacked(mended, isAfterBlankRow)) {
+      read++;
+      leftOut++;
+      return;
+    }
+    gathered++;
+    if (stretch.isFull()) {
+      take();
     }
   }
 
   /** Takes what is still gathered. */
   void finish() throws IOException {
-    takeGathered();
-  }
-
-  private void takeGathered() throws IOException {
-    if (!lookedAhead) {
-      lookedAhead = true;
-      for (ColumnIntake intake : intakes) {
-        numberIntake(intake).ifPresent(number -> number.lookAhead(gathered, size));
-      }
-    }
-    for (int i = 0; i < size; i++) {
-      shortRows += gathered[i].width() < headings.end() ? 1 : 0;
-      if (turnedCells.length == 0) {
-        stretch.add(gathered[i], 0, afterBlankRow[i]);
-      } else {
-        turn(gathered[i], afterBlankRow[i]);
-      }
-    }
     take();
-    size = 0;
   }
 
-  /** One row for each heading that is filled; a row with none filled is left out, and counted. */
-  private void turn(GridRow row, boolean isAfterBlankRow) throws IOException {
+  /** Adds one row for each heading that is filled; tells whether any is. */
+  private boolean addStacked(GridRow row, boolean isAfterBlankRow) throws IOException {
     boolean keepBlanks = spec.shaping().headingsToRows().orElseThrow().keepBlanks();
     boolean any = false;
-    for (int label = 0; label < turnedCells.length; label++) {
-      if (keepBlanks || row.kind(turnedCells[label]) != CellKind.BLANK) {
+    for (int label = 0; label < stackedCells.length; label++) {
+      if (keepBlanks || row.kind(stackedCells[label]) != CellKind.BLANK) {
         if (stretch.isFull()) {
+          int at = gathered;
           take();
+          lent[at] = lent[0];
+          lent[0] = row;
         }
         stretch.add(row, label, isAfterBlankRow && !any);
         any = true;
       }
     }
-    if (!any) {
-      read++;
-      leftOut++;
-    }
-  }
-
-  /** Takes one row by itself. */
-  void take(GridRow row) throws IOException {
-    stretch.add(mending.apply(row), 0, false);
-    take();
+    return any;
   }
 
   private void take() throws IOException {
     int rows = stretch.size();
+    if (!lookedAhead) {
+      lookedAhead = true;
+      readings.lookAhead(stretch.rows(), rows);
+    }
     if (blocks.room() < rows) {
       blocks.flush();
     }
@@ -279,6 +163,7 @@ final class TableRows {
       keep(base);
     }
     stretch.clear();
+    gathered = 0;
   }
 
   private void takeOneByOne(int base) {
@@ -321,17 +206,6 @@ final class TableRows {
     }
   }
 
-  /** What takes the values of a column, if they are held as numbers. */
-  private static Optional<NumberIntake> numberIntake(ColumnIntake intake) {
-    if (intake instanceof TurnedIntake turned) {
-      return numberIntake(turned.first());
-    }
-    if (intake instanceof CorrectedIntake corrected) {
-      return numberIntake(corrected.taker());
-    }
-    return intake instanceof NumberIntake number ? Optional.of(number) : Optional.empty();
-  }
-
   /** How many rows were taken, whatever became of them. */
   long read() {
     return read;
@@ -360,24 +234,7 @@ final class TableRows {
 
   /** The values that were replaced. */
   List<Corrected> corrected() {
-    List<Corrected> all = new ArrayList<>();
-    for (ColumnIntake intake : intakes) {
-      List<ColumnIntake> parts =
-          intake instanceof TurnedIntake turned ? turned.all() : List.of(intake);
-      for (ColumnIntake part : parts) {
-        if (part instanceof CorrectedIntake corrected) {
-          all.addAll(corrected.corrected());
-        }
-      }
-    }
-    for (IntakeColumn column : spec.columns()) {
-      String stated = spec.named().getOrDefault(column.column().name(), "");
-      String right = column.corrections().get(stated);
-      if (right != null) {
-        all.add(new Corrected(column.column().name(), stated, right, read));
-      }
-    }
-    return all;
+    return readings.corrected(read);
   }
 
   /** The values that were read as a person mended them. */
@@ -405,41 +262,8 @@ final class TableRows {
     return sheet.fixedWidth() ? shortRows : 0;
   }
 
-  /** What reading one column has shown. */
-  record Reading(String heading, ValueReader reader) {}
-
-  /** The columns whose values could be written in more than one way, by name. */
-  Map<String, Reading> readings() {
-    Map<String, Reading> readings = new LinkedHashMap<>();
-    for (int i = 0; i < spec.columns().size(); i++) {
-      Optional<NumberIntake> number = numberIntake(intakes[i]);
-      if (number.flatMap(taker -> taker.reader().understanding()).isPresent()) {
-        int cell = number.get().cell();
-        readings.put(
-            spec.columns().get(i).column().name(),
-            new Reading(
-                headings.headings().getOrDefault(cell, Headings.ofColumn(cell)),
-                number.get().reader()));
-      }
-    }
+  /** What reading the columns has shown. */
+  ColumnReadings readings() {
     return readings;
-  }
-
-  /**
-   * How all columns are to be read, if the values of any turned out to be written otherwise than it
-   * was read by; else nothing.
-   */
-  Map<String, Understanding> shown() {
-    Map<String, Understanding> shown = new LinkedHashMap<>();
-    boolean again = false;
-    for (Map.Entry<String, Reading> column : readings().entrySet()) {
-      ValueReader reader = column.getValue().reader();
-      Understanding taken = reader.understanding().orElseThrow();
-      Evidence evidence = reader.evidence();
-      Understanding decided = taken.isAssumed() ? evidence.decide() : taken;
-      again |= taken.isAssumed() && evidence.contradicts(taken);
-      shown.put(column.getKey(), decided);
-    }
-    return again ? shown : Map.of();
   }
 }

@@ -6,7 +6,7 @@ import baddle.core.table.BlockSink;
 import baddle.core.table.Dictionary;
 import baddle.core.table.TextVector;
 import baddle.core.value.ColumnType;
-import baddle.core.value.Understanding;
+import baddle.core.value.ConventionChoice;
 import baddle.core.value.ValueProfile;
 import java.util.ArrayList;
 import java.util.List;
@@ -57,8 +57,8 @@ public final class TypeDetector implements BlockSink {
   }
 
   /** How the values of a column are written, where that could be told wrong. */
-  public Optional<Understanding> understanding(int column) {
-    return column < columns.size() ? columns.get(column).understanding() : Optional.empty();
+  public Optional<ConventionChoice> conventionChoice(int column) {
+    return column < columns.size() ? columns.get(column).conventionChoice() : Optional.empty();
   }
 
   /** How many values of a column are filled. */

@@ -13,7 +13,7 @@ import java.util.Optional;
  * 1970-01-01T00:00. What ISO 8601 writes takes a short way; everything else is taken apart by
  * {@link WrittenDate}. A time of day in a column of dates is dropped and counted.
  */
-final class CalendarReader extends HabitReader {
+final class CalendarReader extends ConventionReader {
 
   private static final int COMPACT_DIGITS = 8;
 
@@ -83,8 +83,8 @@ final class CalendarReader extends HabitReader {
     int first = AsciiDigits.two(text, start);
     int second = AsciiDigits.two(text, start + 3);
     boolean both = first <= 12 && second <= 12;
-    boolean dayFirst = both ? habit() == Habit.DAY_FIRST : first > 12;
-    Habit shown = both ? null : dayFirst ? Habit.DAY_FIRST : Habit.MONTH_FIRST;
+    boolean dayFirst = both ? convention() == Convention.DAY_FIRST : first > 12;
+    Convention shown = both ? null : dayFirst ? Convention.DAY_FIRST : Convention.MONTH_FIRST;
     boolean either = both && first != second;
     int year = (int) AsciiDigits.number(text, start + 6, start + COMMON_LENGTH);
     if (!agrees(shown, either)
@@ -113,16 +113,16 @@ final class CalendarReader extends HabitReader {
   }
 
   private Fit readWritten(char[] text, int start, int end) {
-    if (!written.read(text, WrittenText.begin(text, start, end), end, habit())) {
+    if (!written.read(text, WrittenText.begin(text, start, end), end, convention())) {
       return written.isImpossible()
           ? Fit.NO_SUCH_DAY
           : inText.isPresent() ? readDayNumber(text, start, end, inText.get()) : misfit();
     }
-    Habit shown = written.shown();
+    Convention shown = written.shown();
     if (!fits(shown, written.isEither())) {
       return shown == null
           ? Fit.UNCLEAR_ORDER
-          : shown == Habit.DAY_FIRST ? Fit.OTHER_ORDER_DAY : Fit.OTHER_ORDER_MONTH;
+          : shown == Convention.DAY_FIRST ? Fit.OTHER_ORDER_DAY : Fit.OTHER_ORDER_MONTH;
     }
     if (withTime && written.hasOffset()) {
       setWithOffset();
@@ -148,7 +148,7 @@ final class CalendarReader extends HabitReader {
 
   @Override
   public Fit readStoredNumber(char[] text, int start, int end) {
-    if (end - start == COMPACT_DIGITS && written.read(text, start, end, habit())) {
+    if (end - start == COMPACT_DIGITS && written.read(text, start, end, convention())) {
       set(written.epochDay(), 0);
       return Fit.FITS;
     }
@@ -183,8 +183,8 @@ final class CalendarReader extends HabitReader {
   }
 
   @Override
-  public void understand(Understanding newUnderstanding) {
-    super.understand(newUnderstanding);
+  public void understand(ConventionChoice newChoice) {
+    super.understand(newChoice);
     timesDropped = 0;
     dayNumbers = 0;
   }

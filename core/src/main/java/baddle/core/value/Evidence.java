@@ -1,11 +1,11 @@
 package baddle.core.value;
 
-import baddle.core.value.Understanding.Certainty;
+import baddle.core.value.ConventionChoice.Certainty;
 
-/** Counts for which habit the values of a column speak. */
+/** Counts for which convention the values of a column speak. */
 public final class Evidence {
 
-  private final Habit habit;
+  private final Convention convention;
   private long forIt;
   private long against;
   private long either;
@@ -13,9 +13,9 @@ public final class Evidence {
   private long againstAtMark;
   private long eitherAtMark;
 
-  /** About a habit and its other. */
-  Evidence(Habit habit) {
-    this.habit = habit;
+  /** About a convention and its other. */
+  Evidence(Convention convention) {
+    this.convention = convention;
   }
 
   /** Remembers the counts as they are. */
@@ -32,8 +32,8 @@ public final class Evidence {
     either = eitherAtMark;
   }
 
-  void add(Habit shown) {
-    if (shown == habit) {
+  void add(Convention shown) {
+    if (shown == convention) {
       forIt++;
     } else {
       against++;
@@ -48,7 +48,7 @@ public final class Evidence {
     either++;
   }
 
-  /** Whether any value was written in a way that has a habit. */
+  /** Whether any value was written in a way that has a convention. */
   public boolean isEmpty() {
     return forIt + against + either == 0;
   }
@@ -58,28 +58,30 @@ public final class Evidence {
     return forIt + against == 0 && either > 0;
   }
 
-  /** Whether some values speak for the one habit, and some for the other. */
+  /** Whether some values speak for the one convention, and some for the other. */
   public boolean isContradictory() {
     return forIt > 0 && against > 0;
   }
 
   /** Whether the values have to be read otherwise than they were. */
-  public boolean contradicts(Understanding taken) {
-    Understanding decided = decide();
-    return decided.habit() != taken.habit() || (decided.holdsUnclear() && either > 0);
+  public boolean contradicts(ConventionChoice taken) {
+    ConventionChoice decided = decide();
+    return decided.convention() != taken.convention() || (decided.holdsUnclear() && either > 0);
   }
 
   /**
-   * What all the values together show. Where they contradict each other the more frequent habit
-   * counts, but a value that could be read both ways can't be trusted then; nor can it where
-   * nothing shows the habit.
+   * What all the values together show. Where they contradict each other the more frequent
+   * convention counts, but a value that could be read both ways can't be trusted then; nor can it
+   * where nothing shows the convention.
    */
-  public Understanding decide() {
-    Habit shown = against > forIt ? habit.other() : habit;
+  public ConventionChoice decide() {
+    Convention shown = against > forIt ? convention.other() : convention;
     if (either == 0 && !isContradictory()) {
-      return Understanding.known(shown);
+      return ConventionChoice.known(shown);
     }
     boolean clear = forIt + against > 0 && !isContradictory();
-    return clear ? Understanding.known(shown) : new Understanding(shown, Certainty.UNDECIDABLE);
+    return clear
+        ? ConventionChoice.known(shown)
+        : new ConventionChoice(shown, Certainty.UNDECIDABLE);
   }
 }

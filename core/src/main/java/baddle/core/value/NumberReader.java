@@ -8,7 +8,7 @@ import java.math.BigInteger;
  * Plain digits with the expected decimal mark take a short way; everything else is taken apart by
  * {@link WrittenNumber}.
  */
-final class NumberReader extends HabitReader {
+final class NumberReader extends ConventionReader {
 
   private static final long LARGEST = 999_999_999_999_999_999L;
   private static final BigInteger LARGEST_EXACT = BigInteger.valueOf(LARGEST);
@@ -46,8 +46,8 @@ final class NumberReader extends HabitReader {
     this.decimalMark = mark(rules.numbers());
   }
 
-  private static char mark(Understanding understanding) {
-    return understanding.habit() == Habit.DECIMAL_POINT ? '.' : ',';
+  private static char mark(ConventionChoice conventionChoice) {
+    return conventionChoice.convention() == Convention.DECIMAL_POINT ? '.' : ',';
   }
 
   @Override
@@ -56,9 +56,9 @@ final class NumberReader extends HabitReader {
   }
 
   @Override
-  public void understand(Understanding newUnderstanding) {
-    super.understand(newUnderstanding);
-    decimalMark = mark(newUnderstanding);
+  public void understand(ConventionChoice newChoice) {
+    super.understand(newChoice);
+    decimalMark = mark(newChoice);
   }
 
   @Override
@@ -163,13 +163,13 @@ final class NumberReader extends HabitReader {
     if (!written.read(text, WrittenText.begin(text, start, end), end)) {
       return Fit.NOT_A_NUMBER;
     }
-    Habit shown = written.shown();
+    Convention shown = written.shown();
     if (!fits(shown, written.isEither())) {
       return shown == null
           ? Fit.UNCLEAR_MARK
-          : shown == Habit.DECIMAL_COMMA ? Fit.OTHER_MARK_COMMA : Fit.OTHER_MARK_POINT;
+          : shown == Convention.DECIMAL_COMMA ? Fit.OTHER_MARK_COMMA : Fit.OTHER_MARK_POINT;
     }
-    written.gather(habit());
+    written.gather(convention());
     return exact();
   }
 

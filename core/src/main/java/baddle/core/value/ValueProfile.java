@@ -64,7 +64,7 @@ public final class ValueProfile {
     }
   }
 
-  /** The numbers of a column under one habit. */
+  /** The numbers of a column under one convention. */
   private static final class Numbers {
     private long fitting;
     private int places;
@@ -83,9 +83,9 @@ public final class ValueProfile {
   private final WrittenDate writtenDate;
   private final IsoDateTime iso = new IsoDateTime();
   private final BooleanReader booleans = new BooleanReader();
-  private final Evidence marks = new Evidence(Habit.DECIMAL_POINT);
-  private final Evidence orders = new Evidence(Habit.DAY_FIRST);
-  private final Map<Habit, Numbers> numbers = new EnumMap<>(Habit.class);
+  private final Evidence marks = new Evidence(Convention.DECIMAL_POINT);
+  private final Evidence orders = new Evidence(Convention.DAY_FIRST);
+  private final Map<Convention, Numbers> numbers = new EnumMap<>(Convention.class);
   private Set<String> distinct = new HashSet<>();
   private int distinctCount = -1;
 
@@ -111,8 +111,8 @@ public final class ValueProfile {
   /** Of a column in which months may be named in these languages. */
   public ValueProfile(MonthNames months) {
     writtenDate = new WrittenDate(months, TwoDigitYears.STANDARD);
-    numbers.put(Habit.DECIMAL_POINT, new Numbers());
-    numbers.put(Habit.DECIMAL_COMMA, new Numbers());
+    numbers.put(Convention.DECIMAL_POINT, new Numbers());
+    numbers.put(Convention.DECIMAL_COMMA, new Numbers());
   }
 
   /** Whether a text reads as a label: it has letters, isn't long, and is no number and no date. */
@@ -123,16 +123,16 @@ public final class ValueProfile {
     }
     ValueProfile profile = new ValueProfile(MonthNames.english());
     profile.addText(text, 1);
-    return profile.dates == 0 && profile.ofHabit().fitting == 0;
+    return profile.dates == 0 && profile.ofConvention().fitting == 0;
   }
 
-  /** The number that a text is as people write it, where its marks are by a habit. */
-  public static Optional<BigDecimal> numberIn(String text, Habit habit) {
+  /** The number that a text is as people write it, where its marks are by a convention. */
+  public static Optional<BigDecimal> numberIn(String text, Convention convention) {
     WrittenNumber written = new WrittenNumber();
     if (!written.read(text.toCharArray(), 0, text.length())) {
       return Optional.empty();
     }
-    written.gather(habit);
+    written.gather(convention);
     return Optional.of(written.number());
   }
 
@@ -224,16 +224,16 @@ public final class ValueProfile {
     }
     textNumbers += times;
     currencies += written.hasCurrency() ? times : 0;
-    Habit shown = written.shown();
+    Convention shown = written.shown();
     if (shown != null) {
       marks.add(shown);
     } else if (written.isEither()) {
       marks.addEither();
     }
     numbers.forEach(
-        (habit, of) -> {
-          if (shown == null || shown == habit) {
-            written.gather(habit);
+        (convention, of) -> {
+          if (shown == null || shown == convention) {
+            written.gather(convention);
             of.add(written.number(), times);
           }
         });
@@ -257,10 +257,11 @@ public final class ValueProfile {
     if (iso.read(text, 0, text.length)) {
       day = iso.epochDay();
       micros = iso.microsOfDay();
-    } else if (!isDigits(text) && writtenDate.read(text, 0, text.length, orders.decide().habit())) {
+    } else if (!isDigits(text)
+        && writtenDate.read(text, 0, text.length, orders.decide().convention())) {
       day = writtenDate.epochDay();
       micros = writtenDate.microsOfDay();
-      Habit shown = writtenDate.shown();
+      Convention shown = writtenDate.shown();
       if (shown != null) {
         orders.add(shown);
       } else if (writtenDate.isEither()) {
@@ -275,15 +276,15 @@ public final class ValueProfile {
     greatestDay = Math.max(greatestDay, day);
   }
 
-  private Numbers ofHabit() {
-    Numbers point = numbers.getOrDefault(Habit.DECIMAL_POINT, new Numbers());
-    Numbers comma = numbers.getOrDefault(Habit.DECIMAL_COMMA, new Numbers());
-    return marks.decide().habit() == Habit.DECIMAL_COMMA ? comma : point;
+  private Numbers ofConvention() {
+    Numbers point = numbers.getOrDefault(Convention.DECIMAL_POINT, new Numbers());
+    Numbers comma = numbers.getOrDefault(Convention.DECIMAL_COMMA, new Numbers());
+    return marks.decide().convention() == Convention.DECIMAL_COMMA ? comma : point;
   }
 
   /** The type; text where nothing is filled. */
   public ColumnType type() {
-    Numbers read = ofHabit();
+    Numbers read = ofConvention();
     if (mostAre(read.fitting) && !codes && read.places <= ColumnType.MOST_PLACES) {
       return read.places == 0
           ? ColumnType.of(ColumnType.Kind.INTEGER)
@@ -300,7 +301,7 @@ public final class ValueProfile {
   }
 
   /** How the values are written, for a column that isn't text. */
-  public Optional<Understanding> understanding() {
+  public Optional<ConventionChoice> conventionChoice() {
     ColumnType type = type();
     return type.isNumber()
         ? Optional.of(marks.decide())
@@ -355,19 +356,19 @@ public final class ValueProfile {
 
   /** The least value by the order of its type, and by the alphabet for text. */
   public String least() {
-    return bound(ofHabit().least, leastDay, leastText);
+    return bound(ofConvention().least, leastDay, leastText);
   }
 
   /** The greatest value. */
   public String greatest() {
-    return bound(ofHabit().greatest, greatestDay, greatestText);
+    return bound(ofConvention().greatest, greatestDay, greatestText);
   }
 
   private String bound(@Nullable BigDecimal number, long day, @Nullable String text) {
     ColumnType type = type();
     if (type.isNumber() && number != null) {
-      boolean fewer = number.scale() < ofHabit().places;
-      return (fewer ? number.setScale(ofHabit().places) : number).toPlainString();
+      boolean fewer = number.scale() < ofConvention().places;
+      return (fewer ? number.setScale(ofConvention().places) : number).toPlainString();
     }
     if (type.isCalendar() && dates > 0) {
       return LocalDate.ofEpochDay(day).toString();
@@ -400,19 +401,19 @@ public final class ValueProfile {
     if (type.isNumber() && currencies > 0) {
       oddities.add("with currency");
     }
-    understanding().ifPresent(taken -> addHabit(taken, oddities));
+    conventionChoice().ifPresent(taken -> addConvention(taken, oddities));
     return oddities;
   }
 
   private long fitting(ColumnType type) {
     return type.isNumber()
-        ? ofHabit().fitting
+        ? ofConvention().fitting
         : type.isCalendar() ? dates : type.kind() == ColumnType.Kind.BOOLEAN ? truths : 0;
   }
 
   /** Of a column of texts, how many of them are numbers, if that is half of them or more. */
   public Optional<String> mayBeNumbers() {
-    long numbersInText = ofHabit().fitting;
+    long numbersInText = ofConvention().fitting;
     boolean many = numbersInText > 0 && numbersInText * 2 >= filled && numbersInText < filled;
     if (codes || !many || type().kind() != ColumnType.Kind.TEXT) {
       return Optional.empty();
@@ -424,15 +425,19 @@ public final class ValueProfile {
             + (numbersInText == 1 ? " values is a number" : " values are numbers"));
   }
 
-  private void addHabit(Understanding taken, List<String> oddities) {
-    Evidence evidence = taken.habit().isOfDates() ? orders : marks;
+  private void addConvention(ConventionChoice taken, List<String> oddities) {
+    Evidence evidence = taken.convention().isOfDates() ? orders : marks;
     if (evidence.isUnclear()) {
       oddities.add(
-          taken.habit().words() + " or " + taken.habit().other().words() + ": can't be told");
+          taken.convention().words()
+              + " or "
+              + taken.convention().other().words()
+              + ": can't be told");
     } else if (evidence.isContradictory()) {
-      oddities.add("both " + taken.habit().words() + " and " + taken.habit().other().words());
-    } else if (!evidence.isEmpty() && taken.habit() != Habit.DECIMAL_POINT) {
-      oddities.add(taken.habit().words());
+      oddities.add(
+          "both " + taken.convention().words() + " and " + taken.convention().other().words());
+    } else if (!evidence.isEmpty() && taken.convention() != Convention.DECIMAL_POINT) {
+      oddities.add(taken.convention().words());
     }
   }
 }

@@ -46,16 +46,16 @@ public interface ValueReader {
   long value();
 
   /** How values that could be read in two ways are read; empty where there are none such. */
-  default Optional<Understanding> understanding() {
+  default Optional<ConventionChoice> conventionChoice() {
     return Optional.empty();
   }
 
-  /** Reads by another understanding from now on, and forgets the evidence gathered so far. */
-  default void understand(Understanding understanding) {
+  /** Reads by another convention from now on, and forgets the evidence gathered so far. */
+  default void understand(ConventionChoice conventionChoice) {
     throw new UnsupportedOperationException("nothing to understand");
   }
 
-  /** What the values read so far show; of use only where there is an {@link #understanding}. */
+  /** What the values read so far show; of use only where there is an {@link #conventionChoice}. */
   default Evidence evidence() {
     throw new UnsupportedOperationException("no evidence is gathered");
   }

@@ -22,8 +22,8 @@ import java.util.Optional;
  * @param zone where timestamps that state an offset are brought to
  */
 public record ValueRules(
-    Optional<Habit> decimal,
-    Optional<Habit> dates,
+    Optional<Convention> decimal,
+    Optional<Convention> dates,
     TwoDigitYears years,
     MonthNames months,
     LoneDash dash,
@@ -65,7 +65,7 @@ public record ValueRules(
   }
 
   /** The same with a decimal mark that is known. */
-  public ValueRules with(Habit decimalMark) {
+  public ValueRules with(Convention decimalMark) {
     return new ValueRules(
         Optional.of(decimalMark),
         dates,
@@ -84,20 +84,24 @@ public record ValueRules(
   }
 
   /** How the columns of numbers are read at first. */
-  Understanding numbers() {
-    return decimal.map(Understanding::known).orElse(Understanding.assumed(Habit.DECIMAL_POINT));
+  ConventionChoice numbers() {
+    return decimal
+        .map(ConventionChoice::known)
+        .orElse(ConventionChoice.assumed(Convention.DECIMAL_POINT));
   }
 
   /** How the columns of dates are read at first. */
-  Understanding calendar() {
-    return dates.map(Understanding::known).orElse(Understanding.assumed(Habit.DAY_FIRST));
+  ConventionChoice calendar() {
+    return dates
+        .map(ConventionChoice::known)
+        .orElse(ConventionChoice.assumed(Convention.DAY_FIRST));
   }
 
   /** Everything that reading a value depends on, as text. */
   public String text() {
-    return decimal.map(Habit::planWord).orElse("")
+    return decimal.map(Convention::planWord).orElse("")
         + "|"
-        + dates.map(Habit::planWord).orElse("")
+        + dates.map(Convention::planWord).orElse("")
         + "|"
         + years
         + "|"

@@ -28,7 +28,7 @@ final class WrittenDate {
   private int year;
   private int month;
   private int day;
-  private @Nullable Habit shown;
+  private @Nullable Convention shown;
   private boolean either;
   private boolean impossible;
   private long microsOfDay;
@@ -42,9 +42,9 @@ final class WrittenDate {
   /**
    * Whether the characters are a date; only then ask for the rest.
    *
-   * @param habit which of two numbers is the day where both could be
+   * @param convention which of two numbers is the day where both could be
    */
-  boolean read(char[] newText, int from, int to, Habit habit) {
+  boolean read(char[] newText, int from, int to, Convention convention) {
     text = newText;
     at = from;
     end = to;
@@ -52,7 +52,7 @@ final class WrittenDate {
     either = false;
     microsOfDay = 0;
     offsetMinutes = NO_OFFSET;
-    boolean fields = readAfterWeekday(habit) || readDay(habit);
+    boolean fields = readAfterWeekday(convention) || readDay(convention);
     impossible = fields && !isDay() && isLikeADay();
     return fields && isDay() && (at == end || readTime());
   }
@@ -63,13 +63,13 @@ final class WrittenDate {
     return month >= 1 && month <= (yearFirst ? 31 : 12) && day >= 1 && day <= 31;
   }
 
-  private boolean readDay(Habit habit) {
+  private boolean readDay(Convention convention) {
     lengths[0] = 0;
-    return isCompact() ? readCompact() : readFields() && assign(habit);
+    return isCompact() ? readCompact() : readFields() && assign(convention);
   }
 
   /** Reads the date behind a weekday's name; what has no date behind it begins with no weekday. */
-  private boolean readAfterWeekday(Habit habit) {
+  private boolean readAfterWeekday(Convention convention) {
     int from = at;
     int word = at;
     while (word < end && Character.isLetter(text[word])) {
@@ -82,7 +82,7 @@ final class WrittenDate {
     while (at < end && ".,  ".indexOf(text[at]) >= 0) {
       at++;
     }
-    if (readDay(habit) && isDay()) {
+    if (readDay(convention) && isDay()) {
       return true;
     }
     at = from;
@@ -114,8 +114,8 @@ final class WrittenDate {
     return offsetMinutes;
   }
 
-  /** The habit that the order shows; null where it shows none. */
-  @Nullable Habit shown() {
+  /** The convention that the order shows; null where it shows none. */
+  @Nullable Convention shown() {
     return shown;
   }
 
@@ -174,7 +174,7 @@ final class WrittenDate {
     return marks < 2 && (at > from || touching);
   }
 
-  private boolean assign(Habit habit) {
+  private boolean assign(Convention convention) {
     if (numbers[1] == WORD) {
       boolean yearFirst = lengths[0] == 4;
       return set(yearFirst ? 0 : 2, 1, yearFirst ? 2 : 0);
@@ -188,10 +188,10 @@ final class WrittenDate {
     if (lengths[0] == 4) {
       return lengths[1] <= 2 && lengths[2] <= 2 && set(0, 1, 2);
     }
-    boolean dayFirst = habit == Habit.DAY_FIRST;
+    boolean dayFirst = convention == Convention.DAY_FIRST;
     if (numbers[0] > 12 || numbers[1] > 12) {
       dayFirst = numbers[0] > 12;
-      shown = dayFirst ? Habit.DAY_FIRST : Habit.MONTH_FIRST;
+      shown = dayFirst ? Convention.DAY_FIRST : Convention.MONTH_FIRST;
     } else {
       either = numbers[0] != numbers[1];
     }

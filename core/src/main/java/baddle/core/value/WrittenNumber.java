@@ -30,7 +30,7 @@ final class WrittenNumber {
   private int firstMark;
   private int lastMark;
   private boolean otherGroups;
-  private @Nullable Habit shown;
+  private @Nullable Convention shown;
   private boolean either;
 
   private char[] digits = new char[32];
@@ -54,8 +54,8 @@ final class WrittenNumber {
     return negative;
   }
 
-  /** The habit that the way it is written shows; null where it shows none. */
-  @Nullable Habit shown() {
+  /** The convention that the way it is written shows; null where it shows none. */
+  @Nullable Convention shown() {
     return shown;
   }
 
@@ -76,14 +76,14 @@ final class WrittenNumber {
   /**
    * Gathers the digits.
    *
-   * @param habit which mark is the decimal one where both are possible
+   * @param convention which mark is the decimal one where both are possible
    */
-  void gather(Habit habit) {
+  void gather(Convention convention) {
     if (digits.length < end - start) {
       digits = new char[end - start];
     }
     length = 0;
-    int mark = decimalMark(habit);
+    int mark = decimalMark(convention);
     for (int i = start; i < end; i++) {
       if (isDigit(text[i])) {
         digits[length++] = text[i];
@@ -115,12 +115,12 @@ final class WrittenNumber {
     return places;
   }
 
-  private int decimalMark(Habit habit) {
+  private int decimalMark(Convention convention) {
     if (points + commas == 0) {
       return -1;
     }
     if (either) {
-      boolean isMark = (habit == Habit.DECIMAL_POINT) == (points == 1);
+      boolean isMark = (convention == Convention.DECIMAL_POINT) == (points == 1);
       return isMark ? lastMark : -1;
     }
     boolean grouping = (points == 0 && commas > 1) || (commas == 0 && points > 1);
@@ -252,7 +252,7 @@ final class WrittenNumber {
     return count > 0;
   }
 
-  /** Says which habit the marks show, and whether the groups are whole. */
+  /** Says which convention the marks show, and whether the groups are whole. */
   private boolean classify() {
     shown = null;
     either = false;
@@ -260,7 +260,7 @@ final class WrittenNumber {
       return !otherGroups || groupsAreWhole(start, end);
     }
     char last = text[lastMark];
-    Habit asDecimal = last == '.' ? Habit.DECIMAL_POINT : Habit.DECIMAL_COMMA;
+    Convention asDecimal = last == '.' ? Convention.DECIMAL_POINT : Convention.DECIMAL_COMMA;
     if (points > 0 && commas > 0) {
       boolean once = last == '.' ? points == 1 : commas == 1;
       shown = asDecimal;

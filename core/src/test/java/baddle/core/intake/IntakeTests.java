@@ -16,7 +16,7 @@ import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.Column;
 import baddle.core.value.ColumnType;
-import baddle.core.value.Habit;
+import baddle.core.value.Convention;
 import baddle.core.value.Unreadable;
 import baddle.core.value.ValueRules;
 import java.io.IOException;
@@ -341,8 +341,8 @@ class IntakeTests {
   void what_the_plan_says_of_values_decides() throws IOException {
     ValueRules rules =
         new ValueRules(
-            Optional.of(Habit.DECIMAL_COMMA),
-            Optional.of(Habit.MONTH_FIRST),
+            Optional.of(Convention.DECIMAL_COMMA),
+            Optional.of(Convention.MONTH_FIRST),
             new TwoDigitYears(1900),
             MonthNames.english(),
             ValueRules.LoneDash.ZERO,
@@ -352,7 +352,7 @@ class IntakeTests {
             ZoneOffset.UTC);
     IntakeSpec spec =
         new IntakeSpec(
-            MONEY, Map.of(), rules, Map.of(), Shaping.NONE, MendedRows.NONE, RowWatch.NONE);
+            MONEY, Map.of(), rules, Map.of(), ShapingRules.NONE, MendedRows.NONE, RowWatch.NONE);
 
     read(
         spec,

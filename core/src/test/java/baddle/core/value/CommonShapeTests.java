@@ -23,22 +23,22 @@ class CommonShapeTests {
           ColumnType.of(ColumnType.Kind.TIMESTAMP),
           ColumnType.of(ColumnType.Kind.BOOLEAN));
 
-  private static final List<Understanding> NUMBERS =
+  private static final List<ConventionChoice> NUMBERS =
       List.of(
-          Understanding.assumed(Habit.DECIMAL_POINT),
-          Understanding.known(Habit.DECIMAL_COMMA),
-          Understanding.undecidable(ColumnType.decimal(2)));
+          ConventionChoice.assumed(Convention.DECIMAL_POINT),
+          ConventionChoice.known(Convention.DECIMAL_COMMA),
+          ConventionChoice.undecidable(ColumnType.decimal(2)));
 
-  private static final List<Understanding> DATES =
+  private static final List<ConventionChoice> DATES =
       List.of(
-          Understanding.assumed(Habit.DAY_FIRST),
-          Understanding.known(Habit.MONTH_FIRST),
-          Understanding.undecidable(ColumnType.of(ColumnType.Kind.DATE)));
+          ConventionChoice.assumed(Convention.DAY_FIRST),
+          ConventionChoice.known(Convention.MONTH_FIRST),
+          ConventionChoice.undecidable(ColumnType.of(ColumnType.Kind.DATE)));
 
-  private static ValueReader reader(ColumnType type, int understanding) {
+  private static ValueReader reader(ColumnType type, int conventionChoice) {
     ValueReader reader = ValueReader.of(type);
-    if (reader.understanding().isPresent()) {
-      reader.understand((type.isCalendar() ? DATES : NUMBERS).get(understanding));
+    if (reader.conventionChoice().isPresent()) {
+      reader.understand((type.isCalendar() ? DATES : NUMBERS).get(conventionChoice));
     }
     return reader;
   }
@@ -86,9 +86,9 @@ class CommonShapeTests {
     long common = 0;
     for (int round = 0; round < 60; round++) {
       ColumnType type = TYPES.get(random.nextInt(TYPES.size()));
-      int understanding = random.nextInt(3);
-      ValueReader quick = reader(type, understanding);
-      ValueReader whole = reader(type, understanding);
+      int conventionChoice = random.nextInt(3);
+      ValueReader quick = reader(type, conventionChoice);
+      ValueReader whole = reader(type, conventionChoice);
       for (int i = 0; i < 2_000; i++) {
         String text = text(random);
         boolean done = readCommon(quick, text, random.nextInt(12));
@@ -98,7 +98,7 @@ class CommonShapeTests {
           assertThat(quick.value()).as(text).isEqualTo(whole.value());
         }
       }
-      if (quick.understanding().isPresent()) {
+      if (quick.conventionChoice().isPresent()) {
         assertThat(quick.evidence()).usingRecursiveComparison().isEqualTo(whole.evidence());
       }
     }

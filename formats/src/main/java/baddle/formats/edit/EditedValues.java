@@ -14,7 +14,7 @@ import java.util.TreeMap;
 import java.util.function.Predicate;
 
 /** The values that formulas are computed of: what is put into cells, else what they held. */
-final class EditedValues implements Arithmetic.Values {
+final class EditedValues implements FormulaArithmetic.Values {
 
   private final StaleResults stale;
   private final WorkbookEdit edit;
@@ -26,7 +26,7 @@ final class EditedValues implements Arithmetic.Values {
   }
 
   /** What computes the stale results of a workbook that are plain arithmetic. */
-  static Arithmetic arithmetic(OwnWorkbook workbook, StaleResults stale, WorkbookEdit edit)
+  static FormulaArithmetic arithmetic(OwnWorkbook workbook, StaleResults stale, WorkbookEdit edit)
       throws IOException {
     EditedValues values = new EditedValues(stale, edit);
     for (Map.Entry<String, List<CellRange>> needed : stale.needed().entrySet()) {
@@ -37,7 +37,7 @@ final class EditedValues implements Arithmetic.Values {
         values.cells.put(sheet.toLowerCase(Locale.ROOT), workbook.see(from, wanted).cells());
       }
     }
-    return new Arithmetic(values);
+    return new FormulaArithmetic(values);
   }
 
   private SortedMap<CellAt, SeenCell> held(String sheet) {
@@ -50,29 +50,33 @@ final class EditedValues implements Arithmetic.Values {
   }
 
   @Override
-  public Arithmetic.Value value(String sheet, CellAt at) {
+  public FormulaArithmetic.Value value(String sheet, CellAt at) {
     CellContent content = edit.cells(sheet).get(at);
     if (content != null) {
       return value(content);
     }
     SeenCell seen = held(sheet).get(at);
     if (seen == null || seen.isBlank()) {
-      return Arithmetic.Value.BLANK;
+      return FormulaArithmetic.Value.BLANK;
     }
     if (seen.kind() == CellKind.NUMBER) {
-      return Arithmetic.Value.of(new BigDecimal(seen.text()));
+      return FormulaArithmetic.Value.of(new BigDecimal(seen.text()));
     }
-    return seen.kind() == CellKind.TEXT ? Arithmetic.Value.TEXT : Arithmetic.Value.NEITHER;
+    return seen.kind() == CellKind.TEXT
+        ? FormulaArithmetic.Value.TEXT
+        : FormulaArithmetic.Value.NEITHER;
   }
 
-  private static Arithmetic.Value value(CellContent content) {
+  private static FormulaArithmetic.Value value(CellContent content) {
     if (content instanceof CellContent.Amount number) {
-      return Arithmetic.Value.of(number.value());
+      return FormulaArithmetic.Value.of(number.value());
     }
     if (content instanceof CellContent.Blank) {
-      return Arithmetic.Value.BLANK;
+      return FormulaArithmetic.Value.BLANK;
     }
-    return content instanceof CellContent.Text ? Arithmetic.Value.TEXT : Arithmetic.Value.NEITHER;
+    return content instanceof CellContent.Text
+        ? FormulaArithmetic.Value.TEXT
+        : FormulaArithmetic.Value.NEITHER;
   }
 
   @Override

@@ -189,7 +189,7 @@ final class OdsWorkbook implements OwnWorkbook {
   private final class Changes implements OdsContent.Changes {
     private final WorkbookEdit edit;
     private final StaleResults stale;
-    private final Arithmetic arithmetic;
+    private final FormulaArithmetic arithmetic;
 
     Changes(WorkbookEdit edit) throws IOException {
       this.edit = edit;

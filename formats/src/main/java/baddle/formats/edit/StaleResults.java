@@ -154,7 +154,7 @@ final class StaleResults {
         .forEach(
             of ->
                 of.values().stream()
-                    .filter(formula -> Arithmetic.isPlain(formula.text()))
+                    .filter(formula -> FormulaArithmetic.isPlain(formula.text()))
                     .flatMap(formula -> formula.cells().stream())
                     .filter(known::add)
                     .forEach(
@@ -172,7 +172,7 @@ final class StaleResults {
   }
 
   /** The results that can be computed exactly; empty for the others. */
-  Map<CellAt, Optional<BigDecimal>> results(String sheet, Arithmetic arithmetic) {
+  Map<CellAt, Optional<BigDecimal>> results(String sheet, FormulaArithmetic arithmetic) {
     Map<CellAt, Optional<BigDecimal>> results = new HashMap<>();
     stale
         .getOrDefault(key(sheet), Map.of())

@@ -202,12 +202,12 @@ final class XlsxWorkbook implements OwnWorkbook {
 
   @Override
   public void write(WorkbookEdit edit, OutputStream out) throws IOException {
-    XlsxWriting writing = new XlsxWriting(edit, parts, workbookPart);
+    XlsxPackageWriter writing = new XlsxPackageWriter(edit, parts, workbookPart);
     for (String sheet : edit.sheets()) {
       refuseShared(sheet, edit);
     }
     StaleResults stale = stale(edit);
-    Arithmetic arithmetic = EditedValues.arithmetic(this, stale, edit);
+    FormulaArithmetic arithmetic = EditedValues.arithmetic(this, stale, edit);
     XlsxStyles styles = styles();
     boolean formulasChange = !edit.copies().isEmpty();
     for (XlsxSheets.Sheet sheet : sheets.sheets()) {
@@ -223,7 +223,7 @@ final class XlsxWorkbook implements OwnWorkbook {
           sheet.name(),
           part,
           stale.results(sheet.name(), arithmetic),
-          new XlsxWriting.Looks(days(), styles));
+          new XlsxPackageWriter.Looks(days(), styles));
     }
     for (WorkbookEdit.Copy copy : edit.copies()) {
       writing.copy(
@@ -231,7 +231,7 @@ final class XlsxWorkbook implements OwnWorkbook {
           part(copy.from()),
           sheets,
           stale.results(copy.name(), arithmetic),
-          new XlsxWriting.Looks(days(), styles));
+          new XlsxPackageWriter.Looks(days(), styles));
     }
     if (!edit.isEmpty() && anyFormula(edit)) {
       sheets.compute();

@@ -1,6 +1,6 @@
 package baddle.plan.read;
 
-import baddle.core.derivation.Step;
+import baddle.core.derivation.DerivationStep;
 import baddle.core.lookup.LookupSpec;
 import baddle.plan.DerivedColumn;
 import java.util.ArrayList;
@@ -17,7 +17,7 @@ final class DeriveOrder {
   private final Map<String, LookupSpec> lookups;
   private final Set<String> done = new LinkedHashSet<>();
   private final List<String> path = new ArrayList<>();
-  private final List<Step> steps = new ArrayList<>();
+  private final List<DerivationStep> steps = new ArrayList<>();
   private final List<String> circles = new ArrayList<>();
 
   DeriveOrder(List<DerivedColumn> columns, Map<String, LookupSpec> lookups) {
@@ -27,7 +27,7 @@ final class DeriveOrder {
   }
 
   /** The steps, of use where there is no circle. */
-  List<Step> steps() {
+  List<DerivationStep> steps() {
     return steps;
   }
 
@@ -58,8 +58,10 @@ final class DeriveOrder {
       steps.add(
           column
               .lookup()
-              .map(lookup -> (Step) new Step.LookedUp(lookup))
-              .orElseGet(() -> new Step.Calculated(column.column(), column.calc().orElseThrow())));
+              .map(lookup -> (DerivationStep) new DerivationStep.LookedUp(lookup))
+              .orElseGet(
+                  () ->
+                      new DerivationStep.Calculated(column.column(), column.calc().orElseThrow())));
     }
   }
 

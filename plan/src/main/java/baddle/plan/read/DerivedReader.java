@@ -1,7 +1,7 @@
 package baddle.plan.read;
 
 import baddle.core.calendar.Calendar;
-import baddle.core.derivation.Step;
+import baddle.core.derivation.DerivationStep;
 import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Nearest;
 import baddle.core.lookup.LookupSpec;
@@ -109,11 +109,11 @@ final class DerivedReader {
   }
 
   /** Binds every step to the columns it will find, so that types are known to fit. */
-  private void bind(DatasetPlan dataset, List<Step> steps, PlanNode at) {
+  private void bind(DatasetPlan dataset, List<DerivationStep> steps, PlanNode at) {
     List<Column> known = new ArrayList<>(dataset.readSchema().columns());
-    for (Step step : steps) {
+    for (DerivationStep step : steps) {
       Schema schema = new Schema(known);
-      if (step instanceof Step.Calculated calc) {
+      if (step instanceof DerivationStep.Calculated calc) {
         try {
           calc.expression().bind(schema, calendar).as(calc.column().type());
         } catch (ExpressionException e) {
@@ -122,7 +122,7 @@ final class DerivedReader {
               "column " + calc.column().name() + ": " + e.withCaret());
         }
         known.add(calc.column());
-      } else if (step instanceof Step.LookedUp lookedUp) {
+      } else if (step instanceof DerivationStep.LookedUp lookedUp) {
         LookupPlan lookup = lookups.get(lookedUp.lookup());
         if (lookup == null) {
           return;

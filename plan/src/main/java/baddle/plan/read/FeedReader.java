@@ -120,7 +120,7 @@ final class FeedReader {
       }
     }
     Optional<DatasetPlan> dataset =
-        References.dataset(nodes, datasets, keys.get("into"), node, "into");
+        PlanReferences.dataset(nodes, datasets, keys.get("into"), node, "into");
     if (dataset.isEmpty()) {
       return Optional.empty();
     }

@@ -106,7 +106,8 @@ final class FillFigureReader {
       List<AxisItem> down,
       List<AxisItem> across,
       List<Measure> measures) {
-    Optional<DatasetPlan> dataset = References.dataset(nodes, datasets, keys.get("of"), node, "of");
+    Optional<DatasetPlan> dataset =
+        PlanReferences.dataset(nodes, datasets, keys.get("of"), node, "of");
     if (dataset.isEmpty() || measures.isEmpty()) {
       return Optional.empty();
     }

@@ -180,7 +180,8 @@ final class FillReader {
 
   private Optional<FillPlan.Table> table(String name, PlanNode node, FillPlan.Sheet sheet) {
     Map<String, PlanNode> keys = nodes.keys(node, "table " + name, TABLE);
-    Optional<DatasetPlan> dataset = References.dataset(nodes, datasets, keys.get("of"), node, "of");
+    Optional<DatasetPlan> dataset =
+        PlanReferences.dataset(nodes, datasets, keys.get("of"), node, "of");
     if (dataset.isEmpty()) {
       return Optional.empty();
     }

@@ -96,7 +96,7 @@ final class MeasureReader {
     }
     String dataset =
         keys.containsKey("of")
-            ? References.dataset(nodes, datasets, keys.get("of"), node, "of")
+            ? PlanReferences.dataset(nodes, datasets, keys.get("of"), node, "of")
                 .map(DatasetPlan::name)
                 .orElse("")
             : "";

@@ -5,7 +5,7 @@ import baddle.core.calendar.Languages;
 import baddle.core.calendar.MonthNames;
 import baddle.core.calendar.PeriodText;
 import baddle.core.finding.Nearest;
-import baddle.core.value.Habit;
+import baddle.core.value.Convention;
 import baddle.core.value.ValueRules;
 import baddle.plan.CheckRule;
 import baddle.plan.DatasetPlan;
@@ -14,8 +14,8 @@ import baddle.plan.LookupPlan;
 import baddle.plan.Parameters;
 import baddle.plan.Plan;
 import baddle.plan.PlanException;
+import baddle.plan.PlanSection;
 import baddle.plan.Restatement;
-import baddle.plan.Section;
 import baddle.plan.SectionList;
 import baddle.plan.database.DatabasePlan;
 import baddle.plan.output.FillPlan;
@@ -161,25 +161,25 @@ public final class PlanReader {
     PeriodText periods = new PeriodText(months);
     ValueRules rules = ValueRules.STANDARD.with(months, zone);
     ValueCheck values = new ValueCheck(nodes, rules);
-    DatasetReader datasetReader = new DatasetReader(nodes, values);
+    DatasetPlanReader datasetReader = new DatasetPlanReader(nodes, values);
     Map<String, PlanNode> datasetNodes = section(keys, "datasets");
-    Section<DatasetPlan> columns =
+    PlanSection<DatasetPlan> columns =
         read(datasetNodes, (name, node) -> Optional.of(datasetReader.read(name, node)));
     if (columns.isEmpty() && nodes.problems().isEmpty()) {
       nodes.problem(root, "a plan needs datasets: with at least one dataset");
     }
     DatabaseReader databaseReader = new DatabaseReader(nodes);
-    Section<DatabasePlan> databases = read(section(keys, "databases"), databaseReader::read);
+    PlanSection<DatabasePlan> databases = read(section(keys, "databases"), databaseReader::read);
     ShapingReader shaping = new ShapingReader(nodes, values, periods, calendar);
-    Section<DatasetPlan> datasets = new Section<>(lock);
+    PlanSection<DatasetPlan> datasets = new PlanSection<>(lock);
     FeedReader feedReader = new FeedReader(nodes, datasets, databases, periods, rules, shaping);
     LookupReader lookupReader = new LookupReader(nodes, columns, feedReader, values);
     Map<String, PlanNode> lookupNodes = section(keys, "lookups");
-    Section<LookupPlan> lookups = read(lookupNodes, lookupReader::read);
+    PlanSection<LookupPlan> lookups = read(lookupNodes, lookupReader::read);
     DerivedReader derived =
         new DerivedReader(nodes, lookups, List.copyOf(lookupNodes.keySet()), calendar);
     Map<String, PlanNode> feedNodes = section(keys, "feeds");
-    Section<FeedPlan> feeds = later(feedNodes, feedReader::read);
+    PlanSection<FeedPlan> feeds = later(feedNodes, feedReader::read);
     columns.forEachLater(
         (name, dataset) ->
             datasets.add(
@@ -196,10 +196,10 @@ public final class PlanReader {
                   .ifPresent(dataset -> derived.checkCircles(datasets, dataset, node)));
       feeds.readAll();
     }
-    Section<DatasetPlan> written =
+    PlanSection<DatasetPlan> written =
         datasets.then((name, dataset) -> dataset.readingBy(writing(name, feeds, rules)));
     SummaryReader summaryReader = new SummaryReader(nodes, written, lookups, calendar);
-    Section<SummaryPlan> summaries = read(section(keys, "summaries"), summaryReader::read);
+    PlanSection<SummaryPlan> summaries = read(section(keys, "summaries"), summaryReader::read);
     List<CheckRule> checks =
         keys.containsKey("checks")
             ? new ChecksReader(nodes, periods).read(keys.get("checks"))
@@ -211,11 +211,11 @@ public final class PlanReader {
         .forEach(
             (name, node) ->
                 (ReportReader.isTable(node) ? tableNodes : reportNodes).put(name, node));
-    Section<ReportPlan> reports = read(reportNodes, reportReader::read);
-    Section<TableReport> tables =
+    PlanSection<ReportPlan> reports = read(reportNodes, reportReader::read);
+    PlanSection<TableReport> tables =
         read(tableNodes, (name, node) -> reportReader.table(name, node, databases));
     FillReader fillReader = new FillReader(nodes, written, periods, calendar);
-    Section<FillPlan> fills = read(section(keys, "fills"), fillReader::read);
+    PlanSection<FillPlan> fills = read(section(keys, "fills"), fillReader::read);
     return new Plan(
         calendar,
         periods,
@@ -257,7 +257,7 @@ public final class PlanReader {
         standard.zone());
   }
 
-  private static Optional<Habit> common(List<Optional<Habit>> stated) {
+  private static Optional<Convention> common(List<Optional<Convention>> stated) {
     return stated.size() == 1 ? stated.get(0) : Optional.empty();
   }
 
@@ -299,8 +299,8 @@ public final class PlanReader {
     return values;
   }
 
-  private <V> Section<V> later(Map<String, PlanNode> section, EntryReader<V> reader) {
-    Section<V> entries = new Section<>(lock);
+  private <V> PlanSection<V> later(Map<String, PlanNode> section, EntryReader<V> reader) {
+    PlanSection<V> entries = new PlanSection<>(lock);
     section.forEach(
         (name, node) ->
             entries.add(
@@ -317,8 +317,8 @@ public final class PlanReader {
   }
 
   /** A section that is read at once, unless the plan is known to be sound. */
-  private <V> Section<V> read(Map<String, PlanNode> section, EntryReader<V> reader) {
-    Section<V> entries = later(section, reader);
+  private <V> PlanSection<V> read(Map<String, PlanNode> section, EntryReader<V> reader) {
+    PlanSection<V> entries = later(section, reader);
     if (!nodes.isSound()) {
       entries.readAll();
     }

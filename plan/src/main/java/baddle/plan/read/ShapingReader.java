@@ -7,7 +7,7 @@ import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Nearest;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.LeaveOut;
-import baddle.core.intake.Shaping;
+import baddle.core.intake.ShapingRules;
 import baddle.core.intake.heading.HeadingsToRows;
 import baddle.core.table.Column;
 import baddle.core.table.Schema;
@@ -88,7 +88,7 @@ final class ShapingReader {
   private record Carried(List<String> columns, boolean inBlocks) {}
 
   /** What happens to rows before they are kept. */
-  Shaping shaping(Map<String, PlanNode> keys, DatasetPlan dataset) {
+  ShapingRules shaping(Map<String, PlanNode> keys, DatasetPlan dataset) {
     List<String> carried = new ArrayList<>();
     boolean untilBlankRow = false;
     Optional<String> block = Optional.empty();
@@ -115,7 +115,7 @@ final class ShapingReader {
     calcs
         .keySet()
         .removeIf(name -> rules.stream().noneMatch(rule -> rule.stated().containsKey(name)));
-    return new Shaping(
+    return new ShapingRules(
         carried, untilBlankRow, block, rules, headingsToRows(keys, dataset), calcs, calendar);
   }
 
@@ -240,7 +240,7 @@ final class ShapingReader {
   /** A condition on columns that are read, and on headings in double quotes. */
   private Optional<Expression> condition(PlanNode.Text text, DatasetPlan dataset) {
     try {
-      Expression condition = Expression.parse(text.text()).withQuotedNames(Shaping::cellsOf);
+      Expression condition = Expression.parse(text.text()).withQuotedNames(ShapingRules::cellsOf);
       List<Column> columns = new ArrayList<>(dataset.readSchema().columns());
       List<String> known = new ArrayList<>(dataset.readSchema().names());
       for (Expression.Reference reference : condition.references()) {

@@ -75,7 +75,8 @@ final class SummaryReader {
   Optional<SummaryPlan> read(String name, PlanNode node) {
     Map<String, PlanNode> keys = nodes.keys(node, "summary " + name, KEYS);
     int problemsBefore = nodes.problems().size();
-    Optional<DatasetPlan> dataset = References.dataset(nodes, datasets, keys.get("of"), node, "of");
+    Optional<DatasetPlan> dataset =
+        PlanReferences.dataset(nodes, datasets, keys.get("of"), node, "of");
     Map<String, String> dates = new HashMap<>();
     datasets.forEach((key, one) -> one.datedBy().ifPresent(column -> dates.put(key, column)));
     dataset.flatMap(DatasetPlan::datedBy).ifPresent(column -> dates.put("", column));

@@ -4,7 +4,7 @@ import baddle.core.calendar.DateSystem;
 import baddle.core.calendar.TwoDigitYears;
 import baddle.core.finding.Nearest;
 import baddle.core.grid.Dialect;
-import baddle.core.value.Habit;
+import baddle.core.value.Convention;
 import baddle.core.value.Unreadable;
 import baddle.core.value.ValueRules;
 import java.nio.charset.Charset;
@@ -32,8 +32,10 @@ final class WritingReader {
           "day_numbers",
           "day_numbers_from");
 
-  private static final Map<String, Habit> DECIMAL = words(Habit.DECIMAL_POINT, Habit.DECIMAL_COMMA);
-  private static final Map<String, Habit> DATES = words(Habit.DAY_FIRST, Habit.MONTH_FIRST);
+  private static final Map<String, Convention> DECIMAL =
+      words(Convention.DECIMAL_POINT, Convention.DECIMAL_COMMA);
+  private static final Map<String, Convention> DATES =
+      words(Convention.DAY_FIRST, Convention.MONTH_FIRST);
   private static final Map<String, ValueRules.LoneDash> DASH =
       Map.of(
           "hold", ValueRules.LoneDash.HOLD,
@@ -72,7 +74,7 @@ final class WritingReader {
     this.standard = standard;
   }
 
-  private static Map<String, Habit> words(Habit one, Habit other) {
+  private static Map<String, Convention> words(Convention one, Convention other) {
     return Map.of(one.planWord(), one, other.planWord(), other);
   }
 

@@ -8,9 +8,9 @@ import baddle.core.crosstab.spec.ChartKind;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Measure;
 import baddle.core.crosstab.spec.View;
-import baddle.core.expression.Step;
+import baddle.core.expression.StackStep;
+import baddle.reports.AxisItems;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Leaves;
 import baddle.reports.data.JsonLists;
 import baddle.reports.picture.ChartShape;
 import com.fasterxml.jackson.core.JsonGenerator;
@@ -35,8 +35,8 @@ final class PageData {
 
   private final CrosstabLayout layout;
   private final Optional<FilterableCells> cells;
-  private final Leaves down;
-  private final Leaves across;
+  private final AxisItems down;
+  private final AxisItems across;
   private final List<Integer> leafDown = new ArrayList<>();
   private final List<Integer> leafAcross = new ArrayList<>();
   private final List<List<Integer>> leafFilters = new ArrayList<>();
@@ -50,8 +50,8 @@ final class PageData {
   PageData(CrosstabLayout layout, Optional<FilterableCells> cells) {
     this.layout = layout;
     this.cells = cells;
-    this.down = new Leaves(layout.crosstab().down());
-    this.across = new Leaves(layout.crosstab().across());
+    this.down = new AxisItems(layout.crosstab().down());
+    this.across = new AxisItems(layout.crosstab().across());
     this.filterable = cells.isPresent() && gather(cells.get());
   }
 
@@ -165,7 +165,7 @@ final class PageData {
     json.writeEndObject();
   }
 
-  private static void paths(JsonGenerator json, String name, List<String> levels, Leaves leaves)
+  private static void paths(JsonGenerator json, String name, List<String> levels, AxisItems leaves)
       throws IOException {
     json.writeObjectFieldStart(name);
     JsonLists.texts(json, "levels", levels);
@@ -178,10 +178,10 @@ final class PageData {
   }
 
   /** From, to, measure, and the same of the item it is part of. */
-  private static void range(JsonGenerator json, Leaves leaves, Item item, int measure)
+  private static void range(JsonGenerator json, AxisItems leaves, Item item, int measure)
       throws IOException {
-    Leaves.Range own = leaves.range(item);
-    Leaves.Range parent = leaves.parent(item);
+    AxisItems.Range own = leaves.range(item);
+    AxisItems.Range parent = leaves.parent(item);
     JsonLists.numbers(json, List.of(own.from(), own.to(), measure, parent.from(), parent.to()));
   }
 
@@ -198,13 +198,13 @@ final class PageData {
         "against", view.kind().isVariance() ? layout.spec().measure(view.against()) : -1);
     json.writeStringField("blanks", measure.blanks().orElse(layout.spec().blanks()));
     layout.numbers().get(index).write(json);
-    Optional<List<Step>> steps = cells.flatMap(of -> of.parts().formula(index));
+    Optional<List<StackStep>> steps = cells.flatMap(of -> of.parts().formula(index));
     if (filterable && steps.isPresent()) {
       json.writeArrayFieldStart("steps");
-      for (Step step : steps.get()) {
+      for (StackStep step : steps.get()) {
         json.writeStartArray();
         json.writeString(step.kind().name().toLowerCase(Locale.ROOT));
-        if (step.kind() == Step.Kind.MEASURE) {
+        if (step.kind() == StackStep.Kind.MEASURE) {
           json.writeNumber(layout.spec().measure(step.of()));
         } else {
           json.writeString(step.of());
@@ -228,11 +228,11 @@ final class PageData {
   }
 
   private static void points(
-      JsonGenerator json, String name, List<ChartShape.Point> points, Leaves leaves)
+      JsonGenerator json, String name, List<ChartShape.Point> points, AxisItems leaves)
       throws IOException {
     json.writeArrayFieldStart(name);
     for (ChartShape.Point point : points) {
-      Leaves.Range range = leaves.range(point.item());
+      AxisItems.Range range = leaves.range(point.item());
       json.writeStartArray();
       json.writeString(point.label());
       json.writeNumber(range.from());

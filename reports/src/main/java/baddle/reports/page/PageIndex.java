@@ -73,9 +73,9 @@ public final class PageIndex {
     PageReport.begin(out, title, style, "", head.style());
     out.append("<header>\n<h1>").append(title).append("</h1>\n<p class=\"muted\">");
     out.append(PageReport.text(head.subtitle())).append("</p>\n");
-    if (head.standing().errors()) {
+    if (head.trust().errors()) {
       out.append("<p class=\"adverse\">")
-          .append(PageReport.text(head.standing().verdict()))
+          .append(PageReport.text(head.trust().verdict()))
           .append("</p>\n");
     }
     out.append("</header>\n<main class=\"scroll\">\n<table>\n<thead><tr class=\"lowest\">");

@@ -159,8 +159,8 @@ public final class PageReport {
     if (!head.subtitle().isEmpty()) {
       element("<p class=\"muted\">", head.subtitle(), "</p>\n");
     }
-    if (head.standing().errors()) {
-      element("<p class=\"adverse\">", head.standing().verdict(), "</p>\n");
+    if (head.trust().errors()) {
+      element("<p class=\"adverse\">", head.trust().verdict(), "</p>\n");
     }
     out.append("<div class=\"filters\" role=\"group\" aria-label=\"Filters\"></div>\n");
     out.append("</header>\n");
@@ -300,13 +300,13 @@ public final class PageReport {
   }
 
   private void bottom() {
-    ReportHead.Standing standing = head.standing();
-    if (!standing.verdict().isEmpty()) {
+    ReportHead.Trust trust = head.trust();
+    if (!trust.verdict().isEmpty()) {
       out.append("<section>\n<h2>What stands against these figures</h2>\n");
-      element("<p>", standing.verdict(), "</p>\n");
-      if (!standing.findings().isEmpty()) {
+      element("<p>", trust.verdict(), "</p>\n");
+      if (!trust.findings().isEmpty()) {
         out.append("<ul class=\"findings\">\n");
-        standing.findings().forEach(finding -> element("<li>", finding, "</li>\n"));
+        trust.findings().forEach(finding -> element("<li>", finding, "</li>\n"));
         out.append("</ul>\n");
       }
       out.append("</section>\n");

@@ -1,6 +1,6 @@
 package baddle.reports.page;
 
-import baddle.reports.Look;
+import baddle.reports.ReportColours;
 import baddle.reports.ReportStyle;
 import java.io.IOException;
 import java.io.InputStream;
@@ -24,15 +24,16 @@ final class PageScript {
 
   /** The page's style, with the colours of series, and the accent that a plan wants. */
   static String style(ReportStyle style) throws IOException {
-    String accent = style.accent().isEmpty() ? Look.ACCENT : style.accent();
+    String accent = style.accent().isEmpty() ? ReportColours.ACCENT : style.accent();
     return resource("page.css")
         + series(number -> style.series(number))
         + "@media (prefers-color-scheme: light) { :root { --accent: #%s; } }\n".formatted(accent)
-        + "@media (prefers-color-scheme: dark) { %s}\n".formatted(series(Look.SERIES_DARK::get));
+        + "@media (prefers-color-scheme: dark) { %s}\n"
+            .formatted(series(ReportColours.SERIES_DARK::get));
   }
 
   private static String series(IntFunction<String> color) {
-    return IntStream.range(0, Look.SERIES.size())
+    return IntStream.range(0, ReportColours.SERIES.size())
         .mapToObj(
             i ->
                 ".series%d { fill: #%s; stroke: #%s; }\n"

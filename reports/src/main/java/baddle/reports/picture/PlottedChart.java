@@ -2,7 +2,7 @@ package baddle.reports.picture;
 
 import baddle.core.crosstab.spec.ChartKind;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Look;
+import baddle.reports.ReportColours;
 import baddle.reports.ReportHead;
 import baddle.reports.ReportStyle;
 import baddle.reports.ShownNumber;
@@ -52,9 +52,9 @@ final class PlottedChart {
   private static final int MOST_LABELS = 10_000;
   private static final String FAMILY = "SansSerif";
   private static final Font PLAIN = new Font(FAMILY, Font.PLAIN, 12);
-  private static final Color INK = color(Look.INK);
-  private static final Color MUTED = color(Look.MUTED);
-  private static final Color GRID = color(Look.LINE);
+  private static final Color INK = color(ReportColours.INK);
+  private static final Color MUTED = color(ReportColours.MUTED);
+  private static final Color GRID = color(ReportColours.LINE);
 
   /** A label by its place; one that would have no room is blank. */
   private record Category(int place, String label) implements Comparable<Category> {

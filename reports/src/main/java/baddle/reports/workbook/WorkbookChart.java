@@ -2,9 +2,9 @@ package baddle.reports.workbook;
 
 import baddle.core.crosstab.Item;
 import baddle.formats.xlsx.CellPlace;
-import baddle.formats.xlsx.write.ChartDrawing;
+import baddle.formats.xlsx.write.SheetChart;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Look;
+import baddle.reports.ReportColours;
 import baddle.reports.ReportStyle;
 import baddle.reports.picture.ChartShape;
 import java.math.BigDecimal;
@@ -37,7 +37,7 @@ final class WorkbookChart {
   }
 
   /** What is drawn; empty where the sheet hasn't a cell for each figure. */
-  Optional<ChartDrawing> drawing(String title) {
+  Optional<SheetChart> drawing(String title) {
     OptionalInt first = at(shape.categories().get(0).item(), shape.categoriesDown());
     OptionalInt last =
         at(shape.categories().get(shape.categories().size() - 1).item(), shape.categoriesDown());
@@ -49,7 +49,7 @@ final class WorkbookChart {
         : drawing(title, false);
   }
 
-  private Optional<ChartDrawing> drawing(String title, boolean backwards) {
+  private Optional<SheetChart> drawing(String title, boolean backwards) {
     List<Integer> along = new ArrayList<>();
     for (ChartShape.Point category : shape.categories()) {
       OptionalInt at = at(category.item(), shape.categoriesDown());
@@ -58,25 +58,25 @@ final class WorkbookChart {
       }
       along.add(at.getAsInt());
     }
-    List<ChartDrawing.Series> series = new ArrayList<>();
+    List<SheetChart.Series> series = new ArrayList<>();
     for (ChartShape.Point one : shape.series()) {
       OptionalInt at = at(one.item(), !shape.categoriesDown());
       if (at.isEmpty()) {
         return Optional.empty();
       }
       series.add(
-          new ChartDrawing.Series(
+          new SheetChart.Series(
               one.label(), values(one, along, at.getAsInt()), style.series(series.size())));
     }
     return Optional.of(
-        new ChartDrawing(
+        new SheetChart(
             shape.kind(),
             title,
             layout.numbers().get(shape.measure()).workbookPattern(),
             backwards,
             labels(along),
             series,
-            Look.CHART));
+            ReportColours.CHART));
   }
 
   /** The index of the line or column that shows an item and the chart's measure. */
@@ -97,7 +97,7 @@ final class WorkbookChart {
     return new CellPlace(firstLine + line, layout.downHeadings().size() + column);
   }
 
-  private ChartDrawing.Cells values(ChartShape.Point of, List<Integer> along, int at) {
+  private SheetChart.Cells values(ChartShape.Point of, List<Integer> along, int at) {
     List<CellPlace> places = new ArrayList<>();
     List<Optional<BigDecimal>> numbers = new ArrayList<>();
     for (int i = 0; i < along.size(); i++) {
@@ -105,10 +105,10 @@ final class WorkbookChart {
       places.add(down ? place(along.get(i), at) : place(at, along.get(i)));
       numbers.add(shape.value(layout.crosstab(), shape.categories().get(i), of));
     }
-    return new ChartDrawing.Cells(sheet, places, List.of(), numbers);
+    return new SheetChart.Cells(sheet, places, List.of(), numbers);
   }
 
-  private ChartDrawing.Cells labels(List<Integer> along) {
+  private SheetChart.Cells labels(List<Integer> along) {
     int innermost = Math.max(0, layout.spec().down().size() - 1);
     int lowest = firstLine - 1 - (layout.headingLines() > layout.spec().across().size() ? 1 : 0);
     List<CellPlace> places =
@@ -119,7 +119,7 @@ final class WorkbookChart {
                         ? new CellPlace(firstLine + at, innermost)
                         : new CellPlace(lowest, layout.downHeadings().size() + at))
             .toList();
-    return new ChartDrawing.Cells(
+    return new SheetChart.Cells(
         sheet,
         places,
         shape.categories().stream().map(ChartShape.Point::label).toList(),

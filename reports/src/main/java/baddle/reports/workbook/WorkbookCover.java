@@ -5,8 +5,8 @@ import baddle.formats.xlsx.write.WorkbookParts;
 import baddle.formats.xlsx.write.XlsxWriter;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.Headline;
-import baddle.reports.Look;
 import baddle.reports.Provenance;
+import baddle.reports.ReportColours;
 import baddle.reports.ReportHead;
 import java.io.IOException;
 import java.util.List;
@@ -43,23 +43,24 @@ final class WorkbookCover {
     if (WorkbookLogo.add(head.style().logo(), parts)) {
       writer.height(row++, WorkbookLogo.LINE);
     }
-    writer.line(row, 0, head.title().isEmpty() ? "Overview" : head.title(), Look.TITLE.ofSize(18));
-    writer.height(row++, Look.TITLE_HEIGHT + 4);
-    writer.line(row++, 0, head.subtitle(), Look.SUBTITLE);
-    ReportHead.Standing standing = head.standing();
-    if (standing.errors()) {
-      writer.line(row++, 0, standing.verdict(), CellStyle.PLAIN.withBold().in(Look.ADVERSE));
+    writer.line(
+        row, 0, head.title().isEmpty() ? "Overview" : head.title(), ReportColours.TITLE.ofSize(18));
+    writer.height(row++, ReportColours.TITLE_HEIGHT + 4);
+    writer.line(row++, 0, head.subtitle(), ReportColours.SUBTITLE);
+    ReportHead.Trust trust = head.trust();
+    if (trust.errors()) {
+      writer.line(row++, 0, trust.verdict(), CellStyle.PLAIN.withBold().in(ReportColours.ADVERSE));
     }
     row++;
     headlines(layouts, sheets);
     further(pivots, sheets.subList(layouts.size(), sheets.size()), rows);
-    findings(standing);
+    findings(trust);
     section("How it was made", "");
     for (Map.Entry<String, String> line : provenance.lines()) {
       fact(line.getKey(), line.getValue());
     }
-    if (!standing.completeness().isEmpty()) {
-      fact("Rows", standing.completeness());
+    if (!trust.completeness().isEmpty()) {
+      fact("Rows", trust.completeness());
     }
     if (!head.notes().isEmpty()) {
       row++;
@@ -70,13 +71,13 @@ final class WorkbookCover {
   }
 
   private void section(String left, String right) {
-    writer.text(row, 0, left, Look.SECTION);
-    writer.blank(row, 1, Look.SECTION);
-    writer.text(row++, 2, right, Look.SECTION.atRight());
+    writer.text(row, 0, left, ReportColours.SECTION);
+    writer.blank(row, 1, ReportColours.SECTION);
+    writer.text(row++, 2, right, ReportColours.SECTION.atRight());
   }
 
   private void fact(String key, String value) {
-    writer.text(row, 0, key, Look.SUBTITLE);
+    writer.text(row, 0, key, ReportColours.SUBTITLE);
     writer.line(row++, 1, value, CellStyle.PLAIN);
   }
 
@@ -88,7 +89,7 @@ final class WorkbookCover {
       CrosstabLayout layout = layouts.get(i);
       writer.link(row, 0, head.titleOf(layout.title()), sheets.get(i), link);
       Headline headline = Headline.of(layout);
-      writer.text(row, 1, headline.name(), Look.SUBTITLE);
+      writer.text(row, 1, headline.name(), ReportColours.SUBTITLE);
       if (headline.value().isPresent()) {
         writer.number(
             row,
@@ -97,7 +98,7 @@ final class WorkbookCover {
             headline.shown(),
             CellStyle.PLAIN.withPattern(headline.number().workbookPattern()));
       }
-      writer.line(row, 3, headline.movement(), Look.SUBTITLE);
+      writer.line(row, 3, headline.movement(), ReportColours.SUBTITLE);
       row++;
     }
     row++;
@@ -112,35 +113,38 @@ final class WorkbookCover {
     for (int i = 0; i < pivots.size(); i++) {
       String title = head.titleOf(pivots.get(i).title());
       writer.link(row, 0, title, sheets.get(i), link());
-      writer.line(row++, 1, "a pivot table", Look.SUBTITLE);
+      writer.line(row++, 1, "a pivot table", ReportColours.SUBTITLE);
     }
     if (rows) {
-      writer.line(row++, 0, "The rows behind the figures are on the last sheets.", Look.SUBTITLE);
+      writer.line(
+          row++, 0, "The rows behind the figures are on the last sheets.", ReportColours.SUBTITLE);
     }
     row++;
   }
 
   private CellStyle link() {
     String accent = head.style().accent();
-    return CellStyle.PLAIN.in(accent.isEmpty() ? Look.ACCENT : accent.toUpperCase(Locale.ROOT));
+    return CellStyle.PLAIN.in(
+        accent.isEmpty() ? ReportColours.ACCENT : accent.toUpperCase(Locale.ROOT));
   }
 
-  private void findings(ReportHead.Standing standing) {
-    if (standing.verdict().isEmpty()) {
+  private void findings(ReportHead.Trust trust) {
+    if (trust.verdict().isEmpty()) {
       return;
     }
     section("What stands against these figures", "");
-    if (standing.findings().isEmpty()) {
+    if (trust.findings().isEmpty()) {
       writer.line(row++, 0, "Nothing", CellStyle.PLAIN);
     } else {
-      writer.line(row++, 0, standing.verdict(), CellStyle.PLAIN.withBold());
+      writer.line(row++, 0, trust.verdict(), CellStyle.PLAIN.withBold());
     }
-    standing.findings().stream()
+    trust.findings().stream()
         .limit(MOST_FINDINGS)
         .forEach(finding -> writer.line(row++, 0, finding, CellStyle.PLAIN.indented(1)));
-    int more = standing.findings().size() - MOST_FINDINGS;
+    int more = trust.findings().size() - MOST_FINDINGS;
     if (more > 0) {
-      writer.line(row++, 0, "and " + more + " more; baddle check shows them", Look.SUBTITLE);
+      writer.line(
+          row++, 0, "and " + more + " more; baddle check shows them", ReportColours.SUBTITLE);
     }
     row++;
   }

@@ -15,7 +15,7 @@ import baddle.formats.xlsx.write.PivotCache;
 import baddle.formats.xlsx.write.PivotTable;
 import baddle.formats.xlsx.write.XlsxWriter;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Look;
+import baddle.reports.ReportColours;
 import baddle.reports.ShownNumber;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -216,7 +216,7 @@ final class WorkbookPivot {
   private void headings(XlsxWriter writer, List<Entry> columns, int headings) {
     int labels = spec.down().size();
     int last = top + headings - 1;
-    CellStyle plain = Look.HEADING;
+    CellStyle plain = ReportColours.HEADING;
     int measures = spec.measures().size();
     if (headings > 1) {
       writer.text(top, 0, measures == 1 ? spec.measures().get(0).name() : "", plain);
@@ -242,7 +242,7 @@ final class WorkbookPivot {
       XlsxWriter writer, List<Entry> columns, int index, int measure, int column, int last) {
     Entry entry = columns.get(index);
     int levels = spec.across().size();
-    CellStyle style = Look.HEADING.atRight();
+    CellStyle style = ReportColours.HEADING.atRight();
     boolean several = spec.measures().size() > 1;
     String name = spec.measures().get(measure).name();
     if (levels > 0 && measure == 0) {

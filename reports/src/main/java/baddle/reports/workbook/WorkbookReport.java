@@ -12,8 +12,8 @@ import baddle.formats.xlsx.write.PivotTable;
 import baddle.formats.xlsx.write.WorkbookParts;
 import baddle.formats.xlsx.write.XlsxWriter;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Look;
 import baddle.reports.Provenance;
+import baddle.reports.ReportColours;
 import baddle.reports.ReportHead;
 import baddle.reports.ShownNumber;
 import baddle.reports.TypedLabels;
@@ -36,7 +36,7 @@ import java.util.Optional;
  */
 public final class WorkbookReport {
 
-  private static final CellStyle HEADING = Look.HEADING;
+  private static final CellStyle HEADING = ReportColours.HEADING;
 
   /** Rows of title, subtitle and space above the headings. */
   private static final int TOP = 3;
@@ -142,9 +142,9 @@ public final class WorkbookReport {
 
   private PivotTable pivot(CrosstabLayout layout, PivotCache cache, List<String> filters) {
     writer.markAsReport();
-    writer.line(0, 0, head.titleOf(layout.title()), Look.TITLE);
-    writer.height(0, Look.TITLE_HEIGHT);
-    writer.line(1, 0, said(head), Look.SUBTITLE);
+    writer.line(0, 0, head.titleOf(layout.title()), ReportColours.TITLE);
+    writer.height(0, ReportColours.TITLE_HEIGHT);
+    writer.line(1, 0, said(head), ReportColours.SUBTITLE);
     writer.foot(head.title().isEmpty() ? layout.title() : head.title());
     return new WorkbookPivot(layout, cache, filters, TOP).write(writer, layout.title());
   }
@@ -170,9 +170,9 @@ public final class WorkbookReport {
 
   private void write(CrosstabLayout layout, Optional<String> noPivot, boolean leads) {
     writer.markAsReport();
-    writer.line(0, 0, head.titleOf(layout.title()), Look.TITLE);
-    writer.height(0, Look.TITLE_HEIGHT);
-    writer.line(1, 0, said(head), Look.SUBTITLE);
+    writer.line(0, 0, head.titleOf(layout.title()), ReportColours.TITLE);
+    writer.height(0, ReportColours.TITLE_HEIGHT);
+    writer.line(1, 0, said(head), ReportColours.SUBTITLE);
     int headingLines = layout.headingLines();
     int labels = layout.downHeadings().size();
     for (int line = 0; line < headingLines; line++) {
@@ -186,14 +186,14 @@ public final class WorkbookReport {
     groupColumns(layout, labels);
     int foot = TOP + headingLines + layout.lines().size() + 1;
     for (String line : head.feet(provenance)) {
-      writer.line(foot++, 0, line, Look.SUBTITLE);
+      writer.line(foot++, 0, line, ReportColours.SUBTITLE);
     }
     if (leads) {
-      writer.line(foot++, 0, "The name of a line leads to its rows.", Look.SUBTITLE);
+      writer.line(foot++, 0, "The name of a line leads to its rows.", ReportColours.SUBTITLE);
     }
     marks(layout, TOP + headingLines);
     if (noPivot.isPresent()) {
-      writer.line(foot, 0, "No pivot table: " + noPivot.get() + ".", Look.SUBTITLE);
+      writer.line(foot, 0, "No pivot table: " + noPivot.get() + ".", ReportColours.SUBTITLE);
     }
     writer.foot(head.title().isEmpty() ? layout.title() : head.title());
     writer.freeze(TOP, TOP + headingLines, labels);
@@ -212,8 +212,8 @@ public final class WorkbookReport {
       View view = measures.get(measure).view();
       if (view.kind().isChange() || view.kind().isVariance()) {
         boolean good = view.upIsGood();
-        writer.mark(top, last, labels + i, good, Look.ADVERSE);
-        writer.mark(top, last, labels + i, !good, Look.ACCENT);
+        writer.mark(top, last, labels + i, good, ReportColours.ADVERSE);
+        writer.mark(top, last, labels + i, !good, ReportColours.ACCENT);
       }
     }
   }
@@ -299,7 +299,7 @@ public final class WorkbookReport {
     if (line.kind() == CrosstabLayout.Kind.GAP) {
       return;
     }
-    CellStyle plain = band ? CellStyle.PLAIN.on(Look.BAND) : CellStyle.PLAIN;
+    CellStyle plain = band ? CellStyle.PLAIN.on(ReportColours.BAND) : CellStyle.PLAIN;
     CellStyle label =
         line.total()
             ? HEADING.withLineAbove()

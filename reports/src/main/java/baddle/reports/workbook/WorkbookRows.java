@@ -6,8 +6,8 @@ import baddle.formats.xlsx.SheetSight;
 import baddle.formats.xlsx.write.CellLinks;
 import baddle.formats.xlsx.write.WorkbookParts;
 import baddle.formats.xlsx.write.XlsxWriter;
+import baddle.reports.AxisItems;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Leaves;
 import baddle.reports.RowTable;
 import baddle.reports.page.ReaderData;
 import java.io.IOException;
@@ -62,7 +62,7 @@ final class WorkbookRows {
               && table.summaries().contains(layout.title());
       if (leads) {
         Map<List<String>, RowTable.Span> spans = table.spans(layout.title());
-        Map<Integer, List<String>> paths = new Leaves(layout.crosstab().down()).named();
+        Map<Integer, List<String>> paths = new AxisItems(layout.crosstab().down()).named();
         int last = table.schema().size() - 1;
         for (int i = 0; i < layout.lines().size(); i++) {
           CrosstabLayout.Line line = layout.lines().get(i);

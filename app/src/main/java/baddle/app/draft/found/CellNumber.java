@@ -1,7 +1,7 @@
 package baddle.app.draft.found;
 
 import baddle.core.profile.SheetSample;
-import baddle.core.value.Habit;
+import baddle.core.value.Convention;
 import baddle.core.value.StoredNumber;
 import baddle.core.value.ValueProfile;
 import java.math.BigDecimal;
@@ -13,10 +13,10 @@ final class CellNumber {
   private CellNumber() {}
 
   /** Empty for a cell that has none. */
-  static Optional<BigDecimal> of(SheetSample.Cell cell, Habit habit) {
+  static Optional<BigDecimal> of(SheetSample.Cell cell, Convention convention) {
     return switch (cell.kind()) {
       case NUMBER, DECIMAL -> stored(cell.text());
-      case TEXT -> ValueProfile.numberIn(cell.text(), habit);
+      case TEXT -> ValueProfile.numberIn(cell.text(), convention);
       default -> Optional.empty();
     };
   }

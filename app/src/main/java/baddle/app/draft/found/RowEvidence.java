@@ -3,8 +3,8 @@ package baddle.app.draft.found;
 import baddle.core.grid.CellRange;
 import baddle.core.profile.SheetSample;
 import baddle.core.profile.TableProfile;
-import baddle.core.value.Habit;
-import baddle.core.value.Understanding;
+import baddle.core.value.Convention;
+import baddle.core.value.ConventionChoice;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -19,7 +19,7 @@ import java.util.TreeSet;
  * What the first rows of a table show together, rows of totals aside.
  *
  * @param relations columns that are computed from others
- * @param prints numbers of the contents of rows, equal for equal rows: the least 200
+ * @param fingerprints numbers of the contents of rows, equal for equal rows: the least 200
  * @param sums what each column of numbers adds up to, by its heading; none where not all rows were
  *     seen
  * @param sections the rows down to each that states totals
@@ -30,22 +30,22 @@ import java.util.TreeSet;
  */
 public record RowEvidence(
     List<Relation> relations,
-    Set<Long> prints,
+    Set<Long> fingerprints,
     Map<String, BigDecimal> sums,
-    List<Section> sections,
+    List<TotalledSection> sections,
     List<Map<Integer, String>> remarks,
     Set<String> alwaysFilled,
     Map<String, BigDecimal> first,
     Map<String, List<String>> repeated) {
 
-  private static final int MOST_PRINTS = 200;
+  private static final int MOST_FINGERPRINTS = 200;
   private static final int MOST_ROWS = 300;
   private static final int MOST_REPEATED = 3;
 
   /** Copies what is in it. */
   public RowEvidence {
     relations = List.copyOf(relations);
-    prints = Set.copyOf(prints);
+    fingerprints = Set.copyOf(fingerprints);
     sums = Map.copyOf(sums);
     sections = List.copyOf(sections);
     remarks = List.copyOf(remarks);
@@ -80,7 +80,7 @@ public record RowEvidence(
     boolean complete = within.size() >= table.rows() && !table.stoppedEarly();
     return new RowEvidence(
         Relation.of(numeric, numbers.subList(0, Math.min(MOST_ROWS, numbers.size()))),
-        prints(table, rows),
+        fingerprints(table, rows),
         complete ? sections.sums() : Map.of(),
         sections.list(),
         sections.remarks(),
@@ -93,14 +93,18 @@ public record RowEvidence(
       SheetSample.Row row, List<TableProfile.Column> numeric) {
     Map<String, BigDecimal> numbers = new HashMap<>();
     for (TableProfile.Column column : numeric) {
-      CellNumber.of(row.cell(column.column()), habit(column))
+      CellNumber.of(row.cell(column.column()), convention(column))
           .ifPresent(number -> numbers.put(column.heading(), number));
     }
     return numbers;
   }
 
-  private static Habit habit(TableProfile.Column column) {
-    return column.values().understanding().map(Understanding::habit).orElse(Habit.DECIMAL_POINT);
+  private static Convention convention(TableProfile.Column column) {
+    return column
+        .values()
+        .conventionChoice()
+        .map(ConventionChoice::convention)
+        .orElse(Convention.DECIMAL_POINT);
   }
 
   private static Set<String> alwaysFilled(TableProfile table, List<SheetSample.Row> rows) {
@@ -119,25 +123,25 @@ public record RowEvidence(
   }
 
   /** The least of the numbers of all rows, so that those of two tables can be compared. */
-  private static Set<Long> prints(TableProfile table, List<SheetSample.Row> rows) {
-    TreeSet<Long> prints = new TreeSet<>();
+  private static Set<Long> fingerprints(TableProfile table, List<SheetSample.Row> rows) {
+    TreeSet<Long> fingerprints = new TreeSet<>();
     for (SheetSample.Row row : rows) {
-      long print = 7;
+      long fingerprint = 7;
       for (TableProfile.Column column : table.columns()) {
-        print = print * 1_000_003 + row.cell(column.column()).text().strip().hashCode();
-        print ^= print >>> 29;
+        fingerprint = fingerprint * 1_000_003 + row.cell(column.column()).text().strip().hashCode();
+        fingerprint ^= fingerprint >>> 29;
       }
-      prints.add(print);
-      if (prints.size() > MOST_PRINTS) {
-        prints.pollLast();
+      fingerprints.add(fingerprint);
+      if (fingerprints.size() > MOST_FINGERPRINTS) {
+        fingerprints.pollLast();
       }
     }
-    return prints;
+    return fingerprints;
   }
 
   /** Whether no row's number is missing. */
-  public boolean hasAllPrints() {
-    return prints.size() < MOST_PRINTS;
+  public boolean hasAllFingerprints() {
+    return fingerprints.size() < MOST_FINGERPRINTS;
   }
 
   private static List<TableProfile.Column> mayBeKeys(TableProfile table) {

@@ -24,13 +24,13 @@ final class Sections {
   private final int first;
   private final int end;
   private final Set<Integer> usual = new HashSet<>();
-  private final List<Section> done = new ArrayList<>();
+  private final List<TotalledSection> done = new ArrayList<>();
   private final List<Map<Integer, String>> remarks = new ArrayList<>();
   private final Map<String, BigDecimal> before = new HashMap<>();
   private final Map<String, BigDecimal> all = new HashMap<>();
   private long rowsBefore;
   private long rowsOfAll;
-  private Optional<Section> open = Optional.empty();
+  private Optional<TotalledSection> open = Optional.empty();
 
   /**
    * For some rows.
@@ -96,7 +96,7 @@ final class Sections {
       int label = labelled ? at : firstText(row);
       open =
           Optional.of(
-              new Section(
+              new TotalledSection(
                   labelled,
                   label,
                   label < 0 ? "" : row.cell(label).text(),
@@ -149,7 +149,7 @@ final class Sections {
     open.ifPresent(
         one ->
             done.add(
-                new Section(
+                new TotalledSection(
                     one.labelled(),
                     one.column(),
                     one.label(),
@@ -161,7 +161,7 @@ final class Sections {
   }
 
   /** Those there are, in their order. */
-  List<Section> list() {
+  List<TotalledSection> list() {
     end(Set.of());
     return done;
   }

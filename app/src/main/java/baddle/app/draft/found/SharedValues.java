@@ -17,18 +17,18 @@ final class SharedValues {
   private final Map<String, Set<String>> known = new HashMap<>();
 
   /** The same file, whose tables share their values with others. */
-  FoundFile of(FoundFile file) {
+  FolderFile of(FolderFile file) {
     List<FoundSheet> sheets = new ArrayList<>();
     for (FoundSheet sheet : file.sheets()) {
       List<FoundTable> tables = sheet.tables().stream().map(this::of).toList();
       sheets.add(new FoundSheet(sheet.name(), tables, sheet.labelled()));
     }
-    return new FoundFile(file.path(), sheets, file.leftAlone());
+    return new FolderFile(file.path(), sheets, file.leftAlone());
   }
 
   private FoundTable of(FoundTable found) {
     List<TableProfile.Column> columns = found.table().columns();
-    StringBuilder table = new StringBuilder(FoundFile.folderOf(found.path()));
+    StringBuilder table = new StringBuilder(FolderFile.folderOf(found.path()));
     columns.forEach(column -> table.append('\n').append(column.heading()));
     Set<String> repeating = new HashSet<>();
     for (TableProfile.Column column : columns) {

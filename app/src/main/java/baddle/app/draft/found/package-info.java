@@ -1,5 +1,5 @@
 /**
- * What was found in the files of a folder, as far as a draft needs it. Start at {@code FolderLook}.
+ * What was found in the files of a folder, as far as a draft needs it. Start at {@code FolderScan}.
  */
 @NullMarked
 package baddle.app.draft.found;

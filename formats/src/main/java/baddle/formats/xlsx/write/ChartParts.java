@@ -33,7 +33,7 @@ public final class ChartParts {
    * @param row the row its upper left corner is in, from 0
    * @param column the column its upper left corner is in, from 0
    */
-  public static void add(WorkbookParts parts, int sheet, int row, int column, ChartDrawing chart) {
+  public static void add(WorkbookParts parts, int sheet, int row, int column, SheetChart chart) {
     int number = parts.count("xl/charts/") + 1;
     String chartPart = "xl/charts/chart" + number + ".xml";
     String drawing = "xl/drawings/drawing" + number + ".xml";
@@ -72,7 +72,7 @@ public final class ChartParts {
     return xml.toString();
   }
 
-  private static String chart(ChartDrawing chart) {
+  private static String chart(SheetChart chart) {
     Markup xml = new Markup();
     xml.open("c:chartSpace", "xmlns:c", CHART, "xmlns:a", MAIN, "xmlns:r", RELATIONS)
         .empty("c:roundedCorners", "val", "0")
@@ -100,7 +100,7 @@ public final class ChartParts {
     return xml.toString();
   }
 
-  private static void plot(Markup xml, ChartDrawing chart) {
+  private static void plot(Markup xml, SheetChart chart) {
     boolean lines = chart.kind() == ChartKind.LINES;
     boolean stacked = chart.kind().isStacked();
     xml.open(lines ? "c:lineChart" : "c:barChart");
@@ -126,8 +126,8 @@ public final class ChartParts {
     xml.empty("c:axId", "val", CATEGORY_AXIS).empty("c:axId", "val", VALUE_AXIS).close();
   }
 
-  private static void series(Markup xml, ChartDrawing chart, int index, boolean lines) {
-    ChartDrawing.Series one = chart.series().get(index);
+  private static void series(Markup xml, SheetChart chart, int index, boolean lines) {
+    SheetChart.Series one = chart.series().get(index);
     xml.open("c:ser")
         .empty("c:idx", "val", String.valueOf(index))
         .empty("c:order", "val", String.valueOf(index));
@@ -175,7 +175,7 @@ public final class ChartParts {
     xml.close();
   }
 
-  private static void categoryAxis(Markup xml, ChartDrawing chart) {
+  private static void categoryAxis(Markup xml, SheetChart chart) {
     boolean bars = chart.kind() == ChartKind.BARS;
     boolean backwards = bars != chart.backwards();
     xml.open("c:catAx").empty("c:axId", "val", CATEGORY_AXIS);
@@ -194,7 +194,7 @@ public final class ChartParts {
     xml.empty("c:lblOffset", "val", "100").empty("c:noMultiLvlLbl", "val", "1").close();
   }
 
-  private static void valueAxis(Markup xml, ChartDrawing chart) {
+  private static void valueAxis(Markup xml, SheetChart chart) {
     boolean bars = chart.kind() == ChartKind.BARS;
     boolean shares = chart.kind() == ChartKind.SHARES;
     xml.open("c:valAx").empty("c:axId", "val", VALUE_AXIS);
@@ -233,7 +233,7 @@ public final class ChartParts {
   }
 
   /** Cells as a formula names them: ranges of neighbours, several in brackets. */
-  private static String reference(ChartDrawing.Cells cells) {
+  private static String reference(SheetChart.Cells cells) {
     String sheet = "'" + cells.sheet().replace("'", "''") + "'!";
     List<String> ranges = new ArrayList<>();
     List<CellPlace> places = cells.places();

@@ -26,19 +26,19 @@ class ChartPartsTests {
 
   @TempDir private Path folder;
 
-  private static ChartDrawing drawing(ChartKind shape) {
+  private static SheetChart drawing(ChartKind shape) {
     List<CellPlace> labels = List.of(new CellPlace(1, 0), new CellPlace(2, 0), new CellPlace(4, 0));
     List<CellPlace> values = labels.stream().map(place -> new CellPlace(place.row(), 27)).toList();
-    return new ChartDrawing(
+    return new SheetChart(
         shape,
         "R & <D> \"q\" \u0007",
         "#,##0.00",
         shape == ChartKind.LINES,
-        new ChartDrawing.Cells(SHEET, labels, List.of("x", "y", "z"), List.of()),
+        new SheetChart.Cells(SHEET, labels, List.of("x", "y", "z"), List.of()),
         List.of(
-            new ChartDrawing.Series(
+            new SheetChart.Series(
                 "one <1>",
-                new ChartDrawing.Cells(
+                new SheetChart.Cells(
                     SHEET,
                     values,
                     List.of(),
@@ -47,15 +47,15 @@ class ChartPartsTests {
                         Optional.empty(),
                         Optional.of(new BigDecimal("-3")))),
                 "12493F"),
-            new ChartDrawing.Series(
+            new SheetChart.Series(
                 "two",
-                new ChartDrawing.Cells(
+                new SheetChart.Cells(
                     SHEET,
                     labels,
                     List.of(),
                     List.of(Optional.empty(), Optional.empty(), Optional.empty())),
                 "C8891C")),
-        new ChartDrawing.Colors("1F2A2E", "5B6B70", "C9D3D1"));
+        new SheetChart.Colors("1F2A2E", "5B6B70", "C9D3D1"));
   }
 
   @ParameterizedTest

@@ -1,0 +1,85 @@
+package baddle.app.consolidate;
+
+import baddle.app.Project;
+import baddle.app.changes.SourceFinder;
+import baddle.app.reading.FoundFile;
+import baddle.app.reading.MendedFiles;
+import baddle.app.reading.SourceFileReader;
+import baddle.app.reading.SourceNumbers;
+import baddle.app.reference.References;
+import baddle.core.grid.GridFile;
+import baddle.core.grid.GridOpener;
+import baddle.core.intake.IntakeSpec;
+import baddle.core.intake.RowWatch;
+import baddle.core.outcome.HeldRowSink;
+import baddle.core.table.BlockBuilder;
+import baddle.formats.Formats;
+import baddle.plan.DatasetPlan;
+import baddle.plan.Plan;
+import java.io.IOException;
+import java.util.Map;
+import java.util.Objects;
+import java.util.function.Predicate;
+
+/** Reads a file of a feed once more, to see what becomes of its rows; nothing is stored. */
+public final class FileRereader {
+
+  private static final int BLOCK = 4096;
+
+  private FileRereader() {}
+
+  /**
+   * Reads the files of some paths that still lie in a feed's folder.
+   *
+   * @param watch is told of the rows that are left out
+   */
+  public static void read(Project project, Predicate<String> paths, RowWatch watch)
+      throws IOException {
+    GridOpener opener = new Formats();
+    Plan plan = References.of(project, opener).plan();
+    Project same = project.with(plan);
+    for (FoundFile file : new SourceFinder(same, MendedFiles.of(project, opener)).find()) {
+      if (paths.test(file.path())) {
+        read(plan, file, opener, watch);
+      }
+    }
+  }
+
+  private static void read(Plan plan, FoundFile file, GridOpener opener, RowWatch watch)
+      throws IOException {
+    DatasetPlan dataset = Objects.requireNonNull(plan.datasets().get(file.feed().dataset()));
+    IntakeSpec spec = new IntakeSpec(dataset.columns(), Map.of());
+    BlockBuilder blocks =
+        new BlockBuilder(
+            spec.workingSchema(file.feed().shaping().cellColumns()),
+            BLOCK,
+            (block, from, to) -> {});
+    SourceFileReader reading =
+        new SourceFileReader(plan, dataset, file, blocks, new Uncounted(), watch);
+    try (GridFile grid = opener.open(file.file(), file.feed().dialect())) {
+      reading.read(grid);
+    }
+  }
+
+  /** Sources without a number. */
+  private static final class Uncounted implements SourceNumbers {
+
+    @Override
+    public HeldRowSink begin() {
+      return row -> {};
+    }
+
+    @Override
+    public int number() {
+      return 0;
+    }
+
+    @Override
+    public long firstRow() {
+      return 0;
+    }
+
+    @Override
+    public void drop() {}
+  }
+}

@@ -1,0 +1,65 @@
+package baddle.app.consolidate;
+
+import baddle.app.Project;
+import baddle.app.changes.CheckedFile;
+import baddle.app.changes.FileChange;
+import baddle.app.changes.FileChanges;
+import baddle.app.closed.ClosedSources;
+import baddle.app.reading.MendedFiles;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.store.Store;
+import baddle.store.entry.StoredFile;
+import baddle.store.entry.StoredRefusal;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** What lies in the feeds' folders and isn't in the datasets yet. */
+public final class PendingFiles {
+
+  private PendingFiles() {}
+
+  /**
+   * What there is to say of the files as they lie there now.
+   *
+   * @param batch the last batch
+   * @param mended the rows that a person mended
+   */
+  public static List<Finding> findings(Project project, Store store, int batch, MendedFiles mended)
+      throws IOException {
+    ClosedSources closed = new ClosedSources(project.plan(), store, batch);
+    List<StoredFile> known = closed.known(store.catalogue().files(batch));
+    FileChanges changes = FileChanges.of(project, known, closed, mended, Long.MAX_VALUE, false);
+    List<Finding> findings = new ArrayList<>(changes.findings());
+    Map<String, StoredRefusal> refused = new HashMap<>();
+    store.catalogue().refused().forEach(one -> refused.put(one.path() + one.seen(), one));
+    changes.refused().forEach(one -> findings.add(one.finding()));
+    long toRead = 0;
+    for (CheckedFile file : changes.checked()) {
+      StoredRefusal same = refused.get(file.file().path() + file.file().seen().text());
+      if (file.isToRead() && same != null) {
+        findings.add(same.finding());
+      } else if (file.isToRead() || file.change() == FileChange.RENAMED) {
+        toRead++;
+      }
+    }
+    long gone = changes.leaving().size();
+    if (toRead + gone > 0) {
+      findings.add(
+          Finding.of(
+              FindingCode.OUT_OF_DATE,
+              Place.nowhere(),
+              "files new or changed since the batch: "
+                  + toRead
+                  + ", gone: "
+                  + gone
+                  + "; this check is about the state before",
+              "run baddle consolidate"));
+    }
+    return findings;
+  }
+}

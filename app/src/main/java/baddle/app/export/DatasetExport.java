@@ -1,0 +1,278 @@
+package baddle.app.export;
+
+import baddle.app.BatchStamp;
+import baddle.app.OwnStore;
+import baddle.app.Project;
+import baddle.app.compare.SourceChange;
+import baddle.app.reading.Inputs;
+import baddle.core.finding.Finding;
+import baddle.core.grid.CsvForm;
+import baddle.plan.output.RowsPlan;
+import baddle.store.Catalogue;
+import baddle.store.Store;
+import baddle.store.entry.Batch;
+import baddle.store.entry.StoredFile;
+import baddle.store.entry.StoredSource;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+
+/** Hands the rows of a dataset over. */
+public final class DatasetExport {
+
+  private final Project project;
+  private final String dataset;
+  private final RowsChoice choice;
+  private final CsvForm form;
+
+  /**
+   * What a plan wants to be written each time.
+   *
+   * @param batch the batch
+   */
+  public static DatasetExport of(Project project, RowsPlan rows, int batch) {
+    return new DatasetExport(project, rows.dataset(), RowsChoice.of(rows, batch), CsvForm.STANDARD);
+  }
+
+  /** An export that is yet to run. */
+  public DatasetExport(Project project, String dataset, RowsChoice choice, CsvForm form) {
+    this.project = project;
+    this.dataset = dataset;
+    this.choice = choice;
+    this.form = form;
+  }
+
+  /**
+   * What was handed over.
+   *
+   * @param batch the batch the rows are of
+   * @param rows how many
+   * @param remarks what a person should know of the file
+   * @param changes what was replaced or removed since the batch from which on rows are wanted
+   */
+  public record Result(
+      BatchStamp batch, long rows, List<String> remarks, List<SourceChange> changes) {
+
+    /** Copies the lists. */
+    public Result {
+      remarks = List.copyOf(remarks);
+      changes = List.copyOf(changes);
+    }
+  }
+
+  /**
+   * Writes them into a file.
+   *
+   * @param table the name of the table in it; empty for the dataset's
+   * @throws ExportException if they can't be chosen as asked
+   */
+  public Result toFile(Path file, Optional<String> table) throws IOException, ExportException {
+    try (Store store = OwnStore.openToRead(project)) {
+      RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
+      try (RowsFile.Ready ready = beside(store, rows, choice, file, table)) {
+        ready.beside().publish();
+        return result(rows, ready.written());
+      }
+    }
+  }
+
+  /**
+   * Writes them beside files, one for each combination of values of some columns, from where they
+   * have yet to be moved.
+   *
+   * @param name the file's path, with the columns in braces
+   * @param splitBy the columns; none for one file
+   * @throws ExportException if they can't be chosen or split as asked
+   */
+  public List<RowsFile.Ready> beside(
+      Path folder, String name, List<String> splitBy, Optional<String> table)
+      throws IOException, ExportException {
+    List<RowsFile.Ready> ready = new ArrayList<>();
+    try (Store store = OwnStore.openToRead(project)) {
+      Map<String, RowsChoice> files =
+          SplitRows.files(project, store, dataset, choice, splitBy, name);
+      Inputs inputs = Inputs.of(project);
+      for (Map.Entry<String, RowsChoice> one : files.entrySet()) {
+        Path file = folder.resolve(one.getKey()).normalize();
+        Files.createDirectories(file.resolveSibling(""));
+        Optional<String> problem = RowsFile.problem(file).or(() -> inputs.problem(file));
+        if (problem.isPresent()) {
+          throw new ExportException(problem.get());
+        }
+        RowsOfDataset rows = new RowsOfDataset(project, store, dataset, one.getValue());
+        ready.add(beside(store, rows, one.getValue(), file, table));
+      }
+      return ready;
+    } catch (IOException | ExportException | RuntimeException e) {
+      for (RowsFile.Ready one : ready) {
+        one.close();
+      }
+      throw e;
+    }
+  }
+
+  private RowsFile.Ready beside(
+      Store store, RowsOfDataset rows, RowsChoice of, Path file, Optional<String> table)
+      throws IOException {
+    RowsFile.Shape shape =
+        new RowsFile.Shape(
+            table.orElse(dataset), form, about(of, rows.batch()), more(store, rows.batch()));
+    return RowsFile.stage(file, Optional.of(project.planFile()), rows.schema(), shape, rows);
+  }
+
+  /**
+   * Writes them into a workbook with a sheet for each combination of values of some columns.
+   *
+   * @throws ExportException if they can't be chosen or split as asked
+   */
+  public Result toSheets(Path file, List<String> columns) throws IOException, ExportException {
+    try (Store store = OwnStore.openToRead(project)) {
+      RowsOfDataset all = new RowsOfDataset(project, store, dataset, choice);
+      List<RowsFile.Sheet> sheets = new ArrayList<>();
+      String names = "{" + String.join("} {", columns) + "}";
+      for (Map.Entry<String, RowsChoice> one :
+          SplitRows.files(project, store, dataset, choice, columns, names).entrySet()) {
+        RowsOfDataset rows = new RowsOfDataset(project, store, dataset, one.getValue());
+        sheets.add(new RowsFile.Sheet(one.getKey(), rows));
+      }
+      if (sheets.isEmpty()) {
+        sheets.add(new RowsFile.Sheet(dataset, all));
+      }
+      RowsFile.Shape shape =
+          new RowsFile.Shape(dataset, form, about(choice, all.batch()), List.of());
+      return result(
+          all,
+          RowsFile.writeSheets(file, Optional.of(project.planFile()), all.schema(), shape, sheets));
+    }
+  }
+
+  /**
+   * What was appended to a running log.
+   *
+   * @param batch the batch that the log goes up to
+   * @param added how many rows came in
+   * @param corrected how many rows that it has had are others now, or gone
+   * @param written whether the file is another one now
+   */
+  public record Appended(BatchStamp batch, long added, long corrected, boolean written) {}
+
+  /**
+   * Appends them to a running log.
+   *
+   * @throws ExportException if they can't be chosen as asked, or the file is no such log
+   */
+  public Appended append(Path file, Optional<String> table, Corrections corrections)
+      throws IOException, ExportException {
+    try (Store store = OwnStore.openToRead(project)) {
+      RunningLog.Appended appended =
+          new RunningLog(project, store, dataset, choice, corrections).beside(file, form, table);
+      boolean written = false;
+      if (appended.ready().isPresent()) {
+        try (RowsFile.Ready ready = appended.ready().get()) {
+          written = ready.beside().publish();
+        }
+      }
+      return new Appended(
+          BatchStamp.of(appended.batch()), appended.added(), appended.corrected(), written);
+    }
+  }
+
+  /** The same, written beside the file from where it has yet to be moved; empty if it stays. */
+  public Optional<RowsFile.Ready> appendBeside(Path file, Corrections corrections)
+      throws IOException, ExportException {
+    try (Store store = OwnStore.openToRead(project)) {
+      return new RunningLog(project, store, dataset, choice, corrections)
+          .beside(file, form, Optional.empty())
+          .ready();
+    }
+  }
+
+  /**
+   * Writes them as delimited text.
+   *
+   * @param out stays open
+   * @throws ExportException if they can't be chosen as asked
+   */
+  public Result toText(OutputStream out) throws IOException, ExportException {
+    try (Store store = OwnStore.openToRead(project)) {
+      RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
+      RowsFile.Shape shape = new RowsFile.Shape(dataset, form, List.of(), List.of());
+      return result(rows, RowsFile.writeText(out, rows.schema(), shape, rows));
+    }
+  }
+
+  private static Result result(RowsOfDataset rows, RowsFile.Written written) throws IOException {
+    return new Result(
+        BatchStamp.of(rows.batch()), written.rows(), written.remarks(), rows.changes());
+  }
+
+  private List<Map.Entry<String, String>> about(RowsChoice of, Batch batch) {
+    List<Map.Entry<String, String>> about = new ArrayList<>();
+    about.add(Map.entry("Plan", String.valueOf(project.planFile().getFileName())));
+    about.add(Map.entry("Dataset", dataset));
+    about.add(Map.entry("Batch", BatchStamp.of(batch).toString()));
+    of.where().ifPresent(where -> about.add(Map.entry("Where", where)));
+    of.period().ifPresent(period -> about.add(Map.entry("Period", period.toString())));
+    of.sinceBatch().ifPresent(since -> about.add(Map.entry("Since batch", String.valueOf(since))));
+    if (!of.order().isEmpty()) {
+      about.add(Map.entry("Order", String.join(", ", of.order())));
+    }
+    return about;
+  }
+
+  /** Sources, batches and findings of the catalogue, for a database. */
+  private static List<RowsFile.Table> more(Store store, Batch batch) throws IOException {
+    Catalogue catalogue = store.catalogue();
+    Map<Long, StoredFile> files = new HashMap<>();
+    catalogue.files(batch.number()).forEach(file -> files.put(file.id(), file));
+    List<List<String>> sources = new ArrayList<>();
+    for (StoredSource source : catalogue.sources(batch.number())) {
+      StoredFile file = Objects.requireNonNull(files.get(source.file()));
+      sources.add(
+          List.of(
+              file.dataset(),
+              file.feed(),
+              file.path(),
+              source.sheet(),
+              source.period(),
+              source.range(),
+              String.valueOf(source.counts().read()),
+              String.valueOf(source.counts().kept()),
+              String.valueOf(source.counts().leftOut()),
+              String.valueOf(source.counts().held())));
+    }
+    List<List<String>> batches = new ArrayList<>();
+    for (Batch one : catalogue.batches()) {
+      batches.add(List.of(String.valueOf(one.number()), one.madeAt().toString()));
+    }
+    List<Finding> findings = new ArrayList<>(catalogue.findings(batch.number()));
+    findings.addAll(catalogue.findingsOfDatasets(batch.number()));
+    return List.of(
+        new RowsFile.Table(
+            "baddle_sources",
+            List.of(
+                "dataset",
+                "feed",
+                "file",
+                "sheet",
+                "period",
+                "cells",
+                "rows_read",
+                "rows_kept",
+                "rows_left_out",
+                "rows_held"),
+            sources),
+        new RowsFile.Table("baddle_batches", List.of("batch", "made_at"), batches),
+        new RowsFile.Table(
+            "baddle_findings",
+            FindingTable.HEADINGS,
+            findings.stream().map(FindingTable::row).toList()));
+  }
+}

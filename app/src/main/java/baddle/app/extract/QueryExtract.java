@@ -1,0 +1,245 @@
+package baddle.app.extract;
+
+import baddle.app.ContentHash;
+import baddle.app.Project;
+import baddle.app.SafeName;
+import baddle.app.export.RowsFile;
+import baddle.app.reading.Inputs;
+import baddle.app.results.DatabaseAccess;
+import baddle.app.results.Environment;
+import baddle.app.results.QueryConnection;
+import baddle.app.results.QueryLine;
+import baddle.app.results.QueryLineReader;
+import baddle.app.results.Statements;
+import baddle.core.table.Schema;
+import baddle.database.QueryText;
+import baddle.database.Session;
+import baddle.formats.result.ResultFile;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Asks a query for each line of a list and writes each answer into a file of its own, all over one
+ * connection and as the rows were at one time. A line that fails stops no other; a file is whole or
+ * absent.
+ */
+public final class QueryExtract {
+
+  private static final Pattern PLACE = Pattern.compile("\\{([^{}]*)}");
+  private static final long SAVE_NANOS = 1_000_000_000L;
+
+  private final Project project;
+  private final Extract extract;
+  private final Map<QueryLine, Path> files = new LinkedHashMap<>();
+
+  /**
+   * An extract of a project.
+   *
+   * @throws IllegalArgumentException if its files can't be named so
+   */
+  public QueryExtract(Project project, Extract extract) {
+    this.project = project;
+    this.extract = extract;
+    Map<Path, QueryLine> taken = new HashMap<>();
+    Inputs inputs = Inputs.of(project);
+    for (QueryLine line : extract.lines()) {
+      Path file = extract.folder().resolve(name(line)).toAbsolutePath().normalize();
+      QueryLine other = taken.putIfAbsent(file, line);
+      if (other != null) {
+        throw new IllegalArgumentException(
+            "two lines have the file "
+                + file.getFileName()
+                + ": "
+                + other.stated()
+                + " and "
+                + line.stated()
+                + "; name more of their values");
+      }
+      Optional<String> problem = inputs.problem(file);
+      if (problem.isPresent()) {
+        throw new IllegalArgumentException(problem.get());
+      }
+      files.put(line, file);
+    }
+  }
+
+  private String name(QueryLine line) {
+    return PLACE
+        .matcher(extract.out())
+        .replaceAll(
+            place -> {
+              String value = line.values().get(place.group(1));
+              if (value == null) {
+                throw new IllegalArgumentException(
+                    "{"
+                        + place.group(1)
+                        + "} is no value of the list; there are "
+                        + line.values().keySet());
+              }
+              return Matcher.quoteReplacement(SafeName.of(value));
+            });
+  }
+
+  /** How many lines there are. */
+  public int lines() {
+    return files.size();
+  }
+
+  /**
+   * Extracts.
+   *
+   * @param listener is told of each line as soon as it is done
+   * @throws IOException if nothing can be asked at all, or the list of files can't be kept
+   */
+  public List<ExtractedLine> run(Consumer<ExtractedLine> listener) throws IOException {
+    QueryText statement = Statements.of(project, extract.query());
+    Optional<QueryText> unchanged = extract.query().unchangedWhile().map(QueryText::of);
+    ExtractList list = ExtractList.of(project);
+    List<ExtractedLine> done = new ArrayList<>();
+    Path scratch = Files.createTempDirectory("baddle-extract");
+    long saved = System.nanoTime();
+    try (QueryConnection asking =
+        new QueryConnection(
+            new DatabaseAccess(project, Environment.OWN), extract.query().database())) {
+      for (QueryLine line : extract.lines()) {
+        ExtractedLine one = line(line, statement, unchanged, asking, list, scratch);
+        done.add(one);
+        listener.accept(one);
+        if (System.nanoTime() - saved > SAVE_NANOS) {
+          list.save();
+          saved = System.nanoTime();
+        }
+      }
+    } finally {
+      list.save();
+      Files.deleteIfExists(scratch);
+    }
+    return done;
+  }
+
+  private ExtractedLine line(
+      QueryLine line,
+      QueryText statement,
+      Optional<QueryText> unchanged,
+      QueryConnection asking,
+      ExtractList list,
+      Path scratch) {
+    long begun = System.nanoTime();
+    Path file = Objects.requireNonNull(files.get(line));
+    ExtractedLine.State state = ExtractedLine.State.FAILED;
+    RowsFile.Written written = new RowsFile.Written(0, List.of());
+    String message = "";
+    try {
+      Optional<RowsFile.Written> made =
+          asking.ask(
+              session ->
+                  new OneLine(line, file, session, list, scratch).make(statement, unchanged));
+      state = made.isPresent() ? ExtractedLine.State.WRITTEN : ExtractedLine.State.UNCHANGED;
+      written =
+          made.orElseGet(() -> new RowsFile.Written(list.at(file).orElseThrow().rows(), List.of()));
+    } catch (IOException | RuntimeException e) {
+      message = String.valueOf(e.getMessage());
+    }
+    return new ExtractedLine(
+        line,
+        file,
+        state,
+        written.rows(),
+        message,
+        written.remarks(),
+        (System.nanoTime() - begun) / 1_000_000);
+  }
+
+  /** The making of one file. */
+  private final class OneLine {
+
+    private final QueryLine line;
+    private final Path file;
+    private final Session session;
+    private final ExtractList list;
+    private final Path scratch;
+
+    OneLine(QueryLine line, Path file, Session session, ExtractList list, Path scratch) {
+      this.line = line;
+      this.file = file;
+      this.session = session;
+      this.list = list;
+      this.scratch = scratch;
+    }
+
+    /** Makes it; empty where it is as it would be made. */
+    Optional<RowsFile.Written> make(QueryText statement, Optional<QueryText> unchanged)
+        throws IOException {
+      String asked =
+          Statements.hash(extract.query().database(), extract.zone(), statement, line)
+              + ContentHash.of(extract.form().toString());
+      String answer =
+          unchanged.isEmpty()
+              ? ""
+              : ContentHash.of(session.answer(unchanged.get(), line.values(), extract.zone()));
+      Optional<ExtractList.Known> known =
+          extract.again() ? Optional.empty() : list.at(file).filter(one -> isAsWritten(one, asked));
+      if (known.isPresent() && !answer.isEmpty() && known.get().answer().equals(answer)) {
+        return Optional.empty();
+      }
+      QueryText text = Statements.asked(extract.query(), statement, session);
+      QueryLineReader.Read read =
+          new QueryLineReader(session, extract.query().database().name(), text, extract.zone())
+              .read(line, scratch);
+      try {
+        if (known.isPresent() && known.get().content().equals(read.content())) {
+          note(asked, answer, read);
+          return Optional.empty();
+        }
+        RowsFile.Written written = write(ResultFile.open(read.file()), text);
+        note(asked, answer, read);
+        return Optional.of(written);
+      } finally {
+        Files.deleteIfExists(read.file());
+      }
+    }
+
+    private boolean isAsWritten(ExtractList.Known known, String asked) {
+      try {
+        return known.asked().equals(asked)
+            && Files.isRegularFile(file)
+            && ContentHash.of(file).equals(known.written());
+      } catch (IOException e) {
+        return false;
+      }
+    }
+
+    private void note(String asked, String answer, QueryLineReader.Read read) throws IOException {
+      list.put(
+          file,
+          new ExtractList.Known(asked, answer, read.content(), ContentHash.of(file), read.rows()));
+    }
+
+    private RowsFile.Written write(ResultFile result, QueryText text) throws IOException {
+      Files.createDirectories(file.resolveSibling(""));
+      ResultRows rows = new ResultRows(result);
+      Schema schema = rows.schema();
+      RowsFile.Shape shape =
+          new RowsFile.Shape(
+              "rows",
+              extract.form(),
+              List.of(
+                  Map.entry("Database", extract.query().database().name()),
+                  Map.entry("Query", text.shown(QueryLineReader.named(text, line.values()))),
+                  Map.entry("Rows", String.valueOf(rows.count()))),
+              List.of());
+      return RowsFile.write(file, Optional.of(project.planFile()), schema, shape, rows);
+    }
+  }
+}

@@ -1,0 +1,121 @@
+package baddle.core.intake;
+
+import baddle.core.grid.GridRow;
+import baddle.core.intake.heading.HeadingRow;
+import baddle.core.intake.heading.Headings;
+import baddle.core.outcome.Corrected;
+import baddle.core.table.Column;
+import baddle.core.value.Convention;
+import baddle.core.value.ConventionChoice;
+import baddle.core.value.Evidence;
+import baddle.core.value.ValueReader;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** What reading the columns of a table shows: how their values are written, which were replaced. */
+final class ColumnReadings {
+
+  /** What reading one column has shown. */
+  record Reading(String heading, ValueReader reader) {}
+
+  private final IntakeSpec spec;
+  private final HeadingRow headings;
+  private final ColumnIntake[] intakes;
+
+  /**
+   * Of the columns of a table.
+   *
+   * @param intakes what takes their values, and after them those of headings that rules read
+   */
+  ColumnReadings(IntakeSpec spec, HeadingRow headings, ColumnIntake[] intakes) {
+    this.spec = spec;
+    this.headings = headings;
+    this.intakes = intakes;
+  }
+
+  /** Looks at the first rows before any is taken. */
+  void lookAhead(GridRow[] rows, int to) {
+    for (ColumnIntake intake : intakes) {
+      intake.numbers().ifPresent(number -> number.lookAhead(rows, to));
+    }
+  }
+
+  /**
+   * How the numbers of a column are written; for one that isn't read, how those of others are,
+   * decimal commas before points.
+   */
+  Optional<ConventionChoice> ofNumbers(String wanted) {
+    Optional<ConventionChoice> ofOthers = Optional.empty();
+    for (int i = 0; i < spec.columns().size(); i++) {
+      Column column = spec.columns().get(i).column();
+      Optional<ConventionChoice> of =
+          column.type().isNumber()
+              ? intakes[i].numbers().flatMap(taker -> taker.reader().conventionChoice())
+              : Optional.empty();
+      if (of.isPresent() && column.name().equals(wanted)) {
+        return of;
+      }
+      boolean comma = of.filter(one -> one.convention() == Convention.DECIMAL_COMMA).isPresent();
+      ofOthers = comma ? of : ofOthers.or(() -> of);
+    }
+    return ofOthers;
+  }
+
+  /**
+   * The values that were replaced.
+   *
+   * @param rows how many rows were taken
+   */
+  List<Corrected> corrected(long rows) {
+    List<Corrected> all = new ArrayList<>();
+    for (ColumnIntake intake : intakes) {
+      all.addAll(intake.corrected());
+    }
+    for (IntakeColumn column : spec.columns()) {
+      String stated = spec.named().getOrDefault(column.column().name(), "");
+      String right = column.corrections().get(stated);
+      if (right != null) {
+        all.add(new Corrected(column.column().name(), stated, right, rows));
+      }
+    }
+    return all;
+  }
+
+  /** The columns whose values could be written in more than one way, by name. */
+  Map<String, Reading> byColumn() {
+    Map<String, Reading> readings = new LinkedHashMap<>();
+    for (int i = 0; i < spec.columns().size(); i++) {
+      Optional<NumberIntake> number = intakes[i].numbers();
+      if (number.flatMap(taker -> taker.reader().conventionChoice()).isPresent()) {
+        int cell = number.get().cell();
+        readings.put(
+            spec.columns().get(i).column().name(),
+            new Reading(
+                headings.headings().getOrDefault(cell, Headings.ofColumn(cell)),
+                number.get().reader()));
+      }
+    }
+    return readings;
+  }
+
+  /**
+   * How all columns are to be read, if the values of any turned out to be written otherwise than it
+   * was read by; else nothing.
+   */
+  Map<String, ConventionChoice> shown() {
+    Map<String, ConventionChoice> shown = new LinkedHashMap<>();
+    boolean again = false;
+    for (Map.Entry<String, Reading> column : byColumn().entrySet()) {
+      ValueReader reader = column.getValue().reader();
+      ConventionChoice taken = reader.conventionChoice().orElseThrow();
+      Evidence evidence = reader.evidence();
+      ConventionChoice decided = taken.isAssumed() ? evidence.decide() : taken;
+      again |= taken.isAssumed() && evidence.contradicts(taken);
+      shown.put(column.getKey(), decided);
+    }
+    return again ? shown : Map.of();
+  }
+}

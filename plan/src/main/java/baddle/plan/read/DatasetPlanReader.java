@@ -1,0 +1,404 @@
+package baddle.plan.read;
+
+import baddle.core.expression.Expression;
+import baddle.core.expression.ExpressionException;
+import baddle.core.finding.Nearest;
+import baddle.core.intake.IntakeColumn;
+import baddle.core.intake.heading.Headings;
+import baddle.core.outcome.Corrected;
+import baddle.core.table.Column;
+import baddle.core.table.HiddenRows;
+import baddle.core.table.Origin;
+import baddle.core.value.ColumnType;
+import baddle.core.value.ValueRules;
+import baddle.plan.DatasetPlan;
+import baddle.plan.DerivedColumn;
+import baddle.plan.DuplicateRule;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Reads the plan's datasets and their columns. */
+final class DatasetPlanReader {
+
+  private static final List<String> COLUMN_KEYS =
+      List.of(
+          "type",
+          "places",
+          "headings",
+          "required",
+          "currency_of",
+          "otherwise",
+          "unreadable",
+          "corrections",
+          "spaces",
+          "calc",
+          "lookup");
+  private static final List<String> KEYS =
+      List.of("columns", "key", "on_duplicate", "dated_by", "amount");
+  private static final List<String> KINDS =
+      Arrays.stream(ColumnType.Kind.values()).map(ColumnType.Kind::word).toList();
+
+  private final NodeReader nodes;
+  private final ValueCheck values;
+
+  DatasetPlanReader(NodeReader nodes, ValueCheck values) {
+    this.nodes = nodes;
+    this.values = values;
+  }
+
+  DatasetPlan read(String name, PlanNode node) {
+    int problemsBefore = nodes.problems().size();
+    Map<String, PlanNode> keys = nodes.keys(node, "dataset " + name, KEYS);
+    PlanNode columns = keys.get("columns");
+    if (columns == null) {
+      if (nodes.problems().size() == problemsBefore) {
+        nodes.problem(node, "dataset " + name + " needs columns:");
+      }
+      return new DatasetPlan(name, List.of());
+    }
+    List<IntakeColumn> read = new ArrayList<>();
+    List<DerivedColumn> derived = new ArrayList<>();
+    List<String> order = new ArrayList<>();
+    Map<String, String> correctionFiles = new LinkedHashMap<>();
+    Map<String, String> columnOfSpelling = new HashMap<>();
+    nodes
+        .entries(columns, "columns")
+        .forEach(
+            (columnName, entry) -> {
+              order.add(columnName);
+              Optional<DerivedColumn> computed = derived(columnName, entry);
+              if (computed.isPresent()) {
+                derived.add(computed.get());
+                return;
+              }
+              IntakeColumn column = column(columnName, entry, correctionFiles);
+              read.add(column);
+              checkSpellings(column, entry, columnOfSpelling);
+            });
+    checkCurrencies(columns, read);
+    checkOriginals(columns, read, correctionFiles, order);
+    return new DatasetPlan(
+        name,
+        read,
+        derived,
+        order,
+        List.of(),
+        correctionFiles,
+        duplicates(keys, order),
+        datedBy(keys, read, derived),
+        amount(keys, read, derived));
+  }
+
+  /** A column that has calc: or lookup:, if this is one. */
+  private Optional<DerivedColumn> derived(String name, PlanNode.Entry entry) {
+    if (!(entry.value() instanceof PlanNode.Entries mapping)) {
+      return Optional.empty();
+    }
+    List<String> given = mapping.entries().stream().map(e -> e.key().text()).toList();
+    boolean calculated = given.contains("calc");
+    if (!calculated && !given.contains("lookup")) {
+      return Optional.empty();
+    }
+    checkName(name, entry);
+    Map<String, PlanNode> keys =
+        nodes.keys(
+            entry.value(),
+            "column " + name + ", which is " + (calculated ? "calculated" : "looked up"),
+            List.of("type", "places", "required", calculated ? "calc" : "lookup"));
+    Column column = new Column(name, type(keys, entry, name));
+    if (calculated) {
+      return nodes
+          .text(Objects.requireNonNull(keys.get("calc")), "calc")
+          .flatMap(this::expression)
+          .map(
+              calc ->
+                  new DerivedColumn(column, isRequired(keys), Optional.of(calc), Optional.empty()));
+    }
+    return nodes
+        .text(Objects.requireNonNull(keys.get("lookup")), "lookup")
+        .map(
+            lookup ->
+                new DerivedColumn(
+                    column, isRequired(keys), Optional.empty(), Optional.of(lookup.text())));
+  }
+
+  private Optional<Expression> expression(PlanNode.Text text) {
+    try {
+      return Optional.of(Expression.parse(text.text()));
+    } catch (ExpressionException e) {
+      nodes.problem(text, e.withCaret());
+      return Optional.empty();
+    }
+  }
+
+  private boolean isRequired(Map<String, PlanNode> keys) {
+    return keys.containsKey("required")
+        && nodes.truth(keys.get("required"), "required").orElse(false);
+  }
+
+  private void checkName(String name, PlanNode.Entry entry) {
+    if (Origin.has(name)) {
+      nodes.problem(entry.key(), name + " is a column of the origin, which every dataset has");
+    }
+    if (HiddenRows.has(name)) {
+      nodes.problem(entry.key(), name + " is a column of the store's own");
+    }
+  }
+
+  private DuplicateRule duplicates(Map<String, PlanNode> keys, List<String> columns) {
+    List<String> key = new ArrayList<>();
+    if (keys.containsKey("key")) {
+      for (PlanNode.Text text : nodes.texts(keys.get("key"), "key")) {
+        key.add(text.text());
+        if (!columns.contains(text.text())) {
+          nodes.problem(text, "no column " + text.text() + Nearest.hint(text.text(), columns));
+        }
+      }
+    }
+    PlanNode policy = keys.get("on_duplicate");
+    if (policy != null && key.isEmpty()) {
+      nodes.problem(policy, "on_duplicate: needs key:, the columns that identify a row");
+    }
+    return new DuplicateRule(
+        key,
+        nodes.choice(
+            keys,
+            "on_duplicate",
+            List.of(DuplicateRule.Policy.values()),
+            DuplicateRule.Policy::words,
+            DuplicateRule.Policy.REPORT));
+  }
+
+  /** The column of dates that says which period a row is of. */
+  private Optional<String> datedBy(
+      Map<String, PlanNode> keys, List<IntakeColumn> read, List<DerivedColumn> derived) {
+    PlanNode node = keys.get("dated_by");
+    if (node == null) {
+      return Optional.empty();
+    }
+    List<String> dates = new ArrayList<>();
+    read.stream()
+        .map(IntakeColumn::column)
+        .filter(column -> column.type().isCalendar())
+        .forEach(column -> dates.add(column.name()));
+    derived.stream()
+        .map(DerivedColumn::column)
+        .filter(column -> column.type().isCalendar())
+        .forEach(column -> dates.add(column.name()));
+    Optional<String> name = nodes.text(node, "dated_by").map(PlanNode.Text::text);
+    name.filter(column -> !dates.contains(column))
+        .ifPresent(
+            column ->
+                nodes.problem(
+                    node, "dated_by: no column of dates " + column + Nearest.hint(column, dates)));
+    return name.filter(dates::contains);
+  }
+
+  /** The column named, else the last required decimal, else the last that is no lookup's. */
+  private Optional<String> amount(
+      Map<String, PlanNode> keys, List<IntakeColumn> read, List<DerivedColumn> derived) {
+    List<String> numbers = new ArrayList<>();
+    Optional<String> chosen = Optional.empty();
+    for (IntakeColumn column : read) {
+      if (column.column().type().isNumber()) {
+        numbers.add(column.column().name());
+        boolean decimal = column.column().type().kind() == ColumnType.Kind.DECIMAL;
+        chosen = decimal ? Optional.of(column.column().name()) : chosen;
+      }
+    }
+    for (DerivedColumn column : derived) {
+      if (column.column().type().isNumber()) {
+        numbers.add(column.column().name());
+        boolean decimal = column.column().type().kind() == ColumnType.Kind.DECIMAL;
+        chosen =
+            decimal && column.calc().isPresent() ? Optional.of(column.column().name()) : chosen;
+      }
+    }
+    for (IntakeColumn column : read) {
+      if (column.required() && column.column().type().kind() == ColumnType.Kind.DECIMAL) {
+        chosen = Optional.of(column.column().name());
+      }
+    }
+    PlanNode stated = keys.get("amount");
+    if (stated == null) {
+      return chosen;
+    }
+    Optional<String> name = nodes.text(stated, "amount").map(PlanNode.Text::text);
+    name.filter(column -> !numbers.contains(column))
+        .ifPresent(
+            column ->
+                nodes.problem(
+                    stated, "no column of numbers " + column + Nearest.hint(column, numbers)));
+    return name;
+  }
+
+  /** Notes columns that have the name of one that keeps what corrections replace. */
+  private void checkOriginals(
+      PlanNode at, List<IntakeColumn> read, Map<String, String> files, List<String> names) {
+    read.replaceAll(
+        column -> {
+          String name = column.column().name();
+          String original = Corrected.original(name);
+          boolean corrected = !column.corrections().isEmpty() || files.containsKey(name);
+          if (!corrected || !names.contains(original)) {
+            return column;
+          }
+          nodes.problem(
+              at, original + " is the column that keeps what corrections of " + name + " replace");
+          return column.with(Map.of());
+        });
+  }
+
+  private void checkCurrencies(PlanNode columns, List<IntakeColumn> read) {
+    List<String> numbers =
+        read.stream()
+            .filter(column -> column.column().type().isNumber())
+            .map(column -> column.column().name())
+            .toList();
+    for (IntakeColumn column : read) {
+      String of = column.currencyOf().orElse("");
+      if (column.currencyOf().isPresent() && !numbers.contains(of)) {
+        nodes.problem(
+            columns, "currency_of: no column of numbers " + of + Nearest.hint(of, numbers));
+      }
+    }
+  }
+
+  private IntakeColumn column(
+      String name, PlanNode.Entry entry, Map<String, String> correctionFiles) {
+    checkName(name, entry);
+    if (entry.value() instanceof PlanNode.Text word) {
+      return new IntakeColumn(new Column(name, type(word, Optional.empty())), List.of(), false);
+    }
+    Map<String, PlanNode> keys = nodes.keys(entry.value(), "column " + name, COLUMN_KEYS);
+    ColumnType type = type(keys, entry, name);
+    List<String> headings =
+        keys.containsKey("headings")
+            ? nodes.texts(keys.get("headings"), "headings").stream()
+                .map(PlanNode.Text::text)
+                .toList()
+            : List.of();
+    boolean required = isRequired(keys);
+    Optional<String> currencyOf =
+        Optional.ofNullable(keys.get("currency_of"))
+            .flatMap(of -> nodes.text(of, "currency_of"))
+            .map(PlanNode.Text::text);
+    if (currencyOf.isPresent() && type.kind() != ColumnType.Kind.TEXT) {
+      nodes.problem(entry.key(), "column " + name + " should be text to keep a currency");
+    }
+    if (currencyOf.isPresent() && (required || !headings.isEmpty())) {
+      nodes.problem(
+          entry.key(),
+          "column " + name + " has its values from another, so no headings or required");
+    }
+    Optional<String> otherwise =
+        Optional.ofNullable(keys.get("otherwise"))
+            .flatMap(value -> nodes.text(value, "otherwise"))
+            .filter(value -> values.fits(value, type))
+            .map(PlanNode.Text::text);
+    return new IntakeColumn(
+        new Column(name, type),
+        headings,
+        required ? IntakeColumn.Need.VALUES : IntakeColumn.Need.NONE,
+        currencyOf,
+        otherwise,
+        new WritingReader(nodes, ValueRules.STANDARD).unreadable(keys),
+        corrections(name, keys.get("corrections"), correctionFiles),
+        keepsSpaces(keys, type));
+  }
+
+  private boolean keepsSpaces(Map<String, PlanNode> keys, ColumnType type) {
+    boolean keeps =
+        nodes.choice(keys, "spaces", List.of("trim", "keep"), word -> word, "trim").equals("keep");
+    if (keeps && type.kind() != ColumnType.Kind.TEXT) {
+      nodes.problem(Objects.requireNonNull(keys.get("spaces")), "spaces: keep is for text");
+    }
+    return keeps;
+  }
+
+  /** Right values by wrong ones, or the file that lists them. */
+  private Map<String, String> corrections(
+      String column, @Nullable PlanNode node, Map<String, String> files) {
+    Map<String, String> corrections = new LinkedHashMap<>();
+    if (node instanceof PlanNode.Text file && !file.text().isEmpty()) {
+      files.put(column, file.text());
+    } else if (node != null) {
+      nodes
+          .entries(node, "corrections")
+          .forEach(
+              (wrong, entry) -> {
+                if (entry.value() instanceof PlanNode.Text right) {
+                  corrections.put(wrong, right.text());
+                } else {
+                  nodes.problem(entry.value(), "a correction is one value for another");
+                }
+              });
+    }
+    return corrections;
+  }
+
+  private ColumnType type(Map<String, PlanNode> keys, PlanNode.Entry entry, String name) {
+    PlanNode typeNode = keys.get("type");
+    if (typeNode == null) {
+      nodes.problem(entry.value(), "column " + name + " needs a type: " + String.join(", ", KINDS));
+      return ColumnType.text();
+    }
+    return nodes
+        .text(typeNode, "type")
+        .map(text -> type(text, Optional.ofNullable(keys.get("places"))))
+        .orElse(ColumnType.text());
+  }
+
+  private ColumnType type(PlanNode.Text word, Optional<PlanNode> places) {
+    Optional<ColumnType.Kind> kind =
+        Arrays.stream(ColumnType.Kind.values())
+            .filter(known -> known.word().equals(word.text()))
+            .findFirst();
+    if (kind.isEmpty()) {
+      nodes.problem(
+          word,
+          "no type "
+              + word.text()
+              + Nearest.hint(word.text(), KINDS)
+              + " (known: "
+              + String.join(", ", KINDS)
+              + ")");
+      return ColumnType.text();
+    }
+    if (kind.get() == ColumnType.Kind.DECIMAL) {
+      return ColumnType.decimal(places.map(this::places).orElse(2));
+    }
+    places.ifPresent(node -> nodes.problem(node, "places belong to decimal, not " + word.text()));
+    return ColumnType.of(kind.get());
+  }
+
+  private int places(PlanNode node) {
+    String text = nodes.text(node, "places").map(PlanNode.Text::text).orElse("2");
+    if (text.matches("\\d{1,2}") && Integer.parseInt(text) <= ColumnType.MOST_PLACES) {
+      return Integer.parseInt(text);
+    }
+    nodes.problem(node, "places should be a whole number from 0 to " + ColumnType.MOST_PLACES);
+    return 2;
+  }
+
+  private void checkSpellings(
+      IntakeColumn column, PlanNode.Entry entry, Map<String, String> columnOfSpelling) {
+    String name = column.column().name();
+    List<String> spellings = new ArrayList<>(column.headings());
+    spellings.add(name);
+    for (String spelling : spellings) {
+      String other = columnOfSpelling.putIfAbsent(Headings.comparable(spelling), name);
+      if (other != null && !other.equals(name)) {
+        nodes.problem(
+            entry.key(), "the heading " + spelling + " is wanted by " + other + " already");
+      }
+    }
+  }
+}
