@@ -1,6 +1,12 @@
 package baddle.cli;
 
+import baddle.cli.terminal.Console;
+import baddle.cli.terminal.HarmlessStream;
+import baddle.cli.terminal.Terminal;
+import java.io.BufferedReader;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.Reader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -10,27 +16,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 
-/** The built program, run by its launcher as a user would, in a folder. */
+/**
+ * The built program in a folder: the jars within this process, which is warm, or, with the profile
+ * {@code full} and where it matters, started by the launcher as a user starts it.
+ */
 final class Baddle {
 
   private static final Path LAUNCHER = Path.of("..", "baddle").toAbsolutePath().normalize();
   private static final Path NOTHING = Path.of("/dev/null");
   private static final long MOST_SECONDS = 120;
-
-  static {
-    try {
-      // Runs start sooner with the class-data archive; it is made once, before the first of them.
-      ProcessBuilder builder =
-          new ProcessBuilder(LAUNCHER.toString(), "--version")
-              .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-              .redirectError(ProcessBuilder.Redirect.DISCARD)
-              .redirectInput(NOTHING.toFile());
-      builder.environment().put("BADDLE_WAIT_FOR_ARCHIVE", "1");
-      builder.start().waitFor();
-    } catch (IOException | InterruptedException e) {
-      throw new IllegalStateException("the launcher doesn't start", e);
-    }
-  }
+  private static final boolean ALL_APART = Boolean.getBoolean("baddle.apart");
 
   /** Runs are short; what the second compiler does for long ones costs more than it gains here. */
   private static final String QUICK_TO_COMPILE = "-XX:TieredStopAtLevel=1";
@@ -45,6 +40,7 @@ final class Baddle {
 
   private final Path folder;
   private final Map<String, String> variables = new HashMap<>();
+  private boolean apart;
 
   Baddle(Path folder) {
     this.folder = folder;
@@ -65,13 +61,20 @@ final class Baddle {
     Files.delete(folder.resolve(name));
   }
 
-  /** Sets a variable of the environment for all runs to come. */
+  /** Has the launcher start all runs to come, for what only a process of its own shows. */
+  Baddle apart() {
+    apart = true;
+    return this;
+  }
+
+  /** Sets a variable of the environment for all runs to come, which are processes. */
   Baddle set(String variable, String value) {
     variables.put(variable, value);
     return this;
   }
 
   Process start(String... args) throws IOException {
+    Archive.await();
     List<String> command = new ArrayList<>(List.of(LAUNCHER.toString()));
     command.addAll(List.of(args));
     ProcessBuilder builder = new ProcessBuilder(command).directory(folder.toFile());
@@ -90,7 +93,29 @@ final class Baddle {
   private Path errFile = Path.of("");
 
   Run run(String... args) throws IOException, InterruptedException {
-    return end(start(args));
+    boolean isApart = apart || ALL_APART || !variables.isEmpty() || !input.equals(NOTHING);
+    return isApart ? end(start(args)) : within(args);
+  }
+
+  private Run within(String... args) {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    ByteArrayOutputStream err = new ByteArrayOutputStream();
+    Console console =
+        new Console(
+            new HarmlessStream(out),
+            new HarmlessStream(err),
+            new BufferedReader(Reader.nullReader()),
+            Terminal.ofLauncher(),
+            folder);
+    int status = new Program(console).run(args);
+    console.out().flush();
+    console.err().flush();
+    return new Run(status, plain(out), plain(err));
+  }
+
+  /** What is printed, with paths as they are seen from the folder. */
+  private String plain(ByteArrayOutputStream bytes) {
+    return bytes.toString(StandardCharsets.UTF_8).replace(folder + "/", "");
   }
 
   /** Runs it where somebody types lines. */
@@ -113,6 +138,28 @@ final class Baddle {
     Files.delete(outFile);
     Files.delete(errFile);
     return run;
+  }
+
+  /** Runs start sooner with the class-data archive; it is made once, before the first of them. */
+  private static final class Archive {
+
+    static {
+      ProcessBuilder builder =
+          new ProcessBuilder(LAUNCHER.toString(), "--version")
+              .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+              .redirectError(ProcessBuilder.Redirect.DISCARD)
+              .redirectInput(NOTHING.toFile());
+      builder.environment().put("BADDLE_WAIT_FOR_ARCHIVE", "1");
+      try {
+        builder.start().waitFor();
+      } catch (IOException | InterruptedException e) {
+        throw new IllegalStateException("the launcher doesn't start", e);
+      }
+    }
+
+    static void await() {
+      // done once the class is there
+    }
   }
 
   private static String read(Path file) throws IOException {

@@ -257,7 +257,7 @@ class ConsolidateProgramTests {
 
   @Test
   void the_log_goes_to_a_file_and_is_shown_when_asked_for() throws Exception {
-    Baddle.Run run = baddle.run("consolidate", "--verbose");
+    Baddle.Run run = baddle.apart().run("consolidate", "--verbose");
     baddle.write("in/Copse-2026-02.csv", "Date,Total", "2026-02-01,5");
     Baddle.Run quiet = baddle.run("consolidate", "--quiet");
 

@@ -40,13 +40,13 @@ class DocsProgramTests {
 
   @Test
   void the_examples_of_all_commands_work_in_the_folder_of_the_demo() throws Exception {
-    assertThat(new Baddle(folder).run("demo", ".").status()).isZero();
+    assertThat(new Baddle(folder).apart().run("demo", ".").status()).isZero();
     boolean example = false;
     int run = 0;
     for (String line : Files.readAllLines(COMMANDS)) {
       boolean wantsPerson = line.startsWith("baddle watch") || line.endsWith(" --ask");
       if (example && line.startsWith("baddle ") && !wantsPerson) {
-        assertThat(new Baddle(folder).run(words(line)).status()).as(line).isBetween(0, 1);
+        assertThat(new Baddle(folder).apart().run(words(line)).status()).as(line).isBetween(0, 1);
         run++;
       }
       example = line.equals("```sh") || (example && !line.equals("```"));
@@ -117,7 +117,7 @@ class DocsProgramTests {
   }
 
   private String run(String line, String where) throws Exception {
-    Baddle.Run run = new Baddle(folder).run(words(line));
+    Baddle.Run run = new Baddle(folder).apart().run(words(line));
     assertThat(run.err()).as(where + ": " + line).isEmpty();
     assertThat(run.status()).as(where + ": " + line).isBetween(0, 1);
     return run.out();

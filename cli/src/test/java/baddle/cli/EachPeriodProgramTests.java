@@ -300,7 +300,8 @@ class EachPeriodProgramTests {
     waitFor(() -> Files.exists(folder.resolve("out.csv")));
     baddle.write("in/tills-2026-03.csv", "not, a table of sales", "1,2");
     month("2026-04", "2026-04-01,Dunmere,till,2.00");
-    waitFor(() -> Files.readString(folder.resolve("out.md")).contains("2026-04"));
+    Path page = folder.resolve("out.md");
+    waitFor(() -> Files.exists(page) && Files.readString(page).contains("2026-04"));
     watch.destroy();
     Baddle.Run run = baddle.end(watch);
 

@@ -189,7 +189,7 @@ class ListProgramTests {
 
   @Test
   void what_is_inside_files_is_a_list_too() throws Exception {
-    baddle.run("look", "in/t-2026-01.csv", "in/t-2026-03.csv", "--out", "columns.csv");
+    baddle.apart().run("look", "in/t-2026-01.csv", "in/t-2026-03.csv", "--out", "columns.csv");
 
     assertThat(Files.readAllLines(folder.resolve("columns.csv")))
         .startsWith(

@@ -15,7 +15,7 @@ class UsageProgramTests {
 
   @Test
   void prints_its_version() throws Exception {
-    Baddle.Run run = new Baddle(folder).run("--version");
+    Baddle.Run run = new Baddle(folder).apart().run("--version");
 
     assertThat(run.status()).isZero();
     assertThat(run.out()).matches("baddle \\d+\\.\\d+\\.\\d+\n");
