@@ -19,32 +19,40 @@ import java.util.Optional;
  * @param elsewhere where its store is; empty for beside the plan
  * @param progress is told how far work on it has got
  * @param checksums what is known of the blocks of its store
+ * @param environment where secrets come from that the plan names
  */
 public record Project(
     Path planFile,
     Plan plan,
     Optional<Path> elsewhere,
     Progress progress,
-    BlockChecksums checksums) {
+    BlockChecksums checksums,
+    Environment environment) {
 
   /** A project whose store is where it belongs. */
   public Project(Path planFile, Plan plan) {
-    this(planFile, plan, Optional.empty(), Progress.SILENT, new BlockChecksums());
+    this(planFile, plan, Optional.empty(), Progress.SILENT, new BlockChecksums(), Environment.OWN);
   }
 
   /** The same with another plan. */
   public Project with(Plan other) {
-    return new Project(planFile, other, elsewhere, progress, checksums);
+    return new Project(planFile, other, elsewhere, progress, checksums, environment);
   }
 
   /** The same, but something else is told how far work on it has got. */
   public Project with(Progress other) {
-    return new Project(planFile, plan, elsewhere, other, checksums);
+    return new Project(planFile, plan, elsewhere, other, checksums, environment);
+  }
+
+  /** The same, but its secrets come from elsewhere. */
+  public Project with(Environment other) {
+    return new Project(planFile, plan, elsewhere, progress, checksums, other);
   }
 
   /** The same, but nothing of it is stored beside the plan. */
   public Project storedIn(Path folder) {
-    return new Project(planFile, plan, Optional.of(folder), progress, new BlockChecksums());
+    return new Project(
+        planFile, plan, Optional.of(folder), progress, new BlockChecksums(), environment);
   }
 
   /** The name a plan has unless one is given. */

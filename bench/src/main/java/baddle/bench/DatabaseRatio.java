@@ -5,7 +5,6 @@ import baddle.app.Project;
 import baddle.app.consolidate.Consolidation;
 import baddle.app.export.RowsChoice;
 import baddle.app.export.TableExport;
-import baddle.app.results.Environment;
 import baddle.app.results.ResultFetcher;
 import baddle.app.summarize.Summarizer;
 import baddle.database.PostgresServer;
@@ -99,8 +98,7 @@ public final class DatabaseRatio {
     for (int turn = 0; turn <= turns; turn++) {
       cursor.add(took(this::cursor));
       clear();
-      fetch.add(
-          took(() -> new ResultFetcher(project, Environment.OWN, 1).run(Instant.now(), true)));
+      fetch.add(took(() -> new ResultFetcher(project, 1).run(Instant.now(), true)));
       clear();
       whole.add(took(() -> Consolidation.of(project, Clock.systemUTC(), 2).run()));
       Folders.remove(folder.resolve(".baddle/cells"));

@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.Environment;
 import baddle.cli.terminal.Console;
 import baddle.cli.terminal.HarmlessStream;
 import baddle.cli.terminal.Terminal;
@@ -24,7 +25,8 @@ public final class Main {
     PrintStream err = stream(FileDescriptor.err);
     BufferedReader in =
         new BufferedReader(new InputStreamReader(System.in, Charset.defaultCharset()));
-    Console console = new Console(out, err, in, Terminal.ofLauncher(), Path.of(""));
+    Console console =
+        new Console(out, err, in, Terminal.ofLauncher(), Path.of(""), Environment.OWN);
     int status = new Program(console).run(args);
     out.flush();
     err.flush();

@@ -222,8 +222,8 @@ class AmendProgramTests {
       quoteCharacter = '~',
       value = {
         "in/a.xlsx --out in/a.xlsx --set Form!A1=x | 2 | is read by this command",
-        "in/a.xlsx --set Form!A1=x | 2 | --out says where to",
-        "in/a.xlsx --out o.xlsx | 2 | --set, --find or --list says what to change",
+        "in/a.xlsx --set Form!A1=x | 2 | name the folder with --out",
+        "in/a.xlsx --out o.xlsx | 2 | name what to change with --set, --find or --list",
         "gone.xlsx --out o.xlsx --set Form!A1=x | 2 | there is no file gone.xlsx",
         "in/a.xlsx --out o.xlsx --set Form!A1 | 2 | should be like Form!C4=Alder Mill",
         "in/a.xlsx --out o.xlsx --set Frm!A1=x | 1 | no sheet Frm; did you mean Form?",

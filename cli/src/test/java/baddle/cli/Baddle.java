@@ -1,5 +1,6 @@
 package baddle.cli;
 
+import baddle.app.Environment;
 import baddle.cli.terminal.Console;
 import baddle.cli.terminal.HarmlessStream;
 import baddle.cli.terminal.Terminal;
@@ -14,6 +15,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 
 /**
@@ -67,7 +69,7 @@ final class Baddle {
     return this;
   }
 
-  /** Sets a variable of the environment for all runs to come, which are processes. */
+  /** Sets a variable of the environment for all runs to come. */
   Baddle set(String variable, String value) {
     variables.put(variable, value);
     return this;
@@ -93,7 +95,7 @@ final class Baddle {
   private Path errFile = Path.of("");
 
   Run run(String... args) throws IOException, InterruptedException {
-    boolean isApart = apart || ALL_APART || !variables.isEmpty() || !input.equals(NOTHING);
+    boolean isApart = apart || ALL_APART || !input.equals(NOTHING);
     return isApart ? end(start(args)) : within(args);
   }
 
@@ -106,7 +108,9 @@ final class Baddle {
             new HarmlessStream(err),
             new BufferedReader(Reader.nullReader()),
             Terminal.ofLauncher(),
-            folder);
+            folder,
+            name ->
+                Optional.ofNullable(variables.get(name)).or(() -> Environment.OWN.variable(name)));
     int status = new Program(console).run(args);
     console.out().flush();
     console.err().flush();

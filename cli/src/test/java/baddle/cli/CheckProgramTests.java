@@ -495,7 +495,7 @@ class CheckProgramTests {
 
     assertThat(baddle.run("consolidate").out())
         .contains("error    lookup-ambiguous: ranges.csv, row 3")
-        .contains("lookup ranges: key \"a\" (1 row, revenue 1.50) stands in rows 2 and 3")
+        .contains("lookup ranges: key \"a\" (1 row, revenue 1.50) appears in rows 2 and 3")
         .contains("lookup-range-empty: ranges.csv, row 4")
         .contains("1 row has a blank key and is of no use to the lookup ranges")
         .contains("which has no row for its day")
@@ -540,7 +540,7 @@ class CheckProgramTests {
     assertThat(unusual)
         .contains("figure-unusual")
         .contains(
-            "sales: the number of rows is 60 in 2026-08; in the 7 periods before it lay between 10 and 12")
+            "sales: the number of rows is 60 in 2026-08; in the 7 periods before it was between 10 and 12")
         .contains("feed tills: the leave_out rule \"total line\" finds nothing");
     assertThat(baddle.run("check", "--verbose").out())
         .contains("rule-finds-most: in/2026-09.csv")

@@ -244,7 +244,7 @@ class DatabaseFeedProgramTests {
                     + " generate_series(1, 1000000) i\""));
     baddle.write("entities.csv", "entity", "ALD");
 
-    Run run = baddle.run("consolidate", "--quiet");
+    Run run = baddle.apart().run("consolidate", "--quiet");
 
     assertThat(run.status()).as(run.out() + run.err()).isZero();
     assertThat(total()).contains("5,000,005,000.00").endsWith("1,000,000");

@@ -40,13 +40,13 @@ class DocsProgramTests {
 
   @Test
   void the_examples_of_all_commands_work_in_the_folder_of_the_demo() throws Exception {
-    assertThat(new Baddle(folder).apart().run("demo", ".").status()).isZero();
+    assertThat(new Baddle(folder).run("demo", ".").status()).isZero();
     boolean example = false;
     int run = 0;
     for (String line : Files.readAllLines(COMMANDS)) {
       boolean wantsPerson = line.startsWith("baddle watch") || line.endsWith(" --ask");
       if (example && line.startsWith("baddle ") && !wantsPerson) {
-        assertThat(new Baddle(folder).apart().run(words(line)).status()).as(line).isBetween(0, 1);
+        assertThat(new Baddle(folder).run(words(line)).status()).as(line).isBetween(0, 1);
         run++;
       }
       example = line.equals("```sh") || (example && !line.equals("```"));
@@ -88,7 +88,7 @@ class DocsProgramTests {
   private void block(String kind, List<String> lines, Optional<String> name, String where)
       throws Exception {
     switch (kind) {
-      case "csv", "yaml" -> {
+      case "csv", "yaml", "eml" -> {
         if (name.isPresent()) {
           Path file = folder.resolve(name.get());
           Files.createDirectories(file.resolveSibling(""));
@@ -117,7 +117,9 @@ class DocsProgramTests {
   }
 
   private String run(String line, String where) throws Exception {
-    Baddle.Run run = new Baddle(folder).apart().run(words(line));
+    Baddle baddle = new Baddle(folder);
+    // Within a process paths are longer, and so are the columns they are in.
+    Baddle.Run run = (line.startsWith("baddle look") ? baddle.apart() : baddle).run(words(line));
     assertThat(run.err()).as(where + ": " + line).isEmpty();
     assertThat(run.status()).as(where + ": " + line).isBetween(0, 1);
     return run.out();

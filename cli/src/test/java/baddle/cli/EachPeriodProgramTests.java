@@ -222,7 +222,7 @@ class EachPeriodProgramTests {
     JsonNode traced = json("trace", "sites", "--at", "site=Others,month=2026-02", "--json");
     assertThat(traced.at("/rows/0").toString()).contains("in/tills-2026-02.csv", "\"3\"", "1.50");
     assertThat(traced.at("/totals/0").asText()).isEqualTo("1.50");
-    assertThat(traced.at("/explanation").toString()).contains("Others stands for Foxholt");
+    assertThat(traced.at("/explanation").toString()).contains("Others includes Foxholt");
     assertThat(baddle.run("trace", "sites", "--measure", "Share", "--at", "month=2026-02").out())
         .contains("seen as share of down: 31.50 against 31.50 is 100.0%");
     assertThat(baddle.run("trace", "sites", "--at", "site=Fox").err()).contains("no item site=Fox");
@@ -236,7 +236,7 @@ class EachPeriodProgramTests {
     assertThat(baddle.run("trace", "--row", "in/tills-2026-01.csv:4").out())
         .contains("left out: test line");
     assertThat(baddle.run("trace", "--row", "in/tills-2026-01.csv:1").out())
-        .contains("the headings stand here");
+        .contains("the headings are here");
     assertThat(baddle.run("trace", "--row", "in/tills-2026-07.csv:1").err())
         .contains("no file in/tills-2026-07.csv was read");
   }

@@ -278,7 +278,7 @@ class ExportProgramTests {
         "--out rows.csv --order sit | no column sit; did you mean site?",
         "--out rows.csv --separator comm | did you mean comma?",
         "--out rows.csv --period soon | soon is no period such as 2026-03",
-        "--columns day | --out FILE or --to DATABASE:TABLE says where to",
+        "--columns day | name the output with --out FILE or --to DATABASE:TABLE",
       })
   void what_cannot_be_done_is_said(String arguments, String message) throws Exception {
     byte[] source = Files.readAllBytes(folder.resolve("in/a.csv"));

@@ -158,7 +158,7 @@ class ExtractProgramTests {
         "--out {entity}.csv --for-each none.csv | there is no file",
         "--out {entity}.csv --for-each empty.csv | has no line below its headings",
         "--out {entity}.csv --for-each odd.csv | odd.csv: of no kind that can be read",
-        "journal | --out FILE says where to"
+        "journal | name the output with --out FILE"
       })
   void what_cant_be_done_is_refused_before_anything_is_asked(String args, String message)
       throws Exception {

@@ -274,7 +274,7 @@ class FiguresProgramTests {
   @Test
   void refuses_an_output_it_cannot_write_before_it_reads_anything() throws Exception {
     assertThat(inDemo.run("summarize", "--out", "all.csv").err())
-        .startsWith("baddle: --out: a CSV file takes one summary");
+        .startsWith("baddle: --out: a CSV file holds one summary");
     assertThat(inDemo.run("summarize", "--out", "a.pdf").err())
         .startsWith(
             "baddle: --out: a.pdf should end in .csv, .xlsx, .html, .json, .md, .svg or .png");

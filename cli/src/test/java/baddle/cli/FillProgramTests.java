@@ -297,7 +297,7 @@ class FillProgramTests {
       quoteCharacter = '~',
       value = {
         "into: o.xls, sheet: Year, cells: {A9: batch} | save it as .xlsx",
-        "into: kept.xlsx, sheet: Year, cells: {A9: batch} | in_place: true would say so",
+        "into: kept.xlsx, sheet: Year, cells: {A9: batch} | set in_place: true to write into it",
         "sheet: Year, cells: {A9: batch} | needs either into: FILE or in_place: true",
         "in_place: true, sheet: Yaer, cells: {A9: batch} | no sheet Yaer; did you mean Year?",
         "in_place: true, sheet: Year | needs cells:, rows: or tables:",
@@ -309,7 +309,7 @@ class FillProgramTests {
         "in_place: true, sheet: Rows, tables: {lines: {columns: [site]}} | has no column site",
         "in_place: true, sheet: Year, tables: {t: {at: A1, columns: [site]}} | would grow over A2",
         "in_place: true, filled: stop, sheet: Year, cells: {A2: batch} | A2 is filled already",
-        "into: b.xlsx, workbook: gone.xlsx, sheet: Year, cells: {A9: batch} | stands twice",
+        "into: b.xlsx, workbook: gone.xlsx, sheet: Year, cells: {A9: batch} | appears twice",
         "into: b.ods, sheet: Year, cells: {A9: batch} | should end in .xlsx, as the workbook does",
       })
   void what_cannot_be_is_refused_and_nothing_is_written(String fill, String reason)

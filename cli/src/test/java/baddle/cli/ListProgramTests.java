@@ -124,7 +124,7 @@ class ListProgramTests {
 
   @Test
   void what_a_list_cannot_do_is_said() throws IOException, InterruptedException {
-    assertThat(baddle.run("check", "--out", "x.csv").err()).contains("say which with --list");
+    assertThat(baddle.run("check", "--out", "x.csv").err()).contains("name it with --list");
     assertThat(baddle.run("check", "--list", "heading").err()).contains("did you mean headings?");
     assertThat(baddle.run("check", "--list", "held", "--out", "codes.csv").err())
         .contains("is read by this command or its plan");

@@ -65,7 +65,8 @@ class MendedProgramTests {
     assertThat(run.status()).isZero();
     assertThat(run.out())
         .contains("4 rows read = 3 in the dataset + 1 left out + 0 held")
-        .contains("rows-mended: in/Dunmere.csv", "2 rows are read as mended in mended/dunmere.csv");
+        .contains(
+            "rows-mended: in/Dunmere.csv", "2 rows are read as corrected in mended/dunmere.csv");
     assertThat(summary()).contains("Dunmere,D1,12,2", "Dunmere,D2,1,1");
     assertThat(baddle.run("check").out()).contains("tills  units       1       0");
     assertThat(baddle.run("consolidate").out()).contains("Nothing has changed since batch 2");
@@ -161,8 +162,8 @@ class MendedProgramTests {
         "in/Dunmere.csv,,3,,,y");
 
     assertThat(baddle.run("consolidate", "--verbose").out())
-        .contains("mended/other.csv, row 2", "its sheet lacks a heading of [held_file")
-        .contains("mended/twice.csv, row 2", "mended again at mended/twice.csv, row 3")
+        .contains("mended/other.csv, row 2", "its sheet lacks a heading of held_file, held_sheet")
+        .contains("mended/twice.csv, row 2", "corrected again at mended/twice.csv, row 3")
         .contains("mended/twice.csv, row 4", "it has no held_mark");
   }
 }

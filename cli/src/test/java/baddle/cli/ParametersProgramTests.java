@@ -74,7 +74,7 @@ class ParametersProgramTests {
     assertThat(run.out())
         .contains("row 2, who Ann's: written out/Ann's 2026.csv")
         .contains("row 3, who Bo, year 2026: written out/Bo 2026.csv")
-        .contains("row 4, who x/y: FAILED", "can't stand in a name")
+        .contains("row 4, who x/y: FAILED", "can't be in a name")
         .contains("row 5, who Bo, year 2026: FAILED", "would write over out/Bo 2026.csv of row 3")
         .contains("row 6, who Ann's, year 20x: FAILED", "\"20x\" is no integer")
         .contains("5 rows: 2 done, 3 failed; files written: 2");

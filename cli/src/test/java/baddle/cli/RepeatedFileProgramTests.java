@@ -47,7 +47,7 @@ class RepeatedFileProgramTests {
 
     assertThat(baddle.run("consolidate").out())
         .contains("file-repeats: in/a sent again.csv")
-        .contains("40 of its 40 rows stand in in/a.csv too, and count twice: amount 840.00");
+        .contains("40 of its 40 rows are also in in/a.csv, and count twice: amount 840.00");
     assertThat(baddle.run("check").out()).contains("file-repeats");
     baddle.delete("in/a sent again.csv");
     assertThat(baddle.run("consolidate").out()).doesNotContain("file-repeats");
@@ -59,7 +59,7 @@ class RepeatedFileProgramTests {
     file("c.csv", 80, 130, "");
 
     assertThat(baddle.run("consolidate").out())
-        .contains("file-repeats: in/a.csv", "40 of its 40 rows stand in in/b.csv too")
+        .contains("file-repeats: in/a.csv", "40 of its 40 rows are also in in/b.csv")
         .doesNotContain("file-repeats: in/c.csv", "file-repeats: in/b.csv");
     plan("key: [no]\n    on_duplicate: hold");
     assertThat(baddle.run("consolidate").out()).doesNotContain("file-repeats");

@@ -87,7 +87,7 @@ class TrustProgramTests {
     Baddle.Run run = baddle.run("consolidate");
 
     assertThat(run.out())
-        .contains("file-gone: in/ash_2026-01.csv", "the same content lies in in/ash january.csv")
+        .contains("file-gone: in/ash_2026-01.csv", "the same content is in in/ash january.csv")
         .contains("file-not-wanted: in/ash january.csv and 1 more place");
     assertThat(baddle.run("trace", "--row", "notes.txt:1").out())
         .contains("no row of it is read. file-not-wanted: in/notes.txt");

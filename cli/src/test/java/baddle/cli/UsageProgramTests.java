@@ -52,7 +52,7 @@ class UsageProgramTests {
         "consolidate now | consolidate takes no arguments, found now",
         "consolidate --threads 0 | --threads takes a number from 1 to 64, not 0",
         "consolidate --threads | --threads needs a value: N",
-        "consolidate --plan a --plan b | --plan stands twice",
+        "consolidate --plan a --plan b | --plan appears twice",
         "consolidate --plan nowhere.yaml | there is no plan ",
         "consolidate | there is no baddle.yaml in ",
         "summarize --color sometimes | --color takes auto, always or never, not sometimes",

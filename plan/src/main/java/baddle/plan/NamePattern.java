@@ -96,7 +96,7 @@ public final class NamePattern {
         throw new IllegalArgumentException("{ without a name and } in " + text);
       }
       if (parts.contains(part)) {
-        throw new IllegalArgumentException("{" + part + "} stands twice in " + text);
+        throw new IllegalArgumentException("{" + part + "} appears twice in " + text);
       }
       parts.add(part);
       tokens.add(new Token(Kind.PART, part));

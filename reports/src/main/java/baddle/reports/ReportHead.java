@@ -12,7 +12,7 @@ import java.util.stream.Stream;
  * @param subtitle what it is of, below the title; empty for none
  * @param notes what its readers should know
  * @param looks what is made of summaries, by their names
- * @param trust whether the figures are complete, and what stands against them
+ * @param trust whether the figures are complete, and what is open against them
  * @param style what it looks like
  */
 public record ReportHead(
@@ -46,7 +46,7 @@ public record ReportHead(
    * What is known of the figures when a report is made.
    *
    * @param completeness that every row read is accounted for, in words; empty if it isn't known
-   * @param verdict how many errors and warnings stand against them, in words; empty if it isn't
+   * @param verdict how many errors and warnings are open against them, in words; empty if it isn't
    *     known
    * @param errors whether errors are open
    * @param findings the errors and warnings, the gravest first, one line each
@@ -77,7 +77,7 @@ public record ReportHead(
         .toList();
   }
 
-  /** Whether the figures are whole, and what stands against them. */
+  /** Whether the figures are whole, and what is open against them. */
   public List<String> against() {
     return Stream.concat(
             Stream.of(trust.completeness(), trust.verdict()).filter(line -> !line.isEmpty()),

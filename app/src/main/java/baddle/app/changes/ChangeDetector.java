@@ -118,7 +118,7 @@ final class ChangeDetector {
         FindingCode.REPORT_AS_SOURCE,
         Place.file(file.path()),
         "a report that baddle wrote is never read as a source",
-        "take it out of the feed's folder");
+        "move it out of the feed's folder");
   }
 
   private CheckedFile check(FoundFile file) throws IOException {

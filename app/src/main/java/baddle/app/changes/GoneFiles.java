@@ -93,7 +93,7 @@ public final class GoneFiles {
         Finding.of(
             FindingCode.FILE_RENAMED,
             Place.file(now.file().path()),
-            "the same content stood in " + file.path() + "; its rows count once, under this name",
+            "the same content was in " + file.path() + "; its rows count once, under this name",
             ""));
     return isReadAlike(file, now) ? now.asRenamed(file) : now;
   }
@@ -128,7 +128,7 @@ public final class GoneFiles {
               + " is gone, and the feed "
               + file.feed()
               + " stops then (when_gone: stop); nothing has been changed; put it back, or let the"
-              + " plan say when_gone: drop");
+              + " plan set when_gone: drop");
     }
     if (whenGone == WhenGone.DROP) {
       leaving.add(file);
@@ -145,7 +145,7 @@ public final class GoneFiles {
                 other
                     .map(
                         name ->
-                            "the same content lies in "
+                            "the same content is in "
                                 + name
                                 + ", which no feed reads; rename that, or widen files: in the plan")
                     .orElse("put it back and consolidate again if that wasn't meant")));

@@ -46,7 +46,7 @@ public record Refusal(StoredRefusal stored) {
     return Finding.of(
         FindingCode.FILE_UNREADABLE,
         Place.file(path).atRow(row),
-        FileFailure.words(e) + "; none of its rows are taken",
+        FileFailure.words(e) + "; none of its rows are read",
         "correct the file or ask the sender for it again, then consolidate again");
   }
 }

@@ -190,7 +190,7 @@ public final class SourceFinder {
           "the folder of feed "
               + feed.name()
               + " is empty, and held files before; its rows stay as they were",
-          "put the files back, or take the feed out of the plan if its rows are to go");
+          "put the files back, or remove the feed from the plan if its rows should go");
     }
   }
 
@@ -215,7 +215,7 @@ public final class SourceFinder {
               isNeeded(relative) ? Severity.ERROR : Severity.NOTE,
               Place.file(relative),
               (denied ? "no permission to look at it" : why.getMessage())
-                  + "; what lies there isn't read, and rows that came from there stay",
+                  + "; what is there isn't read, and rows that came from there stay",
               "let it be looked at, or move it out of the feed's folder",
               Optional.empty()));
     }
@@ -371,7 +371,7 @@ public final class SourceFinder {
         add(
             FindingCode.FILE_NOT_WANTED,
             Place.file(path),
-            "lies in a feed's folder and is read by no feed",
+            "is in a feed's folder, and no feed reads it",
             "if it belongs to one, widen that feed's files: in the plan");
       }
     }

@@ -162,16 +162,16 @@ public record CheckResult(
     return findings.stream().filter(finding -> finding.severity() == severity).count();
   }
 
-  /** How many errors and warnings stand against the figures, in words. */
+  /** How many errors and warnings are open against the figures, in words. */
   public String verdict() {
     long errors = count(Severity.ERROR);
     long warnings = count(Severity.WARNING);
     return errors + warnings == 0
-        ? "nothing stands against these figures"
+        ? "nothing is open against these figures"
         : counted(errors, "error")
             + " and "
             + counted(warnings, "warning")
-            + " stand against these figures";
+            + " are open against these figures";
   }
 
   private static String counted(long count, String noun) {

@@ -155,7 +155,7 @@ public record Coverage(
               FindingCode.PERIOD_UNEXPECTED,
               Place.nowhere(),
               "feed " + feed + ": " + source,
-              "rename the file, or take it out"));
+              "rename the file, or move it away"));
     }
     return findings;
   }

@@ -79,7 +79,7 @@ final class RuleCounts {
                   + (never
                       ? "\" finds nothing"
                       : "\" found nothing in the last " + without + " batches"),
-              "see whether the sources have changed, or take the rule out"));
+              "see whether the sources have changed, or remove the rule"));
     }
   }
 
@@ -108,7 +108,7 @@ final class RuleCounts {
                     + " of "
                     + readOfOthers
                     + " elsewhere",
-                "see whether the rule still says what these rows are"));
+                "check that the rule still fits these rows"));
       }
     }
   }

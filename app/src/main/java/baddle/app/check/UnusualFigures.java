@@ -113,7 +113,7 @@ final class UnusualFigures {
                         + last
                         + "; in the "
                         + (periods.size() - 1)
-                        + " periods before it lay between "
+                        + " periods before it was between "
                         + plain(unusual.least())
                         + " and "
                         + plain(unusual.most())

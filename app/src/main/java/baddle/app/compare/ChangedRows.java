@@ -155,7 +155,7 @@ public final class ChangedRows {
       throw new CompareException(
           String.format(
               Locale.ROOT,
-              "%,d rows may differ, more than can be told apart, %,d; compare batches that lie closer"
+              "%,d rows may differ, more than can be told apart, %,d; compare batches that are closer"
                   + " together",
               rows,
               MOST_ROWS));

@@ -8,7 +8,6 @@ import baddle.app.changes.Refusal;
 import baddle.app.kept.KeptResult;
 import baddle.app.kept.ProjectState;
 import baddle.app.reference.References;
-import baddle.app.results.Environment;
 import baddle.app.results.ResultFetcher;
 import baddle.core.grid.GridOpener;
 import baddle.formats.Formats;
@@ -86,7 +85,7 @@ public final class Consolidation {
   public ConsolidateResult run() throws IOException {
     Optional<ProjectState.Before> before =
         rebuilds || byContent ? Optional.empty() : ProjectState.before(project, clock.instant());
-    new ResultFetcher(project, Environment.OWN, threads)
+    new ResultFetcher(project, threads)
         .run(clock.instant().truncatedTo(ChronoUnit.SECONDS), byContent);
     References references = References.of(project, opener);
     project = project.with(references.plan());

@@ -45,7 +45,7 @@ final class DuplicateMarks {
     BETWEEN_SOURCES(
         FindingCode.DUPLICATE_BETWEEN_SOURCES,
         "in two sources of one period",
-        "find out which of the sources is right, and take the other out"),
+        "find out which of the sources is right, and remove the other"),
     BETWEEN_PERIODS(
         FindingCode.DUPLICATE_BETWEEN_PERIODS,
         "in sources of two periods",
@@ -212,7 +212,7 @@ final class DuplicateMarks {
       tally.first = here;
     }
     if (tally.examples.size() < MOST_EXAMPLES) {
-      tally.examples.add(Listing.shortened(key, LONGEST_KEY) + " stands also at " + other);
+      tally.examples.add(Listing.shortened(key, LONGEST_KEY) + " is also at " + other);
     }
   }
 
@@ -233,7 +233,7 @@ final class DuplicateMarks {
                     kind.code,
                     tally.first,
                     (tally.rows == 1 ? "1 row has" : tally.rows + " rows have")
-                        + " a key that stands again "
+                        + " a key that appears again "
                         + kind.words
                         + ": "
                         + String.join("; ", tally.examples),

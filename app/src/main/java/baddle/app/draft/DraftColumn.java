@@ -249,7 +249,7 @@ public final class DraftColumn {
     return fromName;
   }
 
-  /** Whether no filled value stands twice, in all sources together. */
+  /** Whether no filled value appears twice, in all sources together. */
   boolean isUnique() {
     return unique && filled > 1 && filled == rows;
   }

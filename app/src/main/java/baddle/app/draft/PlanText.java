@@ -83,7 +83,7 @@ public final class PlanText {
             .map(DraftColumn::name)
             .toList();
     dataset.date().ifPresent(date -> line("    dated_by: " + date.name()));
-    keys.forEach(key -> line("    # no value of " + key + " stands twice: it may be a key"));
+    keys.forEach(key -> line("    # no value of " + key + " appears twice: it may be a key"));
     dataset
         .latest()
         .ifPresent(

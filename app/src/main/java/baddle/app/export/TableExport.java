@@ -5,7 +5,6 @@ import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.results.AskedTables;
 import baddle.app.results.DatabaseAccess;
-import baddle.app.results.Environment;
 import baddle.core.table.Schema;
 import baddle.database.Loaded;
 import baddle.database.RowScan;
@@ -51,8 +50,7 @@ public final class TableExport {
   public static Result run(Project project, String dataset, RowsChoice choice, TablePlan target)
       throws IOException, ExportException {
     try (Store store = OwnStore.openToRead(project);
-        TableLoader loading =
-            TableLoader.open(new DatabaseAccess(project, Environment.OWN).to(target.database()))) {
+        TableLoader loading = TableLoader.open(new DatabaseAccess(project).to(target.database()))) {
       Result result = new TableExport(project, store, dataset, choice).load(loading, target);
       loading.commit();
       return result;

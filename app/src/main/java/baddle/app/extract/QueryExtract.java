@@ -6,7 +6,6 @@ import baddle.app.SafeName;
 import baddle.app.export.RowsFile;
 import baddle.app.reading.Inputs;
 import baddle.app.results.DatabaseAccess;
-import baddle.app.results.Environment;
 import baddle.app.results.QueryConnection;
 import baddle.app.results.QueryLine;
 import baddle.app.results.QueryLineReader;
@@ -110,8 +109,7 @@ public final class QueryExtract {
     Path scratch = Files.createTempDirectory("baddle-extract");
     long saved = System.nanoTime();
     try (QueryConnection asking =
-        new QueryConnection(
-            new DatabaseAccess(project, Environment.OWN), extract.query().database())) {
+        new QueryConnection(new DatabaseAccess(project), extract.query().database())) {
       for (QueryLine line : extract.lines()) {
         ExtractedLine one = line(line, statement, unchanged, asking, list, scratch);
         done.add(one);

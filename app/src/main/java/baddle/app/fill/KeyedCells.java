@@ -38,7 +38,7 @@ final class KeyedCells<P> {
       return Optional.of(
           found.isEmpty()
               ? "not in the sheet"
-              : "stands twice, at " + found.get(0) + " and " + found.get(1));
+              : "appears twice, at " + found.get(0) + " and " + found.get(1));
     }
     items.computeIfAbsent(found.get(0), p -> new ArrayList<>()).add(item);
     return Optional.empty();

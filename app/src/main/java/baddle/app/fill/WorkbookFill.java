@@ -143,7 +143,7 @@ public final class WorkbookFill {
     void fill(FillPlan fill, Optional<Period> wanted) throws IOException, FillException {
       Optional<Period> known = wanted.or(fill::period);
       Optional<Period> of = known.isPresent() ? known : LastPeriod.of(project, store, batch);
-      Period period = of.orElseThrow(() -> problem(fill, "no source is of a period; say period:"));
+      Period period = of.orElseThrow(() -> problem(fill, "no source is of a period; set period:"));
       Path workbook = place(FillNames.of(fill.workbook(), period));
       Path into = place(FillNames.of(fill.into(), period));
       Path other = workbooks.putIfAbsent(into, workbook);
@@ -183,7 +183,7 @@ public final class WorkbookFill {
       if (!ours) {
         throw problem(
             fill,
-            name(into) + " is there and no fill made it; name another file, or say in_place: true");
+            name(into) + " is there and no fill made it; name another file, or set in_place: true");
       }
       for (FeedPlan feed : project.plan().feeds().values()) {
         if (feed.files().stream().anyMatch(files -> files.match(name(into)).isPresent())) {

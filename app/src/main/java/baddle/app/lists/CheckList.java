@@ -26,7 +26,7 @@ import java.util.OptionalInt;
 
 /** The lists that {@code check} knows; their columns are described in docs/formats. */
 public enum CheckList {
-  /** What stands against the figures. */
+  /** What is open against the figures. */
   FINDINGS,
   /** Every value that a row is held for. */
   HELD,

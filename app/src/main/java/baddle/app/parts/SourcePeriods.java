@@ -125,7 +125,7 @@ public final class SourcePeriods {
                 FindingCode.PERIOD_SPANS,
                 Place.source(outcome.file().file().path(), source.sheet()),
                 "the days of " + feed.period().column() + " are of several years; it has no period",
-                "ask the sender for one file per period, or take period: from a name"));
+                "ask the sender for one file per period, or set period: to a name"));
       }
       settled.add(source.ofPeriod(period.map(Period::toString).orElse("")));
     }

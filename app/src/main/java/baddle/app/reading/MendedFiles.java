@@ -84,7 +84,7 @@ public final class MendedFiles {
           Finding.of(
               FindingCode.FILE_UNREADABLE,
               Place.file(path),
-              e.getMessage() + "; none of its mended rows are taken",
+              e.getMessage() + "; none of its corrected rows are read",
               "save it again as .xlsx or .csv"));
     }
   }
@@ -120,7 +120,8 @@ public final class MendedFiles {
       } else if (headings.containsAll(OWN)) {
         add(filled);
       } else {
-        notUsed(place.atRow(filled.number()), "its sheet lacks a heading of " + OWN);
+        notUsed(
+            place.atRow(filled.number()), "its sheet lacks a heading of " + String.join(", ", OWN));
       }
     }
 
@@ -145,7 +146,8 @@ public final class MendedFiles {
         own[i] = filled.text(headings.indexOf(OWN.get(i)));
       }
       if (own[MARK].isEmpty() || !own[2].matches("[0-9]{1,9}")) {
-        notUsed(from, "it has no held_mark; what is held after reading isn't mended in its cells");
+        notUsed(
+            from, "it has no held_mark; what is held after reading isn't corrected in its cells");
         return;
       }
       Map<String, MendedRows.Cell> cells = new LinkedHashMap<>();
@@ -159,7 +161,7 @@ public final class MendedFiles {
       At at = new At(own[0], own[1], Integer.parseInt(own[2]));
       MendedRows.Row before = rows.put(at, new MendedRows.Row(own[MARK], cells, from));
       if (before != null) {
-        notUsed(before.from(), "the same row is mended again at " + from);
+        notUsed(before.from(), "the same row is corrected again at " + from);
       }
     }
   }
@@ -169,8 +171,8 @@ public final class MendedFiles {
         Finding.of(
             FindingCode.MENDED_NOT_USED,
             place,
-            "this mended row replaces nothing: " + why,
-            "take it out, or write the held rows anew with baddle check --suspense FILE"));
+            "this corrected row replaces nothing: " + why,
+            "remove it, or write the held rows anew with baddle check --suspense FILE"));
   }
 
   /** What wants a person's eye about the files themselves. */
@@ -211,13 +213,13 @@ public final class MendedFiles {
                 Finding.of(
                     FindingCode.MENDED_NOT_USED,
                     row.from(),
-                    "this mended row replaces nothing: row "
+                    "this corrected row replaces nothing: row "
                         + at.row()
                         + " of "
                         + at.file()
                         + (at.sheet().isEmpty() ? "" : " sheet " + at.sheet())
                         + " isn't there any more as it was when it was held, or no cell differs",
-                    "take it out, or write the held rows anew with baddle check --suspense FILE"));
+                    "remove it, or write the held rows anew with baddle check --suspense FILE"));
           }
         });
     return unused;

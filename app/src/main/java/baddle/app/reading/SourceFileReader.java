@@ -144,7 +144,7 @@ public final class SourceFileReader {
                 FindingCode.REPORT_AS_SOURCE,
                 place,
                 "a report that baddle wrote is never read as a source",
-                "take it out of the feed's folder"));
+                "move it out of the feed's folder"));
       } else if (!named) {
         passOver(FindingCode.SHEET_PASSED_OVER, place, "its name isn't the feed's");
       } else if (!sheet.visible()) {
@@ -257,7 +257,7 @@ public final class SourceFileReader {
           FindingCode.PERIOD_UNREADABLE,
           place,
           "no period is stated by the " + feed.period(),
-          "rename it, or take period: from elsewhere");
+          "rename it, or set period: to something else");
     }
     sources.add(
         new ReadSource(

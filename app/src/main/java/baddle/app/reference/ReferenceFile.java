@@ -149,7 +149,7 @@ final class ReferenceFile {
     public void drop() throws IOException {
       if (!blocks.dropSince(firstRow)) {
         throw new ReferenceException(
-            "the values of a column are written in two ways; say decimal: or dates: in the plan");
+            "the values of a column are written in two ways; set decimal: or dates: in the plan");
       }
     }
   }

@@ -28,12 +28,10 @@ public final class DatabaseAccess {
           PosixFilePermission.OTHERS_WRITE);
 
   private final Project project;
-  private final Environment environment;
 
   /** For the databases of a project. */
-  public DatabaseAccess(Project project, Environment environment) {
+  public DatabaseAccess(Project project) {
     this.project = project;
-    this.environment = environment;
   }
 
   /**
@@ -68,11 +66,12 @@ public final class DatabaseAccess {
     for (String name : DatabasePlan.variables(text)) {
       variable(database, name);
     }
-    return DatabasePlan.filled(text, name -> environment.variable(name).orElse(""));
+    return DatabasePlan.filled(text, name -> project.environment().variable(name).orElse(""));
   }
 
   private String variable(DatabasePlan database, String name) throws DatabaseException {
-    return environment
+    return project
+        .environment()
         .variable(name)
         .filter(value -> !value.isEmpty())
         .orElseThrow(
@@ -102,7 +101,7 @@ public final class DatabaseAccess {
               + database.name()
               + ": others than its owner can read "
               + name
-              + "; take that from them with chmod 600, and change the password");
+              + "; remove it with chmod 600, and change the password");
     }
     return Files.readString(file).strip();
   }

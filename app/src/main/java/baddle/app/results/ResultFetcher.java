@@ -30,7 +30,6 @@ public final class ResultFetcher {
       "another run is asking the databases of this plan; wait until it is done";
 
   private final Project project;
-  private final Environment environment;
   private final Progress progress;
   private final int threads;
 
@@ -39,9 +38,8 @@ public final class ResultFetcher {
    *
    * @param threads how many connections there may be at a time
    */
-  public ResultFetcher(Project project, Environment environment, int threads) {
+  public ResultFetcher(Project project, int threads) {
     this.project = project;
-    this.environment = environment;
     this.progress = project.progress();
     this.threads = threads;
   }
@@ -91,7 +89,7 @@ public final class ResultFetcher {
 
   private List<FetchedResult> fetch(
       List<FeedPlan> feeds, KeptResults kept, Instant now, boolean all) throws IOException {
-    DatabaseAccess access = new DatabaseAccess(project, environment);
+    DatabaseAccess access = new DatabaseAccess(project);
     ExecutorService workers =
         Executors.newFixedThreadPool(Math.max(1, Math.min(threads, feeds.size())));
     List<FetchedResult> results = new ArrayList<>();

@@ -80,7 +80,7 @@ public final class DatasetReview {
         .ofClosed()
         .map(
             period ->
-                "to take it: baddle reopen "
+                "to include it: baddle reopen "
                     + period
                     + " --because REASON, then run again; or let the plan book such rows: closing:"
                     + " {restatements: book}")

@@ -249,12 +249,12 @@ public final class LookupReviews {
                   + review.table().spec().name()
                   + ": key "
                   + (used.isEmpty() ? Listing.quoted(ambiguity.key()) : used)
-                  + " stands"
+                  + " appears"
                   + lines
                   + " with "
                   + ambiguity.values()
                   + (used.isEmpty() ? "; no row has it" : "; the rows get neither"),
-              "take one of the two out",
+              "remove one of the two",
               Optional.empty()));
     }
   }

@@ -18,7 +18,7 @@ import java.util.Objects;
 import java.util.Optional;
 
 /**
- * Finds files nearly all of whose rows stand in another file of the dataset too: copies with a byte
+ * Finds files nearly all of whose rows are in another file of the dataset too: copies with a byte
  * more, exports that repeat what an earlier one brought. Samples of the rows point at them, the
  * rows themselves decide.
  */
@@ -51,7 +51,7 @@ public final class RepeatedFiles {
             .toList();
   }
 
-  /** A file, and the one that most of its rows stand in too. */
+  /** A file, and the one that most of its rows are in too. */
   private record Pair(StoredSample file, StoredSample other) {}
 
   /**
@@ -165,9 +165,9 @@ public final class RepeatedFiles {
             rows[1]
                 + " of its "
                 + rows[0]
-                + " rows stand in "
+                + " rows are also in "
                 + pair.other().path()
-                + " too, and count twice"
+                + ", and count twice"
                 + dataset
                     .amount()
                     .map(name -> ": " + name + " " + worth[0].toPlainString())

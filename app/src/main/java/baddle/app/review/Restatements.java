@@ -71,7 +71,9 @@ public final class Restatements {
                   + "; what was in the dataset of "
                   + one.period()
                   + ", which is closed, stays",
-              "to take it: baddle reopen " + one.period() + " --because REASON, then run again"));
+              "to include it: baddle reopen "
+                  + one.period()
+                  + " --because REASON, then run again"));
     }
     return findings;
   }
@@ -232,7 +234,7 @@ public final class Restatements {
     sources.values().removeIf(List::isEmpty);
   }
 
-  /** Where rows stand in the store, and the versions of the columns they have there. */
+  /** Where rows are in the store, and the versions of the columns they have there. */
   private static Map<List<Integer>, Set<Integer>> versions(
       Collection<StoredSource> sources, Optional<DatasetReader> reader) {
     Map<List<Integer>, Set<Integer>> versions = new HashMap<>();

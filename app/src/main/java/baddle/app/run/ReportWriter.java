@@ -98,7 +98,11 @@ final class ReportWriter {
     }
     if (values.size() > MOST_FILES) {
       throw new IOException(
-          "report " + report.file() + ": more than " + MOST_FILES + " files; take another column");
+          "report "
+              + report.file()
+              + ": more than "
+              + MOST_FILES
+              + " files; choose another column");
     }
     Inputs inputs = Inputs.of(project);
     Map<String, String> taken = new HashMap<>();

@@ -4,7 +4,6 @@ import baddle.app.Project;
 import baddle.app.export.ExportException;
 import baddle.app.export.TableExport;
 import baddle.app.results.DatabaseAccess;
-import baddle.app.results.Environment;
 import baddle.database.TableLoader;
 import baddle.plan.database.DatabasePlan;
 import baddle.plan.output.TableReport;
@@ -44,7 +43,7 @@ final class TableReports implements Closeable {
   private TableLoader loading(DatabasePlan database) throws IOException {
     TableLoader known = loadings.get(database.name());
     if (known == null) {
-      known = TableLoader.open(new DatabaseAccess(project, Environment.OWN).to(database));
+      known = TableLoader.open(new DatabaseAccess(project).to(database));
       loadings.put(database.name(), known);
     }
     return known;

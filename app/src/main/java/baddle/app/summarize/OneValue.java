@@ -66,7 +66,8 @@ public record OneValue(String column, String value) {
               + ", so there can't be a file for each of its values");
     }
     if (schema.column(schema.indexOf(column).getAsInt()).type().kind() != ColumnType.Kind.TEXT) {
-      throw new IOException(column + " is no text; take a file for each value of a column of text");
+      throw new IOException(
+          column + " is no text; write a file for each value of a column of text");
     }
   }
 }

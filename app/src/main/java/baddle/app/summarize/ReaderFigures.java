@@ -229,7 +229,7 @@ final class ReaderFigures {
         remarks.add(
             String.format(
                 Locale.ROOT,
-                "The rows of %s aren't in this page: it takes %,d, and they are %,d.",
+                "The rows of %s aren't in this page: it holds %,d, and there are %,d.",
                 dataset,
                 RowsBehind.MOST,
                 count[0]));

@@ -57,10 +57,10 @@ public final class ReportFile {
     }
     if (kind.get() == Kind.CSV && summaries > 1) {
       return Optional.of(
-          "a CSV file takes one summary; name one, or write .xlsx, .html, .json or .md");
+          "a CSV file holds one summary; name one, or write .xlsx, .html, .json or .md");
     }
     if ((kind.get() == Kind.SVG || kind.get() == Kind.PNG) && summaries > 1) {
-      return Optional.of("a picture takes one summary; name one, or write .xlsx or .html");
+      return Optional.of("a picture shows one summary; name one, or write .xlsx or .html");
     }
     return OutputFile.problem(file);
   }

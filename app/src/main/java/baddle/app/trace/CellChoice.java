@@ -78,7 +78,7 @@ final class CellChoice {
             .toList();
     if (found.size() > 1) {
       throw new TraceException(
-          found.size() + " items are " + String.join(", ", said) + "; say the outer items too");
+          found.size() + " items are " + String.join(", ", said) + "; name the outer items too");
     }
     List<String> labels = new ArrayList<>();
     labels(root, deepest, labels);

@@ -216,7 +216,7 @@ public final class FigureTrace {
         Set<String> labels = restLabels.get(i);
         restItems.add(
             rests.get(i).keep().map(keep -> keep.rest()).orElse("")
-                + " stands for "
+                + " includes "
                 + Listing.of(labels));
       }
     }

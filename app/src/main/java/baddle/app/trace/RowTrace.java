@@ -115,7 +115,7 @@ public final class RowTrace {
     }
     if (sheet.isEmpty() && sheets.size() > 1) {
       throw new TraceException(
-          file.path() + " has several sheets; say which: " + String.join(", ", sheets));
+          file.path() + " has several sheets; name one: " + String.join(", ", sheets));
     }
     String of = wanted.get(0).sheet();
     lines.add(
@@ -132,7 +132,7 @@ public final class RowTrace {
     for (StoredMended value : catalogue.mended(batch.number())) {
       if (isHere(value.place().file(), value.place().sheet(), value.place().row(), file, of)) {
         lines.add(
-            "mended in "
+            "corrected in "
                 + value.from()
                 + ": "
                 + value.place().heading()
@@ -343,10 +343,10 @@ public final class RowTrace {
     int heading = sources.stream().mapToInt(StoredSource::headingRow).min().orElse(0);
     lines.add(
         row == heading
-            ? "the headings stand here"
+            ? "the headings are here"
             : row < heading
-                ? "it stands above the table, whose headings are in row " + heading
-                : "it is blank, repeats the headings, or stands outside of the tables that are read ("
+                ? "it is above the table, whose headings are in row " + heading
+                : "it is blank, repeats the headings, or is outside of the tables that are read ("
                     + String.join(", ", sources.stream().map(StoredSource::range).toList())
                     + ")");
   }

@@ -136,7 +136,7 @@ class SourceFinderTests {
 
     assertThat(finder.find()).isEmpty();
     assertThat(codes(finder))
-        .filteredOn(finding -> finding.contains("is read by no feed"))
+        .filteredOn(finding -> finding.contains("no feed reads it"))
         .singleElement()
         .asString()
         .contains("in/stray.txt");

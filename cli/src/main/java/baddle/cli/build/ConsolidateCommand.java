@@ -61,7 +61,7 @@ public final class ConsolidateCommand implements Command {
   static Option byContentOption() {
     return Option.builder()
         .longOpt("by-content")
-        .desc("look at the content of every file, whatever its size and times say")
+        .desc("look at the content of every file, whatever its size and times")
         .get();
   }
 

@@ -66,11 +66,11 @@ public final class WatchCommand implements Command {
             .longOpt("still")
             .hasArg()
             .argName("SECONDS")
-            .desc("how long files have to lie still before they are taken (default: 3)")
+            .desc("how long files stay unchanged before they are read (default: 3)")
             .get(),
         Option.builder()
             .longOpt("once")
-            .desc("wait until the files lie still, run once and end")
+            .desc("wait until the files no longer change, run once and end")
             .get(),
         ConsolidateCommand.threadsOption());
   }

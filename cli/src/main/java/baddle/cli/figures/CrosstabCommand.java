@@ -49,7 +49,7 @@ public final class CrosstabCommand implements Command {
     piece("keep", "keep", "RULE", "such as \"site: {top: 5, by: Lines, rest: Others}\"");
     piece("show-empty", "show_empty", "RULE", "items without data: \"date by month: gaps\"");
     piece("totals", "totals", "RULE", "such as \"{subtotals: below, across: false}\"");
-    piece("blanks", "blanks", "TEXT", "what stands where there is no value");
+    piece("blanks", "blanks", "TEXT", "what is shown where there is no value");
     piece("locale", "locale", "TAG", "whose number marks are used, such as de");
   }
 

@@ -50,7 +50,7 @@ public final class SummarizeCommand implements Command {
   @Override
   public List<Option> options() {
     List<Option> options = new ArrayList<>(FigureOutput.options());
-    options.add(BatchOption.of("as the datasets stood at this batch"));
+    options.add(BatchOption.of("as the datasets were at this batch"));
     return options;
   }
 

@@ -100,7 +100,7 @@ public final class ReopenCommand implements Command {
               lifted.period()
                   + ", closed with batch "
                   + lifted.batch()
-                  + ", is open again; baddle run takes what was kept out");
+                  + ", is open again; baddle run includes what was kept out");
     }
     return Status.DONE;
   }

@@ -59,7 +59,7 @@ public final class ShrinkCommand implements Command {
             .get(),
         Option.builder()
             .longOpt("yes")
-            .desc("remove it; without this, only say how much it is")
+            .desc("remove it; without this, only report how much it is")
             .get());
   }
 

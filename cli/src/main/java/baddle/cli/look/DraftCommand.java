@@ -77,7 +77,7 @@ public final class DraftCommand implements Command {
             .get(),
         Option.builder()
             .longOpt("update")
-            .desc("say what today's files have that the plan doesn't know")
+            .desc("report what today's files have that the plan doesn't know")
             .get(),
         Option.builder()
             .longOpt("apply")
@@ -109,7 +109,7 @@ public final class DraftCommand implements Command {
       throw new UsageException(plan + " is there already; name another file with --out");
     }
     if (!folder.startsWith(base)) {
-      throw new UsageException("the plan has to stand beside or above " + folder);
+      throw new UsageException("the plan has to be beside or above " + folder);
     }
     Draft draft = draft(base, folder, options, console);
     if (draft.feeds().isEmpty()) {

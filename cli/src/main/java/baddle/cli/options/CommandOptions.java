@@ -177,7 +177,7 @@ public final class CommandOptions {
       String[] values = line.getOptionValues(option.getLongOpt());
       boolean repeatable = REPEATABLE.contains(option.getLongOpt());
       if (!repeatable && values != null && values.length > 1) {
-        throw new UsageException("--" + option.getLongOpt() + " stands twice");
+        throw new UsageException("--" + option.getLongOpt() + " appears twice");
       }
     }
   }
@@ -313,7 +313,7 @@ public final class CommandOptions {
               + console.folder().toAbsolutePath()
               + " or a folder above; give one with --plan, or see one: baddle demo");
     }
-    return Project.open(plan.get(), parameters()).with(progress());
+    return Project.open(plan.get(), parameters()).with(progress()).with(console.environment());
   }
 
   /** What shows how far work has got. */
@@ -339,7 +339,7 @@ public final class CommandOptions {
         throw new UsageException("--with takes NAME=VALUE, such as year=2026, not " + given);
       }
       if (parameters.put(given.substring(0, equals), given.substring(equals + 1)) != null) {
-        throw new UsageException("--with " + given.substring(0, equals) + " stands twice");
+        throw new UsageException("--with " + given.substring(0, equals) + " appears twice");
       }
     }
     Optional<String> period = ownsPeriod ? Optional.empty() : value(PERIOD);

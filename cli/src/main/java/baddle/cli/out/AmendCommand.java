@@ -127,7 +127,7 @@ public final class AmendCommand implements Command {
       throws UsageException, IOException, FillException {
     List<Change> changes = changes(options, console);
     if (changes.isEmpty()) {
-      throw new UsageException("--set, --find or --list says what to change");
+      throw new UsageException("name what to change with --set, --find or --list");
     }
     List<Path> files = files(options.arguments(), console.folder());
     refuseUnknown(changes, files);
@@ -135,7 +135,9 @@ public final class AmendCommand implements Command {
         console
             .folder()
             .resolve(
-                options.value("out").orElseThrow(() -> new UsageException("--out says where to")));
+                options
+                    .value("out")
+                    .orElseThrow(() -> new UsageException("name the folder with --out")));
     Map<Path, Path> copies = copies(files, out);
     List<Path> read = new ArrayList<>(files);
     options.value("list").map(console.folder()::resolve).ifPresent(read::add);

@@ -88,7 +88,7 @@ public final class ExportCommand implements Command {
         option("origin", "WHICH", "none, short (file, sheet, row) or all (default: short)"),
         option("where", "CONDITION", "only rows that meet it, such as \"revenue < 0\""),
         option("order", "A,B,...", "sorted by these; each may end in descending"),
-        BatchOption.of("the rows as they stood at this batch"),
+        BatchOption.of("the rows as they were at this batch"),
         option("period", "PERIOD", "only rows of this period, such as 2026-03"),
         option("since-batch", "N", "only rows that came later than with this batch"),
         option("split-by", "A,B,...", "a file for each value; --out has {A} and {B} in its name"),
@@ -141,7 +141,7 @@ public final class ExportCommand implements Command {
         options
             .value("out")
             .orElseThrow(
-                () -> new UsageException("--out FILE or --to DATABASE:TABLE says where to"));
+                () -> new UsageException("name the output with --out FILE or --to DATABASE:TABLE"));
     CsvForm form = CsvFormOptions.read(options);
     DatasetExport exporting =
         new DatasetExport(
@@ -357,7 +357,7 @@ public final class ExportCommand implements Command {
       throw new UsageException("export takes one dataset at a time");
     }
     if (arguments.isEmpty() && known.size() > 1) {
-      throw new UsageException("say which dataset: " + String.join(", ", known));
+      throw new UsageException("name the dataset: " + String.join(", ", known));
     }
     return DatasetNames.known(project, arguments.isEmpty() ? known.get(0) : arguments.get(0));
   }

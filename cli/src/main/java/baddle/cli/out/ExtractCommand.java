@@ -89,7 +89,9 @@ public final class ExtractCommand implements Command {
       throws UsageException, PlanException, IOException {
     Project project = options.project();
     String out =
-        options.value("out").orElseThrow(() -> new UsageException("--out FILE says where to"));
+        options
+            .value("out")
+            .orElseThrow(() -> new UsageException("name the output with --out FILE"));
     Optional<String> problem = RowsFile.endingProblem(Path.of(out));
     if (problem.isPresent()) {
       throw new UsageException("--out: " + problem.get());
@@ -179,7 +181,7 @@ public final class ExtractCommand implements Command {
             .value("database")
             .or(() -> known.size() == 1 ? known.stream().findFirst() : Optional.empty())
             .orElseThrow(
-                () -> new UsageException("--database says which: " + String.join(", ", known)));
+                () -> new UsageException("name one with --database: " + String.join(", ", known)));
     DatabasePlan database = project.plan().databases().get(name);
     if (database == null) {
       throw new UsageException("no database " + name + Nearest.hint(name, known));
@@ -211,7 +213,7 @@ public final class ExtractCommand implements Command {
     if (!known.contains(wanted)) {
       throw new UsageException(
           (wanted.isEmpty()
-                  ? "say which feed: "
+                  ? "name the feed: "
                   : "no feed " + wanted + " asks a database; those do: ")
               + String.join(", ", known));
     }

@@ -65,7 +65,7 @@ public final class CheckCommand implements Command {
   public List<Option> options() {
     return List.of(
         failOnOption(),
-        BatchOption.of("check the datasets as they stood at this batch"),
+        BatchOption.of("check the datasets as they were at this batch"),
         Option.builder()
             .longOpt("suspense")
             .hasArg()
@@ -121,7 +121,7 @@ public final class CheckCommand implements Command {
     Optional<Path> out = ListOutput.file(options, console, Optional.of(project));
     if (out.isPresent() && list.isEmpty()) {
       throw new UsageException(
-          "--out writes one list; say which with --list: " + String.join(", ", LISTS));
+          "--out writes one list; name it with --list: " + String.join(", ", LISTS));
     }
     boolean gathers = suspense.isPresent() || list.filter(CheckList::needsRows).isPresent();
     CheckResult result =

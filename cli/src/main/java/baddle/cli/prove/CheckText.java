@@ -235,7 +235,7 @@ final class CheckText {
     boolean reported =
         result.findings().stream().anyMatch(f -> f.code().id().startsWith("duplicate-"));
     if (reported) {
-      lines.add("  rows that are only reported stand below, among the findings");
+      lines.add("  rows that are only reported are below, among the findings");
     }
   }
 

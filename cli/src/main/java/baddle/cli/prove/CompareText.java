@@ -107,7 +107,7 @@ public final class CompareText {
             reason ->
                 lines.add(
                     reason.words()
-                        + ": rows of unchanged files may hold other values than before, and stand"
+                        + ": rows of unchanged files may hold other values than before, and be"
                         + " under other items"));
     return lines;
   }

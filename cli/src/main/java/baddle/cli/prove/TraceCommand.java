@@ -60,7 +60,8 @@ public final class TraceCommand implements Command {
             .longOpt("at")
             .hasArg()
             .argName("ITEMS")
-            .desc("the cell: LEVEL=ITEM,...; what is left out stands for all (default: the total)")
+            .desc(
+                "the cell: LEVEL=ITEM,...; a level that isn't named means all its items (default: the total)")
             .get(),
         Option.builder()
             .longOpt("measure")
@@ -72,7 +73,7 @@ public final class TraceCommand implements Command {
             .longOpt("row")
             .hasArg()
             .argName("FILE:ROW")
-            .desc("say what became of a row instead; FILE:SHEET:ROW in a workbook")
+            .desc("show what became of a row instead; FILE:SHEET:ROW in a workbook")
             .get(),
         ListOutput.outOption("all rows"));
   }

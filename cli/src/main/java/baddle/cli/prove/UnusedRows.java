@@ -37,7 +37,7 @@ public final class UnusedRows {
         options
             .value("out")
             .map(console.folder()::resolve)
-            .orElseThrow(() -> new UsageException("--out FILE says where to"));
+            .orElseThrow(() -> new UsageException("name the output with --out FILE"));
     Optional<String> problem =
         OutputFile.tableProblem(file).or(() -> Inputs.of(project).problem(file));
     if (problem.isPresent()) {

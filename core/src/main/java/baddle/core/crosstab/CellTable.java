@@ -77,7 +77,7 @@ final class CellTable {
       throw new SpecException(
           String.format(
               Locale.ROOT,
-              "more than %,d cells; take fewer levels, a coarser grain, or bands",
+              "more than %,d cells; use fewer levels, a coarser grain, or bands",
               most));
     }
     downs.add(down);

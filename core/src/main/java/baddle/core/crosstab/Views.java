@@ -44,7 +44,7 @@ final class Views {
       if (byPeriod && !anyPeriod) {
         throw new SpecException(
             measure.name()
-                + ": there is no period to compare with; take a date by month, or against: an item");
+                + ": there is no period to compare with; use a date by month, or against: an item");
       }
       if (view.kind().isVariance() && spec.measure(view.against()) < 0) {
         throw new SpecException(

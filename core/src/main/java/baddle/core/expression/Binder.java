@@ -70,7 +70,7 @@ final class Binder {
       return choice(choice);
     }
     if (tree instanceof Tree.Aggregated aggregated) {
-      String what = aggregated.function().word() + " is of many rows and stands in measures only";
+      String what = aggregated.function().word() + " is of many rows, and works in measures only";
       throw problem(what, tree);
     }
     return call((Tree.Call) tree);
@@ -95,7 +95,7 @@ final class Binder {
           "no column "
               + name.name()
               + Nearest.hint(name.name(), schema.names())
-              + (name.quoted() ? "; a text stands in single quotes: '" + name.name() + "'" : "")
+              + (name.quoted() ? "; a text goes in single quotes: '" + name.name() + "'" : "")
               + " (columns: "
               + Listing.of(schema.names())
               + ")",
@@ -212,7 +212,7 @@ final class Binder {
       throw problem(at.name() + " takes a date and an interval, not " + from.type(), at);
     }
     if (count.type().kind() != ColumnType.Kind.INTEGER) {
-      throw problem("an interval is taken a whole number of times, not " + count.type(), at);
+      throw problem("an interval is multiplied by a whole number, not " + count.type(), at);
     }
     return new FunctionNode.ToNumber(
         from.type(), Intervals.adding(shift, from.type()), List.of(from, count), false);
@@ -260,7 +260,7 @@ final class Binder {
           left.type().isCalendar() || right.type().isCalendar()
               ? "; a date is written date '2026-03-14'"
               : one == ColumnType.Kind.TEXT || other == ColumnType.Kind.TEXT
-                  ? "; texts stand in single quotes"
+                  ? "; texts go in single quotes"
                   : "";
       throw problem("can't compare " + left.type() + " with " + right.type() + hint, at);
     }

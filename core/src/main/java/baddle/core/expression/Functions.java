@@ -138,7 +138,8 @@ final class Functions {
           number(call, 2, 2, a -> Function.number(a[1]) - Function.number(a[0]), "dd", WHOLE);
       case Intervals.LITERAL ->
           throw binder.problem(
-              "an interval is added to a date or taken off it, as in d + interval '3' month", call);
+              "an interval is added to a date or subtracted from it, as in d + interval '3' month",
+              call);
       default -> throw binder.problem("no function " + call.name() + known(call.name()), call);
     };
   }

@@ -140,7 +140,7 @@ final class IntakeFindings {
       add(
           FindingCode.HEADING_REPEATED,
           source.atRow(found.rowNumber()),
-          "headings that stand more than once; the first of each is read, the others are called "
+          "headings that appear more than once; the first of each is read, the others are called "
               + quoted(notChosen),
           "give the column that needs another of them that name among its headings");
     }
@@ -180,7 +180,7 @@ final class IntakeFindings {
           FindingCode.CONTROL_TOTAL_UNREADABLE,
           source.atRow(controls.unread().get(0)),
           counted(controls.unread().size(), "control total", "control totals")
-              + " can't be read: nothing, or no number, stands there",
+              + " can't be read: nothing, or no number, is there",
           "correct control_total: in the plan, or ask the sender for the total");
     }
   }
@@ -200,7 +200,7 @@ final class IntakeFindings {
             add(
                 FindingCode.ROWS_MENDED,
                 source,
-                counted(numbers.size(), "row is", "rows are") + " read as mended in " + file,
+                counted(numbers.size(), "row is", "rows are") + " read as corrected in " + file,
                 ""));
   }
 
@@ -310,7 +310,7 @@ final class IntakeFindings {
           FindingCode.HEADING_TWICE,
           source.atRow(nearest.rowNumber()),
           "two headings for one column: " + String.join("; ", nearest.clashes()),
-          "take one of the spellings out of the plan, or correct the file");
+          "remove one of the spellings from the plan, or correct the file");
     } else if (nearest.missing().isEmpty()) {
       add(
           FindingCode.NO_TABLE,

@@ -21,21 +21,21 @@ final class Remedies {
       return "leave such rows out with a rule of leave_out:, and check them with control_total:";
     }
     return switch (fit) {
-      case BLANK -> "ask the sender for it, or take required: from the column" + again;
+      case BLANK -> "ask the sender for it, or remove required: from the column" + again;
       case NO_SUCH_DAY -> "ask the sender which day is meant" + again;
       case DAY_NUMBER_BEYOND ->
-          "ask the sender for a date, say day_numbers_from: in the feed if it means an earlier day, or"
+          "ask the sender for a date, set day_numbers_from: in the feed if it means an earlier day, or"
               + " give the column another type";
       case TOO_MANY_PLACES -> "give the column more places:, or correct the file" + again;
       case TOO_LARGE -> "give the column the type text if it holds codes, or correct the file";
       case UNCLEAR_MARK, OTHER_MARK_COMMA, OTHER_MARK_POINT ->
-          "say decimal: point or decimal: comma in the feed, or correct the file" + again;
+          "set decimal: point or decimal: comma in the feed, or correct the file" + again;
       case UNCLEAR_ORDER, OTHER_ORDER_DAY, OTHER_ORDER_MONTH ->
-          "say dates: day first or dates: month first in the feed, or correct the file" + again;
-      case LONE_DASH -> "say lone_dash: zero or lone_dash: blank in the feed" + again;
+          "set dates: day first or dates: month first in the feed, or correct the file" + again;
+      case LONE_DASH -> "set lone_dash: zero or lone_dash: blank in the feed" + again;
       case ERROR_CELL, FORMULA_WITHOUT_RESULT ->
           "correct the workbook"
-              + (policy == Unreadable.HOLD ? ", or say unreadable: blank for the column" : "")
+              + (policy == Unreadable.HOLD ? ", or set unreadable: blank for the column" : "")
               + again;
       case NOT_CARRIED -> "correct the value above it" + again;
       case BEYOND_HEADINGS ->

@@ -100,7 +100,7 @@ public record SourceIntake(
     /** The table was found and its rows were read. */
     READ,
     /**
-     * A row much like the headings was found, but a required one is missing, or one stands twice.
+     * A row much like the headings was found, but a required one is missing, or one appears twice.
      */
     HEADINGS_DIFFER,
     /** No row looks like the headings. */

@@ -317,7 +317,7 @@ class ShapingRulesTests {
             "control-total-differs 4: revenue: stated 6.35, the rows above add up to 6.30,"
                 + " difference 0.05",
             "control-total-unreadable 5: 1 control total can't be read: nothing, or no number,"
-                + " stands there");
+                + " is there");
   }
 
   @Test

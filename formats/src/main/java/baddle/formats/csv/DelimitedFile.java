@@ -116,7 +116,7 @@ public final class DelimitedFile implements SingleSheet {
                           + " be wrong"
                       : ", a guess by its characters"),
               mixed
-                  ? "ask the sender for one charset, or say text: {charset: ...} in the feed"
+                  ? "ask the sender for one charset, or set text: {charset: ...} in the feed"
                   : ""));
     }
     if (apostrophes) {
@@ -126,7 +126,7 @@ public final class DelimitedFile implements SingleSheet {
               Severity.WARNING,
               0,
               "cells seem to be wrapped in apostrophes, which are read as part of their text",
-              "say text: {quote: \"'\"} in the feed if they are quotes, or {quote: none} if not"));
+              "set text: {quote: \"'\"} in the feed if they are quotes, or {quote: none} if not"));
     }
     if (longCells.count() > 0) {
       remarks.add(

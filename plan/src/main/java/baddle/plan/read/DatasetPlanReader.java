@@ -15,7 +15,6 @@ import baddle.plan.DatasetPlan;
 import baddle.plan.DerivedColumn;
 import baddle.plan.DuplicateRule;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -42,14 +41,14 @@ final class DatasetPlanReader {
           "lookup");
   private static final List<String> KEYS =
       List.of("columns", "key", "on_duplicate", "dated_by", "amount");
-  private static final List<String> KINDS =
-      Arrays.stream(ColumnType.Kind.values()).map(ColumnType.Kind::word).toList();
 
   private final NodeReader nodes;
+  private final ColumnTypeReader types;
   private final ValueCheck values;
 
   DatasetPlanReader(NodeReader nodes, ValueCheck values) {
     this.nodes = nodes;
+    this.types = new ColumnTypeReader(nodes);
     this.values = values;
   }
 
@@ -112,7 +111,7 @@ final class DatasetPlanReader {
             entry.value(),
             "column " + name + ", which is " + (calculated ? "calculated" : "looked up"),
             List.of("type", "places", "required", calculated ? "calc" : "lookup"));
-    Column column = new Column(name, type(keys, entry, name));
+    Column column = new Column(name, types.read(keys, entry, name));
     if (calculated) {
       return nodes
           .text(Objects.requireNonNull(keys.get("calc")), "calc")
@@ -275,10 +274,10 @@ final class DatasetPlanReader {
       String name, PlanNode.Entry entry, Map<String, String> correctionFiles) {
     checkName(name, entry);
     if (entry.value() instanceof PlanNode.Text word) {
-      return new IntakeColumn(new Column(name, type(word, Optional.empty())), List.of(), false);
+      return new IntakeColumn(new Column(name, types.of(word, Optional.empty())), List.of(), false);
     }
     Map<String, PlanNode> keys = nodes.keys(entry.value(), "column " + name, COLUMN_KEYS);
-    ColumnType type = type(keys, entry, name);
+    ColumnType type = types.read(keys, entry, name);
     List<String> headings =
         keys.containsKey("headings")
             ? nodes.texts(keys.get("headings"), "headings").stream()
@@ -342,50 +341,6 @@ final class DatasetPlanReader {
               });
     }
     return corrections;
-  }
-
-  private ColumnType type(Map<String, PlanNode> keys, PlanNode.Entry entry, String name) {
-    PlanNode typeNode = keys.get("type");
-    if (typeNode == null) {
-      nodes.problem(entry.value(), "column " + name + " needs a type: " + String.join(", ", KINDS));
-      return ColumnType.text();
-    }
-    return nodes
-        .text(typeNode, "type")
-        .map(text -> type(text, Optional.ofNullable(keys.get("places"))))
-        .orElse(ColumnType.text());
-  }
-
-  private ColumnType type(PlanNode.Text word, Optional<PlanNode> places) {
-    Optional<ColumnType.Kind> kind =
-        Arrays.stream(ColumnType.Kind.values())
-            .filter(known -> known.word().equals(word.text()))
-            .findFirst();
-    if (kind.isEmpty()) {
-      nodes.problem(
-          word,
-          "no type "
-              + word.text()
-              + Nearest.hint(word.text(), KINDS)
-              + " (known: "
-              + String.join(", ", KINDS)
-              + ")");
-      return ColumnType.text();
-    }
-    if (kind.get() == ColumnType.Kind.DECIMAL) {
-      return ColumnType.decimal(places.map(this::places).orElse(2));
-    }
-    places.ifPresent(node -> nodes.problem(node, "places belong to decimal, not " + word.text()));
-    return ColumnType.of(kind.get());
-  }
-
-  private int places(PlanNode node) {
-    String text = nodes.text(node, "places").map(PlanNode.Text::text).orElse("2");
-    if (text.matches("\\d{1,2}") && Integer.parseInt(text) <= ColumnType.MOST_PLACES) {
-      return Integer.parseInt(text);
-    }
-    nodes.problem(node, "places should be a whole number from 0 to " + ColumnType.MOST_PLACES);
-    return 2;
   }
 
   private void checkSpellings(

@@ -80,7 +80,7 @@ final class FillFigureReader {
           e.withCaret()
               + "\na figure of rows is {value: "
               + text.text()
-              + ", of: DATASET}; a text stands in single quotes");
+              + ", of: DATASET}; a text goes in single quotes");
       return Optional.empty();
     }
   }

@@ -118,7 +118,8 @@ final class FillReader {
     }
     String into = inPlace ? workbook : figures.word(keys.get("into"), "into");
     if (!inPlace && into.equals(workbook) && !into.isEmpty()) {
-      nodes.problem(keys.get("into"), "into: is the workbook itself; in_place: true would say so");
+      nodes.problem(
+          keys.get("into"), "into: is the workbook itself; set in_place: true to write into it");
     }
     boolean known = !workbook.isEmpty() && !into.isEmpty();
     if (known && !ending(workbook).equals(ending(into))) {

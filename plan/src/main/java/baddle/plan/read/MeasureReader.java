@@ -72,7 +72,7 @@ final class MeasureReader {
                   + " above "
                   + measure.name()
                   + Nearest.hint(name.name(), above)
-                  + "; a column stands in an aggregate, such as sum("
+                  + "; a column belongs in an aggregate, such as sum("
                   + name.name()
                   + ")";
           nodes.problem(

@@ -66,7 +66,7 @@ final class NodeReader {
     return at;
   }
 
-  /** The values of a mapping by key, in order; a key that stands twice is a problem. */
+  /** The values of a mapping by key, in order; a key that appears twice is a problem. */
   Map<String, PlanNode.Entry> entries(PlanNode node, String what) {
     Map<String, PlanNode.Entry> values = new LinkedHashMap<>();
     if (!(node instanceof PlanNode.Entries mapping)) {
@@ -75,7 +75,7 @@ final class NodeReader {
     }
     for (PlanNode.Entry entry : mapping.entries()) {
       if (values.putIfAbsent(entry.key().text(), entry) != null) {
-        problem(entry.key(), entry.key().text() + " stands twice");
+        problem(entry.key(), entry.key().text() + " appears twice");
       }
     }
     return values;

@@ -241,7 +241,7 @@ final class ParameterReader {
       if (!inExpression && parameter.value().matches(NOT_IN_NAMES)) {
         nodes.problem(
             text,
-            name + ": \"" + parameter.value() + "\" can't stand in a name; / \\ * ? { } mustn't");
+            name + ": \"" + parameter.value() + "\" can't be in a name; / \\ * ? { } mustn't");
       }
       matcher.appendReplacement(
           replaced,

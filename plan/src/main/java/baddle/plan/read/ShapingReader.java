@@ -252,7 +252,7 @@ final class ShapingReader {
               "no column that is read "
                   + reference.name()
                   + Nearest.hint(reference.name(), known)
-                  + "; a heading stands in double quotes",
+                  + "; a heading goes in double quotes",
               text.text(),
               reference.offset());
         }
@@ -295,9 +295,9 @@ final class ShapingReader {
       } else if (computed && total.getValue().isEmpty()) {
         nodes.problem(
             node,
-            "control_total: say under which heading the total of "
+            "control_total: name the heading over the total of "
                 + column
-                + " stands: {"
+                + ": {"
                 + column
                 + ": HEADING}");
       }

@@ -168,7 +168,8 @@ final class SummaryReader {
     List<AxisItem> axis = isDown ? down : across;
     int at = axis.stream().map(SummaryReader::isMeasures).toList().indexOf(true);
     if (count > 1 || (at > 0 && at < axis.size() - 1)) {
-      nodes.problem(node, "measures stand once, first or last among the items of down: or across:");
+      nodes.problem(
+          node, "measures appear once, first or last among the items of down: or across:");
     }
     return new CrosstabSpec.MeasurePlace(isDown, at == 0 && axis.size() > 1);
   }

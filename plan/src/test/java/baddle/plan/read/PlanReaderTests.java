@@ -235,7 +235,7 @@ class PlanReaderTests {
         "calendar: {fiscal_year_starts: Apil} | 8:32: fiscal_year_starts should be a month's"
             + " name, not Apil; did you mean April?",
         "feeds: [a] | 8:8: feeds should be keys with values, not a list",
-        "baddle: 1 | 8:1: baddle stands twice",
+        "baddle: 1 | 8:1: baddle appears twice",
       })
   void names_line_column_and_the_nearest_right_word(String line, String message) {
     assertThatThrownBy(() -> read(START + line + "\n"))
@@ -250,6 +250,10 @@ class PlanReaderTests {
         "a: txt | 5:8: no type txt; did you mean text? (known: text, integer, decimal, date,"
             + " timestamp, boolean)",
         "a: {type: text, places: 2} | 5:29: places belong to decimal, not text",
+        "a: decimal(13) | 5:8: places should be a whole number from 0 to 12",
+        "a: {type: decimal(3), places: 3} | 5:35: the type states its places: decimal(3)",
+        "a: decimals(2) | 5:8: no type decimals(2) (known: text, integer, decimal, date,"
+            + " timestamp, boolean)",
         "a: {type: decimal, places: 13} | 5:32: places should be a whole number from 0 to 12",
         "batch: text | 5:5: batch is a column of the origin, which every dataset has",
         "a: {headings: [B]} | 5:8: column a needs a type: text, integer, decimal, date,"

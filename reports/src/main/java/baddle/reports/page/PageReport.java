@@ -302,7 +302,7 @@ public final class PageReport {
   private void bottom() {
     ReportHead.Trust trust = head.trust();
     if (!trust.verdict().isEmpty()) {
-      out.append("<section>\n<h2>What stands against these figures</h2>\n");
+      out.append("<section>\n<h2>What is open against these figures</h2>\n");
       element("<p>", trust.verdict(), "</p>\n");
       if (!trust.findings().isEmpty()) {
         out.append("<ul class=\"findings\">\n");

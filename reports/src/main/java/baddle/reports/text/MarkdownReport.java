@@ -17,7 +17,7 @@ import java.util.Map;
 public final class MarkdownReport {
 
   /** What would be markup in the middle of a line; a tag is never passed through. */
-  private static final String MARKUP = "\\|`[]";
+  private static final String MARKUP = "\\|`[]*";
 
   private MarkdownReport() {}
 
@@ -52,6 +52,7 @@ public final class MarkdownReport {
     int labels = layout.downHeadings().size();
     List<String> headings = new ArrayList<>(layout.downHeadings());
     layout.columns().forEach(column -> headings.add(String.join(" ", column.labels()).strip()));
+    headings.replaceAll(MarkdownReport::text);
     writer.write(row(headings));
     List<String> rules = new ArrayList<>(Collections.nCopies(labels, "---"));
     rules.addAll(Collections.nCopies(layout.columns().size(), "---:"));
@@ -60,6 +61,7 @@ public final class MarkdownReport {
       boolean strong = line.total() || line.kind() == CrosstabLayout.Kind.SUBTOTAL;
       List<String> cells = new ArrayList<>(line.labels());
       layout.columns().forEach(column -> cells.add(layout.shown(line, column)));
+      cells.replaceAll(MarkdownReport::text);
       cells.replaceAll(cell -> strong && !cell.isBlank() ? "**" + cell.strip() + "**" : cell);
       writer.write(row(cells));
     }
@@ -67,7 +69,7 @@ public final class MarkdownReport {
   }
 
   private static String row(List<String> cells) {
-    return "| " + String.join(" | ", cells.stream().map(MarkdownReport::text).toList()) + " |\n";
+    return "| " + String.join(" | ", cells) + " |\n";
   }
 
   private static String text(String cell) {

@@ -14,7 +14,7 @@ import java.util.Locale;
 import java.util.Map;
 
 /**
- * The first sheet of a workbook: headline figures, contents, what stands against it, its making.
+ * The first sheet of a workbook: headline figures, contents, what is open against it, its making.
  */
 final class WorkbookCover {
 
@@ -132,7 +132,7 @@ final class WorkbookCover {
     if (trust.verdict().isEmpty()) {
       return;
     }
-    section("What stands against these figures", "");
+    section("What is open against these figures", "");
     if (trust.findings().isEmpty()) {
       writer.line(row++, 0, "Nothing", CellStyle.PLAIN);
     } else {

@@ -85,7 +85,7 @@ final class WorkbookPivot {
       return Optional.of("it leaves out rows by a condition");
     }
     if (spec.down().isEmpty() || spec.measuresAt().down() || spec.measuresAt().outside()) {
-      return Optional.of("its measures stand where a pivot table has none");
+      return Optional.of("its measures are where a pivot table has none");
     }
     for (Level level : spec.levels()) {
       if (level.keep().isPresent()) {

@@ -1,4 +1,4 @@
-package baddle.app.results;
+package baddle.app;
 
 import java.util.Optional;
 
