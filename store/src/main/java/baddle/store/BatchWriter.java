@@ -32,6 +32,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * Writes one batch in one transaction: it is there whole after {@link #commit}, and not at all
  * before. Its methods may be called by several threads.
+ *
+ * <p>Long because all that a batch writes shares its transaction and its statements.
  */
 public final class BatchWriter implements Closeable {
 

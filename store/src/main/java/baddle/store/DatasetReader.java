@@ -7,18 +7,10 @@ import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import java.io.IOException;
-import java.sql.ResultSet;
-import java.sql.SQLException;
-import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.Collections;
-import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -69,8 +61,7 @@ public final class DatasetReader {
   private final Database database;
   private final String dataset;
   private final int batch;
-  private final Map<Integer, List<SourceRange>> rangesOfPart = new LinkedHashMap<>();
-  private final Map<Integer, StoredPart> parts = new LinkedHashMap<>();
+  private final LiveParts live;
   private final Schema schema;
   private final Set<Column> blanks;
 
@@ -79,33 +70,12 @@ public final class DatasetReader {
     this.database = database;
     this.dataset = dataset;
     this.batch = batch;
-    Map<String, Long> times = new HashMap<>();
-    database
-        .query(
-            "SELECT s.part, s.first_row, s.first_row + s.rows_kept, f.path, s.sheet, s.period,"
-                + " b.number, b.made_at, s.number FROM source s JOIN file f ON f.id = s.file"
-                + " JOIN batch b ON b.number = f.read_in"
-                + " WHERE f.dataset = ?2 AND f.live_from <= ?1"
-                + " AND (f.live_until IS NULL OR f.live_until > ?1) ORDER BY s.part, s.first_row",
-            row -> range(row, times),
-            batch,
-            dataset)
-        .forEach(
-            range -> rangesOfPart.computeIfAbsent(range.part(), p -> new ArrayList<>()).add(range));
-    StoredPart newest = null;
-    for (int part : rangesOfPart.keySet()) {
-      newest = StoredPart.of(database, part, batch);
-      parts.put(part, newest);
-    }
-    if (newest == null) {
-      throw new StoreException.Absent(
-          "the dataset " + dataset + " has no rows yet; run baddle consolidate", database.file());
-    }
-    blanks = Set.of();
-    schema =
+    this.live = new LiveParts(database, dataset, batch);
+    this.blanks = Set.of();
+    this.schema =
         new Schema(
             Stream.concat(
-                    newest.schema().columns().stream()
+                    live.newest().schema().columns().stream()
                         .filter(column -> !HiddenRows.has(column.name())),
                     Origin.columns().stream())
                 .toList());
@@ -116,8 +86,7 @@ public final class DatasetReader {
     database = other.database;
     dataset = other.dataset;
     batch = other.batch;
-    rangesOfPart.putAll(other.rangesOfPart);
-    parts.putAll(other.parts);
+    live = other.live;
     blanks =
         columns.columns().stream()
             .filter(column -> other.schema.indexOf(column.name()).isEmpty())
@@ -134,21 +103,6 @@ public final class DatasetReader {
     return new DatasetReader(this, columns);
   }
 
-  private static SourceRange range(ResultSet row, Map<String, Long> times) throws SQLException {
-    return new SourceRange(
-        row.getInt(1),
-        row.getLong(2),
-        row.getLong(3),
-        row.getString(4),
-        row.getString(5),
-        row.getString(6),
-        row.getInt(7),
-        times.computeIfAbsent(
-            row.getString(8),
-            time -> ChronoUnit.MICROS.between(Instant.EPOCH, Instant.parse(time))),
-        row.getInt(9));
-  }
-
   /**
    * What decides the values of some columns in the rows of a part, as text: the same text stands
    * for the same rows, in whatever store or batch.
@@ -159,9 +113,9 @@ public final class DatasetReader {
    */
   public Optional<String> content(int part, List<String> columns) throws IOException {
     try {
-      return PartContent.of(part(part), Objects.requireNonNull(rangesOfPart.get(part)), columns);
+      return PartContent.of(live.part(part), live.ranges(part), columns);
     } catch (VectorDecoder.BrokenBlockException e) {
-      throw damaged(part, e);
+      throw live.damaged(part, e);
     }
   }
 
@@ -181,36 +135,36 @@ public final class DatasetReader {
 
   /** The parts that have rows of live sources, in the order they were stored. */
   public Set<Integer> parts() {
-    return Collections.unmodifiableSet(rangesOfPart.keySet());
+    return live.numbers();
   }
 
   /** Whether a part has a column of this name and type. */
   public boolean hasColumn(int part, Column column) {
-    return part(part).schema().has(column);
+    return live.part(part).schema().has(column);
   }
 
   /** The numbers that the columns of a part are stored under; each version of one has its own. */
   public Set<Integer> columnNumbers(int part) {
-    return part(part).columnNumbers();
+    return live.part(part).columnNumbers();
   }
 
   /** The names of the columns a part has, those of {@link HiddenRows} among them. */
   public List<String> columnsOfPart(int part) {
-    return part(part).names();
+    return live.part(part).names();
   }
 
   /** Whether any part has one of the columns of {@link HiddenRows}. */
   public boolean hides(Column column) {
-    return parts.values().stream().anyMatch(part -> part.names().contains(column.name()));
+    return live.all().stream().anyMatch(part -> part.names().contains(column.name()));
   }
 
   /** The parts of live sources in which a block isn't what was written; every block is read. */
   public Set<Integer> damagedParts() throws IOException {
     Set<Integer> damaged = new TreeSet<>();
     try (VectorDecoder decoder = new VectorDecoder()) {
-      for (int part : rangesOfPart.keySet()) {
+      for (int part : live.numbers()) {
         try {
-          part(part).verify(decoder);
+          live.part(part).verify(decoder);
         } catch (VectorDecoder.BrokenBlockException e) {
           damaged.add(part);
         }
@@ -221,7 +175,7 @@ public final class DatasetReader {
 
   /** How many rows are stored for live sources, those in no figure among them. */
   public long storedRows() {
-    return rangesOfPart.values().stream()
+    return live.ranges().values().stream()
         .flatMap(List::stream)
         .mapToLong(range -> range.to() - range.from())
         .sum();
@@ -282,7 +236,7 @@ public final class DatasetReader {
    *     HiddenRows}, blank where they aren't the reason
    */
   public void scanHidden(List<String> columns, BlockSink sink) throws IOException {
-    if (parts.values().stream().anyMatch(StoredPart::hides)) {
+    if (live.all().stream().anyMatch(StoredPart::hides)) {
       scan(schema.only(columns), true, file -> true, sink);
     }
   }
@@ -303,34 +257,25 @@ public final class DatasetReader {
     boolean origin =
         wanted.columns().stream().anyMatch(c -> Origin.has(c.name()))
             || (choice != null && choice.columns().stream().anyMatch(Origin::has));
-    watch.begin(rowsOf(parts, files));
+    watch.begin(live.rowsOf(parts, files));
     try (VectorDecoder decoder = new VectorDecoder()) {
-      for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
-        boolean hides = part(part.getKey()).hides();
+      for (Map.Entry<Integer, List<SourceRange>> part : live.ranges().entrySet()) {
+        boolean hides = live.part(part.getKey()).hides();
         if (parts.test(part.getKey()) && (!hidden || hides)) {
           List<SourceRange> ranges =
               part.getValue().stream().filter(range -> files.test(range.file())).toList();
           if (ranges.isEmpty()) {
             continue;
           }
-          List<SourceRange> live = origin ? ranges : SourceRange.joined(ranges);
+          List<SourceRange> ranged = origin ? ranges : SourceRange.joined(ranges);
           BlockSink target = hides ? new HidingSink(wanted, hidden, sink) : sink;
           Schema read = hides ? withHidden(wanted) : wanted;
-          scanPart(part.getKey(), live, read, choice, decoder, target);
+          scanPart(part.getKey(), ranged, read, choice, decoder, target);
         }
       }
     } finally {
       watch.end();
     }
-  }
-
-  /** How many rows of some files stand in some parts, hidden ones among them. */
-  private long rowsOf(IntPredicate wanted, Predicate<String> files) {
-    return rangesOfPart.values().stream()
-        .flatMap(List::stream)
-        .filter(range -> wanted.test(range.part()) && files.test(range.file()))
-        .mapToLong(range -> range.to() - range.from())
-        .sum();
   }
 
   private static Schema withHidden(Schema wanted) {
@@ -354,29 +299,30 @@ public final class DatasetReader {
    * @param parts which ones
    */
   public void scanParts(Schema columns, IntPredicate parts, PartSink sink) throws IOException {
-    watch.begin(rowsOf(parts, file -> true));
+    watch.begin(live.rowsOf(parts, file -> true));
     try (VectorDecoder decoder = new VectorDecoder()) {
-      for (Map.Entry<Integer, List<SourceRange>> part : rangesOfPart.entrySet()) {
+      for (Map.Entry<Integer, List<SourceRange>> part : live.ranges().entrySet()) {
         if (!parts.test(part.getKey())) {
           continue;
         }
         long blockStart = 0;
-        for (StoredPart.StoredBlock stored : part(part.getKey()).blocks()) {
-          List<LiveRange> live = new ArrayList<>();
+        for (StoredPart.StoredBlock stored : live.part(part.getKey()).blocks()) {
+          List<LiveRange> alive = new ArrayList<>();
           long done = 0;
           for (SourceRange range : part.getValue()) {
             long from = Math.max(range.from(), blockStart);
             long to = Math.min(range.to(), blockStart + stored.rows());
             if (from < to) {
-              live.add(
+              alive.add(
                   new LiveRange(
                       (int) (from - blockStart), (int) (to - blockStart), range.source()));
               done += to - from;
             }
           }
           OriginVectors origin = new OriginVectors(part.getValue(), blockStart, stored.rows());
-          Block block = block(part.getKey(), stored, origin, columns, decoder);
-          sink.accept(new PartBlock(part.getKey(), stored.number(), (int) blockStart, block, live));
+          Block block = live.block(part.getKey(), stored, origin, columns, decoder);
+          sink.accept(
+              new PartBlock(part.getKey(), stored.number(), (int) blockStart, block, alive));
           watch.rows(done);
           blockStart += stored.rows();
         }
@@ -397,7 +343,7 @@ public final class DatasetReader {
     checkColumns(part, wanted);
     Schema looked = choice == null ? new Schema(List.of()) : schema.only(choice.columns());
     long blockStart = 0;
-    for (StoredPart.StoredBlock stored : part(part).blocks()) {
+    for (StoredPart.StoredBlock stored : live.part(part).blocks()) {
       long blockEnd = blockStart + stored.rows();
       Block block = null;
       BitSet chosen = null;
@@ -407,14 +353,14 @@ public final class DatasetReader {
         int to = (int) (Math.min(range.to(), blockEnd) - blockStart);
         if (from < to && choice != null && chosen == null) {
           OriginVectors origin = new OriginVectors(ranges, blockStart, stored.rows());
-          chosen = choice.rows(block(part, stored, origin, looked, decoder));
+          chosen = choice.rows(live.block(part, stored, origin, looked, decoder));
         }
         done += Math.max(0, to - from);
         int next = from < to ? next(chosen, from, true) : to;
         while (next < to) {
           if (block == null) {
             OriginVectors origin = new OriginVectors(ranges, blockStart, stored.rows());
-            block = block(part, stored, origin, wanted, decoder);
+            block = live.block(part, stored, origin, wanted, decoder);
           }
           int end = Math.min(to, next(chosen, next, false));
           sink.accept(block, next, end);
@@ -435,35 +381,8 @@ public final class DatasetReader {
     return next < 0 ? Integer.MAX_VALUE : next;
   }
 
-  private StoredPart part(int part) {
-    return Objects.requireNonNull(parts.get(part));
-  }
-
-  private Block block(
-      int part,
-      StoredPart.StoredBlock stored,
-      OriginVectors origin,
-      Schema wanted,
-      VectorDecoder decoder)
-      throws IOException {
-    try {
-      return part(part).block(stored, origin, wanted, decoder);
-    } catch (VectorDecoder.BrokenBlockException e) {
-      throw damaged(part, e);
-    }
-  }
-
-  private StoreException.Damaged damaged(int part, VectorDecoder.BrokenBlockException cause) {
-    List<String> files =
-        Objects.requireNonNull(rangesOfPart.get(part)).stream()
-            .map(SourceRange::file)
-            .distinct()
-            .toList();
-    return new StoreException.Damaged(String.valueOf(cause.getMessage()), files, database.file());
-  }
-
   private void checkColumns(int part, Schema wanted) throws StoreException {
-    Schema has = part(part).schema();
+    Schema has = live.part(part).schema();
     for (Column column : wanted.columns()) {
       boolean own = !Origin.has(column.name()) && !HiddenRows.has(column.name());
       if (own && !has.has(column) && !blanks.contains(column)) {

@@ -150,7 +150,7 @@ public final class Store implements Closeable {
 
   /** Remembers the files that can't be read as the folders are now, and no others. */
   public void setRefused(List<StoredRefusal> refused) throws IOException {
-    if (refused.equals(catalogue().refused())) {
+    if (refused.equals(catalogue().outcomes().refused())) {
       return;
     }
     database.execute("BEGIN IMMEDIATE");

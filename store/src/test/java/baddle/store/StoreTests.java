@@ -192,7 +192,7 @@ class StoreTests {
         batch.addFinding(null, finding);
         batch.commit();
       }
-      assertThat(store.catalogue().findings(1)).containsExactly(finding);
+      assertThat(store.catalogue().outcomes().findings(1)).containsExactly(finding);
     }
     try (Connection sql = connect();
         Statement statement = sql.createStatement()) {

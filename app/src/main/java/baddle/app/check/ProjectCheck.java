@@ -10,30 +10,18 @@ import baddle.app.kept.KeptResult;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reference.References;
 import baddle.app.review.FindingPolicy;
-import baddle.app.review.HiddenReasons;
 import baddle.app.review.ListedControl;
 import baddle.app.review.LookupReviews;
 import baddle.app.review.Restatements;
 import baddle.app.review.TotalLine;
-import baddle.core.calendar.Grain;
-import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.Item;
-import baddle.core.crosstab.spec.CrosstabSpec;
-import baddle.core.crosstab.spec.Measure;
-import baddle.core.expression.AxisItem;
-import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.lookup.LookupReview;
 import baddle.core.lookup.LookupTable;
-import baddle.core.outcome.HeldValue;
 import baddle.core.outcome.RowCounts;
-import baddle.core.table.Block;
-import baddle.core.table.Origin;
 import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
-import baddle.plan.ExpectPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.LookupPlan;
 import baddle.plan.Plan;
@@ -43,24 +31,19 @@ import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.entry.Batch;
 import baddle.store.entry.StoredFile;
-import baddle.store.entry.StoredHeldRow;
 import baddle.store.entry.StoredLeftOut;
 import baddle.store.entry.StoredMended;
 import baddle.store.entry.StoredRefusal;
 import baddle.store.entry.StoredSource;
-import baddle.store.entry.StoredSuspense;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.Set;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Proves the datasets as they stand in the store; it changes nothing. */
@@ -75,22 +58,18 @@ public final class ProjectCheck {
   private final List<Finding> outside = new ArrayList<>();
 
   private final List<CheckResult.LookupLine> lookups = new ArrayList<>();
-  private final List<CheckResult.DuplicateLine> duplicates = new ArrayList<>();
   private final List<TotalLine> totals = new ArrayList<>();
-  private final SuspenseCounts suspense = new SuspenseCounts();
-
-  private final List<CheckResult.RowLine> rowLines = new ArrayList<>();
-  private final HeldTable.Builder held = new HeldTable.Builder();
-  private final Map<String, List<Coverage.Covered>> covered = new LinkedHashMap<>();
-  private final HeldRows heldRows;
+  private final RowsInSuspense suspense;
+  private final CoveredPeriods covered;
   private final KeptCells cells;
 
   private ProjectCheck(Project project, References references, HeldRows heldRows) {
-    this.heldRows = heldRows;
+    this.suspense = new RowsInSuspense(heldRows == HeldRows.GATHERED);
     this.project = project.with(references.plan());
     this.plan = references.plan();
     this.references = references;
     this.cells = new KeptCells(project);
+    this.covered = new CoveredPeriods(plan, cells);
   }
 
   /** What of the held rows is wanted. */
@@ -192,10 +171,10 @@ public final class ProjectCheck {
   /** What is open at a batch that has been checked. */
   private List<Finding> open(Store store, Batch batch) throws IOException {
     List<Finding> all = new ArrayList<>(findings);
-    coverage(List.of()).forEach(one -> all.addAll(one.findings()));
+    covered.coverage(List.of()).forEach(one -> all.addAll(one.findings()));
     List<StoredSource> sources = store.catalogue().sources(batch.number());
     List<Finding> open = new ArrayList<>(new FindingPolicy(plan, sources).apply(all).findings());
-    open.addAll(store.catalogue().findingsOfBatch(batch.number()));
+    open.addAll(store.catalogue().outcomes().findingsOfBatch(batch.number()));
     return open;
   }
 
@@ -205,33 +184,34 @@ public final class ProjectCheck {
     List<StoredFile> files = catalogue.files(number);
     List<StoredSource> sources = catalogue.sources(number);
     MendedFiles mended = MendedFiles.of(project, new Formats());
-    List<StoredMended> applied = catalogue.mended(number);
+    List<StoredMended> applied = catalogue.outcomes().mended(number);
     if (now) {
       outside.addAll(PendingFiles.findings(project, store, number, mended));
       outside.addAll(mended.findings());
       outside.addAll(mended.unused(applied));
     }
     findings.addAll(Restatements.findings(plan, store, number));
-    held.mended(applied);
-    findings.addAll(catalogue.findings(number));
-    findings.addAll(catalogue.findingsOfDatasets(number));
+    suspense.mended(applied);
+    findings.addAll(catalogue.outcomes().findings(number));
+    findings.addAll(catalogue.outcomes().findingsOfDatasets(number));
     catalogue
+        .outcomes()
         .controlTotals(number)
         .forEach(one -> totals.add(new TotalLine(one.feed(), one.place(), one.total())));
-    addIntakeSuspense(catalogue, number);
+    suspense.addHeld(catalogue, number);
     for (DatasetPlan dataset : plan.datasets().values()) {
       Optional<DatasetReader> reader = reader(store, dataset.name(), number);
       if (reader.isPresent()) {
         check(store, dataset, reader.get(), number);
-        covered.putAll(covered(dataset, reader.get(), files, sources));
+        covered.add(dataset, reader.get(), files, sources);
       }
     }
-    List<StoredLeftOut> leftOut = catalogue.leftOut(number);
-    List<StoredRefusal> refused = now ? catalogue.refused() : List.of();
+    List<StoredLeftOut> leftOut = catalogue.outcomes().leftOut(number);
+    List<StoredRefusal> refused = now ? catalogue.outcomes().refused() : List.of();
     for (FeedPlan feed : plan.feeds().values()) {
       findings.addAll(RuleCounts.findings(feed, leftOut));
     }
-    List<Coverage> coverage = coverage(refused);
+    List<Coverage> coverage = covered.coverage(refused);
     long inDataset = catalogue.storedRows(number);
     List<CheckResult.FeedRows> feeds = feeds(catalogue, number, files, sources);
     RowCounts all =
@@ -256,10 +236,10 @@ public final class ProjectCheck {
         totals,
         coverage,
         lookups,
-        duplicates,
-        suspense.lines(),
-        held.build(),
-        rowLines,
+        suspense.duplicates(),
+        suspense.counts(),
+        suspense.tables(),
+        suspense.rows(),
         result.findings(),
         result.accepted());
   }
@@ -316,197 +296,6 @@ public final class ProjectCheck {
     }
     findings.addAll(new UnusualFigures(plan, dataset, cells).findings(reader));
     findings.addAll(new DatesOutside(plan, dataset, cells).findings(reader));
-    addHiddenRows(dataset, reader);
-  }
-
-  private void addIntakeSuspense(Catalogue catalogue, int batch) throws IOException {
-    for (StoredSuspense cause : catalogue.suspense(batch)) {
-      suspense.add(cause.feed(), cause.value(), cause.values(), cause.rows());
-    }
-    if (heldRows == HeldRows.GATHERED) {
-      for (StoredHeldRow row : catalogue.heldRows(batch)) {
-        held.add(row);
-        rowLines.add(new CheckResult.RowLine(row.feed(), row.place(), row.value(), false));
-      }
-    }
-  }
-
-  /** Rows that were read and are in no figure. */
-  private void addHiddenRows(DatasetPlan dataset, DatasetReader reader) throws IOException {
-    long[] byKey = new long[2];
-    List<String> columns =
-        new ArrayList<>(
-            dataset.schema().names().stream()
-                .filter(name -> reader.schema().indexOf(name).isPresent())
-                .toList());
-    int own = columns.size();
-    Stream.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_ROW)
-        .forEach(column -> columns.add(column.name()));
-    HiddenReasons.scan(
-        reader,
-        columns,
-        (block, row, reason) -> {
-          if (reason.ofKey()) {
-            byKey[reason.held().isPresent() ? 0 : 1]++;
-          }
-          if (heldRows == HeldRows.GATHERED) {
-            HeldValue value = reason.held().orElseGet(() -> leftOut(dataset));
-            rowLines.add(
-                new CheckResult.RowLine(
-                    dataset.name(), place(block, own, row), value, reason.ofKey()));
-          }
-          reason
-              .held()
-              .ifPresent(
-                  value -> {
-                    suspense.add(dataset.name(), value, 1, 1);
-                    if (heldRows == HeldRows.COUNTED) {
-                      return;
-                    }
-                    held.add(
-                        dataset.name(),
-                        columns.subList(0, own),
-                        place(block, own, row),
-                        cells(block, own, row),
-                        value);
-                  });
-        });
-    if (!dataset.duplicates().key().isEmpty()) {
-      duplicates.add(
-          new CheckResult.DuplicateLine(
-              dataset.name(), String.join(", ", dataset.duplicates().key()), byKey[0], byKey[1]));
-    }
-  }
-
-  private static HeldValue leftOut(DatasetPlan dataset) {
-    return new HeldValue(
-        String.join(", ", dataset.duplicates().key()), "", "no later row with its key; left out");
-  }
-
-  private static List<String> cells(Block block, int columns, int row) {
-    List<String> cells = new ArrayList<>();
-    for (int i = 0; i < columns; i++) {
-      boolean blank = block.vector(i).isBlank(row);
-      cells.add(blank ? "" : block.vector(i).shown(row, block.schema().column(i).type()));
-    }
-    return cells;
-  }
-
-  /** Where a row stands, by the columns that follow its own. */
-  private static Place place(Block block, int columns, int row) {
-    List<String> origin = cells(block, columns + 3, row).subList(columns, columns + 3);
-    return Place.source(origin.get(0), origin.get(1)).atRow(Long.parseLong(origin.get(2)));
-  }
-
-  /** How the feeds' periods are covered, where some of their files were refused. */
-  private List<Coverage> coverage(List<StoredRefusal> refused) {
-    List<Coverage> coverage = new ArrayList<>();
-    for (FeedPlan feed : plan.feeds().values()) {
-      feed.expect()
-          .map(
-              expect ->
-                  coverage(feed, expect, covered.getOrDefault(feed.name(), List.of()), refused))
-          .ifPresent(coverage::add);
-    }
-    return coverage;
-  }
-
-  private Coverage coverage(
-      FeedPlan feed,
-      ExpectPlan expect,
-      List<Coverage.Covered> covered,
-      List<StoredRefusal> refused) {
-    List<StoredRefusal> own = refused.stream().filter(r -> r.feed().equals(feed.name())).toList();
-    boolean byRow =
-        Objects.requireNonNull(plan.datasets().get(feed.dataset())).datedBy().isPresent();
-    return Coverage.of(feed.name(), expect, covered, own, plan.periods(), plan.calendar(), byRow);
-  }
-
-  /** The sources of each feed of a dataset that is expected to have periods. */
-  private Map<String, List<Coverage.Covered>> covered(
-      DatasetPlan dataset, DatasetReader reader, List<StoredFile> files, List<StoredSource> sources)
-      throws IOException {
-    Map<String, List<Coverage.Covered>> covered = new LinkedHashMap<>();
-    for (FeedPlan feed : plan.feeds().values()) {
-      if (feed.dataset().equals(dataset.name()) && feed.expect().isPresent()) {
-        Map<Long, String> pathOfFile = new HashMap<>();
-        files.stream()
-            .filter(file -> file.feed().equals(feed.name()))
-            .forEach(file -> pathOfFile.put(file.id(), file.path()));
-        List<String> per = feed.expect().get().per();
-        covered.put(
-            feed.name(),
-            per.isEmpty() && dataset.datedBy().isEmpty()
-                ? ofSources(sources, pathOfFile)
-                : ofValues(
-                    reader,
-                    Set.copyOf(pathOfFile.values()),
-                    per,
-                    dataset
-                        .datedBy()
-                        .map(date -> by(date, feed.expect().get().every()))
-                        .orElse(AxisItem.ofColumn(Origin.SOURCE_PERIOD.name()))));
-      }
-    }
-    return covered;
-  }
-
-  private static List<Coverage.Covered> ofSources(
-      List<StoredSource> sources, Map<Long, String> pathOfFile) {
-    return sources.stream()
-        .filter(source -> pathOfFile.containsKey(source.file()))
-        .map(
-            source ->
-                new Coverage.Covered(
-                    Place.source(
-                        Objects.requireNonNull(pathOfFile.get(source.file())), source.sheet()),
-                    source.period(),
-                    ""))
-        .toList();
-  }
-
-  private static AxisItem by(String date, Grain grain) {
-    return AxisItem.parse(Expression.quoted(date) + " by " + grain.words());
-  }
-
-  private List<Coverage.Covered> ofValues(
-      DatasetReader reader, Set<String> paths, List<String> per, AxisItem period)
-      throws IOException {
-    List<AxisItem> down = new ArrayList<>();
-    down.add(AxisItem.ofColumn(Origin.SOURCE_FILE.name()));
-    down.add(AxisItem.ofColumn(Origin.SOURCE_SHEET.name()));
-    down.add(period);
-    per.stream().map(AxisItem::ofColumn).forEach(down::add);
-    CrosstabSpec spec =
-        CrosstabSpec.of("coverage", down, List.of(), List.of(Measure.of("rows", "count(*)")));
-    Crosstab crosstab = cells.builder(spec, reader, spec.columns("")).build();
-    List<Coverage.Covered> covered = new ArrayList<>();
-    for (Item file : crosstab.down().children()) {
-      if (paths.contains(file.label())) {
-        for (Item sheet : file.children()) {
-          for (Item ofPeriod : sheet.children()) {
-            boolean blank = sheet.label().equals(Item.BLANK_LABEL);
-            Place place = Place.source(file.label(), blank ? "" : sheet.label());
-            leaves(ofPeriod, List.of())
-                .forEach(of -> covered.add(new Coverage.Covered(place, ofPeriod.label(), of)));
-          }
-        }
-      }
-    }
-    return covered;
-  }
-
-  private static List<String> leaves(Item item, List<String> labels) {
-    if (item.children().isEmpty()) {
-      return List.of(String.join(", ", labels));
-    }
-    return item.children().stream()
-        .flatMap(
-            child -> {
-              List<String> below = new ArrayList<>(labels);
-              below.add(child.label());
-              return leaves(child, below).stream();
-            })
-        .collect(Collectors.toList());
+    suspense.addHidden(dataset, reader);
   }
 }

@@ -42,8 +42,8 @@ final class Reasons {
     this.late = late;
     this.unchangedFile =
         derived(catalogue.derivation(dataset, before), catalogue.derivation(dataset, after));
-    Set<StoredMended> then = new HashSet<>(catalogue.mended(before));
-    Set<StoredMended> now = new HashSet<>(catalogue.mended(after));
+    Set<StoredMended> then = new HashSet<>(catalogue.outcomes().mended(before));
+    Set<StoredMended> now = new HashSet<>(catalogue.outcomes().mended(after));
     then.stream().filter(one -> !now.contains(one)).forEach(this::addMended);
     now.stream().filter(one -> !then.contains(one)).forEach(this::addMended);
   }

@@ -51,7 +51,7 @@ final class ConsolidationReport {
     Optional<Batch> current = catalogue.lastBatch();
     int number = current.map(Batch::number).orElse(0);
     findings.addAll(look.mended().findings());
-    findings.addAll(look.mended().unused(catalogue.mended(number)));
+    findings.addAll(look.mended().unused(catalogue.outcomes().mended(number)));
     Map<String, RowCounts> rowsOfFeed = catalogue.rowsOfFeeds(number);
     RowCounts all = rowsOfFeed.values().stream().reduce(RowCounts.NONE, RowCounts::plus);
     List<FeedLine> lines = new ArrayList<>();
@@ -67,8 +67,8 @@ final class ConsolidationReport {
                   .size(),
               rowsOfFeed.getOrDefault(feed.name(), RowCounts.NONE)));
     }
-    findings.addAll(catalogue.findings(number));
-    findings.addAll(catalogue.findingsOfDatasets(number));
+    findings.addAll(catalogue.outcomes().findings(number));
+    findings.addAll(catalogue.outcomes().findingsOfDatasets(number));
     findings.addAll(Restatements.findings(plan, store, number));
     FindingPolicy.Result policed =
         new FindingPolicy(plan, catalogue.sources(number)).apply(findings);

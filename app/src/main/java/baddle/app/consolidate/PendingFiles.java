@@ -36,7 +36,11 @@ public final class PendingFiles {
     FileChanges changes = FileChanges.of(project, known, closed, mended, Long.MAX_VALUE, false);
     List<Finding> findings = new ArrayList<>(changes.findings());
     Map<String, StoredRefusal> refused = new HashMap<>();
-    store.catalogue().refused().forEach(one -> refused.put(one.path() + one.seen(), one));
+    store
+        .catalogue()
+        .outcomes()
+        .refused()
+        .forEach(one -> refused.put(one.path() + one.seen(), one));
     changes.refused().forEach(one -> findings.add(one.finding()));
     long toRead = 0;
     for (CheckedFile file : changes.checked()) {

@@ -252,8 +252,8 @@ public final class DatasetExport {
     for (Batch one : catalogue.batches()) {
       batches.add(List.of(String.valueOf(one.number()), one.madeAt().toString()));
     }
-    List<Finding> findings = new ArrayList<>(catalogue.findings(batch.number()));
-    findings.addAll(catalogue.findingsOfDatasets(batch.number()));
+    List<Finding> findings = new ArrayList<>(catalogue.outcomes().findings(batch.number()));
+    findings.addAll(catalogue.outcomes().findingsOfDatasets(batch.number()));
     return List.of(
         new RowsFile.Table(
             "baddle_sources",

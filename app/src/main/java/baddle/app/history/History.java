@@ -93,10 +93,10 @@ public record History(List<BatchLine> batches) {
           afterTidied = true;
           continue;
         }
-        List<Finding> findings = new ArrayList<>(catalogue.findings(batch.number()));
-        findings.addAll(catalogue.findingsOfDatasets(batch.number()));
+        List<Finding> findings = new ArrayList<>(catalogue.outcomes().findings(batch.number()));
+        findings.addAll(catalogue.outcomes().findingsOfDatasets(batch.number()));
         if (batch.equals(batches.get(batches.size() - 1))) {
-          catalogue.refused().forEach(one -> findings.add(one.finding()));
+          catalogue.outcomes().refused().forEach(one -> findings.add(one.finding()));
         }
         lines.add(
             0,

@@ -90,7 +90,7 @@ public enum CheckList {
     if (this == BLANKED) {
       ListTable table =
           new ListTable(word(), "feed", "file", "sheet", "row#", "heading", "sent", "expected");
-      for (StoredBlanked one : catalogue.blanked(number)) {
+      for (StoredBlanked one : catalogue.outcomes().blanked(number)) {
         List<String> cells = new ArrayList<>(List.of(one.feed()));
         cells.addAll(place(one.place(), true));
         cells.add(one.value().heading());
@@ -102,7 +102,7 @@ public enum CheckList {
     }
     ListTable table =
         new ListTable(word(), "feed", "file", "sheet", "because", "rows_left_out#", "rows_read#");
-    for (StoredLeftOut one : catalogue.leftOut(number)) {
+    for (StoredLeftOut one : catalogue.outcomes().leftOut(number)) {
       List<String> cells = new ArrayList<>(List.of(one.feed()));
       cells.addAll(place(one.place(), false));
       cells.add(one.because());

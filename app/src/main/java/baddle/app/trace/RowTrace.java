@@ -129,7 +129,7 @@ public final class RowTrace {
             + file.dataset()
             + ")");
     QueryNotes.ofSource(project, file.path()).forEach(lines::add);
-    for (StoredMended value : catalogue.mended(batch.number())) {
+    for (StoredMended value : catalogue.outcomes().mended(batch.number())) {
       if (isHere(value.place().file(), value.place().sheet(), value.place().row(), file, of)) {
         lines.add(
             "corrected in "
@@ -143,7 +143,7 @@ public final class RowTrace {
                 + "\"");
       }
     }
-    for (StoredBlanked blanked : catalogue.blanked(batch.number())) {
+    for (StoredBlanked blanked : catalogue.outcomes().blanked(batch.number())) {
       Place place = blanked.place();
       if (isHere(place.file(), place.sheet(), place.row(), file, of)) {
         HeldValue value = blanked.value();
@@ -178,7 +178,7 @@ public final class RowTrace {
         new ArrayList<>(
             PendingFiles.findings(
                 project, store, batch.number(), MendedFiles.of(project, new Formats())));
-    known.addAll(store.catalogue().findings(batch.number()));
+    known.addAll(store.catalogue().outcomes().findings(batch.number()));
     int before = lines.size();
     for (Finding finding : known) {
       Place place = finding.place();
@@ -207,7 +207,7 @@ public final class RowTrace {
   private boolean held(Catalogue catalogue, Batch batch, StoredFile file, String of)
       throws IOException {
     boolean found = false;
-    for (StoredHeldRow held : catalogue.heldRows(batch.number())) {
+    for (StoredHeldRow held : catalogue.outcomes().heldRows(batch.number())) {
       if (isHere(held.place().file(), held.place().sheet(), held.place().row(), file, of)) {
         if (!found) {
           lines.add("held while it was read; its cells: " + cells(held));

@@ -20,6 +20,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * The nodes of an axis once all rows are in: those of its tree, or, where only some are kept, those
  * and one for the others. Node 0 is the root.
+ *
+ * <p>Long because items are numbered, ordered and cut off over the same arrays.
  */
 final class Axis {
 

@@ -33,7 +33,10 @@ import java.util.function.ToLongFunction;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Makes a cross-tab: takes the blocks of its datasets in any order, then gives the finished table.
+ * * Makes a cross-tab: takes the blocks of its datasets in any order, then gives the finished
+ * table.
+ *
+ * <p>Long because all passes over the rows share its axes and cells.
  */
 public final class CrosstabBuilder implements BlockSink {
 

@@ -14,7 +14,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 
-/** The functions by name. */
+/**
+ * The functions by name.
+ *
+ * <p>Long because it is a table: one function after the other.
+ */
 final class Functions {
 
   static final List<String> NAMES =

@@ -1,9 +1,6 @@
 package baddle.core.expression;
 
-import baddle.core.finding.Nearest;
 import baddle.core.value.ColumnType;
-import baddle.core.value.Fit;
-import baddle.core.value.ValueReader;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,11 +20,9 @@ final class TreeParser {
   /** How many operators of one kind may stand in a row. */
   private static final int MOST_IN_A_ROW = 200;
 
-  private final String text;
-  private final List<Token> tokens;
-  private int at;
+  private final TokenCursor tokens;
+  private final FunctionParser functions;
   private int depth;
-  private int aggregatesOpen;
 
   /** Whether a word means something else than a column where a value is expected. */
   static boolean isReserved(String word) {
@@ -36,65 +31,28 @@ final class TreeParser {
   }
 
   private TreeParser(String text) {
-    this.text = text;
-    this.tokens = Lexer.tokens(text);
+    this.tokens = new TokenCursor(text);
+    this.functions = new FunctionParser(tokens, this);
   }
 
   static Tree parse(String text) {
     TreeParser parser = new TreeParser(text);
     Tree tree = parser.or();
-    if (parser.token().kind() != Token.Kind.END) {
-      throw parser.unexpected("an operator or the end");
+    if (parser.tokens.token().kind() != Token.Kind.END) {
+      throw parser.tokens.unexpected("an operator or the end");
     }
     return tree;
   }
 
-  private Token token() {
-    return tokens.get(at);
-  }
-
-  private Token next() {
-    return tokens.get(at++);
-  }
-
-  private boolean takeWord(String word) {
-    boolean is = token().isWord(word);
-    at += is ? 1 : 0;
-    return is;
-  }
-
-  private boolean takeSign(String sign) {
-    boolean is = token().isSign(sign);
-    at += is ? 1 : 0;
-    return is;
-  }
-
-  private ExpressionException unexpected(String expected) {
-    String found = token().kind() == Token.Kind.END ? "the end" : "\"" + token().text() + "\"";
-    return new ExpressionException(
-        "expected " + expected + ", found " + found, text, token().offset());
-  }
-
-  private void expectSign(String sign) {
-    if (!takeSign(sign)) {
-      throw unexpected(sign);
-    }
-  }
-
-  private void expectWord(String word) {
-    if (!takeWord(word)) {
-      throw unexpected(word);
-    }
-  }
-
-  private Tree or() {
+  /** A whole value or condition. */
+  Tree or() {
     if (++depth > DEEPEST) {
-      throw new ExpressionException("nested too deeply", text, token().offset());
+      throw tokens.problem("nested too deeply", tokens.token().offset());
     }
     List<Tree> terms = new ArrayList<>(List.of(and()));
     List<Integer> offsets = new ArrayList<>();
-    while (token().isWord("or")) {
-      offsets.add(next().offset());
+    while (tokens.token().isWord("or")) {
+      offsets.add(tokens.next().offset());
       terms.add(and());
     }
     depth--;
@@ -104,8 +62,8 @@ final class TreeParser {
   private Tree and() {
     List<Tree> terms = new ArrayList<>(List.of(not()));
     List<Integer> offsets = new ArrayList<>();
-    while (token().isWord("and")) {
-      offsets.add(next().offset());
+    while (tokens.token().isWord("and")) {
+      offsets.add(tokens.next().offset());
       terms.add(not());
     }
     return balanced("and", terms, offsets);
@@ -127,20 +85,19 @@ final class TreeParser {
 
   private void checkLength(int operators) {
     if (operators > MOST_IN_A_ROW) {
-      throw new ExpressionException(
+      throw tokens.problem(
           "more than "
               + MOST_IN_A_ROW
               + " operators in a row; calculate parts of it in columns of their own",
-          text,
-          token().offset());
+          tokens.token().offset());
     }
   }
 
   private Tree not() {
-    if (token().isWord("not")) {
-      int offset = next().offset();
+    if (tokens.token().isWord("not")) {
+      int offset = tokens.next().offset();
       if (++depth > DEEPEST) {
-        throw new ExpressionException("nested too deeply", text, offset);
+        throw tokens.problem("nested too deeply", offset);
       }
       Tree negated = call("not", offset, not());
       depth--;
@@ -149,44 +106,45 @@ final class TreeParser {
     return predicate();
   }
 
-  private static Tree.Call call(String name, int offset, Tree... arguments) {
+  /** An operator of some parts. */
+  static Tree.Call call(String name, int offset, Tree... arguments) {
     return new Tree.Call(name, List.of(arguments), "", offset);
   }
 
   private Tree predicate() {
     Tree left = sum();
-    Token operator = token();
+    Token operator = tokens.token();
     int offset = operator.offset();
     if (operator.kind() == Token.Kind.SIGN && isComparison(operator.text())) {
-      at++;
+      tokens.next();
       return call(operator.text(), offset, left, sum());
     }
-    if (takeWord("is")) {
+    if (tokens.takeWord("is")) {
       return is(left, offset);
     }
-    boolean negated = takeWord("not");
+    boolean negated = tokens.takeWord("not");
     Tree condition;
-    if (takeWord("between")) {
+    if (tokens.takeWord("between")) {
       Tree low = sum();
-      expectWord("and");
+      tokens.expectWord("and");
       condition =
           call("and", offset, call(">=", offset, left, low), call("<=", offset, left, sum()));
-    } else if (takeWord("in")) {
+    } else if (tokens.takeWord("in")) {
       condition = in(left, offset);
-    } else if (takeWord("like")) {
+    } else if (tokens.takeWord("like")) {
       Tree pattern = sum();
       condition =
-          takeWord("escape")
+          tokens.takeWord("escape")
               ? call("like", offset, left, pattern, sum())
               : call("like", offset, left, pattern);
-    } else if (takeWord("like_regex")) {
+    } else if (tokens.takeWord("like_regex")) {
       Tree pattern = sum();
       condition =
-          takeWord("flag")
+          tokens.takeWord("flag")
               ? call("like_regex", offset, left, pattern, sum())
               : call("like_regex", offset, left, pattern);
     } else if (negated) {
-      throw unexpected("between, in, like or like_regex after not");
+      throw tokens.unexpected("between, in, like or like_regex after not");
     } else {
       return left;
     }
@@ -203,31 +161,34 @@ final class TreeParser {
   }
 
   private Tree is(Tree left, int offset) {
-    boolean negated = takeWord("not");
-    String word = token().lower();
+    boolean negated = tokens.takeWord("not");
+    String word = tokens.token().lower();
     if (!List.of("null", "true", "false", "unknown").contains(word)) {
-      throw unexpected("null, true, false or unknown");
+      throw tokens.unexpected("null, true, false or unknown");
     }
-    at++;
+    tokens.next();
     Tree condition = call(word.equals("unknown") ? "is null" : "is " + word, offset, left);
     return negated ? call("not", offset, condition) : condition;
   }
 
   private Tree in(Tree left, int offset) {
-    expectSign("(");
+    tokens.expectSign("(");
     List<Tree> arguments = new ArrayList<>(List.of(left));
     do {
       arguments.add(sum());
-    } while (takeSign(","));
-    expectSign(")");
+    } while (tokens.takeSign(","));
+    tokens.expectSign(")");
     return new Tree.Call("in", arguments, "", offset);
   }
 
-  private Tree sum() {
+  /** A value without comparisons. */
+  Tree sum() {
     Tree left = product();
-    for (int i = 1; token().isSign("+") || token().isSign("-") || token().isSign("||"); i++) {
+    for (int i = 1;
+        tokens.token().isSign("+") || tokens.token().isSign("-") || tokens.token().isSign("||");
+        i++) {
       checkLength(i);
-      Token operator = next();
+      Token operator = tokens.next();
       left = call(operator.text(), operator.offset(), left, product());
     }
     return left;
@@ -235,9 +196,9 @@ final class TreeParser {
 
   private Tree product() {
     Tree left = signed();
-    for (int i = 1; token().isSign("*") || token().isSign("/"); i++) {
+    for (int i = 1; tokens.token().isSign("*") || tokens.token().isSign("/"); i++) {
       checkLength(i);
-      Token operator = next();
+      Token operator = tokens.next();
       left = call(operator.text(), operator.offset(), left, signed());
     }
     return left;
@@ -245,7 +206,7 @@ final class TreeParser {
 
   private Tree signed() {
     if (++depth > DEEPEST) {
-      throw new ExpressionException("nested too deeply", text, token().offset());
+      throw tokens.problem("nested too deeply", tokens.token().offset());
     }
     Tree part = signedPart();
     depth--;
@@ -253,281 +214,79 @@ final class TreeParser {
   }
 
   private Tree signedPart() {
-    if (token().isSign("-")) {
-      int offset = next().offset();
+    if (tokens.token().isSign("-")) {
+      int offset = tokens.next().offset();
       Tree part = signed();
       return part instanceof Tree.Amount number
           ? new Tree.Amount(number.value().negate(), offset)
           : call("-", offset, new Tree.Amount(BigDecimal.ZERO, offset), part);
     }
-    return takeSign("+") ? signed() : primary();
+    return tokens.takeSign("+") ? signed() : primary();
   }
 
   private Tree primary() {
-    Token token = token();
+    Token token = tokens.token();
     switch (token.kind()) {
       case NUMBER -> {
-        at++;
+        tokens.next();
         return new Tree.Amount(new BigDecimal(token.text()), token.offset());
       }
       case TEXT -> {
-        at++;
+        tokens.next();
         return new Tree.Text(token.text(), token.offset());
       }
       case QUOTED_NAME -> {
-        at++;
+        tokens.next();
         return new Tree.Name(token.text(), true, token.offset());
       }
       case WORD -> {
         return word();
       }
       default -> {
-        if (takeSign("(")) {
+        if (tokens.takeSign("(")) {
           Tree inside = or();
-          expectSign(")");
+          tokens.expectSign(")");
           return inside;
         }
-        if (token.isSign("=") && at > 0 && tokens.get(at - 1).isSign("=")) {
-          throw new ExpressionException(
-              "equal is written =, not ==", text, tokens.get(at - 1).offset());
+        if (token.isSign("=") && tokens.last().filter(last -> last.isSign("=")).isPresent()) {
+          throw tokens.problem("equal is written =, not ==", tokens.last().orElseThrow().offset());
         }
-        throw unexpected("a value");
+        throw tokens.unexpected("a value");
       }
     }
   }
 
   private Tree word() {
-    Token word = next();
+    Token word = tokens.next();
     String name = word.lower();
     int offset = word.offset();
-    boolean beforeText = token().kind() == Token.Kind.TEXT;
+    boolean beforeText = tokens.token().kind() == Token.Kind.TEXT;
     if (name.equals("date") && beforeText) {
-      return new Tree.Date(read(ColumnType.Kind.DATE), offset);
+      return new Tree.Date(Literals.read(tokens, ColumnType.Kind.DATE), offset);
     }
     if (name.equals("timestamp") && beforeText) {
-      return new Tree.Timestamp(read(ColumnType.Kind.TIMESTAMP), offset);
+      return new Tree.Timestamp(Literals.read(tokens, ColumnType.Kind.TIMESTAMP), offset);
     }
     if (name.equals(Intervals.LITERAL) && beforeText) {
-      return interval(offset);
+      return Literals.interval(tokens, offset);
     }
-    if (token().isSign("(") && !RESERVED.contains(name)) {
+    if (tokens.token().isSign("(") && !RESERVED.contains(name)) {
       Optional<Aggregate> aggregate = Aggregate.of(name);
       return aggregate.isPresent()
-          ? aggregated(aggregate.get(), at - 1, offset)
-          : function(name, offset);
+          ? functions.aggregated(aggregate.get(), tokens.at() - 1, offset)
+          : functions.function(name, offset);
     }
     return switch (name) {
       case "true", "false" -> new Tree.Truth(name.equals("true"), offset);
       case "null" -> new Tree.Null(offset);
-      case "case" -> caseOf(offset);
+      case "case" -> functions.caseOf(offset);
       default -> {
         if (RESERVED.contains(name)) {
-          at--;
-          throw unexpected("a value");
+          tokens.back();
+          throw tokens.unexpected("a value");
         }
         yield new Tree.Name(word.text(), false, offset);
       }
     };
-  }
-
-  /** The value of a date or timestamp literal. */
-  private long read(ColumnType.Kind kind) {
-    Token literal = next();
-    ValueReader reader = ValueReader.of(ColumnType.of(kind));
-    char[] characters = literal.text().toCharArray();
-    boolean iso = literal.text().matches("\\d{4}-\\d\\d-\\d\\d.*");
-    if (!iso || reader.read(characters, 0, characters.length) != Fit.FITS) {
-      String example = kind == ColumnType.Kind.DATE ? "2026-03-14" : "2026-03-14 09:30:00";
-      throw new ExpressionException(
-          "expected a " + kind.word() + " such as '" + example + "'", text, literal.offset());
-    }
-    return reader.value();
-  }
-
-  private Tree interval(int offset) {
-    Token number = next();
-    String unit = token().lower();
-    if (!number.text().matches("[+-]?\\d{1,6}") || !Intervals.UNITS.contains(unit)) {
-      throw new ExpressionException(
-          "expected an interval such as interval '3' month; day, month and year are the units",
-          text,
-          offset);
-    }
-    next();
-    Tree amount = new Tree.Amount(new BigDecimal(number.text()), number.offset());
-    return new Tree.Call(Intervals.LITERAL, List.of(amount), unit, offset);
-  }
-
-  private Tree caseOf(int offset) {
-    Tree compared = token().isWord("when") ? new Tree.Null(offset) : or();
-    List<Tree> conditions = new ArrayList<>();
-    List<Tree> results = new ArrayList<>();
-    while (takeWord("when")) {
-      int at = token().offset();
-      Tree condition = or();
-      conditions.add(
-          compared instanceof Tree.Null ? condition : call("=", at, compared, condition));
-      expectWord("then");
-      results.add(or());
-    }
-    if (conditions.isEmpty()) {
-      throw unexpected("when");
-    }
-    results.add(takeWord("else") ? or() : new Tree.Null(offset));
-    expectWord("end");
-    return new Tree.Case(conditions, results, offset);
-  }
-
-  private Tree function(String name, int offset) {
-    expectSign("(");
-    if (token().isSign("*")) {
-      throw new ExpressionException(
-          "no function " + name + " of rows" + Nearest.hint(name, Aggregate.words()), text, offset);
-    }
-    List<Tree> arguments = new ArrayList<>();
-    String detail = "";
-    if (name.equals("extract")) {
-      detail = next().lower();
-      expectWord("from");
-    } else if (name.equals("trim")) {
-      detail = trimSide();
-    }
-    if (takeSign(")")) {
-      return new Tree.Call(name, arguments, detail, offset);
-    }
-    if (!(name.equals("trim") && takeWord("from"))) {
-      arguments.add(name.equals("position") ? sum() : or());
-    }
-    switch (name) {
-      case "cast" -> {
-        expectWord("as");
-        detail = castType();
-      }
-      case "trim" -> {
-        if (arguments.isEmpty() || takeWord("from")) {
-          arguments.add(0, or());
-        }
-      }
-      case "substring" -> {
-        if (takeWord("from")) {
-          arguments.add(or());
-          if (takeWord("for")) {
-            arguments.add(or());
-          }
-        }
-      }
-      case "position" -> {
-        if (takeWord("in")) {
-          arguments.add(0, or());
-        }
-      }
-      default -> {}
-    }
-    while (takeSign(",")) {
-      arguments.add(or());
-    }
-    expectSign(")");
-    return new Tree.Call(name, arguments, detail, offset);
-  }
-
-  /** An aggregate, whose name is the token of an index. */
-  private Tree aggregated(Aggregate aggregate, int first, int offset) {
-    if (++aggregatesOpen > 1) {
-      throw new ExpressionException("an aggregate of an aggregate", text, offset);
-    }
-    expectSign("(");
-    boolean distinct = aggregate == Aggregate.COUNT && takeWord("distinct");
-    Tree argument = null;
-    Tree by = null;
-    BigDecimal fraction = BigDecimal.ZERO;
-    if (aggregate == Aggregate.PERCENTILE_CONT) {
-      fraction = fraction();
-      expectSign(")");
-      for (String word : List.of("within", "group")) {
-        expectWord(word);
-      }
-      expectSign("(");
-      expectWord("order");
-      expectWord("by");
-      argument = or();
-    } else if (token().isSign("*")) {
-      if (aggregate != Aggregate.COUNT || distinct) {
-        throw unexpected("a column; * is for count only");
-      }
-      at++;
-    } else {
-      argument = or();
-      boolean byPeriod = aggregate == Aggregate.FIRST || aggregate == Aggregate.LATEST;
-      if (aggregate == Aggregate.LAST) {
-        expectSign(",");
-        by = or();
-      } else if (byPeriod && takeSign(",")) {
-        by = or();
-      }
-    }
-    expectSign(")");
-    Tree filter = null;
-    if (takeWord("filter")) {
-      expectSign("(");
-      expectWord("where");
-      filter = or();
-      expectSign(")");
-    }
-    aggregatesOpen--;
-    return new Tree.Aggregated(
-        aggregate, distinct, argument, by, filter, fraction, shown(first, at), offset);
-  }
-
-  private BigDecimal fraction() {
-    Token number = token();
-    boolean is = number.kind() == Token.Kind.NUMBER;
-    if (!is || new BigDecimal(number.text()).compareTo(BigDecimal.ONE) > 0) {
-      throw unexpected("a share from 0 to 1, such as 0.9");
-    }
-    at++;
-    return new BigDecimal(number.text());
-  }
-
-  /** Some tokens as text, with a space only where words would run together. */
-  private String shown(int from, int to) {
-    StringBuilder shown = new StringBuilder();
-    for (Token token : tokens.subList(from, to)) {
-      String word =
-          switch (token.kind()) {
-            case TEXT -> "'" + token.text().replace("'", "''") + "'";
-            case QUOTED_NAME -> ColumnName.quote(token.text());
-            default -> token.text();
-          };
-      boolean tight =
-          shown.isEmpty()
-              || shown.charAt(shown.length() - 1) == '('
-              || word.equals(")")
-              || word.equals(",")
-              || (word.equals("(") && Aggregate.of(shown.toString()).isPresent());
-      shown.append(tight ? "" : " ").append(word);
-    }
-    return shown.toString();
-  }
-
-  private String trimSide() {
-    String side = token().lower();
-    if (List.of("leading", "trailing", "both").contains(side)) {
-      at++;
-      return side;
-    }
-    return "both";
-  }
-
-  private String castType() {
-    Token word = next();
-    StringBuilder type = new StringBuilder(word.lower());
-    if (takeSign("(")) {
-      type.append(' ').append(next().text());
-      while (takeSign(",")) {
-        type.append(' ').append(next().text());
-      }
-      expectSign(")");
-    }
-    return type.toString();
   }
 }

@@ -11,6 +11,8 @@ import java.util.Arrays;
  * <p>A cell of ASCII may be lent as the bytes it was read from: who knows how reads {@link #bytes}
  * from {@link #byteStart} to {@link #byteEnd}; as soon as anybody asks for its characters, it has
  * these.
+ *
+ * <p>Long because every way to write and read a cell shares its buffers.
  */
 public final class GridRow {
 

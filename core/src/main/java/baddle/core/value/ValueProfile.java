@@ -19,6 +19,8 @@ import org.jspecify.annotations.Nullable;
  * distinct, the least and the greatest. A column has the type that at least nine of ten filled
  * values have, labels of totals aside; digits in which a value begins with a zero, or has more than
  * 18 of them, are codes, so text.
+ *
+ * <p>Long because one pass counts what type, convention and oddities are told by.
  */
 public final class ValueProfile {
 

@@ -18,7 +18,11 @@ import java.util.function.UnaryOperator;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 
-/** Copies a sheet's part with other cells; all else stays as it is written. */
+/**
+ * Copies a sheet's part with other cells; all else stays as it is written.
+ *
+ * <p>Long because the standard wants a sheet's parts in one order, which one place keeps.
+ */
 final class XlsxSheetWriter {
 
   /** Elements whose text is a formula that can name its own sheet. */

@@ -1,17 +1,13 @@
 package baddle.plan.read;
 
-import baddle.core.calendar.Grain;
 import baddle.core.calendar.PeriodText;
 import baddle.core.finding.Nearest;
 import baddle.core.grid.CellRange;
 import baddle.core.intake.IntakeColumn;
-import baddle.core.intake.LeaveOut;
 import baddle.core.table.Column;
 import baddle.core.value.ColumnType;
 import baddle.core.value.ValueRules;
-import baddle.plan.ControlList;
 import baddle.plan.DatasetPlan;
-import baddle.plan.ExpectPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.FormCell;
 import baddle.plan.NamePattern;
@@ -75,7 +71,6 @@ final class FeedReader {
   /** A number of more digits is the name of a sheet, a year say. */
   private static final String POSITION = "[1-9]\\d{0,2}";
 
-  private static final int MOST_STATED_PLACES = 6;
   private static final String CELL_RANGE = "\\$?[A-Za-z]{1,3}\\$?\\d+:.*";
 
   private final NodeReader nodes;
@@ -84,6 +79,8 @@ final class FeedReader {
   private final WritingReader writing;
   private final ShapingReader shaping;
   private final QueryReader queries;
+  private final ExpectReader expected;
+  private final FormCellsReader formCells;
 
   FeedReader(
       NodeReader nodes,
@@ -98,6 +95,8 @@ final class FeedReader {
     this.shaping = shaping;
     this.queries = new QueryReader(nodes, databases, periods);
     this.writing = new WritingReader(nodes, standardRules);
+    this.expected = new ExpectReader(nodes);
+    this.formCells = new FormCellsReader(nodes);
   }
 
   Optional<FeedPlan> read(String name, PlanNode node) {
@@ -156,7 +155,7 @@ final class FeedReader {
   FeedPlan feed(String name, Map<String, PlanNode> keys, DatasetPlan dataset) {
     List<NamePattern> files = patterns(keys, "files");
     SheetChoice sheets = sheets(keys);
-    Map<String, FormCell> cells = cells(keys, dataset);
+    Map<String, FormCell> cells = formCells.read(keys, dataset);
     checkForm(keys, dataset, files, sheets);
     files.forEach(pattern -> checkParts(pattern, keys.get("files"), dataset));
     sheets.names().forEach(pattern -> checkParts(pattern, keys.get("sheets"), dataset));
@@ -174,105 +173,9 @@ final class FeedReader {
         shaping.constants(keys, dataset),
         shaping.shaping(keys, dataset),
         nodes.choice(keys, "when_gone", List.of(WhenGone.values()), WhenGone::word, WhenGone.DROP),
-        expect(keys, dataset),
-        controlList(name, keys, dataset),
+        expected.read(keys, dataset),
+        new ControlListReader(nodes, this).read(name, keys, dataset),
         Optional.empty());
-  }
-
-  private Optional<ExpectPlan> expect(Map<String, PlanNode> keys, DatasetPlan dataset) {
-    PlanNode node = keys.get("expect");
-    if (node == null) {
-      return Optional.empty();
-    }
-    Map<String, PlanNode> expected = nodes.keys(node, "expect", List.of("every", "per"));
-    PlanNode every = expected.get("every");
-    if (every == null) {
-      nodes.problem(node, "expect: needs every:, such as month");
-      return Optional.empty();
-    }
-    Optional<Grain> grain =
-        nodes
-            .text(every, "every")
-            .flatMap(text -> Grain.of(text.text()))
-            .filter(ExpectPlan.GRAINS::contains);
-    if (grain.isEmpty()) {
-      nodes.problem(every, "every: should be day, week, month, quarter or year");
-    }
-    List<String> per = new ArrayList<>();
-    List<String> columns = dataset.schema().names();
-    if (expected.containsKey("per")) {
-      for (PlanNode.Text text : nodes.texts(expected.get("per"), "per")) {
-        per.add(text.text());
-        if (!columns.contains(text.text())) {
-          nodes.problem(text, "no column " + text.text() + Nearest.hint(text.text(), columns));
-        }
-      }
-    }
-    return grain.map(stated -> new ExpectPlan(stated, per));
-  }
-
-  private Optional<ControlList> controlList(
-      String feed, Map<String, PlanNode> keys, DatasetPlan dataset) {
-    PlanNode node = keys.get("control_list");
-    if (node == null) {
-      return Optional.empty();
-    }
-    List<String> known = new ArrayList<>(List.of("file", "match", "stated"));
-    known.addAll(KEYS_OF_FILES);
-    Map<String, PlanNode> list = nodes.keys(node, "control_list", known);
-    for (String key : List.of("file", "match", "stated")) {
-      if (!list.containsKey(key)) {
-        nodes.problem(node, "control_list: needs " + key + ":");
-        return Optional.empty();
-      }
-    }
-    List<String> columns = dataset.schemaWithOrigin().names();
-    Map<String, String> match = columnsAndHeadings(list.get("match"), "match", columns);
-    List<String> numbers =
-        new ArrayList<>(
-            dataset.schema().columns().stream()
-                .filter(column -> column.type().isNumber())
-                .map(Column::name)
-                .toList());
-    numbers.add(LeaveOut.ROWS);
-    Map<String, String> stated = columnsAndHeadings(list.get("stated"), "stated", numbers);
-    List<IntakeColumn> shape = new ArrayList<>();
-    match
-        .values()
-        .forEach(
-            heading ->
-                shape.add(
-                    new IntakeColumn(new Column(heading, ColumnType.text()), List.of(), true)));
-    stated
-        .values()
-        .forEach(
-            heading ->
-                shape.add(
-                    new IntakeColumn(
-                        new Column(heading, ColumnType.decimal(MOST_STATED_PLACES)),
-                        List.of(),
-                        IntakeColumn.Need.HEADING)));
-    DatasetPlan read = new DatasetPlan("control list of " + feed, shape);
-    return Optional.of(
-        new ControlList(
-            ofFile("control list of " + feed, list.remove("file"), list, read),
-            read,
-            match,
-            stated));
-  }
-
-  private Map<String, String> columnsAndHeadings(PlanNode node, String what, List<String> columns) {
-    Map<String, String> read = new LinkedHashMap<>();
-    nodes
-        .entries(node, what)
-        .forEach(
-            (column, entry) -> {
-              if (!columns.contains(column)) {
-                nodes.problem(entry.key(), "no column " + column + Nearest.hint(column, columns));
-              }
-              nodes.text(entry.value(), what).ifPresent(text -> read.put(column, text.text()));
-            });
-    return read;
   }
 
   /** What a form can't have, and what it must. */
@@ -400,52 +303,6 @@ final class FeedReader {
                         || column.calc().stream()
                             .flatMap(calc -> calc.names().stream())
                             .anyMatch(needed -> isLookedUp(dataset, needed, seen)));
-  }
-
-  private Map<String, FormCell> cells(Map<String, PlanNode> keys, DatasetPlan dataset) {
-    Map<String, FormCell> cells = new LinkedHashMap<>();
-    PlanNode node = keys.get("cells");
-    if (node == null) {
-      return cells;
-    }
-    List<String> columns =
-        dataset.columns().stream().map(column -> column.column().name()).toList();
-    nodes
-        .entries(node, "cells")
-        .forEach(
-            (column, entry) -> {
-              if (!columns.contains(column)) {
-                nodes.problem(
-                    entry.key(),
-                    "no column "
-                        + column
-                        + " in "
-                        + dataset.name()
-                        + Nearest.hint(column, columns));
-              }
-              nodes
-                  .text(entry.value(), column)
-                  .flatMap(text -> formCell(text))
-                  .ifPresent(cell -> cells.put(column, cell));
-            });
-    return cells;
-  }
-
-  private Optional<FormCell> formCell(PlanNode.Text text) {
-    String stated = text.text();
-    Optional<CellRange> range = CellRange.parse(stated);
-    boolean oneCell =
-        range.isPresent()
-            && range.get().firstRow() == range.get().lastRow()
-            && range.get().firstColumn() + 1 == range.get().endColumn();
-    boolean name = stated.matches("[\\p{L}_\\\\][\\p{L}\\p{N}._]*");
-    if (!oneCell && (range.isPresent() || !name)) {
-      nodes.problem(
-          text,
-          stated + " is no cell; expected an address such as C4, or a name of the workbook's");
-      return Optional.empty();
-    }
-    return Optional.of(new FormCell(stated, oneCell ? range : Optional.empty()));
   }
 
   private void checkParts(NamePattern pattern, PlanNode at, DatasetPlan dataset) {

@@ -30,6 +30,8 @@ import java.util.Set;
 /**
  * A cross-tab as a pivot table of a workbook: its cells are written with the cross-tab's figures,
  * so that it is right before anything computes it anew.
+ *
+ * <p>Long because the parts of one standard refer to each other by position.
  */
 final class WorkbookPivot {
 

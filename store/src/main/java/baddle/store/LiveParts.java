@@ -1,0 +1,140 @@
+package baddle.store;
+
+import baddle.core.table.Block;
+import baddle.core.table.Schema;
+import java.io.IOException;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.function.IntPredicate;
+import java.util.function.Predicate;
+
+/** The stored parts that have rows of a dataset's live sources at a batch. */
+final class LiveParts {
+
+  private final Database database;
+  private final Map<Integer, List<SourceRange>> rangesOfPart = new LinkedHashMap<>();
+  private final Map<Integer, StoredPart> parts = new LinkedHashMap<>();
+  private final StoredPart newest;
+
+  /**
+   * Those of a dataset at a batch.
+   *
+   * @throws StoreException.Absent if there are none
+   */
+  LiveParts(Database database, String dataset, int batch) throws IOException {
+    this.database = database;
+    Map<String, Long> times = new HashMap<>();
+    database
+        .query(
+            "SELECT s.part, s.first_row, s.first_row + s.rows_kept, f.path, s.sheet, s.period,"
+                + " b.number, b.made_at, s.number FROM source s JOIN file f ON f.id = s.file"
+                + " JOIN batch b ON b.number = f.read_in"
+                + " WHERE f.dataset = ?2 AND f.live_from <= ?1"
+                + " AND (f.live_until IS NULL OR f.live_until > ?1) ORDER BY s.part, s.first_row",
+            row -> range(row, times),
+            batch,
+            dataset)
+        .forEach(
+            range -> rangesOfPart.computeIfAbsent(range.part(), p -> new ArrayList<>()).add(range));
+    StoredPart last = null;
+    for (int part : rangesOfPart.keySet()) {
+      last = StoredPart.of(database, part, batch);
+      parts.put(part, last);
+    }
+    if (last == null) {
+      throw new StoreException.Absent(
+          "the dataset " + dataset + " has no rows yet; run baddle consolidate", database.file());
+    }
+    newest = last;
+  }
+
+  /** The part that was written last. */
+  StoredPart newest() {
+    return newest;
+  }
+
+  /** The numbers of the parts, in the order they were stored. */
+  Set<Integer> numbers() {
+    return Collections.unmodifiableSet(rangesOfPart.keySet());
+  }
+
+  /** All parts. */
+  Collection<StoredPart> all() {
+    return parts.values();
+  }
+
+  /** The rows of live sources, by part. */
+  Map<Integer, List<SourceRange>> ranges() {
+    return rangesOfPart;
+  }
+
+  /** The rows of live sources in a part. */
+  List<SourceRange> ranges(int part) {
+    return Objects.requireNonNull(rangesOfPart.get(part));
+  }
+
+  private static SourceRange range(ResultSet row, Map<String, Long> times) throws SQLException {
+    return new SourceRange(
+        row.getInt(1),
+        row.getLong(2),
+        row.getLong(3),
+        row.getString(4),
+        row.getString(5),
+        row.getString(6),
+        row.getInt(7),
+        times.computeIfAbsent(
+            row.getString(8),
+            time -> ChronoUnit.MICROS.between(Instant.EPOCH, Instant.parse(time))),
+        row.getInt(9));
+  }
+
+  /** How many rows of some files stand in some parts, hidden ones among them. */
+  long rowsOf(IntPredicate wanted, Predicate<String> files) {
+    return rangesOfPart.values().stream()
+        .flatMap(List::stream)
+        .filter(range -> wanted.test(range.part()) && files.test(range.file()))
+        .mapToLong(range -> range.to() - range.from())
+        .sum();
+  }
+
+  /** A part by its number. */
+  StoredPart part(int part) {
+    return Objects.requireNonNull(parts.get(part));
+  }
+
+  /** A block of a part, of some columns. */
+  Block block(
+      int part,
+      StoredPart.StoredBlock stored,
+      OriginVectors origin,
+      Schema wanted,
+      VectorDecoder decoder)
+      throws IOException {
+    try {
+      return part(part).block(stored, origin, wanted, decoder);
+    } catch (VectorDecoder.BrokenBlockException e) {
+      throw damaged(part, e);
+    }
+  }
+
+  /** Says which files are concerned where a block of a part is damaged. */
+  StoreException.Damaged damaged(int part, VectorDecoder.BrokenBlockException cause) {
+    List<String> files =
+        Objects.requireNonNull(rangesOfPart.get(part)).stream()
+            .map(SourceRange::file)
+            .distinct()
+            .toList();
+    return new StoreException.Damaged(String.valueOf(cause.getMessage()), files, database.file());
+  }
+}
