@@ -140,7 +140,7 @@ public final class GoneFiles {
                 FindingCode.FILE_GONE,
                 Place.file(file.path()),
                 whenGone == WhenGone.DROP
-                    ? "it was in the dataset and is gone, or no feed wants it now; its rows are out"
+                    ? "it was in the dataset and is gone, or no feed wants it now; its rows were removed"
                     : "it is gone; its rows stay in the dataset (when_gone: keep)",
                 other
                     .map(

@@ -20,6 +20,8 @@ public enum Reason {
   PLAN_CHANGED,
   /** The plan and a lookup have changed. */
   PLAN_AND_LOOKUP_CHANGED,
+  /** The file is read as before, and a period its rows are of was opened again. */
+  PERIOD_REOPENED,
   /** A person corrected held rows of the file, or took a correction back. */
   ROWS_MENDED,
   /** What the values were made by was written by an older program, and can't be told. */

@@ -2,6 +2,7 @@ package baddle.app.compare;
 
 import baddle.app.reference.DerivedBy;
 import baddle.store.Catalogue;
+import baddle.store.entry.StoredFile;
 import baddle.store.entry.StoredMended;
 import java.io.IOException;
 import java.util.EnumSet;
@@ -21,6 +22,10 @@ final class Reasons {
 
   private final Map<String, SourceChange.Kind> kinds = new HashMap<>();
   private final Set<String> mended = new HashSet<>();
+
+  /** Files that the plan had read in one way at both batches. */
+  private final Set<String> readAlike = new HashSet<>();
+
   private final Reason unchangedFile;
   private final boolean late;
 
@@ -42,10 +47,29 @@ final class Reasons {
     this.late = late;
     this.unchangedFile =
         derived(catalogue.derivation(dataset, before), catalogue.derivation(dataset, after));
+    Map<String, String> old = readings(catalogue.files(before), dataset);
+    readings(catalogue.files(after), dataset)
+        .forEach(
+            (path, reading) -> {
+              if (reading.equals(old.get(path))) {
+                readAlike.add(path);
+              }
+            });
     Set<StoredMended> then = new HashSet<>(catalogue.outcomes().mended(before));
     Set<StoredMended> now = new HashSet<>(catalogue.outcomes().mended(after));
     then.stream().filter(one -> !now.contains(one)).forEach(this::addMended);
     now.stream().filter(one -> !then.contains(one)).forEach(this::addMended);
+  }
+
+  /** How the files of a dataset were read, by their paths. */
+  private static Map<String, String> readings(List<StoredFile> files, String dataset) {
+    Map<String, String> readings = new HashMap<>();
+    for (StoredFile file : files) {
+      if (file.dataset().equals(dataset)) {
+        readings.put(file.path(), file.intake());
+      }
+    }
+    return readings;
   }
 
   private void addMended(StoredMended value) {
@@ -92,7 +116,10 @@ final class Reasons {
     return switch (kind) {
       case NEW -> late ? Reason.LATE_ROWS : Reason.FILE_NEW;
       case REPLACED -> late && onlyMore ? Reason.LATE_ROWS : Reason.FILE_CHANGED;
-      case READ_AGAIN -> mended.contains(file) ? Reason.ROWS_MENDED : Reason.PLAN_CHANGED;
+      case READ_AGAIN ->
+          mended.contains(file)
+              ? Reason.ROWS_MENDED
+              : readAlike.contains(file) ? Reason.PERIOD_REOPENED : Reason.PLAN_CHANGED;
       case RENAMED -> Reason.FILE_RENAMED;
       case GONE -> Reason.FILE_GONE;
     };

@@ -81,7 +81,7 @@ final class Damage {
                     : "its stored rows are damaged on disk, and the file isn't there any more",
                 there
                     ? "look after the disk; earlier batches may be damaged still"
-                    : "put it back and consolidate again; the rows are out until then"));
+                    : "put it back and consolidate again; the rows are missing until then"));
       }
     }
     return findings;

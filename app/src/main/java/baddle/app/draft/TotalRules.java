@@ -186,7 +186,7 @@ final class TotalRules {
         String.join(", ", outer)
             + " under "
             + column
-            + " are totals of other totals' rows; a new one has to be added to the rule");
+            + " are totals of other totals' rows; add a new one to the rule");
     rules.add(
         new TotalRule(
             "lower(" + column + ") in (" + labels + ")" + and,

@@ -5,10 +5,12 @@ import static org.assertj.core.api.Assertions.tuple;
 
 import baddle.app.Project;
 import baddle.app.ProjectFolder;
+import baddle.app.close.PeriodClose;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -164,6 +166,42 @@ class SummaryComparisonTests {
         .filteredOn(cause -> cause.movement().measure().equals("Amount"))
         .extracting(cause -> cause.movement().amount().toPlainString())
         .containsExactlyInAnyOrder("2.00", "-2.00");
+  }
+
+  @Test
+  void what_comes_in_once_a_period_is_open_again_is_no_change_of_the_plan() throws Exception {
+    String plan =
+        PLAN.replace("    key: [doc]", "    key: [doc]\n    dated_by: day")
+            .replace("      doc: text", "      doc: text\n      day: date");
+    project.write("baddle.yaml", plan);
+    project.write("in/a.csv", "doc,day,code,amount\nD1,2026-01-05,A,10.00\n");
+    project.write("in/b.csv", "doc,day,code,amount\nD3,2026-02-05,A,1.00\n");
+    project.consolidate();
+    PeriodClose closing = new PeriodClose(project.project(), ProjectFolder.CLOCK);
+    closing.close("2026-01", Optional.empty());
+    project.write("in/b.csv", "doc,day,code,amount\nD3,2026-02-05,A,1.00\nD4,2026-01-31,A,4.00\n");
+    int before = project.consolidate().current().orElseThrow().number();
+    closing.reopen("2026-01", "late");
+    project.consolidate();
+    Project now = project.project();
+
+    Comparison.Summary compared =
+        new SummaryComparison(now)
+            .batches(
+                List.copyOf(now.plan().summaries().values()),
+                OptionalInt.of(before),
+                OptionalInt.empty())
+            .summaries()
+            .get(0);
+
+    assertThat(compared.causes())
+        .filteredOn(cause -> cause.movement().measure().equals("Amount"))
+        .singleElement()
+        .satisfies(
+            cause -> {
+              assertThat(cause.reason()).isEqualTo(Reason.PERIOD_REOPENED);
+              assertThat(cause.movement().amount()).isEqualByComparingTo("4.00");
+            });
   }
 
   @Test
