@@ -28,13 +28,13 @@ final class Help {
     int width =
         groups.stream()
             .flatMap(group -> group.commands().stream())
-            .mapToInt(command -> command.name().length())
+            .mapToInt(command -> command.head().name().length())
             .max()
             .orElse(0);
     for (CommandGroup group : groups) {
       lines.add(group.title());
       for (Command command : group.commands()) {
-        lines.add("  " + padded(command.name(), width) + "  " + command.purpose());
+        lines.add("  " + padded(command.head().name(), width) + "  " + command.head().purpose());
       }
       lines.add("");
     }
@@ -50,9 +50,9 @@ final class Help {
 
   static List<String> of(Command command) {
     List<String> lines = new ArrayList<>();
-    lines.add("usage: baddle " + command.name() + " " + command.arguments());
+    lines.add("usage: baddle " + command.head().name() + " " + command.head().arguments());
     lines.add("");
-    lines.add(command.purpose());
+    lines.add(command.head().purpose());
     lines.add("");
     List<Option> options = CommandOptions.all(command);
     int width =
@@ -63,7 +63,7 @@ final class Help {
     }
     lines.add("");
     lines.add("example:");
-    command.example().lines().forEach(line -> lines.add("  " + line));
+    command.head().example().lines().forEach(line -> lines.add("  " + line));
     return lines;
   }
 

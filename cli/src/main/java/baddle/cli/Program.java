@@ -61,11 +61,12 @@ final class Program {
   }
 
   private static Optional<Command> command(String name) {
-    return Commands.all().stream().filter(known -> known.name().equals(name)).findFirst();
+    return Commands.all().stream().filter(known -> known.head().name().equals(name)).findFirst();
   }
 
   private int unknown(String word) {
-    List<String> known = new ArrayList<>(Commands.all().stream().map(Command::name).toList());
+    List<String> known =
+        new ArrayList<>(Commands.all().stream().map(command -> command.head().name()).toList());
     known.addAll(List.of("--help", "--version"));
     String kind = word.startsWith("-") ? "option " : "command ";
     String now = RENAMED.get(word);
@@ -83,7 +84,7 @@ final class Program {
         Help.of(command).forEach(console.out()::println);
         return Status.DONE;
       }
-      Optional<Path> plan = command.usesPlan() ? options.planFile() : Optional.empty();
+      Optional<Path> plan = command.head().usesPlan() ? options.planFile() : Optional.empty();
       log.begin(plan, options.verbose(), console.err());
       return command.run(options, console);
     } catch (UsageException | PlanException | SpecException | OtherPlanException e) {

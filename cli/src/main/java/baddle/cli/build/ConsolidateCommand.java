@@ -4,6 +4,7 @@ import baddle.app.Project;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.FindingLines;
 import baddle.cli.options.Status;
@@ -23,39 +24,21 @@ public final class ConsolidateCommand implements Command {
   private static final int MOST_THREADS = 64;
 
   @Override
-  public String name() {
-    return "consolidate";
-  }
-
-  @Override
-  public String arguments() {
-    return "[options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "brings new and changed files into the dataset as one batch";
-  }
-
-  @Override
-  public String example() {
-    return "baddle consolidate --verbose";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
-    return List.of(
-        threadsOption(),
-        Option.builder()
-            .longOpt("rebuild")
-            .desc("look for rows that are damaged on disk, and read them from their files again")
-            .get(),
-        byContentOption());
+  public CommandHead head() {
+    return new CommandHead(
+        "consolidate",
+        "[options]",
+        "brings new and changed files into the dataset as one batch",
+        "baddle consolidate --verbose",
+        true,
+        List.of(
+            threadsOption(),
+            Option.builder()
+                .longOpt("rebuild")
+                .desc(
+                    "look for rows that are damaged on disk, and read them from their files again")
+                .get(),
+            byContentOption()));
   }
 
   static Option byContentOption() {

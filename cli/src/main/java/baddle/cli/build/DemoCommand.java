@@ -7,6 +7,7 @@ import baddle.app.reading.Inputs;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.Summarizer;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.FigureOutput;
 import baddle.cli.options.Status;
@@ -26,34 +27,18 @@ public final class DemoCommand implements Command {
   private static final String FOLDER = "fernhollow";
 
   @Override
-  public String name() {
-    return "demo";
-  }
-
-  @Override
-  public String arguments() {
-    return "[DIR] [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "lays out the demo project (default: ./fernhollow) and runs the full example";
-  }
-
-  @Override
-  public String example() {
-    return "baddle demo fernhollow";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return false;
-  }
-
-  @Override
-  public List<Option> options() {
-    return List.of(
-        Option.builder().longOpt("force").desc("overwrite files that were changed since").get());
+  public CommandHead head() {
+    return new CommandHead(
+        "demo",
+        "[DIR] [options]",
+        "lays out the demo project (default: ./fernhollow) and runs the full example",
+        "baddle demo fernhollow",
+        false,
+        List.of(
+            Option.builder()
+                .longOpt("force")
+                .desc("overwrite files that were changed since")
+                .get()));
   }
 
   @Override

@@ -8,6 +8,7 @@ import baddle.app.run.PeriodRun;
 import baddle.app.run.RunForEach;
 import baddle.app.run.RunResult;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.FindingLines;
 import baddle.cli.options.Status;
@@ -31,42 +32,23 @@ import org.apache.commons.cli.Option;
 public final class RunCommand implements Command {
 
   @Override
-  public String name() {
-    return "run";
-  }
-
-  @Override
-  public String arguments() {
-    return "[options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "consolidates, checks, summarizes and writes the plan's reports, in that order";
-  }
-
-  @Override
-  public String example() {
-    return "baddle run --fail-on warning";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
-    return List.of(
-        ConsolidateCommand.threadsOption(),
-        ConsolidateCommand.byContentOption(),
-        CheckCommand.failOnOption(),
-        Option.builder()
-            .longOpt("for-each")
-            .hasArg()
-            .argName("LIST")
-            .desc("run once for each row of a file whose headings are the plan's parameters")
-            .get());
+  public CommandHead head() {
+    return new CommandHead(
+        "run",
+        "[options]",
+        "consolidates, checks, summarizes and writes the plan's reports, in that order",
+        "baddle run --fail-on warning",
+        true,
+        List.of(
+            ConsolidateCommand.threadsOption(),
+            ConsolidateCommand.byContentOption(),
+            CheckCommand.failOnOption(),
+            Option.builder()
+                .longOpt("for-each")
+                .hasArg()
+                .argName("LIST")
+                .desc("run once for each row of a file whose headings are the plan's parameters")
+                .get()));
   }
 
   @Override

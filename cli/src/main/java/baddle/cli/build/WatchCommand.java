@@ -7,6 +7,7 @@ import baddle.app.run.PeriodRun;
 import baddle.app.run.RunResult;
 import baddle.app.watch.FolderWatch;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.JsonText;
 import baddle.cli.options.NumberText;
@@ -35,44 +36,25 @@ public final class WatchCommand implements Command {
   private static final int LONGEST_RUN_SECONDS = 600;
 
   @Override
-  public String name() {
-    return "watch";
-  }
-
-  @Override
-  public String arguments() {
-    return "[options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "runs whenever files arrive, are replaced or go";
-  }
-
-  @Override
-  public String example() {
-    return "baddle watch --still 10";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
-    return List.of(
-        Option.builder()
-            .longOpt("still")
-            .hasArg()
-            .argName("SECONDS")
-            .desc("how long files stay unchanged before they are read (default: 3)")
-            .get(),
-        Option.builder()
-            .longOpt("once")
-            .desc("wait until the files no longer change, run once and end")
-            .get(),
-        ConsolidateCommand.threadsOption());
+  public CommandHead head() {
+    return new CommandHead(
+        "watch",
+        "[options]",
+        "runs whenever files arrive, are replaced or go",
+        "baddle watch --still 10",
+        true,
+        List.of(
+            Option.builder()
+                .longOpt("still")
+                .hasArg()
+                .argName("SECONDS")
+                .desc("how long files stay unchanged before they are read (default: 3)")
+                .get(),
+            Option.builder()
+                .longOpt("once")
+                .desc("wait until the files no longer change, run once and end")
+                .get(),
+            ConsolidateCommand.threadsOption()));
   }
 
   @Override

@@ -6,6 +6,7 @@ import baddle.app.summarize.Figures;
 import baddle.app.summarize.FilesCrosstab;
 import baddle.app.summarize.Summarizer;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.FigureOutput;
 import baddle.cli.options.FindingLines;
@@ -58,33 +59,18 @@ public final class CrosstabCommand implements Command {
   }
 
   @Override
-  public String name() {
-    return "crosstab";
+  public CommandHead head() {
+    return new CommandHead(
+        "crosstab",
+        "[FILE...] --down ITEM --across ITEM --measure MEASURE [options]",
+        "builds a cross-tab of the dataset, or straight from files",
+        "baddle crosstab inbox/trade/*.xlsx --down site --across \"date by month\""
+            + " --measure \"sum(amount)\"",
+        true,
+        options());
   }
 
-  @Override
-  public String arguments() {
-    return "[FILE...] --down ITEM --across ITEM --measure MEASURE [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "builds a cross-tab of the dataset, or straight from files";
-  }
-
-  @Override
-  public String example() {
-    return "baddle crosstab inbox/trade/*.xlsx --down site --across \"date by month\""
-        + " --measure \"sum(amount)\"";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
+  private static List<Option> options() {
     List<Option> options = new ArrayList<>();
     PIECES.forEach(
         (option, piece) ->

@@ -6,6 +6,7 @@ import baddle.app.summarize.Figures;
 import baddle.app.summarize.Summarizer;
 import baddle.cli.options.BatchOption;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.FigureOutput;
 import baddle.cli.options.Status;
@@ -23,32 +24,17 @@ import org.apache.commons.cli.Option;
 public final class SummarizeCommand implements Command {
 
   @Override
-  public String name() {
-    return "summarize";
+  public CommandHead head() {
+    return new CommandHead(
+        "summarize",
+        "[NAME...] [options]",
+        "prints the plan's summaries, or writes them into a file",
+        "baddle summarize revenue-by-site --out revenue.xlsx",
+        true,
+        options());
   }
 
-  @Override
-  public String arguments() {
-    return "[NAME...] [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "prints the plan's summaries, or writes them into a file";
-  }
-
-  @Override
-  public String example() {
-    return "baddle summarize revenue-by-site --out revenue.xlsx";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
+  private static List<Option> options() {
     List<Option> options = new ArrayList<>(FigureOutput.options());
     options.add(BatchOption.of("as the datasets were at this batch"));
     return options;

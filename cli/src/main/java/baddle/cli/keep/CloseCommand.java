@@ -7,6 +7,7 @@ import baddle.app.close.ClosingLine;
 import baddle.app.close.PeriodClose;
 import baddle.app.review.PeriodRows;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.FindingJson;
 import baddle.cli.options.FindingLines;
@@ -32,44 +33,28 @@ import org.apache.commons.cli.Option;
 public final class CloseCommand implements Command {
 
   @Override
-  public String name() {
-    return "close";
-  }
-
-  @Override
-  public String arguments() {
-    return "PERIOD [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "freezes a period's figures as the last batch has them";
-  }
-
-  @Override
-  public String example() {
-    return "baddle close 2026-03 --accept \"the sender knows\"";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
-    return List.of(
-        Option.builder()
-            .longOpt("accept")
-            .hasArg()
-            .argName("REASON")
-            .desc("close it although errors are open, for this reason")
-            .get(),
-        Option.builder()
-            .longOpt("dry-run")
-            .desc("show what would be closed, and close nothing")
-            .get(),
-        Option.builder().longOpt("list").desc("list the closed periods, and those reopened").get());
+  public CommandHead head() {
+    return new CommandHead(
+        "close",
+        "PERIOD [options]",
+        "freezes a period's figures as the last batch has them",
+        "baddle close 2026-03 --accept \"the sender knows\"",
+        true,
+        List.of(
+            Option.builder()
+                .longOpt("accept")
+                .hasArg()
+                .argName("REASON")
+                .desc("close it although errors are open, for this reason")
+                .get(),
+            Option.builder()
+                .longOpt("dry-run")
+                .desc("show what would be closed, and close nothing")
+                .get(),
+            Option.builder()
+                .longOpt("list")
+                .desc("list the closed periods, and those reopened")
+                .get()));
   }
 
   @Override

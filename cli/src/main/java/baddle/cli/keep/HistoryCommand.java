@@ -8,6 +8,7 @@ import baddle.app.history.History;
 import baddle.app.lists.ListTable;
 import baddle.cli.options.BatchOption;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.JsonText;
 import baddle.cli.options.ListOutput;
@@ -35,32 +36,17 @@ import org.apache.commons.cli.Option;
 public final class HistoryCommand implements Command {
 
   @Override
-  public String name() {
-    return "history";
+  public CommandHead head() {
+    return new CommandHead(
+        "history",
+        "[options]",
+        "lists the batches and what each brought",
+        "baddle history --total revenue",
+        true,
+        options());
   }
 
-  @Override
-  public String arguments() {
-    return "[options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "lists the batches and what each brought";
-  }
-
-  @Override
-  public String example() {
-    return "baddle history --total revenue";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
+  private static List<Option> options() {
     return List.of(
         BatchOption.of("show this batch in full"),
         Option.builder()

@@ -5,6 +5,7 @@ import baddle.app.close.ClosingLine;
 import baddle.app.close.KeptOutLine;
 import baddle.app.close.PeriodClose;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.JsonText;
 import baddle.cli.options.Status;
@@ -20,32 +21,17 @@ import org.apache.commons.cli.Option;
 public final class ReopenCommand implements Command {
 
   @Override
-  public String name() {
-    return "reopen";
+  public CommandHead head() {
+    return new CommandHead(
+        "reopen",
+        "PERIOD --because REASON",
+        "opens a closed period again, so that changes to it come in",
+        "baddle reopen 2026-03 --because \"a late credit note\"",
+        true,
+        options());
   }
 
-  @Override
-  public String arguments() {
-    return "PERIOD --because REASON";
-  }
-
-  @Override
-  public String purpose() {
-    return "opens a closed period again, so that changes to it come in";
-  }
-
-  @Override
-  public String example() {
-    return "baddle reopen 2026-03 --because \"a late credit note\"";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
+  private static List<Option> options() {
     return List.of(
         Option.builder()
             .longOpt("because")

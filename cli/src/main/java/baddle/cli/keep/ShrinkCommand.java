@@ -2,6 +2,7 @@ package baddle.cli.keep;
 
 import baddle.app.history.StoreShrink;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.JsonText;
 import baddle.cli.options.Status;
@@ -21,32 +22,17 @@ public final class ShrinkCommand implements Command {
   private static final int KIBI = 1024;
 
   @Override
-  public String name() {
-    return "shrink";
+  public CommandHead head() {
+    return new CommandHead(
+        "shrink",
+        "[options]",
+        "removes what only old batches need, and first reports how much that is",
+        "baddle shrink --keep-batches 6 --yes",
+        true,
+        options());
   }
 
-  @Override
-  public String arguments() {
-    return "[options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "removes what only old batches need, and first reports how much that is";
-  }
-
-  @Override
-  public String example() {
-    return "baddle shrink --keep-batches 6 --yes";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
+  private static List<Option> options() {
     return List.of(
         Option.builder()
             .longOpt("keep-batches")

@@ -8,6 +8,7 @@ import baddle.app.draft.PlanUpdate;
 import baddle.app.draft.Proposal;
 import baddle.app.draft.Trial;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.Status;
 import baddle.cli.options.UsageException;
@@ -28,32 +29,17 @@ import org.apache.commons.cli.Option;
 public final class DraftCommand implements Command {
 
   @Override
-  public String name() {
-    return "draft";
+  public CommandHead head() {
+    return new CommandHead(
+        "draft",
+        "FOLDER [options] | --update [--apply] [options]",
+        "proposes a plan by the files in a folder, or what a plan should learn",
+        "baddle draft inbox --out proposed.yaml\nbaddle draft inbox --out asked.yaml --ask\nbaddle draft --update --apply",
+        true,
+        options());
   }
 
-  @Override
-  public String arguments() {
-    return "FOLDER [options] | --update [--apply] [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "proposes a plan by the files in a folder, or what a plan should learn";
-  }
-
-  @Override
-  public String example() {
-    return "baddle draft inbox --out proposed.yaml\nbaddle draft inbox --out asked.yaml --ask\nbaddle draft --update --apply";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
+  private static List<Option> options() {
     return List.of(
         Option.builder()
             .longOpt("out")

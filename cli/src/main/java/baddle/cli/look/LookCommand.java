@@ -8,6 +8,7 @@ import baddle.app.look.Layouts;
 import baddle.app.look.LookChoice;
 import baddle.app.look.LookedFile;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.ListOutput;
 import baddle.cli.options.Status;
@@ -35,62 +36,43 @@ public final class LookCommand implements Command {
   private static final String MOST_ROWS = "\\d{1,4}";
 
   @Override
-  public String name() {
-    return "look";
-  }
-
-  @Override
-  public String arguments() {
-    return "FOLDER | FILE... [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "shows what is inside files or a folder: layouts, sheets, tables, columns, oddities";
-  }
-
-  @Override
-  public String example() {
-    return "baddle look inbox\nbaddle look \"inbox/trade/Trade 2026.xlsx\" --sheet \"Trade 2026-03\" --rows 5";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return false;
-  }
-
-  @Override
-  public List<Option> options() {
-    return List.of(
-        Option.builder()
-            .longOpt("sheet")
-            .hasArg()
-            .argName("NAME")
-            .desc("only the sheet of this name")
-            .get(),
-        Option.builder()
-            .longOpt("range")
-            .hasArg()
-            .argName("CELLS")
-            .desc("look for tables in these cells only, such as B4:H or B4:H120")
-            .get(),
-        Option.builder()
-            .longOpt("at")
-            .hasArg()
-            .argName("CELL")
-            .desc("show the grid around a cell, such as C12 or \"Sheet1!C12\"")
-            .get(),
-        Option.builder()
-            .longOpt("rows")
-            .hasArg()
-            .argName("N")
-            .desc("show so many first rows of each table (default: 3)")
-            .get(),
-        Option.builder()
-            .longOpt("all")
-            .desc("read every row, not only as many as it takes to know a table")
-            .get(),
-        ListOutput.outOption("the columns"));
+  public CommandHead head() {
+    return new CommandHead(
+        "look",
+        "FOLDER | FILE... [options]",
+        "shows what is inside files or a folder: layouts, sheets, tables, columns, oddities",
+        "baddle look inbox\nbaddle look \"inbox/trade/Trade 2026.xlsx\" --sheet \"Trade 2026-03\" --rows 5",
+        false,
+        List.of(
+            Option.builder()
+                .longOpt("sheet")
+                .hasArg()
+                .argName("NAME")
+                .desc("only the sheet of this name")
+                .get(),
+            Option.builder()
+                .longOpt("range")
+                .hasArg()
+                .argName("CELLS")
+                .desc("look for tables in these cells only, such as B4:H or B4:H120")
+                .get(),
+            Option.builder()
+                .longOpt("at")
+                .hasArg()
+                .argName("CELL")
+                .desc("show the grid around a cell, such as C12 or \"Sheet1!C12\"")
+                .get(),
+            Option.builder()
+                .longOpt("rows")
+                .hasArg()
+                .argName("N")
+                .desc("show so many first rows of each table (default: 3)")
+                .get(),
+            Option.builder()
+                .longOpt("all")
+                .desc("read every row, not only as many as it takes to know a table")
+                .get(),
+            ListOutput.outOption("the columns")));
   }
 
   @Override

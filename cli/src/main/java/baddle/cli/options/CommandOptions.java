@@ -102,13 +102,14 @@ public final class CommandOptions {
   }
 
   private static boolean ownsPeriod(Command command) {
-    return command.options().stream().anyMatch(own -> own.getLongOpt().equals(PERIOD.getLongOpt()));
+    return command.head().options().stream()
+        .anyMatch(own -> own.getLongOpt().equals(PERIOD.getLongOpt()));
   }
 
   /** Every option a command takes, its own first. */
   public static List<Option> all(Command command) {
-    List<Option> all = new ArrayList<>(command.options());
-    if (command.usesPlan()) {
+    List<Option> all = new ArrayList<>(command.head().options());
+    if (command.head().usesPlan()) {
       all.addAll(ownsPeriod(command) ? List.of(PLAN, WITH) : List.of(PLAN, WITH, PERIOD));
     }
     all.addAll(List.of(JSON, QUIET, VERBOSE, COLOR, PROGRESS, HELP));
@@ -139,7 +140,7 @@ public final class CommandOptions {
   }
 
   private static String message(Command command, Options options, ParseException e) {
-    String help = "\ntry: baddle " + command.name() + " --help";
+    String help = "\ntry: baddle " + command.head().name() + " --help";
     if (e instanceof UnrecognizedOptionException unknown) {
       String given = unknown.getOption().replaceFirst("=.*", "");
       List<String> known =
@@ -147,7 +148,7 @@ public final class CommandOptions {
       return "no option "
           + given
           + " for "
-          + command.name()
+          + command.head().name()
           + Nearest.hint(given, known)
           + (given.contains(".") ? "; a file that is called so is written ./" + given : "")
           + help;

@@ -8,6 +8,7 @@ import baddle.app.amend.WorkbookAmender;
 import baddle.app.fill.FillException;
 import baddle.app.reading.Inputs;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.JsonText;
 import baddle.cli.options.NumberText;
@@ -34,32 +35,17 @@ public final class AmendCommand implements Command {
   private static final int MOST = 40;
 
   @Override
-  public String name() {
-    return "amend";
+  public CommandHead head() {
+    return new CommandHead(
+        "amend",
+        "FILE... --out PLACE [options]",
+        "changes chosen cells, in copies of workbooks",
+        "baddle amend \"inbox/returns/Foxholt 2026-03.xlsx\" --out corrected --set \"Return!C4=9\"",
+        false,
+        options());
   }
 
-  @Override
-  public String arguments() {
-    return "FILE... --out PLACE [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "changes chosen cells, in copies of workbooks";
-  }
-
-  @Override
-  public String example() {
-    return "baddle amend \"inbox/returns/Foxholt 2026-03.xlsx\" --out corrected --set \"Return!C4=9\"";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return false;
-  }
-
-  @Override
-  public List<Option> options() {
+  private static List<Option> options() {
     return List.of(
         option("out", "PLACE", "a folder for the copies, or the copy's name for a single file"),
         option(

@@ -10,6 +10,7 @@ import baddle.app.export.RowsFile;
 import baddle.app.reading.Inputs;
 import baddle.cli.options.BatchOption;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.CsvFormOptions;
 import baddle.cli.options.DatabaseTableExport;
@@ -47,32 +48,17 @@ public final class ExportCommand implements Command {
   private static final List<String> ORIGINS = List.of("none", "short", "all");
 
   @Override
-  public String name() {
-    return "export";
+  public CommandHead head() {
+    return new CommandHead(
+        "export",
+        "[DATASET] --out FILE [options] | [DATASET] --to DATABASE:TABLE [options]",
+        "writes the clean rows of a dataset into a file or a database",
+        "baddle export sales --where \"site = 'Dunmere'\" --out dunmere.xlsx",
+        true,
+        options());
   }
 
-  @Override
-  public String arguments() {
-    return "[DATASET] --out FILE [options] | [DATASET] --to DATABASE:TABLE [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "writes the clean rows of a dataset into a file or a database";
-  }
-
-  @Override
-  public String example() {
-    return "baddle export sales --where \"site = 'Dunmere'\" --out dunmere.xlsx";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
+  private static List<Option> options() {
     List<Option> options = new ArrayList<>();
     Collections.addAll(
         options,

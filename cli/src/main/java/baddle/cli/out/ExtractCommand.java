@@ -10,6 +10,7 @@ import baddle.app.extract.QueryExtract;
 import baddle.app.results.QueryLine;
 import baddle.app.results.QueryLines;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.CsvFormOptions;
 import baddle.cli.options.Status;
@@ -37,32 +38,17 @@ import org.apache.commons.cli.Option;
 public final class ExtractCommand implements Command {
 
   @Override
-  public String name() {
-    return "extract";
+  public CommandHead head() {
+    return new CommandHead(
+        "extract",
+        "FEED --out FILE [options] | --query-file FILE --out FILE [options]",
+        "asks a database for each line of a list, and writes a file for each",
+        "baddle extract adjustments --plan adjustments.yaml --out \"extracts/{Site}.xlsx\"",
+        true,
+        options());
   }
 
-  @Override
-  public String arguments() {
-    return "FEED --out FILE [options] | --query-file FILE --out FILE [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "asks a database for each line of a list, and writes a file for each";
-  }
-
-  @Override
-  public String example() {
-    return "baddle extract adjustments --plan adjustments.yaml --out \"extracts/{Site}.xlsx\"";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
+  private static List<Option> options() {
     List<Option> options = new ArrayList<>();
     options.add(
         option(

@@ -5,6 +5,7 @@ import baddle.app.fill.FillException;
 import baddle.app.fill.FillResult;
 import baddle.app.fill.WorkbookFill;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.Status;
 import baddle.cli.options.UsageException;
@@ -23,43 +24,24 @@ import org.apache.commons.cli.Option;
 public final class FillCommand implements Command {
 
   @Override
-  public String name() {
-    return "fill";
-  }
-
-  @Override
-  public String arguments() {
-    return "[NAME...] [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "puts figures into workbooks that somebody keeps";
-  }
-
-  @Override
-  public String example() {
-    return "baddle fill annual --period 2026-03";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
-    return List.of(
-        Option.builder()
-            .longOpt("period")
-            .hasArg()
-            .argName("PERIOD")
-            .desc("whose figures (default: what the plan says, else the last)")
-            .get(),
-        Option.builder()
-            .longOpt("dry-run")
-            .desc("show what would be filled, and write nothing")
-            .get());
+  public CommandHead head() {
+    return new CommandHead(
+        "fill",
+        "[NAME...] [options]",
+        "puts figures into workbooks that somebody keeps",
+        "baddle fill annual --period 2026-03",
+        true,
+        List.of(
+            Option.builder()
+                .longOpt("period")
+                .hasArg()
+                .argName("PERIOD")
+                .desc("whose figures (default: what the plan says, else the last)")
+                .get(),
+            Option.builder()
+                .longOpt("dry-run")
+                .desc("show what would be filled, and write nothing")
+                .get()));
   }
 
   @Override

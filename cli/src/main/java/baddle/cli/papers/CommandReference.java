@@ -36,17 +36,17 @@ public final class CommandReference {
   }
 
   private static void of(Command command, List<String> lines) {
-    lines.add("### " + command.name());
+    lines.add("### " + command.head().name());
     lines.add("");
     lines.add(
         "`baddle "
-            + (command.name() + " " + command.arguments()).strip()
+            + (command.head().name() + " " + command.head().arguments()).strip()
             + "` "
-            + command.purpose()
+            + command.head().purpose()
             + ".");
     lines.add("");
     lines.add("```sh");
-    command.example().lines().map(String::strip).forEach(lines::add);
+    command.head().example().lines().map(String::strip).forEach(lines::add);
     lines.add("```");
     lines.add("");
     lines.add("| option | |");

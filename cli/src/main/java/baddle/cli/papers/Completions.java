@@ -27,7 +27,7 @@ public final class Completions {
     lines.add("  local options=");
     lines.add("  case $command in");
     for (Command command : commands) {
-      lines.add("  " + command.name() + ") options=\"" + options(command) + "\" ;;");
+      lines.add("  " + command.head().name() + ") options=\"" + options(command) + "\" ;;");
     }
     lines.add("  help) options=\"" + names(commands) + "\" ;;");
     lines.add("  esac");
@@ -42,7 +42,7 @@ public final class Completions {
   }
 
   private static String names(List<Command> commands) {
-    return commands.stream().map(Command::name).collect(Collectors.joining(" "));
+    return commands.stream().map(command -> command.head().name()).collect(Collectors.joining(" "));
   }
 
   private static String options(Command command) {
@@ -58,7 +58,7 @@ public final class Completions {
     lines.add("local -a commands");
     lines.add("commands=(");
     for (Command command : commands) {
-      lines.add("  " + quoted(command.name() + ":" + command.purpose()));
+      lines.add("  " + quoted(command.head().name() + ":" + command.head().purpose()));
     }
     lines.add(")");
     lines.add("if (( CURRENT == 2 )); then");
@@ -70,7 +70,7 @@ public final class Completions {
     lines.add("(( CURRENT-- ))");
     lines.add("case $command in");
     for (Command command : commands) {
-      lines.add("  " + command.name() + ")");
+      lines.add("  " + command.head().name() + ")");
       lines.add("    _arguments \\");
       for (Option option : CommandOptions.all(command)) {
         String value = option.hasArg() ? ":" + option.getArgName() + ":_files" : "";
@@ -90,13 +90,13 @@ public final class Completions {
     for (Command command : commands) {
       lines.add(
           "complete -c baddle -f -n __fish_use_subcommand -a "
-              + command.name()
+              + command.head().name()
               + " -d "
-              + fishQuoted(command.purpose()));
+              + fishQuoted(command.head().purpose()));
       for (Option option : CommandOptions.all(command)) {
         lines.add(
             "complete -c baddle -n '__fish_seen_subcommand_from "
-                + command.name()
+                + command.head().name()
                 + "' -l "
                 + option.getLongOpt()
                 + (option.hasArg() ? " -r" : "")

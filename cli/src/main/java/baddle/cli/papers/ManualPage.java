@@ -51,9 +51,13 @@ public final class ManualPage {
   }
 
   private static void of(Command command, List<String> lines) {
-    entry("baddle " + command.name() + " " + command.arguments(), command.purpose(), lines);
+    entry(
+        "baddle " + command.head().name() + " " + command.head().arguments(),
+        command.head().purpose(),
+        lines);
     lines.add(".RS");
     command
+        .head()
         .example()
         .lines()
         .forEach(

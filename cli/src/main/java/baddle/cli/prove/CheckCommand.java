@@ -10,6 +10,7 @@ import baddle.app.reading.Inputs;
 import baddle.app.reading.MendedFiles;
 import baddle.cli.options.BatchOption;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.FindingLines;
 import baddle.cli.options.ListOutput;
@@ -37,52 +38,33 @@ public final class CheckCommand implements Command {
       Stream.of(CheckList.values()).map(CheckList::word).toList();
 
   @Override
-  public String name() {
-    return "check";
-  }
-
-  @Override
-  public String arguments() {
-    return "[options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "reports whether the figures can be trusted, and what speaks against it";
-  }
-
-  @Override
-  public String example() {
-    return "baddle check --fail-on warning";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
-    return List.of(
-        failOnOption(),
-        BatchOption.of("check the datasets as they were at this batch"),
-        Option.builder()
-            .longOpt("suspense")
-            .hasArg()
-            .argName("FILE")
-            .desc("write the held rows with their reasons into a .csv or .xlsx file")
-            .get(),
-        Option.builder()
-            .longOpt("list")
-            .hasArg()
-            .argName("NAME")
-            .desc("print one list whole: " + String.join(", ", LISTS))
-            .get(),
-        ListOutput.outOption(),
-        Option.builder()
-            .longOpt("unused")
-            .desc("list the rows of lookups that no row of the dataset has matched")
-            .get());
+  public CommandHead head() {
+    return new CommandHead(
+        "check",
+        "[options]",
+        "reports whether the figures can be trusted, and what speaks against it",
+        "baddle check --fail-on warning",
+        true,
+        List.of(
+            failOnOption(),
+            BatchOption.of("check the datasets as they were at this batch"),
+            Option.builder()
+                .longOpt("suspense")
+                .hasArg()
+                .argName("FILE")
+                .desc("write the held rows with their reasons into a .csv or .xlsx file")
+                .get(),
+            Option.builder()
+                .longOpt("list")
+                .hasArg()
+                .argName("NAME")
+                .desc("print one list whole: " + String.join(", ", LISTS))
+                .get(),
+            ListOutput.outOption(),
+            Option.builder()
+                .longOpt("unused")
+                .desc("list the rows of lookups that no row of the dataset has matched")
+                .get()));
   }
 
   /** The option that says from which severity on a command fails. */

@@ -4,6 +4,7 @@ import baddle.app.Project;
 import baddle.app.columns.ColumnSurvey;
 import baddle.app.lists.ListTable;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.DatasetNames;
 import baddle.cli.options.JsonText;
@@ -22,39 +23,19 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import org.apache.commons.cli.Option;
 
 /** {@code baddle columns}. */
 public final class ColumnsCommand implements Command {
 
   @Override
-  public String name() {
-    return "columns";
-  }
-
-  @Override
-  public String arguments() {
-    return "[DATASET...] [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "lists the columns of the datasets: type, filled share, values, examples";
-  }
-
-  @Override
-  public String example() {
-    return "baddle columns sales";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
-    return List.of(ListOutput.outOption());
+  public CommandHead head() {
+    return new CommandHead(
+        "columns",
+        "[DATASET...] [options]",
+        "lists the columns of the datasets: type, filled share, values, examples",
+        "baddle columns sales",
+        true,
+        List.of(ListOutput.outOption()));
   }
 
   @Override

@@ -8,6 +8,7 @@ import baddle.app.lists.ChangedRowsFile;
 import baddle.app.lists.MovementTable;
 import baddle.cli.figures.SummarizeCommand;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.DatasetNames;
 import baddle.cli.options.ListOutput;
@@ -30,59 +31,40 @@ import org.apache.commons.cli.Option;
 public final class CompareCommand implements Command {
 
   @Override
-  public String name() {
-    return "compare";
-  }
-
-  @Override
-  public String arguments() {
-    return "[A [B]] [options]";
-  }
-
-  @Override
-  public String purpose() {
-    return "shows what moved between two batches or periods, and which sources caused it";
-  }
-
-  @Override
-  public String example() {
-    return "baddle compare 2026-02 2026-03 --summary revenue-by-site";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
-    return List.of(
-        Option.builder()
-            .longOpt("summary")
-            .hasArg()
-            .argName("NAME")
-            .desc("only this summary (default: all)")
-            .get(),
-        Option.builder()
-            .longOpt("since-close")
-            .hasArg()
-            .optionalArg(true)
-            .argName("PERIOD")
-            .desc("a closed period against what it was closed with (default: the last)")
-            .get(),
-        ListOutput.outOption(),
-        Option.builder()
-            .longOpt("rows")
-            .hasArg()
-            .argName("DATASET")
-            .desc("with --out: the rows added, removed and altered, with old and new values")
-            .get(),
-        Option.builder()
-            .longOpt("min-movement")
-            .hasArg()
-            .argName("N")
-            .desc("pass over figures that moved by less")
-            .get());
+  public CommandHead head() {
+    return new CommandHead(
+        "compare",
+        "[A [B]] [options]",
+        "shows what moved between two batches or periods, and which sources caused it",
+        "baddle compare 2026-02 2026-03 --summary revenue-by-site",
+        true,
+        List.of(
+            Option.builder()
+                .longOpt("summary")
+                .hasArg()
+                .argName("NAME")
+                .desc("only this summary (default: all)")
+                .get(),
+            Option.builder()
+                .longOpt("since-close")
+                .hasArg()
+                .optionalArg(true)
+                .argName("PERIOD")
+                .desc("a closed period against what it was closed with (default: the last)")
+                .get(),
+            ListOutput.outOption(),
+            Option.builder()
+                .longOpt("rows")
+                .hasArg()
+                .argName("DATASET")
+                .desc("with --out: the rows added, removed and altered, with old and new values")
+                .get(),
+            Option.builder()
+                .longOpt("min-movement")
+                .hasArg()
+                .argName("N")
+                .desc("pass over figures that moved by less")
+                .get()));
   }
 
   @Override

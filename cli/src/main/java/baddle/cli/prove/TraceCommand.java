@@ -10,6 +10,7 @@ import baddle.app.trace.TraceFile;
 import baddle.app.trace.TracedFigure;
 import baddle.cli.figures.SummarizeCommand;
 import baddle.cli.options.Command;
+import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.ListOutput;
 import baddle.cli.options.Status;
@@ -29,32 +30,17 @@ public final class TraceCommand implements Command {
   private static final int ROWS_SHOWN = 40;
 
   @Override
-  public String name() {
-    return "trace";
+  public CommandHead head() {
+    return new CommandHead(
+        "trace",
+        "SUMMARY --at ITEMS [options] | --row FILE:ROW",
+        "shows the rows behind a figure, or what became of a row",
+        "baddle trace revenue-by-site --at \"site=Alder Mill,month=2026-03\"",
+        true,
+        options());
   }
 
-  @Override
-  public String arguments() {
-    return "SUMMARY --at ITEMS [options] | --row FILE:ROW";
-  }
-
-  @Override
-  public String purpose() {
-    return "shows the rows behind a figure, or what became of a row";
-  }
-
-  @Override
-  public String example() {
-    return "baddle trace revenue-by-site --at \"site=Alder Mill,month=2026-03\"";
-  }
-
-  @Override
-  public boolean usesPlan() {
-    return true;
-  }
-
-  @Override
-  public List<Option> options() {
+  private static List<Option> options() {
     return List.of(
         Option.builder()
             .longOpt("at")
