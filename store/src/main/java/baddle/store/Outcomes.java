@@ -30,6 +30,10 @@ public final class Outcomes {
   /** Of so many values that rows are held for each is counted, the others together. */
   private static final int MOST_VALUES = 50;
 
+  private static final String FINDINGS =
+      "SELECT code, severity, place_file, place_sheet, place_row, place_heading, message, remedy,"
+          + " rows, value, cause FROM finding";
+
   private final Database database;
 
   Outcomes(Database database) {
@@ -39,9 +43,8 @@ public final class Outcomes {
   /** The findings about files whose rows were in the datasets at a batch. */
   public List<Finding> findings(int batch) throws IOException {
     return database.query(
-        "SELECT code, severity, place_file, place_sheet, place_row, place_heading, message, remedy,"
-            + " rows, value, cause"
-            + " FROM finding JOIN file f ON f.id = finding.file WHERE"
+        FINDINGS
+            + " JOIN file f ON f.id = finding.file WHERE"
             + Catalogue.LIVE
             + "ORDER BY finding.rowid",
         Outcomes::finding,
@@ -51,9 +54,7 @@ public final class Outcomes {
   /** The findings that a batch was made with and that are about no file it read. */
   public List<Finding> findingsOfBatch(int batch) throws IOException {
     return database.query(
-        "SELECT code, severity, place_file, place_sheet, place_row, place_heading, message, remedy,"
-            + " rows, value, cause FROM finding WHERE file IS NULL AND dataset IS NULL"
-            + " AND batch = ?1 ORDER BY rowid",
+        FINDINGS + " WHERE file IS NULL AND dataset IS NULL" + " AND batch = ?1 ORDER BY rowid",
         Outcomes::finding,
         batch);
   }
@@ -61,8 +62,8 @@ public final class Outcomes {
   /** The findings about datasets as wholes at a batch. */
   public List<Finding> findingsOfDatasets(int batch) throws IOException {
     return database.query(
-        "SELECT code, severity, place_file, place_sheet, place_row, place_heading, message, remedy,"
-            + " rows, value, cause FROM finding WHERE dataset IS NOT NULL AND batch <= ?1"
+        FINDINGS
+            + " WHERE dataset IS NOT NULL AND batch <= ?1"
             + " AND (live_until IS NULL OR live_until > ?1) ORDER BY rowid",
         Outcomes::finding,
         batch);
@@ -88,9 +89,8 @@ public final class Outcomes {
   public List<StoredLeftOut> leftOut(int batch) throws IOException {
     return database.query(
         "SELECT f.feed, f.path, s.sheet, l.because, l.rows, s.rows_read, f.read_in"
-            + " FROM left_out l JOIN source s ON s.part = l.part AND s.number = l.source"
-            + " JOIN file f ON f.id = s.file WHERE"
-            + Catalogue.LIVE
+            + " FROM left_out l"
+            + ofLive("l")
             + "ORDER BY l.rowid",
         row ->
             new StoredLeftOut(
@@ -108,9 +108,8 @@ public final class Outcomes {
     return database.query(
         "SELECT f.feed, f.path, s.sheet, t.source_row, t.column_name, t.label, t.stated,"
             + " t.computed, t.held"
-            + " FROM control_total t JOIN source s ON s.part = t.part AND s.number = t.source"
-            + " JOIN file f ON f.id = s.file WHERE"
-            + Catalogue.LIVE
+            + " FROM control_total t"
+            + ofLive("t")
             + "ORDER BY t.rowid",
         row ->
             new StoredTotal(
@@ -131,9 +130,8 @@ public final class Outcomes {
     return database.query(
         "WITH held AS (SELECT f.feed AS feed, h.heading AS heading, h.expected AS expected,"
             + " h.value AS value, count(*) AS rows, min(h.rowid) AS first"
-            + " FROM suspense h JOIN source s ON s.part = h.part AND s.number = h.source"
-            + " JOIN file f ON f.id = s.file WHERE"
-            + Catalogue.LIVE
+            + " FROM suspense h"
+            + ofLive("h")
             + "GROUP BY 1, 2, 3, 4), ranked AS (SELECT *, min(row_number() OVER (PARTITION BY feed,"
             + " heading, expected ORDER BY rows DESC, first), ?2) AS place,"
             + " min(first) OVER (PARTITION BY feed, heading, expected) AS begin FROM held)"
@@ -153,10 +151,7 @@ public final class Outcomes {
   public List<StoredHeldRow> heldRows(int batch) throws IOException {
     Map<List<Integer>, Map<Integer, String>> cells = new HashMap<>();
     database.query(
-        "SELECT c.part, c.source, c.source_row, c.cell, c.value FROM held_cell c"
-            + " JOIN source s ON s.part = c.part AND s.number = c.source"
-            + " JOIN file f ON f.id = s.file WHERE"
-            + Catalogue.LIVE,
+        "SELECT c.part, c.source, c.source_row, c.cell, c.value FROM held_cell c" + ofLive("c"),
         row ->
             cells
                 .computeIfAbsent(
@@ -166,9 +161,7 @@ public final class Outcomes {
     return database.query(
         "SELECT f.feed, f.path, s.sheet, h.source_row, h.heading, h.value, h.expected, h.part,"
             + " h.source, s.headings FROM suspense h"
-            + " JOIN source s ON s.part = h.part AND s.number = h.source"
-            + " JOIN file f ON f.id = s.file WHERE"
-            + Catalogue.LIVE
+            + ofLive("h")
             + "ORDER BY h.rowid",
         row ->
             new StoredHeldRow(
@@ -184,9 +177,7 @@ public final class Outcomes {
   public List<StoredBlanked> blanked(int batch) throws IOException {
     return database.query(
         "SELECT f.feed, f.path, s.sheet, b.source_row, b.heading, b.value, b.expected FROM blanked b"
-            + " JOIN source s ON s.part = b.part AND s.number = b.source"
-            + " JOIN file f ON f.id = s.file WHERE"
-            + Catalogue.LIVE
+            + ofLive("b")
             + "ORDER BY b.rowid",
         row ->
             new StoredBlanked(
@@ -201,9 +192,7 @@ public final class Outcomes {
     return database.query(
         "SELECT f.path, s.sheet, m.source_row, m.heading, m.sent, m.mended, m.mended_file,"
             + " m.mended_sheet, m.mended_row FROM mended m"
-            + " JOIN source s ON s.part = m.part AND s.number = m.source"
-            + " JOIN file f ON f.id = s.file WHERE"
-            + Catalogue.LIVE
+            + ofLive("m")
             + "ORDER BY m.rowid",
         row ->
             new StoredMended(
@@ -214,6 +203,13 @@ public final class Outcomes {
                 row.getString(6),
                 Place.source(row.getString(7), row.getString(8)).atRow(row.getLong(9))),
         batch);
+  }
+
+  /** Only what is of sources that were live at the batch. */
+  private static String ofLive(String table) {
+    return " JOIN source s ON s.part = %1$s.part AND s.number = %1$s.source".formatted(table)
+        + " JOIN file f ON f.id = s.file WHERE"
+        + Catalogue.LIVE;
   }
 
   private static Finding finding(ResultSet row) throws SQLException {

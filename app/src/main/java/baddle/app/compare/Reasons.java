@@ -28,12 +28,14 @@ final class Reasons {
 
   private final Reason unchangedFile;
   private final boolean late;
+  private final boolean reopened;
 
   /**
    * Of a dataset.
    *
    * @param changes the files that differ
    * @param late whether only rows dated in a period that was closed before are compared
+   * @param reopened whether a period was opened again between the batches
    */
   Reasons(
       Catalogue catalogue,
@@ -41,10 +43,12 @@ final class Reasons {
       int before,
       int after,
       List<SourceChange> changes,
-      boolean late)
+      boolean late,
+      boolean reopened)
       throws IOException {
     changes.forEach(change -> kinds.put(change.path(), change.kind()));
     this.late = late;
+    this.reopened = reopened;
     this.unchangedFile =
         derived(catalogue.derivation(dataset, before), catalogue.derivation(dataset, after));
     Map<String, String> old = readings(catalogue.files(before), dataset);
@@ -119,7 +123,7 @@ final class Reasons {
       case READ_AGAIN ->
           mended.contains(file)
               ? Reason.ROWS_MENDED
-              : readAlike.contains(file) ? Reason.PERIOD_REOPENED : Reason.PLAN_CHANGED;
+              : reopened && readAlike.contains(file) ? Reason.PERIOD_REOPENED : Reason.PLAN_CHANGED;
       case RENAMED -> Reason.FILE_RENAMED;
       case GONE -> Reason.FILE_GONE;
     };

@@ -26,8 +26,10 @@ import baddle.store.entry.Batch;
 import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -106,6 +108,18 @@ public final class SummaryComparison {
     }
   }
 
+  /** Whether a closed period was opened again after a batch was made and before another was. */
+  private static boolean isReopenedBetween(Store store, int before, int after) throws IOException {
+    Map<Integer, Instant> made =
+        store.catalogue().batches().stream()
+            .collect(Collectors.toMap(Batch::number, Batch::madeAt));
+    Instant from = Objects.requireNonNull(made.get(before));
+    Instant to = Objects.requireNonNull(made.get(after));
+    return store.closings().all().stream()
+        .flatMap(closing -> closing.reopened().stream())
+        .anyMatch(one -> !one.at().isBefore(from) && !one.at().isAfter(to));
+  }
+
   private Comparison.Summary compare(
       SummaryPlan summary,
       Store store,
@@ -119,7 +133,14 @@ public final class SummaryComparison {
     Crosstab now = summarizing.crosstab(plain, store, after);
     boolean late = closed && dataset(summary).datedBy().isPresent();
     Reasons reasons =
-        new Reasons(store.catalogue(), summary.dataset(), before, after, sources, late);
+        new Reasons(
+            store.catalogue(),
+            summary.dataset(),
+            before,
+            after,
+            sources,
+            late,
+            isReopenedBetween(store, before, after));
     return new Comparison.Summary(
         summary.name(),
         Movements.of(old, now, true),

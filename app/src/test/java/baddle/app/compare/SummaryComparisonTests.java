@@ -168,8 +168,9 @@ class SummaryComparisonTests {
         .containsExactlyInAnyOrder("2.00", "-2.00");
   }
 
-  @Test
-  void what_comes_in_once_a_period_is_open_again_is_no_change_of_the_plan() throws Exception {
+  @ParameterizedTest
+  @CsvSource({"reopened, PERIOD_REOPENED", "booked, PLAN_CHANGED"})
+  void what_lets_a_late_row_in_is_told(String how, Reason reason) throws Exception {
     String plan =
         PLAN.replace("    key: [doc]", "    key: [doc]\n    dated_by: day")
             .replace("      doc: text", "      doc: text\n      day: date");
@@ -181,7 +182,11 @@ class SummaryComparisonTests {
     closing.close("2026-01", Optional.empty());
     project.write("in/b.csv", "doc,day,code,amount\nD3,2026-02-05,A,1.00\nD4,2026-01-31,A,4.00\n");
     int before = project.consolidate().current().orElseThrow().number();
-    closing.reopen("2026-01", "late");
+    if (how.equals("reopened")) {
+      closing.reopen("2026-01", "late");
+    } else {
+      project.write("baddle.yaml", plan + "closing: {restatements: book}\n");
+    }
     project.consolidate();
     Project now = project.project();
 
@@ -199,7 +204,7 @@ class SummaryComparisonTests {
         .singleElement()
         .satisfies(
             cause -> {
-              assertThat(cause.reason()).isEqualTo(Reason.PERIOD_REOPENED);
+              assertThat(cause.reason()).isEqualTo(reason);
               assertThat(cause.movement().amount()).isEqualByComparingTo("4.00");
             });
   }

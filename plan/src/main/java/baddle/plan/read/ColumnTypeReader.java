@@ -57,15 +57,18 @@ final class ColumnTypeReader {
             .filter(known -> known.word().equals(word.text()))
             .findFirst();
     if (kind.isEmpty()) {
+      String name = word.text().replaceFirst("\\(.*", "").strip();
       nodes.problem(
           word,
           "no type "
               + word.text()
-              + Nearest.hint(word.text(), KINDS)
+              + Nearest.hint(name, KINDS)
               + " (known: "
               + String.join(", ", KINDS)
               + ")");
-      return ColumnType.text();
+      return name.equals(ColumnType.Kind.DECIMAL.word())
+          ? ColumnType.decimal(2)
+          : ColumnType.text();
     }
     if (kind.get() == ColumnType.Kind.DECIMAL) {
       return ColumnType.decimal(places.map(this::places).orElse(2));

@@ -252,8 +252,10 @@ class PlanReaderTests {
         "a: {type: text, places: 2} | 5:29: places belong to decimal, not text",
         "a: decimal(13) | 5:8: places should be a whole number from 0 to 12",
         "a: {type: decimal(3), places: 3} | 5:35: the type states its places: decimal(3)",
-        "a: decimals(2) | 5:8: no type decimals(2) (known: text, integer, decimal, date,"
-            + " timestamp, boolean)",
+        "a: decimals(2) | 5:8: no type decimals(2); did you mean decimal? (known: text, integer,"
+            + " decimal, date, timestamp, boolean)",
+        "a: decimal(2x) | 5:8: no type decimal(2x); did you mean decimal? (known: text, integer,"
+            + " decimal, date, timestamp, boolean)",
         "a: {type: decimal, places: 13} | 5:32: places should be a whole number from 0 to 12",
         "batch: text | 5:5: batch is a column of the origin, which every dataset has",
         "a: {headings: [B]} | 5:8: column a needs a type: text, integer, decimal, date,"
