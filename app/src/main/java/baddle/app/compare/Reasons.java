@@ -23,12 +23,11 @@ final class Reasons {
   private final Map<String, SourceChange.Kind> kinds = new HashMap<>();
   private final Set<String> mended = new HashSet<>();
 
-  /** Files that the plan had read in one way at both batches. */
-  private final Set<String> readAlike = new HashSet<>();
+  /** Files that were read again only because a period was opened again. */
+  private final Set<String> letIn = new HashSet<>();
 
   private final Reason unchangedFile;
   private final boolean late;
-  private final boolean reopened;
 
   /**
    * Of a dataset.
@@ -48,17 +47,18 @@ final class Reasons {
       throws IOException {
     changes.forEach(change -> kinds.put(change.path(), change.kind()));
     this.late = late;
-    this.reopened = reopened;
     this.unchangedFile =
         derived(catalogue.derivation(dataset, before), catalogue.derivation(dataset, after));
-    Map<String, String> old = readings(catalogue.files(before), dataset);
-    readings(catalogue.files(after), dataset)
-        .forEach(
-            (path, reading) -> {
-              if (reading.equals(old.get(path))) {
-                readAlike.add(path);
-              }
-            });
+    if (reopened && kinds.containsValue(SourceChange.Kind.READ_AGAIN)) {
+      Map<String, String> old = readings(catalogue.files(before), dataset);
+      readings(catalogue.files(after), dataset)
+          .forEach(
+              (path, reading) -> {
+                if (reading.equals(old.get(path))) {
+                  letIn.add(path);
+                }
+              });
+    }
     Set<StoredMended> then = new HashSet<>(catalogue.outcomes().mended(before));
     Set<StoredMended> now = new HashSet<>(catalogue.outcomes().mended(after));
     then.stream().filter(one -> !now.contains(one)).forEach(this::addMended);
@@ -123,7 +123,7 @@ final class Reasons {
       case READ_AGAIN ->
           mended.contains(file)
               ? Reason.ROWS_MENDED
-              : reopened && readAlike.contains(file) ? Reason.PERIOD_REOPENED : Reason.PLAN_CHANGED;
+              : letIn.contains(file) ? Reason.PERIOD_REOPENED : Reason.PLAN_CHANGED;
       case RENAMED -> Reason.FILE_RENAMED;
       case GONE -> Reason.FILE_GONE;
     };

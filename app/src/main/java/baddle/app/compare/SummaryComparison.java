@@ -23,6 +23,7 @@ import baddle.plan.output.SummaryPlan;
 import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.entry.Batch;
+import baddle.store.entry.StoredClosing;
 import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -110,14 +111,20 @@ public final class SummaryComparison {
 
   /** Whether a closed period was opened again after a batch was made and before another was. */
   private static boolean isReopenedBetween(Store store, int before, int after) throws IOException {
+    List<Instant> reopened =
+        store.closings().all().stream()
+            .flatMap(closing -> closing.reopened().stream())
+            .map(StoredClosing.Reopened::at)
+            .toList();
+    if (reopened.isEmpty()) {
+      return false;
+    }
     Map<Integer, Instant> made =
         store.catalogue().batches().stream()
             .collect(Collectors.toMap(Batch::number, Batch::madeAt));
     Instant from = Objects.requireNonNull(made.get(before));
     Instant to = Objects.requireNonNull(made.get(after));
-    return store.closings().all().stream()
-        .flatMap(closing -> closing.reopened().stream())
-        .anyMatch(one -> !one.at().isBefore(from) && !one.at().isAfter(to));
+    return reopened.stream().anyMatch(at -> !at.isBefore(from) && !at.isAfter(to));
   }
 
   private Comparison.Summary compare(
