@@ -7,7 +7,6 @@ import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import java.io.IOException;
-import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
@@ -257,8 +256,10 @@ public final class DatasetReader {
     boolean origin =
         wanted.columns().stream().anyMatch(c -> Origin.has(c.name()))
             || (choice != null && choice.columns().stream().anyMatch(Origin::has));
+    Schema looked = choice == null ? new Schema(List.of()) : schema.only(choice.columns());
     watch.begin(live.rowsOf(parts, files));
     try (VectorDecoder decoder = new VectorDecoder()) {
+      PartScan scan = new PartScan(live, decoder, watch);
       for (Map.Entry<Integer, List<SourceRange>> part : live.ranges().entrySet()) {
         boolean hides = live.part(part.getKey()).hides();
         if (parts.test(part.getKey()) && (!hidden || hides)) {
@@ -270,7 +271,8 @@ public final class DatasetReader {
           List<SourceRange> ranged = origin ? ranges : SourceRange.joined(ranges);
           BlockSink target = hides ? new HidingSink(wanted, hidden, sink) : sink;
           Schema read = hides ? withHidden(wanted) : wanted;
-          scanPart(part.getKey(), ranged, read, choice, decoder, target);
+          checkColumns(part.getKey(), read);
+          scan.rows(part.getKey(), ranged, read, choice, looked, target);
         }
       }
     } finally {
@@ -301,84 +303,15 @@ public final class DatasetReader {
   public void scanParts(Schema columns, IntPredicate parts, PartSink sink) throws IOException {
     watch.begin(live.rowsOf(parts, file -> true));
     try (VectorDecoder decoder = new VectorDecoder()) {
+      PartScan scan = new PartScan(live, decoder, watch);
       for (Map.Entry<Integer, List<SourceRange>> part : live.ranges().entrySet()) {
-        if (!parts.test(part.getKey())) {
-          continue;
-        }
-        long blockStart = 0;
-        for (StoredPart.StoredBlock stored : live.part(part.getKey()).blocks()) {
-          List<LiveRange> alive = new ArrayList<>();
-          long done = 0;
-          for (SourceRange range : part.getValue()) {
-            long from = Math.max(range.from(), blockStart);
-            long to = Math.min(range.to(), blockStart + stored.rows());
-            if (from < to) {
-              alive.add(
-                  new LiveRange(
-                      (int) (from - blockStart), (int) (to - blockStart), range.source()));
-              done += to - from;
-            }
-          }
-          OriginVectors origin = new OriginVectors(part.getValue(), blockStart, stored.rows());
-          Block block = live.block(part.getKey(), stored, origin, columns, decoder);
-          sink.accept(
-              new PartBlock(part.getKey(), stored.number(), (int) blockStart, block, alive));
-          watch.rows(done);
-          blockStart += stored.rows();
+        if (parts.test(part.getKey())) {
+          scan.wholeBlocks(part.getKey(), part.getValue(), columns, sink);
         }
       }
     } finally {
       watch.end();
     }
-  }
-
-  private void scanPart(
-      int part,
-      List<SourceRange> ranges,
-      Schema wanted,
-      @Nullable RowChoice choice,
-      VectorDecoder decoder,
-      BlockSink sink)
-      throws IOException {
-    checkColumns(part, wanted);
-    Schema looked = choice == null ? new Schema(List.of()) : schema.only(choice.columns());
-    long blockStart = 0;
-    for (StoredPart.StoredBlock stored : live.part(part).blocks()) {
-      long blockEnd = blockStart + stored.rows();
-      Block block = null;
-      BitSet chosen = null;
-      long done = 0;
-      for (SourceRange range : ranges) {
-        int from = (int) (Math.max(range.from(), blockStart) - blockStart);
-        int to = (int) (Math.min(range.to(), blockEnd) - blockStart);
-        if (from < to && choice != null && chosen == null) {
-          OriginVectors origin = new OriginVectors(ranges, blockStart, stored.rows());
-          chosen = choice.rows(live.block(part, stored, origin, looked, decoder));
-        }
-        done += Math.max(0, to - from);
-        int next = from < to ? next(chosen, from, true) : to;
-        while (next < to) {
-          if (block == null) {
-            OriginVectors origin = new OriginVectors(ranges, blockStart, stored.rows());
-            block = live.block(part, stored, origin, wanted, decoder);
-          }
-          int end = Math.min(to, next(chosen, next, false));
-          sink.accept(block, next, end);
-          next = next(chosen, end, true);
-        }
-      }
-      watch.rows(done);
-      blockStart = blockEnd;
-    }
-  }
-
-  /** The next row from one on that is chosen, or isn't. */
-  private static int next(@Nullable BitSet chosen, int from, boolean isChosen) {
-    if (chosen == null) {
-      return isChosen ? from : Integer.MAX_VALUE;
-    }
-    int next = isChosen ? chosen.nextSetBit(from) : chosen.nextClearBit(from);
-    return next < 0 ? Integer.MAX_VALUE : next;
   }
 
   private void checkColumns(int part, Schema wanted) throws StoreException {

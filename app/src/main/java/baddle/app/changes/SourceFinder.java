@@ -1,6 +1,5 @@
 package baddle.app.changes;
 
-import baddle.app.ContentHash;
 import baddle.app.FileWalk;
 import baddle.app.Fingerprint;
 import baddle.app.OutputList;
@@ -9,9 +8,7 @@ import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reading.NameOrder;
 import baddle.app.reading.ProjectFiles;
-import baddle.core.calendar.FolderYear;
 import baddle.core.calendar.Period;
-import baddle.core.calendar.PeriodText;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -35,7 +32,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import org.slf4j.LoggerFactory;
 
 /** Finds the files of all feeds, each in the order of time. */
 public final class SourceFinder {
@@ -43,9 +39,6 @@ public final class SourceFinder {
   private record Seen(Path file, Fingerprint found) {}
 
   private static final String SEPARATOR = File.separator;
-
-  /** Of files that no feed wants no more bytes than these are looked at. */
-  private static final long MOST_COMPARED = 1L << 26;
 
   private final Project project;
   private final MendedFiles mended;
@@ -55,7 +48,7 @@ public final class SourceFinder {
   private final Set<String> walked = new HashSet<>();
   private final Set<String> wanted = new HashSet<>();
   private final Map<String, Path> unwanted = new TreeMap<>();
-  private long leftToCompare = MOST_COMPARED;
+  private final ContentComparison contents = new ContentComparison();
   private final Set<String> missing = new HashSet<>();
   private final Set<String> feedsWithFiles;
 
@@ -95,30 +88,11 @@ public final class SourceFinder {
   /** The first file that no feed wants and that has the content of a file that is gone. */
   Optional<String> unwantedLike(StoredFile gone) {
     for (Map.Entry<String, Path> one : unwanted.entrySet()) {
-      if (isOf(Set.of(gone.content()), gone.size(), one.getValue())) {
+      if (contents.isOf(Set.of(gone.content()), gone.size(), one.getValue())) {
         return Optional.of(one.getKey());
       }
     }
     return Optional.empty();
-  }
-
-  private boolean isOf(Set<String> contents, Path file) {
-    return !contents.isEmpty() && isOf(contents, -1, file);
-  }
-
-  /** Whether a file has one of some contents; one that can't be read, or is too much, hasn't. */
-  private boolean isOf(Set<String> contents, long size, Path file) {
-    try {
-      long own = Files.size(file);
-      if (own > leftToCompare || (size >= 0 && own != size)) {
-        return false;
-      }
-      leftToCompare -= own;
-      return contents.contains(ContentHash.of(file));
-    } catch (IOException e) {
-      LoggerFactory.getLogger(SourceFinder.class).debug("{} isn't compared", file, e);
-      return false;
-    }
   }
 
   /** Whether nothing can be said of a file, for the folder it was in can't be looked at. */
@@ -281,7 +255,7 @@ public final class SourceFinder {
           "narrow files: in the plan, or add except:");
       return Optional.empty();
     }
-    Optional<Period> period = period(feed, path, parts);
+    Optional<Period> period = NamedPeriod.of(feed, path, parts, project);
     return Optional.of(
         new FoundFile(
             feed,
@@ -294,30 +268,6 @@ public final class SourceFinder {
                 ? NameOrder.plain(path)
                 : NameOrder.of(path, project.plan().periods()),
             mended.of(path)));
-  }
-
-  private Optional<Period> period(FeedPlan feed, String path, Map<String, String> parts) {
-    int slash = path.lastIndexOf('/');
-    int dot = path.lastIndexOf('.');
-    String name = path.substring(slash + 1, dot > slash ? dot : path.length());
-    PeriodText periods = project.plan().periods();
-    return switch (feed.period().kind()) {
-      case FILE_NAME -> periods.find(name);
-      case FOLDER_NAME ->
-          slash < 0
-              ? Optional.empty()
-              : periods.find(path.substring(path.lastIndexOf('/', slash - 1) + 1, slash));
-      case FOLDER_YEAR ->
-          slash < 0
-              ? Optional.empty()
-              : FolderYear.of(
-                  path.substring(path.lastIndexOf('/', slash - 1) + 1, slash),
-                  name,
-                  periods,
-                  project.plan().calendar().fiscalYearStarts());
-      case PATTERN -> Optional.ofNullable(parts.get(NamePattern.PERIOD)).flatMap(periods::parse);
-      default -> Optional.empty();
-    };
   }
 
   /** A file that a feed would read if only its name stated a period. */
@@ -366,7 +316,7 @@ public final class SourceFinder {
         noteUnreadablePeriod(path);
       }
       boolean isPlan = String.valueOf(file.getFileName()).equals(Project.PLAN_NAME);
-      if (!wanted.contains(path) && !isPlan && !named.contains(file) && !isOf(outputs, file)) {
+      if (!wanted.contains(path) && !isPlan && !named.contains(file) && !contents.isOf(outputs, file)) {
         unwanted.put(path, file);
         add(
             FindingCode.FILE_NOT_WANTED,

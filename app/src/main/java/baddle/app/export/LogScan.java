@@ -83,7 +83,7 @@ final class LogScan {
    * @param last the last batch it has; 0 for none
    * @throws ExportException if it can't be told what changed since
    */
-  RowsFile.Scan since(int last) throws IOException, ExportException {
+  AppendedFile.Scan since(int last) throws IOException, ExportException {
     return last == 0 ? this::first : changed(last);
   }
 
@@ -92,7 +92,7 @@ final class LogScan {
     all.scan(rows.first(sink));
   }
 
-  private RowsFile.Scan changed(int last) throws IOException, ExportException {
+  private AppendedFile.Scan changed(int last) throws IOException, ExportException {
     try {
       ChangedRows changed =
           new ChangedRows(

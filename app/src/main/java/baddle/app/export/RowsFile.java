@@ -2,7 +2,6 @@ package baddle.app.export;
 
 import baddle.app.OutputFile;
 import baddle.core.grid.CsvForm;
-import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Schema;
 import baddle.formats.rows.CsvRows;
@@ -15,11 +14,8 @@ import java.io.BufferedOutputStream;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.ByteBuffer;
-import java.nio.channels.SeekableByteChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -118,7 +114,7 @@ public final class RowsFile {
         : Optional.of(file + " should end in one of " + String.join(", ", ENDINGS));
   }
 
-  private static String ending(Path file) {
+  static String ending(Path file) {
     String name = String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT);
     return name.substring(Math.max(0, name.lastIndexOf('.')));
   }
@@ -139,7 +135,7 @@ public final class RowsFile {
   /** Writes rows beside the file, from where it has yet to be moved. */
   public static Ready stage(
       Path file, Optional<Path> project, Schema schema, Shape shape, Rows rows) throws IOException {
-    Counted counted = new Counted();
+    CountedRows counted = new CountedRows();
     OutputFile.Staged beside =
         new OutputFile(file)
             .stage(
@@ -177,7 +173,7 @@ public final class RowsFile {
                   if (!sheet.equals(first)) {
                     writer.nextTable(sheet.name(), sheet.rows().count());
                   }
-                  Counted counted = new Counted();
+                  CountedRows counted = new CountedRows();
                   counted.push(sheet.rows(), writer);
                   count[0] += counted.written().rows();
                 }
@@ -204,98 +200,10 @@ public final class RowsFile {
         : Optional.of(file + " should end in .csv, .xlsx or .db to be appended to");
   }
 
-  /** Rows that can be gone over. */
-  @FunctionalInterface
-  interface Scan {
-    void scan(BlockSink sink) throws IOException;
-  }
-
-  /**
-   * Writes what a file has and what is appended beside it, from where it has yet to be moved.
-   *
-   * @param before the rows that it has; empty where it isn't there
-   */
-  static Ready appendBeside(
-      Path file,
-      Optional<Path> project,
-      Schema schema,
-      Shape shape,
-      Optional<Scan> before,
-      Scan fresh)
-      throws IOException {
-    Rows rows = new Both(ending(file).equals(".xlsx") ? before : Optional.empty(), fresh);
-    if (before.isEmpty() || ending(file).equals(".xlsx")) {
-      return stage(file, project, schema, shape, rows);
-    }
-    Counted counted = new Counted();
-    OutputFile.Staged beside =
-        new OutputFile(file)
-            .stage(
-                project,
-                out -> {
-                  if (isDatabase(file)) {
-                    appendTable(file, schema, shape, rows, counted, out);
-                  } else {
-                    copyLines(file, out);
-                    try (RowsWriter writer = new CsvRows(out, schema, shape.form(), false)) {
-                      counted.push(rows, writer);
-                    }
-                  }
-                });
-    return new Ready(beside, counted.written());
-  }
-
-  private record Both(Optional<Scan> before, Scan fresh) implements Rows {
-
-    @Override
-    public void scan(BlockSink sink) throws IOException {
-      if (before.isPresent()) {
-        before.get().scan(sink);
-      }
-      fresh.scan(sink);
-    }
-
-    @Override
-    public long count() throws IOException {
-      long[] count = new long[1];
-      scan((block, from, to) -> count[0] += to - from);
-      return count[0];
-    }
-  }
-
-  private static void appendTable(
-      Path file, Schema schema, Shape shape, Rows rows, Counted counted, OutputStream out)
-      throws IOException {
-    Path beside = Files.createTempFile(file.toAbsolutePath().getParent(), ".baddle", ".part");
-    try {
-      Files.copy(file, beside, StandardCopyOption.REPLACE_EXISTING);
-      try (RowsWriter writer = new SqliteRows(beside, schema, shape.table(), false)) {
-        counted.push(rows, writer);
-      }
-      Files.copy(beside, out);
-    } finally {
-      Files.deleteIfExists(beside);
-    }
-  }
-
-  /** Copies a text, and ends its last line if nobody has. */
-  private static void copyLines(Path file, OutputStream out) throws IOException {
-    Files.copy(file, out);
-    long size = Files.size(file);
-    try (SeekableByteChannel channel = Files.newByteChannel(file)) {
-      ByteBuffer last = ByteBuffer.allocate(1);
-      channel.position(Math.max(0, size - 1));
-      boolean ended = channel.read(last) == 1 && last.get(0) == '\n';
-      if (!ended) {
-        out.write(new byte[] {'\r', '\n'});
-      }
-    }
-  }
-
   /** Writes rows as delimited text into a stream, which stays open. */
   public static Written writeText(OutputStream out, Schema schema, Shape shape, Rows rows)
       throws IOException {
-    Counted counted = new Counted();
+    CountedRows counted = new CountedRows();
     try (RowsWriter writer = new CsvRows(kept(out), schema, shape.form())) {
       counted.push(rows, writer);
     }
@@ -330,7 +238,7 @@ public final class RowsFile {
   }
 
   private static void database(
-      Path file, Schema schema, Shape shape, Rows rows, Counted counted, OutputStream out)
+      Path file, Schema schema, Shape shape, Rows rows, CountedRows counted, OutputStream out)
       throws IOException {
     Path beside = Files.createTempFile(file.toAbsolutePath().getParent(), ".baddle", ".part");
     try {
@@ -346,23 +254,4 @@ public final class RowsFile {
     }
   }
 
-  /** Counts what goes into a writer. */
-  private static final class Counted {
-
-    private long count;
-    private Optional<RowsWriter> writer = Optional.empty();
-
-    void push(Rows rows, RowsWriter into) throws IOException {
-      writer = Optional.of(into);
-      rows.scan(
-          (Block block, int from, int to) -> {
-            count += to - from;
-            into.accept(block, from, to);
-          });
-    }
-
-    Written written() {
-      return new Written(count, writer.map(RowsWriter::remarks).orElse(List.of()));
-    }
-  }
 }

@@ -70,7 +70,7 @@ final class RunningLog {
     if (!begins && last == batch.number()) {
       return new Appended(Optional.empty(), batch, 0, 0);
     }
-    RowsFile.Scan fresh = rows.since(last);
+    AppendedFile.Scan fresh = rows.since(last);
     try {
       fresh.scan((block, from, to) -> {});
     } catch (StoreException.Damaged e) {
@@ -90,7 +90,7 @@ final class RunningLog {
     }
     RowsFile.Shape shape = new RowsFile.Shape(name, form, List.of(), List.of());
     RowsFile.Ready ready =
-        RowsFile.appendBeside(
+        AppendedFile.stage(
             file,
             Optional.of(project.planFile()),
             rows.schema(),

@@ -107,7 +107,7 @@ public final class TableExport {
       return new Result(target, BatchStamp.of(batch), 0, 0, true);
     }
     try {
-      RowsFile.Scan scan = rows.since(last);
+      AppendedFile.Scan scan = rows.since(last);
       long count = loading.append(load(target, rows.schema(), scan::scan, batch));
       long corrected = last == 0 ? 0 : rows.corrected();
       return new Result(target, BatchStamp.of(batch), count, corrected, false);

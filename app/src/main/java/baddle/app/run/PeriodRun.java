@@ -1,7 +1,6 @@
 package baddle.app.run;
 
 import baddle.app.BatchStamp;
-import baddle.app.OutputFile;
 import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
@@ -10,22 +9,14 @@ import baddle.app.compare.Comparison;
 import baddle.app.compare.SummaryComparison;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
-import baddle.app.export.Corrections;
-import baddle.app.export.DatasetExport;
-import baddle.app.export.ExportException;
 import baddle.app.export.RowsFile;
-import baddle.app.export.TableExport;
-import baddle.app.fill.FillException;
-import baddle.app.fill.FillResult;
 import baddle.app.fill.WorkbookFill;
 import baddle.app.kept.KeptResult;
 import baddle.app.kept.ProjectState;
 import baddle.app.reading.Inputs;
 import baddle.app.summarize.ReportFile;
 import baddle.core.finding.Finding;
-import baddle.core.finding.FindingCode;
 import baddle.plan.output.ReportPlan;
-import baddle.plan.output.RowsPlan;
 import baddle.plan.output.SummaryPlan;
 import baddle.store.Store;
 import baddle.store.StoreException;
@@ -38,14 +29,11 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.slf4j.LoggerFactory;
 
 /**
  * Consolidates, checks, summarizes and writes the reports, in that order. The reports are moved
@@ -63,7 +51,7 @@ public final class PeriodRun {
   private String writer = "";
 
   /** Where the files are that a run writes, in the order in which it names them. */
-  private final List<Path> places = new ArrayList<>();
+  private List<Path> places = List.of();
 
   /**
    * A run that is yet to happen.
@@ -132,7 +120,7 @@ public final class PeriodRun {
     }
   }
 
-  private static Path file(Project project, ReportPlan report) {
+  static Path file(Project project, ReportPlan report) {
     return project.folder().resolve(report.file()).normalize();
   }
 
@@ -213,7 +201,6 @@ public final class PeriodRun {
    * @param compares whether what was there before can be read
    */
   private RunResult run(Consolidation consolidating, boolean compares) throws IOException {
-    places.clear();
     Optional<BatchStamp> before = compares ? lastBatch() : Optional.empty();
     List<Finding> old = before.isEmpty() ? List.of() : openAt(before.get().number());
     ConsolidateResult consolidated = consolidating.run();
@@ -232,23 +219,23 @@ public final class PeriodRun {
               new SummaryComparison(project)
                   .batches(all, OptionalInt.of(before.get().number()), OptionalInt.empty()));
     }
-    List<Path> written = new ArrayList<>();
-    List<Path> unchanged = new ArrayList<>();
-    List<TableExport.Result> tables = new ArrayList<>();
-    List<FillResult> filled = writeReports(checked, written, unchanged, tables);
-    List<Finding> now = open(consolidated, checked);
+    ReportRun reports = new ReportRun(project, writer);
+    reports.write(checked);
+    writer = reports.writer();
+    places = reports.places();
+    List<Finding> now = OpenFindings.of(consolidated, checked);
     return new RunResult(
         consolidated,
         checked,
         now,
         moved ? before : Optional.empty(),
-        moved ? without(now, old, PeriodRun::withoutNumbers) : List.of(),
-        moved ? mended(old, now) : List.of(),
+        moved ? OpenFindings.fresh(now, old) : List.of(),
+        moved ? OpenFindings.resolved(old, now) : List.of(),
         comparison,
-        written,
-        unchanged,
-        filled,
-        tables);
+        reports.written(),
+        reports.unchanged(),
+        reports.filled(),
+        reports.tables());
   }
 
   private Optional<BatchStamp> lastBatch() throws IOException {
@@ -269,143 +256,4 @@ public final class PeriodRun {
         : ProjectCheck.openAt(project, batch);
   }
 
-  /** Findings, each once, that aren't among others. */
-  private static List<Finding> without(
-      List<Finding> findings, List<Finding> others, Function<Finding, String> key) {
-    Set<String> there = new HashSet<>();
-    others.forEach(finding -> there.add(key.apply(finding)));
-    return findings.stream().filter(finding -> there.add(key.apply(finding))).toList();
-  }
-
-  /** What is open no more; that a file went isn't mended by the next batch. */
-  private static List<Finding> mended(List<Finding> old, List<Finding> now) {
-    return without(old, now, PeriodRun::place).stream()
-        .filter(finding -> finding.code() != FindingCode.FILE_GONE)
-        .toList();
-  }
-
-  /** What a check found, and what else was found when files were brought in. */
-  static List<Finding> open(ConsolidateResult consolidated, CheckResult checked) {
-    List<Finding> open = new ArrayList<>(checked.findings());
-    open.addAll(without(consolidated.findings(), checked.findings(), PeriodRun::place));
-    return open;
-  }
-
-  private static String place(Finding finding) {
-    return finding.code() + "\n" + finding.place();
-  }
-
-  /** A finding whose counts alone differ is the same. */
-  private static String withoutNumbers(Finding finding) {
-    return place(finding) + "\n" + finding.message().replaceAll("[0-9][0-9,.]*", "0");
-  }
-
-  private void remember(int batch) throws IOException {
-    List<String> reports = project.plan().reports().stream().map(ReportPlan::file).toList();
-    try (Store read = OwnStore.openToRead(project)) {
-      Map<String, Integer> known = read.catalogue().reported();
-      if (reports.stream().allMatch(report -> Objects.equals(known.get(report), batch))) {
-        return;
-      }
-    }
-    try (Store store = OwnStore.openToWrite(project)) {
-      store.setReported(reports, batch);
-      writer = store.writer();
-    } catch (StoreException.Locked e) {
-      LoggerFactory.getLogger(PeriodRun.class).info("not noted what the reports show: {}", e);
-    }
-  }
-
-  private List<OutputFile.Staged> rows(
-      ReportPlan report, RowsPlan rows, int batch, List<Path> unchanged) throws IOException {
-    try {
-      DatasetExport exporting = DatasetExport.of(project, rows, batch);
-      if (rows.log().isPresent()) {
-        Path file = file(project, report);
-        Files.createDirectories(file.resolveSibling(""));
-        Optional<RowsFile.Ready> ready =
-            exporting.appendBeside(file, Corrections.valueOf(rows.log().get().name()));
-        places.add(file);
-        if (ready.isEmpty()) {
-          unchanged.add(file);
-        }
-        return ready.map(RowsFile.Ready::beside).stream().toList();
-      }
-      return exporting
-          .beside(project.folder(), report.file(), rows.splitBy(), Optional.empty())
-          .stream()
-          .map(RowsFile.Ready::beside)
-          .toList();
-    } catch (ExportException e) {
-      throw new IOException("report " + report.file() + ": " + e.getMessage(), e);
-    }
-  }
-
-  /** Refuses two files for one place, which reports with values in their names can come to. */
-  private static void refuseTwice(List<OutputFile.Staged> ready) throws IOException {
-    Set<Path> places = new HashSet<>();
-    for (OutputFile.Staged file : ready) {
-      if (!places.add(file.file())) {
-        throw new IOException("two reports would be written into " + file.file());
-      }
-    }
-  }
-
-  private List<FillResult> writeReports(
-      CheckResult checked,
-      List<Path> written,
-      List<Path> unchanged,
-      List<TableExport.Result> tables)
-      throws IOException {
-    int batch = checked.batch().number();
-    List<OutputFile.Staged> ready = new ArrayList<>();
-    try (Store store = OwnStore.openToRead(project);
-        TableReports loads = new TableReports(project)) {
-      Heads heads = new Heads(project, store, checked);
-      ReportWriter writing = new ReportWriter(project, store, heads, batch);
-      for (ReportPlan report : project.plan().reports()) {
-        if (report.rows().isPresent()) {
-          ready.addAll(rows(report, report.rows().get(), batch, unchanged));
-        } else {
-          writing.write(report, ready);
-        }
-        refuseTwice(ready);
-      }
-      WorkbookFill.Ready filled =
-          new WorkbookFill(project).beside(project.plan().fills(), store, batch, Optional.empty());
-      Set<Path> lists = new HashSet<>();
-      filled.files().stream().map(OutputFile.Staged::file).forEach(lists::add);
-      filled.results().forEach(result -> lists.remove(result.file()));
-      ready.addAll(filled.files());
-      refuseTwice(ready);
-      tables.addAll(loads.load(store, batch));
-      loads.commit();
-      for (OutputFile.Staged file : ready) {
-        boolean placed = file.publish();
-        if (!lists.contains(file.file())) {
-          if (!places.contains(file.file())) {
-            places.add(file.file());
-          }
-          (placed ? written : unchanged).add(file.file());
-        }
-      }
-      filled.results().stream()
-          .map(FillResult::file)
-          .filter(file -> !written.contains(file) && !unchanged.contains(file))
-          .filter(Files::exists)
-          .forEach(
-              file -> {
-                unchanged.add(file);
-                places.add(file);
-              });
-      remember(batch);
-      return filled.results();
-    } catch (FillException e) {
-      throw new IOException(e.getMessage(), e);
-    } finally {
-      for (OutputFile.Staged file : ready) {
-        file.close();
-      }
-    }
-  }
 }

@@ -50,7 +50,7 @@ public record RunResult(
     return new RunResult(
         next,
         checked,
-        PeriodRun.open(next, checked),
+        OpenFindings.of(next, checked),
         Optional.empty(),
         List.of(),
         List.of(),

@@ -9,16 +9,13 @@ import baddle.app.reading.MendedFiles;
 import baddle.app.results.QueryNotes;
 import baddle.app.review.HiddenReasons;
 import baddle.core.finding.Finding;
-import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.finding.Place;
 import baddle.core.outcome.HeldValue;
 import baddle.core.table.Block;
-import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
-import baddle.plan.DerivedColumn;
 import baddle.store.Catalogue;
 import baddle.store.Closings;
 import baddle.store.DatasetReader;
@@ -33,15 +30,16 @@ import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.OptionalInt;
-import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Says what became of one row of a source. */
 public final class RowTrace {
+
+  /** Of the columns that are read, the first that is the dataset's own. */
+  private static final int OWN = 4;
 
   private final Project project;
   private final String path;
@@ -210,28 +208,13 @@ public final class RowTrace {
     for (StoredHeldRow held : catalogue.outcomes().heldRows(batch.number())) {
       if (isHere(held.place().file(), held.place().sheet(), held.place().row(), file, of)) {
         if (!found) {
-          lines.add("held while it was read; its cells: " + cells(held));
+          lines.add("held while it was read; its cells: " + TracedValues.cells(held));
         }
-        lines.add(because(held.value()));
+        lines.add(TracedValues.because(held.value()));
         found = true;
       }
     }
     return found;
-  }
-
-  private static String because(HeldValue value) {
-    String sent = Listing.quoted(value.value());
-    return "held because of " + value.heading() + ": " + sent + ", expected " + value.expectation();
-  }
-
-  private static String cells(StoredHeldRow held) {
-    List<String> cells = new ArrayList<>();
-    for (Map.Entry<Integer, String> cell : new TreeMap<>(held.cells()).entrySet()) {
-      int at = cell.getKey() - 1;
-      String heading = at < held.headings().size() ? held.headings().get(at) : "";
-      cells.add((heading.isEmpty() ? "" : heading + " = ") + cell.getValue());
-    }
-    return String.join(", ", cells);
   }
 
   private boolean inDataset(Store store, Batch batch, StoredFile file, String of)
@@ -260,8 +243,8 @@ public final class RowTrace {
           for (int i = from; i < to; i++) {
             if (isAt(block, i, file, of)) {
               found[0]++;
-              lines.add("in the dataset since batch " + cell(block, 3, i) + ":");
-              addValues(block, i, dataset);
+              lines.add("in the dataset since batch " + TracedValues.cell(block, 3, i) + ":");
+              lines.addAll(TracedValues.lines(block, i, OWN, dataset));
             }
           }
         });
@@ -274,54 +257,18 @@ public final class RowTrace {
             lines.add(
                 reason
                     .held()
-                    .map(value -> "read, then " + because(value))
+                    .map(value -> "read, then " + TracedValues.because(value))
                     .orElse("read, then left out, for a later row has its key"));
-            addValues(block, i, dataset);
+            lines.addAll(TracedValues.lines(block, i, OWN, dataset));
           }
         });
     return found[0] > 0;
   }
 
   private boolean isAt(Block block, int at, StoredFile file, String of) {
-    return cell(block, 2, at).equals(String.valueOf(row))
-        && cell(block, 0, at).equals(file.path())
-        && cell(block, 1, at).equals(of);
-  }
-
-  private static String cell(Block block, int column, int at) {
-    return block.vector(column).isBlank(at)
-        ? ""
-        : block.vector(column).shown(at, block.schema().column(column).type());
-  }
-
-  private void addValues(Block block, int at, @Nullable DatasetPlan dataset) {
-    for (int column = 4; column < block.schema().size(); column++) {
-      String name = block.schema().column(column).name();
-      if (HiddenRows.has(name)) {
-        continue;
-      }
-      String value = cell(block, column, at);
-      lines.add("  " + name + " = " + (value.isEmpty() ? "(blank)" : value) + from(dataset, name));
-    }
-  }
-
-  private static String from(@Nullable DatasetPlan dataset, String column) {
-    if (dataset == null) {
-      return "";
-    }
-    return dataset.derived().stream()
-        .filter(derived -> derived.column().name().equals(column))
-        .map(RowTrace::said)
-        .findFirst()
-        .orElse("");
-  }
-
-  private static String said(DerivedColumn derived) {
-    return derived
-        .calc()
-        .map(calc -> "   (calculated: " + calc + ")")
-        .or(() -> derived.lookup().map(lookup -> "   (from lookup " + lookup + ")"))
-        .orElse("");
+    return TracedValues.cell(block, 2, at).equals(String.valueOf(row))
+        && TracedValues.cell(block, 0, at).equals(file.path())
+        && TracedValues.cell(block, 1, at).equals(of);
   }
 
   private void leftOut(StoredFile file, List<StoredSource> sources) throws IOException {

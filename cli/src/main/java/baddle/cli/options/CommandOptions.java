@@ -4,7 +4,6 @@ import baddle.app.Progress;
 import baddle.app.Project;
 import baddle.cli.terminal.Console;
 import baddle.cli.terminal.ProgressLine;
-import baddle.core.finding.Nearest;
 import baddle.plan.PlanException;
 import baddle.reports.text.TextStyle;
 import java.io.IOException;
@@ -15,78 +14,15 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
-import org.apache.commons.cli.AlreadySelectedException;
 import org.apache.commons.cli.CommandLine;
 import org.apache.commons.cli.DefaultParser;
-import org.apache.commons.cli.MissingArgumentException;
 import org.apache.commons.cli.Option;
 import org.apache.commons.cli.Options;
 import org.apache.commons.cli.ParseException;
-import org.apache.commons.cli.UnrecognizedOptionException;
 
 /** The options of one call, those of every command among them. */
 public final class CommandOptions {
-
-  private static final Option PLAN =
-      Option.builder()
-          .longOpt("plan")
-          .hasArg()
-          .argName("FILE")
-          .desc("the plan (default: baddle.yaml here or in a folder above)")
-          .get();
-  private static final Option WITH =
-      Option.builder()
-          .longOpt("with")
-          .hasArg()
-          .argName("NAME=VALUE")
-          .desc("a value for one of the plan's parameters; may be repeated")
-          .get();
-  private static final Option PERIOD =
-      Option.builder()
-          .longOpt("period")
-          .hasArg()
-          .argName("PERIOD")
-          .desc("the value of the plan's parameter of that name")
-          .get();
-  private static final Option JSON =
-      Option.builder().longOpt("json").desc("print the result as JSON").get();
-  private static final Option QUIET =
-      Option.builder().longOpt("quiet").desc("print errors only").get();
-  private static final Option VERBOSE =
-      Option.builder().longOpt("verbose").desc("print every finding, and the log").get();
-  private static final Option COLOR =
-      Option.builder()
-          .longOpt("color")
-          .hasArg()
-          .argName("WHEN")
-          .desc("bold headings: auto, always or never (default: auto)")
-          .get();
-  private static final Option PROGRESS =
-      Option.builder()
-          .longOpt("progress")
-          .hasArg()
-          .argName("WHEN")
-          .desc("a line on the terminal while work takes long: auto or never (default: auto)")
-          .get();
-  private static final Option HELP =
-      Option.builder("h").longOpt("help").desc("print this help").get();
-  private static final Set<String> REPEATABLE =
-      Set.of(
-          "with",
-          "set",
-          "find",
-          "out",
-          "down",
-          "across",
-          "measure",
-          "order",
-          "keep",
-          "show-empty",
-          "total");
-  private static final List<String> COLORS = List.of("auto", "always", "never");
-  private static final List<String> PROGRESSES = List.of("auto", "never");
 
   private final CommandLine line;
 
@@ -101,19 +37,9 @@ public final class CommandOptions {
     this.console = console;
   }
 
-  private static boolean ownsPeriod(Command command) {
-    return command.head().options().stream()
-        .anyMatch(own -> own.getLongOpt().equals(PERIOD.getLongOpt()));
-  }
-
   /** Every option a command takes, its own first. */
   public static List<Option> all(Command command) {
-    List<Option> all = new ArrayList<>(command.head().options());
-    if (command.head().usesPlan()) {
-      all.addAll(ownsPeriod(command) ? List.of(PLAN, WITH) : List.of(PLAN, WITH, PERIOD));
-    }
-    all.addAll(List.of(JSON, QUIET, VERBOSE, COLOR, PROGRESS, HELP));
-    return all;
+    return StandardOptions.all(command);
   }
 
   /** How an option is written, with what its value is called. */
@@ -131,55 +57,11 @@ public final class CommandOptions {
     try {
       DefaultParser parser = DefaultParser.builder().setAllowPartialMatching(false).get();
       CommandOptions parsed =
-          new CommandOptions(parser.parse(options, args), console, ownsPeriod(command));
-      parsed.check();
+          new CommandOptions(parser.parse(options, args), console, StandardOptions.ownsPeriod(command));
+      StandardOptions.check(parsed.line);
       return parsed;
     } catch (ParseException e) {
-      throw new UsageException(message(command, options, e));
-    }
-  }
-
-  private static String message(Command command, Options options, ParseException e) {
-    String help = "\ntry: baddle " + command.head().name() + " --help";
-    if (e instanceof UnrecognizedOptionException unknown) {
-      String given = unknown.getOption().replaceFirst("=.*", "");
-      List<String> known =
-          options.getOptions().stream().map(option -> "--" + option.getLongOpt()).toList();
-      return "no option "
-          + given
-          + " for "
-          + command.head().name()
-          + Nearest.hint(given, known)
-          + (given.contains(".") ? "; a file that is called so is written ./" + given : "")
-          + help;
-    }
-    if (e instanceof MissingArgumentException missing) {
-      Option option = missing.getOption();
-      return "--" + option.getLongOpt() + " needs a value: " + option.getArgName() + help;
-    }
-    if (e instanceof AlreadySelectedException) {
-      return "options that exclude each other: " + e.getMessage() + help;
-    }
-    return e.getMessage() + help;
-  }
-
-  private void check() throws UsageException {
-    String color = value(COLOR).orElse("auto");
-    if (!COLORS.contains(color)) {
-      throw new UsageException(
-          "--color takes auto, always or never, not " + color + Nearest.hint(color, COLORS));
-    }
-    String progress = value(PROGRESS).orElse("auto");
-    if (!PROGRESSES.contains(progress)) {
-      throw new UsageException(
-          "--progress takes auto or never, not " + progress + Nearest.hint(progress, PROGRESSES));
-    }
-    for (Option option : line.getOptions()) {
-      String[] values = line.getOptionValues(option.getLongOpt());
-      boolean repeatable = REPEATABLE.contains(option.getLongOpt());
-      if (!repeatable && values != null && values.length > 1) {
-        throw new UsageException("--" + option.getLongOpt() + " appears twice");
-      }
+      throw new UsageException(StandardOptions.message(command, options, e));
     }
   }
 
@@ -250,34 +132,34 @@ public final class CommandOptions {
 
   /** Whether help is asked for. */
   public boolean help() {
-    return line.hasOption(HELP);
+    return line.hasOption(StandardOptions.HELP);
   }
 
   /** Whether the result is to be JSON. */
   public boolean json() {
-    return line.hasOption(JSON);
+    return line.hasOption(StandardOptions.JSON);
   }
 
   /** Whether only errors are to be printed. */
   public boolean quiet() {
-    return line.hasOption(QUIET);
+    return line.hasOption(StandardOptions.QUIET);
   }
 
   /** Whether everything is to be printed. */
   public boolean verbose() {
-    return line.hasOption(VERBOSE);
+    return line.hasOption(StandardOptions.VERBOSE);
   }
 
   /** How text is to look on this terminal. */
   public TextStyle style() {
-    String color = value(COLOR).orElse("auto");
+    String color = value(StandardOptions.COLOR).orElse("auto");
     boolean auto = console.terminal().out() && !console.terminal().plain();
     return new TextStyle(color.equals("always") || (color.equals("auto") && auto));
   }
 
   /** The plan's file, if there is one. */
   public Optional<Path> planFile() throws UsageException {
-    Optional<String> given = value(PLAN);
+    Optional<String> given = value(StandardOptions.PLAN);
     if (given.isEmpty()) {
       return Project.findPlan(console.folder());
     }
@@ -319,7 +201,7 @@ public final class CommandOptions {
 
   /** What shows how far work has got. */
   public Progress progress() {
-    boolean never = quiet() || value(PROGRESS).filter("never"::equals).isPresent();
+    boolean never = quiet() || value(StandardOptions.PROGRESS).filter("never"::equals).isPresent();
     return never ? Progress.SILENT : ProgressLine.of(console);
   }
 
@@ -343,7 +225,7 @@ public final class CommandOptions {
         throw new UsageException("--with " + given.substring(0, equals) + " appears twice");
       }
     }
-    Optional<String> period = ownsPeriod ? Optional.empty() : value(PERIOD);
+    Optional<String> period = ownsPeriod ? Optional.empty() : value(StandardOptions.PERIOD);
     if (period.isPresent() && parameters.put("period", period.get()) != null) {
       throw new UsageException("--period and --with period= are the same");
     }

@@ -19,28 +19,21 @@ import baddle.cli.options.JsonText;
 import baddle.cli.options.NumberText;
 import baddle.cli.options.Status;
 import baddle.cli.options.UsageException;
-import baddle.cli.prove.CompareText;
 import baddle.cli.prove.UnusedRows;
 import baddle.cli.terminal.Console;
 import baddle.core.calendar.Period;
 import baddle.core.finding.Nearest;
 import baddle.core.grid.CsvForm;
 import baddle.plan.PlanException;
-import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
-import java.io.PrintStream;
-import java.math.BigDecimal;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
-import org.apache.commons.cli.Option;
 
 /** {@code baddle export}. */
 public final class ExportCommand implements Command {
@@ -55,53 +48,7 @@ public final class ExportCommand implements Command {
         "writes the clean rows of a dataset into a file or a database",
         "baddle export sales --where \"site = 'Dunmere'\" --out dunmere.xlsx",
         true,
-        options());
-  }
-
-  private static List<Option> options() {
-    List<Option> options = new ArrayList<>();
-    Collections.addAll(
-        options,
-        option("out", "FILE", ".csv, .xlsx, .ods, .jsonl, .json or .db; - for CSV on the terminal"),
-        option("to", "DATABASE:TABLE", "a table of one of the plan's databases, instead of a file"),
-        option(
-            "how", "HOW", "with --to: replace (the default), append (what came since) or by key"),
-        Option.builder()
-            .longOpt("remake")
-            .desc("with --to: a table with other columns is dropped and made anew")
-            .get(),
-        option("columns", "A,B,...", "these columns, in this order (default: the dataset's)"),
-        option("origin", "WHICH", "none, short (file, sheet, row) or all (default: short)"),
-        option("where", "CONDITION", "only rows that meet it, such as \"revenue < 0\""),
-        option("order", "A,B,...", "sorted by these; each may end in descending"),
-        BatchOption.of("the rows as they were at this batch"),
-        option("period", "PERIOD", "only rows of this period, such as 2026-03"),
-        option("since-batch", "N", "only rows that came later than with this batch"),
-        option("split-by", "A,B,...", "a file for each value; --out has {A} and {B} in its name"),
-        Option.builder()
-            .longOpt("held")
-            .desc("the held rows instead, with their reasons, in the shape of their sources")
-            .get(),
-        Option.builder()
-            .longOpt("left-out")
-            .desc("the rows that rules have left out instead; their files are read again")
-            .get(),
-        option("sheets-by", "A,B,...", "in .xlsx: a sheet for each value"),
-        Option.builder()
-            .longOpt("append")
-            .desc("add to a .csv, .xlsx or .db file what came since, with batch and batch_time")
-            .get(),
-        option(
-            "corrections",
-            "HOW",
-            "with --append, of rows that changed since: append (with a sign, the default) or list"),
-        option("table", "NAME", "the name of the table in a workbook or database"));
-    options.addAll(CsvFormOptions.all());
-    return options;
-  }
-
-  private static Option option(String name, String argument, String purpose) {
-    return Option.builder().longOpt(name).hasArg().argName(argument).desc(purpose).get();
+        ExportOptions.all());
   }
 
   @Override
@@ -168,9 +115,9 @@ public final class ExportCommand implements Command {
       throw e;
     }
     if (options.json() && !terminal) {
-      console.out().print(json(result, out) + "\n");
+      console.out().print(ExportText.json(result, out) + "\n");
     } else if (!options.quiet()) {
-      say(result, out, terminal ? console.err() : console.out(), options);
+      ExportText.say(result, out, terminal ? console.err() : console.out(), options);
     }
     return Status.DONE;
   }
@@ -199,49 +146,14 @@ public final class ExportCommand implements Command {
     try {
       DatasetExport.Appended appended = exporting.append(file, options.value("table"), corrections);
       if (options.json()) {
-        console.out().print(json(appended, out) + "\n");
+        console.out().print(ExportText.json(appended, out) + "\n");
       } else if (!options.quiet()) {
-        say(appended, out, corrections, console);
+        ExportText.say(appended, out, corrections, console);
       }
       return Status.DONE;
     } catch (ExportException e) {
       throw new UsageException(e.getMessage());
     }
-  }
-
-  private static void say(
-      DatasetExport.Appended appended, String out, Corrections corrections, Console console) {
-    String batch = "batch " + appended.batch().number();
-    if (!appended.written()) {
-      console.out().println("unchanged: " + out + ", it has all rows up to " + batch);
-    } else {
-      String added = NumberText.counted(appended.added(), "row");
-      console.out().println("appended: " + out + ", " + added + ", up to " + batch);
-    }
-    if (appended.corrected() > 0) {
-      String changed = NumberText.counted(appended.corrected(), "row");
-      console
-          .out()
-          .println(
-              corrections == Corrections.APPEND
-                  ? "  " + changed + " that changed or went since corrected, with a sign"
-                  : "  "
-                      + changed
-                      + " changed or went since and not corrected; baddle compare --rows lists them");
-    }
-  }
-
-  private static String json(DatasetExport.Appended appended, String out) throws IOException {
-    return JsonText.of(
-        json -> {
-          json.writeStartObject();
-          json.writeStringField("file", out);
-          json.writeNumberField("batch", appended.batch().number());
-          json.writeNumberField("added", appended.added());
-          json.writeNumberField("corrected", appended.corrected());
-          json.writeBooleanField("written", appended.written());
-          json.writeEndObject();
-        });
   }
 
   /** The name with the period that the rows are of, if it wants one. */
@@ -285,7 +197,7 @@ public final class ExportCommand implements Command {
         }
       }
       if (options.json()) {
-        console.out().print(JsonText.of(json -> write(json, files)) + "\n");
+        console.out().print(JsonText.of(json -> ExportText.write(json, files)) + "\n");
       }
     } finally {
       for (RowsFile.Ready one : ready) {
@@ -293,48 +205,6 @@ public final class ExportCommand implements Command {
       }
     }
     return Status.DONE;
-  }
-
-  private static void write(JsonGenerator json, Map<String, Long> rowsOfFiles) throws IOException {
-    json.writeStartObject();
-    json.writeArrayFieldStart("files");
-    for (Map.Entry<String, Long> one : rowsOfFiles.entrySet()) {
-      json.writeStartObject();
-      json.writeStringField("file", one.getKey());
-      json.writeNumberField("rows", one.getValue());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeEndObject();
-  }
-
-  private static String json(DatasetExport.Result result, String out) throws IOException {
-    return JsonText.of(
-        json -> {
-          json.writeStartObject();
-          json.writeStringField("file", out);
-          json.writeNumberField("rows", result.rows());
-          json.writeNumberField("batch", result.batch().number());
-          JsonText.strings(json, "remarks", result.remarks());
-          CompareText.writeSources(json, result.changes());
-          json.writeEndObject();
-        });
-  }
-
-  private static void say(
-      DatasetExport.Result result, String out, PrintStream to, CommandOptions options) {
-    to.println(
-        (out.equals("-") ? "written: " : "written: " + out + ", ")
-            + NumberText.counted(result.rows(), "row")
-            + " of batch "
-            + result.batch());
-    result.remarks().forEach(remark -> to.println("  " + remark));
-    if (!result.changes().isEmpty()) {
-      to.println("Replaced or removed since, which these rows don't show:");
-      new CompareText(options.style(), BigDecimal.ZERO, Integer.MAX_VALUE)
-          .sources(result.changes())
-          .forEach(line -> to.println("  " + line));
-    }
   }
 
   private static String dataset(Project project, List<String> arguments) throws UsageException {

@@ -17,7 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Objects;
-import java.util.TreeMap;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
@@ -56,11 +56,8 @@ public final class Intake implements RowSink {
 
   private State state = State.SEARCHING;
   private CellRange region;
-  private int rowsSearched;
-  private @Nullable HeadingRow best;
+  private final HeadingSearch search;
   private @Nullable HeadingRow headings;
-  private NavigableMap<Integer, String> previousCells = new TreeMap<>();
-  private int previousRow;
   private @Nullable TableRows rows;
   private @Nullable NonDataRows nonData;
   private final GridRow searched = new GridRow();
@@ -103,6 +100,7 @@ public final class Intake implements RowSink {
     this.blocks = blocks;
     this.heldRows = heldRows;
     this.matcher = new HeadingMatcher(spec);
+    this.search = new HeadingSearch(matcher, region);
     this.findings = new IntakeFindings(spec, place);
     this.keptBefore = blocks.rowsEnded();
   }
@@ -114,7 +112,7 @@ public final class Intake implements RowSink {
 
   @Override
   public boolean wantsMore() {
-    return state != State.DONE && (state != State.SEARCHING || rowsSearched < ROWS_SEARCHED);
+    return state != State.DONE && (state != State.SEARCHING || search.wantsMore());
   }
 
   @Override
@@ -135,50 +133,20 @@ public final class Intake implements RowSink {
   }
 
   private void search(GridRow row) {
-    NavigableMap<Integer, String> cells =
-        HeadingMatcher.cells(row, region.firstColumn(), region.endColumn());
-    if (cells.isEmpty()) {
+    boolean whole = search.search(row);
+    Optional<HeadingRow> found = search.headings();
+    if (found.isEmpty()) {
       return;
     }
-    rowsSearched++;
-    HeadingRow candidate = matcher.align(row.number(), cells);
-    if (!matcher.fits(candidate) && previousRow == row.number() - 1) {
-      HeadingRow both = matcher.align(row.number(), previousCells, cells);
-      if (matcher.fits(both) && both.clashes().isEmpty()) {
-        start(both);
-        return;
-      }
+    region = search.region();
+    more.addAll(search.beside());
+    if (whole) {
+      start(found.get());
+      return;
     }
-    if (best == null || candidate.matched() > best.matched()) {
-      best = candidate;
-    }
-    previousCells = cells;
-    previousRow = row.number();
-    if (matcher.fits(candidate)) {
-      found(candidate);
-    }
-  }
-
-  private void found(HeadingRow candidate) {
-    HeadingRow found = candidate;
-    if (!candidate.clashes().isEmpty() || !candidate.repeated().isEmpty()) {
-      List<CellRange> tables = matcher.sideBySide(candidate.rowNumber(), previousCells);
-      if (!tables.isEmpty()) {
-        CellRange first = tables.get(0);
-        region =
-            region.columns(first.firstColumn(), Math.min(first.endColumn(), region.endColumn()));
-        tables.stream()
-            .skip(1)
-            .map(t -> new CellRange(t.firstRow(), region.lastRow(), t.firstColumn(), t.endColumn()))
-            .forEach(more::add);
-        previousCells =
-            new TreeMap<>(previousCells.subMap(region.firstColumn(), region.endColumn()));
-        found = matcher.align(candidate.rowNumber(), previousCells);
-      }
-    }
-    headings = found;
-    lastRow = found.rowNumber();
-    state = found.clashes().isEmpty() ? State.FOUND : State.DONE;
+    headings = found.get();
+    lastRow = headings.rowNumber();
+    state = headings.clashes().isEmpty() ? State.FOUND : State.DONE;
   }
 
   private void start(HeadingRow found) {
@@ -201,11 +169,9 @@ public final class Intake implements RowSink {
         found.cells().stream()
             .allMatch(c -> c == HeadingRow.ABSENT || row.kind(c) == CellKind.BLANK);
     if (below && free) {
-      NavigableMap<Integer, String> cells =
-          HeadingMatcher.cells(row, region.firstColumn(), region.endColumn());
-      HeadingRow both = matcher.align(row.number(), previousCells, cells);
-      if (both.matched() > found.matched() && both.clashes().isEmpty()) {
-        start(both);
+      Optional<HeadingRow> both = search.withSecondLine(row);
+      if (both.isPresent()) {
+        start(both.get());
         return;
       }
     }
@@ -304,7 +270,7 @@ public final class Intake implements RowSink {
     }
     HeadingRow found = headings;
     if (found == null || rows == null) {
-      return notRead(found != null ? found : best);
+      return notRead(found != null ? found : search.best().orElse(null));
     }
     rows.finish();
     Map<String, ConventionChoice> shown = rows.readings().shown();

@@ -3,11 +3,9 @@ package baddle.core.intake;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Listing;
-import baddle.core.finding.Nearest;
 import baddle.core.finding.Place;
 import baddle.core.grid.GridRow;
 import baddle.core.intake.heading.HeadingRow;
-import baddle.core.intake.heading.Headings;
 import baddle.core.outcome.ControlTotal;
 import baddle.core.outcome.Corrected;
 import baddle.core.outcome.MendedValue;
@@ -17,31 +15,31 @@ import baddle.core.value.ConventionChoice;
 import baddle.core.value.Evidence;
 import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Puts into words what is to be said of a source. */
 final class IntakeFindings {
 
-  private static final int MOST_WORDS = 20;
-
-  private final IntakeSpec spec;
   private final Place source;
   private final List<Finding> findings = new ArrayList<>();
+  private final HeadingFindings headings;
   private String firstNote = "";
   private int firstNoteRow;
 
   IntakeFindings(IntakeSpec spec, Place source) {
-    this.spec = spec;
+    this.headings = new HeadingFindings(spec, source, findings);
     this.source = source;
+  }
+
+  /** Of a source without the table; {@code nearest} is the row most like the headings. */
+  void ofNoTable(@Nullable HeadingRow nearest) {
+    headings.ofNoTable(nearest);
   }
 
   List<Finding> all() {
@@ -71,7 +69,7 @@ final class IntakeFindings {
 
   /** Of a table that was read. */
   void ofRows(HeadingRow found, TableRows rows, RowCounts counts) {
-    ofHeadings(found);
+    headings.ofHeadings(found);
     ofValues(rows);
     if (rows.valuesWithoutHeading() > 0) {
       add(
@@ -96,63 +94,6 @@ final class IntakeFindings {
           "headings in row " + found.rowNumber() + " and no row below them",
           "ask the sender whether the file is complete");
     }
-  }
-
-  private void ofHeadings(HeadingRow found) {
-    List<String> ofRules =
-        spec.shaping().cellColumns().stream().map(ShapingRules::headingOf).toList();
-    List<String> unused =
-        found.unused().stream()
-            .filter(heading -> ofRules.stream().noneMatch(rule -> isSame(heading, rule)))
-            .filter(heading -> stated().noneMatch(total -> isSame(heading, total)))
-            .toList();
-    if (!unused.isEmpty()) {
-      String headingsNotUsed =
-          unused.size() == 1 ? "heading no column wants: " : "headings no column wants: ";
-      add(FindingCode.HEADING_NOT_USED, source, headingsNotUsed + quoted(unused), "");
-    }
-    for (String heading : ofRules) {
-      if (ColumnIntakes.cellOfHeading(found, heading) == HeadingRow.ABSENT) {
-        add(
-            FindingCode.RULE_HEADING_MISSING,
-            source.atRow(found.rowNumber()),
-            "a leave_out rule reads the heading \""
-                + heading
-                + "\", which isn't there"
-                + Nearest.hint(heading, found.headings().values())
-                + "; it counts as blank",
-            "correct the rule in the plan, or ask the sender for the column");
-      }
-    }
-    if (!found.absent().isEmpty()) {
-      add(
-          FindingCode.HEADING_ABSENT,
-          source.atRow(found.rowNumber()),
-          "no heading for "
-              + String.join(", ", found.absent())
-              + Nearest.hint(found.absent().get(0), unused)
-              + "; blank in all its rows",
-          "");
-    }
-    Set<String> unusedOnes = Set.copyOf(found.unused());
-    List<String> notChosen = found.repeated().stream().filter(unusedOnes::contains).toList();
-    if (!notChosen.isEmpty()) {
-      add(
-          FindingCode.HEADING_REPEATED,
-          source.atRow(found.rowNumber()),
-          "headings that appear more than once; the first of each is read, the others are called "
-              + quoted(notChosen),
-          "give the column that needs another of them that name among its headings");
-    }
-  }
-
-  /** The headings under which totals stand. */
-  private Stream<String> stated() {
-    return spec.shaping().leaveOut().stream().flatMap(rule -> rule.stated().values().stream());
-  }
-
-  private static boolean isSame(String heading, String other) {
-    return Headings.comparable(heading).equals(Headings.comparable(other));
   }
 
   private void ofTotals(ControlTotals controls) {
@@ -250,7 +191,7 @@ final class IntakeFindings {
             add(
                 FindingCode.VALUES_UNDERSTOOD,
                 source,
-                "read with " + convention.words() + ": " + quoted(headings),
+                "read with " + convention.words() + ": " + HeadingFindings.quoted(headings),
                 ""));
     if (times > 0) {
       add(
@@ -299,63 +240,5 @@ final class IntakeFindings {
               + " hidden in the workbook, and read like the others",
           "show the rows in the workbook to see what they are");
     }
-  }
-
-  /** Of a source without the table; {@code nearest} is the row most like the headings. */
-  void ofNoTable(@Nullable HeadingRow nearest) {
-    if (nearest == null) {
-      add(FindingCode.NO_TABLE, source, "no filled row", "ask the sender for the full file");
-    } else if (!nearest.clashes().isEmpty()) {
-      add(
-          FindingCode.HEADING_TWICE,
-          source.atRow(nearest.rowNumber()),
-          "two headings for one column: " + String.join("; ", nearest.clashes()),
-          "remove one of the spellings from the plan, or correct the file");
-    } else if (nearest.missing().isEmpty()) {
-      add(
-          FindingCode.NO_TABLE,
-          source,
-          "no row has the dataset's headings; the nearest is row "
-              + nearest.rowNumber()
-              + ": "
-              + quoted(nearest.headings().values()),
-          "add the headings to the plan, or narrow the feed's files");
-    } else {
-      nearest.missing().forEach(column -> missing(column, nearest));
-    }
-  }
-
-  private void missing(String column, HeadingRow nearest) {
-    IntakeColumn wanted =
-        spec.columns().stream()
-            .filter(candidate -> candidate.column().name().equals(column))
-            .findFirst()
-            .orElseThrow();
-    List<String> spellings = new ArrayList<>(wanted.headings());
-    spec.shaping()
-        .headingsToRows()
-        .filter(turn -> turn.value().equals(column))
-        .ifPresent(turn -> spellings.addAll(turn.labels().spellings()));
-    if (spellings.isEmpty()) {
-      spellings.add(column);
-    }
-    Collection<String> found = nearest.headings().values();
-    Optional<String> near =
-        spellings.stream().flatMap(spelling -> Nearest.to(spelling, found).stream()).findFirst();
-    add(
-        FindingCode.HEADING_MISSING,
-        source.atRow(nearest.rowNumber()),
-        "no heading for the column "
-            + column
-            + " (looked for "
-            + quoted(spellings)
-            + "); found "
-            + quoted(found)
-            + near.map(heading -> "; the nearest is " + Listing.quoted(heading)).orElse(""),
-        "add the heading to the column's headings in the plan, or correct the file");
-  }
-
-  private static String quoted(Collection<String> words) {
-    return Listing.of(words.stream().map(Listing::quoted).toList(), MOST_WORDS);
   }
 }

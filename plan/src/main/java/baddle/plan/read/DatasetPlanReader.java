@@ -1,16 +1,10 @@
 package baddle.plan.read;
 
-import baddle.core.expression.Expression;
-import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Nearest;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.heading.Headings;
 import baddle.core.outcome.Corrected;
-import baddle.core.table.Column;
-import baddle.core.table.HiddenRows;
-import baddle.core.table.Origin;
 import baddle.core.value.ColumnType;
-import baddle.core.value.ValueRules;
 import baddle.plan.DatasetPlan;
 import baddle.plan.DerivedColumn;
 import baddle.plan.DuplicateRule;
@@ -19,37 +13,20 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
-import org.jspecify.annotations.Nullable;
 
 /** Reads the plan's datasets and their columns. */
 final class DatasetPlanReader {
 
-  private static final List<String> COLUMN_KEYS =
-      List.of(
-          "type",
-          "places",
-          "headings",
-          "required",
-          "currency_of",
-          "otherwise",
-          "unreadable",
-          "corrections",
-          "spaces",
-          "calc",
-          "lookup");
   private static final List<String> KEYS =
       List.of("columns", "key", "on_duplicate", "dated_by", "amount");
 
   private final NodeReader nodes;
-  private final ColumnTypeReader types;
-  private final ValueCheck values;
+  private final ColumnReader columnReader;
 
   DatasetPlanReader(NodeReader nodes, ValueCheck values) {
     this.nodes = nodes;
-    this.types = new ColumnTypeReader(nodes);
-    this.values = values;
+    this.columnReader = new ColumnReader(nodes, values);
   }
 
   DatasetPlan read(String name, PlanNode node) {
@@ -72,12 +49,12 @@ final class DatasetPlanReader {
         .forEach(
             (columnName, entry) -> {
               order.add(columnName);
-              Optional<DerivedColumn> computed = derived(columnName, entry);
+              Optional<DerivedColumn> computed = columnReader.derived(columnName, entry);
               if (computed.isPresent()) {
                 derived.add(computed.get());
                 return;
               }
-              IntakeColumn column = column(columnName, entry, correctionFiles);
+              IntakeColumn column = columnReader.read(columnName, entry, correctionFiles);
               read.add(column);
               checkSpellings(column, entry, columnOfSpelling);
             });
@@ -93,62 +70,6 @@ final class DatasetPlanReader {
         duplicates(keys, order),
         datedBy(keys, read, derived),
         amount(keys, read, derived));
-  }
-
-  /** A column that has calc: or lookup:, if this is one. */
-  private Optional<DerivedColumn> derived(String name, PlanNode.Entry entry) {
-    if (!(entry.value() instanceof PlanNode.Entries mapping)) {
-      return Optional.empty();
-    }
-    List<String> given = mapping.entries().stream().map(e -> e.key().text()).toList();
-    boolean calculated = given.contains("calc");
-    if (!calculated && !given.contains("lookup")) {
-      return Optional.empty();
-    }
-    checkName(name, entry);
-    Map<String, PlanNode> keys =
-        nodes.keys(
-            entry.value(),
-            "column " + name + ", which is " + (calculated ? "calculated" : "looked up"),
-            List.of("type", "places", "required", calculated ? "calc" : "lookup"));
-    Column column = new Column(name, types.read(keys, entry, name));
-    if (calculated) {
-      return nodes
-          .text(Objects.requireNonNull(keys.get("calc")), "calc")
-          .flatMap(this::expression)
-          .map(
-              calc ->
-                  new DerivedColumn(column, isRequired(keys), Optional.of(calc), Optional.empty()));
-    }
-    return nodes
-        .text(Objects.requireNonNull(keys.get("lookup")), "lookup")
-        .map(
-            lookup ->
-                new DerivedColumn(
-                    column, isRequired(keys), Optional.empty(), Optional.of(lookup.text())));
-  }
-
-  private Optional<Expression> expression(PlanNode.Text text) {
-    try {
-      return Optional.of(Expression.parse(text.text()));
-    } catch (ExpressionException e) {
-      nodes.problem(text, e.withCaret());
-      return Optional.empty();
-    }
-  }
-
-  private boolean isRequired(Map<String, PlanNode> keys) {
-    return keys.containsKey("required")
-        && nodes.truth(keys.get("required"), "required").orElse(false);
-  }
-
-  private void checkName(String name, PlanNode.Entry entry) {
-    if (Origin.has(name)) {
-      nodes.problem(entry.key(), name + " is a column of the origin, which every dataset has");
-    }
-    if (HiddenRows.has(name)) {
-      nodes.problem(entry.key(), name + " is a column of the store's own");
-    }
   }
 
   private DuplicateRule duplicates(Map<String, PlanNode> keys, List<String> columns) {
@@ -268,79 +189,6 @@ final class DatasetPlanReader {
             columns, "currency_of: no column of numbers " + of + Nearest.hint(of, numbers));
       }
     }
-  }
-
-  private IntakeColumn column(
-      String name, PlanNode.Entry entry, Map<String, String> correctionFiles) {
-    checkName(name, entry);
-    if (entry.value() instanceof PlanNode.Text word) {
-      return new IntakeColumn(new Column(name, types.of(word, Optional.empty())), List.of(), false);
-    }
-    Map<String, PlanNode> keys = nodes.keys(entry.value(), "column " + name, COLUMN_KEYS);
-    ColumnType type = types.read(keys, entry, name);
-    List<String> headings =
-        keys.containsKey("headings")
-            ? nodes.texts(keys.get("headings"), "headings").stream()
-                .map(PlanNode.Text::text)
-                .toList()
-            : List.of();
-    boolean required = isRequired(keys);
-    Optional<String> currencyOf =
-        Optional.ofNullable(keys.get("currency_of"))
-            .flatMap(of -> nodes.text(of, "currency_of"))
-            .map(PlanNode.Text::text);
-    if (currencyOf.isPresent() && type.kind() != ColumnType.Kind.TEXT) {
-      nodes.problem(entry.key(), "column " + name + " should be text to keep a currency");
-    }
-    if (currencyOf.isPresent() && (required || !headings.isEmpty())) {
-      nodes.problem(
-          entry.key(),
-          "column " + name + " has its values from another, so no headings or required");
-    }
-    Optional<String> otherwise =
-        Optional.ofNullable(keys.get("otherwise"))
-            .flatMap(value -> nodes.text(value, "otherwise"))
-            .filter(value -> values.fits(value, type))
-            .map(PlanNode.Text::text);
-    return new IntakeColumn(
-        new Column(name, type),
-        headings,
-        required ? IntakeColumn.Need.VALUES : IntakeColumn.Need.NONE,
-        currencyOf,
-        otherwise,
-        new WritingReader(nodes, ValueRules.STANDARD).unreadable(keys),
-        corrections(name, keys.get("corrections"), correctionFiles),
-        keepsSpaces(keys, type));
-  }
-
-  private boolean keepsSpaces(Map<String, PlanNode> keys, ColumnType type) {
-    boolean keeps =
-        nodes.choice(keys, "spaces", List.of("trim", "keep"), word -> word, "trim").equals("keep");
-    if (keeps && type.kind() != ColumnType.Kind.TEXT) {
-      nodes.problem(Objects.requireNonNull(keys.get("spaces")), "spaces: keep is for text");
-    }
-    return keeps;
-  }
-
-  /** Right values by wrong ones, or the file that lists them. */
-  private Map<String, String> corrections(
-      String column, @Nullable PlanNode node, Map<String, String> files) {
-    Map<String, String> corrections = new LinkedHashMap<>();
-    if (node instanceof PlanNode.Text file && !file.text().isEmpty()) {
-      files.put(column, file.text());
-    } else if (node != null) {
-      nodes
-          .entries(node, "corrections")
-          .forEach(
-              (wrong, entry) -> {
-                if (entry.value() instanceof PlanNode.Text right) {
-                  corrections.put(wrong, right.text());
-                } else {
-                  nodes.problem(entry.value(), "a correction is one value for another");
-                }
-              });
-    }
-    return corrections;
   }
 
   private void checkSpellings(

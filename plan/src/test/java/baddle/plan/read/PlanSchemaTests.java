@@ -63,7 +63,7 @@ class PlanSchemaTests {
         Arguments.of("feeds/additionalProperties/properties", FeedReader.KEYS),
         Arguments.of(
             "feeds/additionalProperties/properties/leave_out/oneOf/1/properties",
-            ShapingReader.RULE_KEYS),
+            LeaveOutReader.KEYS),
         Arguments.of("databases/additionalProperties/properties", DatabaseReader.KEYS),
         Arguments.of("lookups/additionalProperties/properties", LookupReader.KEYS),
         Arguments.of("fills/additionalProperties/properties", FillReader.KEYS),

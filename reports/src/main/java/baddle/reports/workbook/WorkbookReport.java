@@ -1,7 +1,6 @@
 package baddle.reports.workbook;
 
 import baddle.core.crosstab.spec.Measure;
-import baddle.core.crosstab.spec.Subtotals;
 import baddle.core.crosstab.spec.View;
 import baddle.formats.xlsx.CellStyle;
 import baddle.formats.xlsx.SheetLimits;
@@ -182,8 +181,8 @@ public final class WorkbookReport {
     for (int i = 0; i < layout.lines().size(); i++) {
       write(layout, layout.lines().get(i), TOP + headingLines + i, banded && i % 2 == 1);
     }
-    groupLines(layout, TOP + headingLines);
-    groupColumns(layout, labels);
+    OutlineGroups.lines(writer, layout, TOP + headingLines);
+    OutlineGroups.columns(writer, layout, labels);
     int foot = TOP + headingLines + layout.lines().size() + 1;
     for (String line : head.feet(provenance)) {
       writer.line(foot++, 0, line, ReportColours.SUBTITLE);
@@ -223,50 +222,6 @@ public final class WorkbookReport {
     return of.title().isEmpty()
         ? provenance.fact("Batch").map(batch -> "Batch " + batch).orElse("")
         : own;
-  }
-
-  /** Lines within an outer item can be folded away where there is a subtotal that stays. */
-  private void groupLines(CrosstabLayout layout, int headingLines) {
-    Subtotals subtotals = layout.spec().totals().subtotals();
-    int deepest = layout.spec().down().size() - 1;
-    boolean above = !subtotals.anyAt(Subtotals.Place.BELOW, deepest);
-    for (int depth = 1; depth <= deepest; depth++) {
-      if (subtotals.of(depth - 1) == Subtotals.Place.NONE) {
-        continue;
-      }
-      int begun = -1;
-      for (int i = 0; i <= layout.lines().size(); i++) {
-        boolean within =
-            i < layout.lines().size()
-                && layout.lines().get(i).kind() != CrosstabLayout.Kind.GAP
-                && layout.lines().get(i).depth() >= depth;
-        if (within && begun < 0) {
-          begun = i;
-        } else if (!within && begun >= 0) {
-          writer.group(headingLines + begun, headingLines + i - 1, above);
-          begun = -1;
-        }
-      }
-    }
-  }
-
-  /** Columns within an outer item can be folded away where there is a subtotal that stays. */
-  private void groupColumns(CrosstabLayout layout, int labels) {
-    Subtotals across = layout.spec().totals().subtotalsAcross();
-    int outer = layout.spec().across().size() - 1;
-    boolean subtotals =
-        across.anyAt(Subtotals.Place.BELOW, outer) || across.anyAt(Subtotals.Place.ABOVE, outer);
-    List<CrosstabLayout.Column> columns = layout.columns();
-    for (int from = 0; subtotals && from < columns.size(); from++) {
-      int to = from;
-      while (to < columns.size() && !columns.get(to).total()) {
-        to++;
-      }
-      if (to > from) {
-        writer.groupColumns(labels + from, labels + to - 1);
-        from = to;
-      }
-    }
   }
 
   private void writeHeadings(CrosstabLayout layout, int line, boolean lowest) {
