@@ -173,7 +173,7 @@ class DatabaseFeedTests {
       delimiter = '|',
       value = {
         "{rows: sales, database: ledgr, table: a} | no database ledgr; did you mean ledger?",
-        "{rows: sale, database: ledger, table: a} | rows: should name one dataset; did you mean sales?",
+        "{rows: sale, database: ledger, table: a} | no dataset sale; did you mean sales?",
         "{rows: sales, database: ledger} | report clean needs rows:, a dataset, and table:, a name",
         "{rows: sales, database: ledger, table: a, how: by key} | how: by key needs key: in the dataset sales",
         "{rows: sales, database: ledger, table: a, how: append, order: site} | order: has no place beside how: append",

@@ -168,7 +168,7 @@ class TreatmentPlanTests {
         "feeds: {a: {files: x, leave_out: {when: units = 1, control_total: [rows]}}} # 11:67: control_total: name the heading over the total of rows: {rows: HEADING}",
         "feeds: {a: {files: x, leave_out: {when: units = 1, ends: [code]}}} # 11:59: ends: code isn't carried down; the feed has no carry_down:",
         "feeds: {a: {files: x, carry_down: [code], leave_out: {when: units = 1, ends: [cod]}}} # 11:79: ends: cod isn't carried down; did you mean code?",
-        "feeds: {a: {files: x, leave_out: \"cod = 'x'\"}} # 11:34: no column that is read cod; did you mean code?; a heading goes in double quotes",
+        "feeds: {a: {files: x, leave_out: \"cod = 'x'\"}} # 11:34: no column that is read cod; a heading goes in double quotes; did you mean code?",
         "feeds: {a: {files: x, headings_to_rows: {headings: [A], value: units}}} # 11:41: headings_to_rows: needs label:",
         "feeds: {a: {files: x, expect: {every: hour}}} # 11:39: every: should be day, week, month, quarter or year",
         "lookups: {l: {match: {code: C}, bring: {x: X}}} # 11:14: lookup l needs either file: or dataset:",

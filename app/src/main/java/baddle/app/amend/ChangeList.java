@@ -37,8 +37,9 @@ public final class ChangeList {
                   + ": no column "
                   + name
                   + Nearest.hint(name, COLUMNS)
-                  + "; the columns are "
-                  + String.join(", ", COLUMNS));
+                  + " (columns: "
+                  + String.join(", ", COLUMNS)
+                  + ")");
         }
       }
       String cell = values.getOrDefault("cell", "");

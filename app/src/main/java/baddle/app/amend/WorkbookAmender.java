@@ -109,8 +109,9 @@ public final class WorkbookAmender {
               "no sheet "
                   + name
                   + Nearest.hint(name, workbook.sheets())
-                  + "; there are "
-                  + String.join(", ", workbook.sheets()));
+                  + " (sheets: "
+                  + String.join(", ", workbook.sheets())
+                  + ")");
         }
         seen.put(key, known);
       }

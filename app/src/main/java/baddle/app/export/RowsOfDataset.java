@@ -95,8 +95,9 @@ final class RowsOfDataset implements RowsFile.Rows {
           "no column "
               + name
               + Nearest.hint(name, schema.names())
-              + "; the columns are "
-              + Listing.of(schema.names()));
+              + " (columns: "
+              + Listing.of(schema.names())
+              + ")");
     }
   }
 

@@ -142,8 +142,9 @@ final class SheetFiller {
           "no sheet "
               + sheet
               + Nearest.hint(sheet, workbook.sheets())
-              + "; there are "
-              + String.join(", ", workbook.sheets()));
+              + " (sheets: "
+              + String.join(", ", workbook.sheets())
+              + ")");
     }
   }
 

@@ -44,10 +44,11 @@ final class CellChoice {
         "no level "
             + name
             + Nearest.hint(name, all)
-            + "; the levels of "
+            + " (levels of "
             + spec.title()
             + ": "
-            + String.join(", ", spec.levels().stream().map(CellChoice::shown).toList()));
+            + String.join(", ", spec.levels().stream().map(CellChoice::shown).toList())
+            + ")");
   }
 
   private static String shown(Level level) {

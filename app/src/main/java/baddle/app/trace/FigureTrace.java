@@ -70,8 +70,9 @@ public final class FigureTrace {
           "no measure "
               + measureName.orElse("")
               + Nearest.hint(measureName.orElse(""), names)
-              + "; measures: "
-              + String.join(", ", names));
+              + " (measures: "
+              + String.join(", ", names)
+              + ")");
     }
     this.measure = spec.measures().get(measureIndex);
     this.choice = new CellChoice(spec, at);

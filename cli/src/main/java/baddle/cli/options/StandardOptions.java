@@ -124,8 +124,8 @@ final class StandardOptions {
           + given
           + " for "
           + command.head().name()
-          + Nearest.hint(given, known)
           + (given.contains(".") ? "; a file that is called so is written ./" + given : "")
+          + Nearest.hint(given, known)
           + help;
     }
     if (e instanceof MissingArgumentException missing) {

@@ -171,8 +171,9 @@ public final class CheckCommand implements Command {
                         "no list "
                             + given.get()
                             + Nearest.hint(given.get(), LISTS)
-                            + "; there are "
-                            + String.join(", ", LISTS))));
+                            + " (lists: "
+                            + String.join(", ", LISTS)
+                            + ")")));
   }
 
   /** What that option says. */

@@ -56,10 +56,12 @@ public record AxisItem(
     Optional<Grain> grain = Grain.of(words);
     if (grain.isEmpty()) {
       throw new ExpressionException(
-          "no grain of the calendar: "
-              + words
-              + Nearest.hint(words, Arrays.stream(Grain.values()).map(Grain::words).toList())
-              + "; or by bands 0, 10, 50",
+          words.isEmpty()
+              ? "expected a grain of the calendar, such as month, or bands 0, 10, 50"
+              : "no grain of the calendar: "
+                  + words
+                  + ", nor bands 0, 10, 50"
+                  + Nearest.hint(words, Arrays.stream(Grain.values()).map(Grain::words).toList()),
           text,
           after);
     }

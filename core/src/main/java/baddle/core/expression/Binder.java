@@ -94,8 +94,8 @@ final class Binder {
       throw problem(
           "no column "
               + name.name()
-              + Nearest.hint(name.name(), schema.names())
               + (name.quoted() ? "; a text goes in single quotes: '" + name.name() + "'" : "")
+              + Nearest.hint(name.name(), schema.names())
               + " (columns: "
               + Listing.of(schema.names())
               + ")",

@@ -12,11 +12,11 @@ public final class Nearest {
 
   /**
    * The candidate with the fewest single-character edits, ignoring case, if they are at most a
-   * third of the word's length (at least 2); the first of several equals.
+   * third of the word's length (at least 2) and leave some of it; the first of several equals.
    */
   public static Optional<String> to(String word, Collection<String> candidates) {
     String wanted = word.toLowerCase(Locale.ROOT);
-    int limit = Math.max(2, wanted.length() / 3);
+    int limit = Math.max(0, Math.min(wanted.length() - 1, Math.max(2, wanted.length() / 3)));
     LevenshteinDistance distance = new LevenshteinDistance(limit);
     String best = null;
     int fewest = limit + 1;

@@ -55,9 +55,8 @@ final class HeadingFindings {
             source.atRow(found.rowNumber()),
             "a leave_out rule reads the heading \""
                 + heading
-                + "\", which isn't there"
-                + Nearest.hint(heading, found.headings().values())
-                + "; it counts as blank",
+                + "\", which isn't there and counts as blank"
+                + Nearest.hint(heading, found.headings().values()),
             "correct the rule in the plan, or ask the sender for the column");
       }
     }
@@ -67,8 +66,8 @@ final class HeadingFindings {
           source.atRow(found.rowNumber()),
           "no heading for "
               + String.join(", ", found.absent())
-              + Nearest.hint(found.absent().get(0), unused)
-              + "; blank in all its rows",
+              + "; blank in all its rows"
+              + Nearest.hint(found.absent().get(0), unused),
           "");
     }
     Set<String> unusedOnes = Set.copyOf(found.unused());

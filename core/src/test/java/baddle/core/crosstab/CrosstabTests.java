@@ -627,8 +627,8 @@ class CrosstabTests {
   @CsvSource(
       delimiter = '|',
       value = {
-        "sit | sum(amount) | no column sit; did you mean site?; the columns are region, site,"
-            + " sold_on, amount, units",
+        "sit | sum(amount) | no column sit; did you mean site? (columns: region, site,"
+            + " sold_on, amount, units)",
         "site by month | sum(amount) | site by month: site is text, not a date",
         "site by bands 1 | sum(amount) | site by bands 1: site is text, not a number",
         "site | sum(region) | sum(region) is of text, not of a number",

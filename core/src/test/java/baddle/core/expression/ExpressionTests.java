@@ -83,7 +83,7 @@ class ExpressionTests {
   @CsvSource(
       delimiter = '|',
       value = {
-        "sold_on by moth | no grain of the calendar: moth; did you mean month?; or by bands 0, 10, 50",
+        "sold_on by moth | no grain of the calendar: moth, nor bands 0, 10, 50; did you mean month?",
         "sold - | expected a value, found the end",
         "units by bands 5, 1 | bands begin one after the other, in ascending order",
         "units by bands | bands need numbers, such as 0, 10, 50",

@@ -7,6 +7,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class NearestTests {
 
@@ -17,9 +18,10 @@ class NearestTests {
         .contains(meant);
   }
 
-  @Test
-  void keeps_silent_when_nothing_is_near() {
-    assertThat(Nearest.hint("pineapple", List.of("demo", "check"))).isEmpty();
+  @ParameterizedTest
+  @ValueSource(strings = {"pineapple", "B", "xy", ""})
+  void keeps_silent_when_nothing_is_near(String word) {
+    assertThat(Nearest.hint(word, List.of("demo", "check", "A", "CD"))).isEmpty();
   }
 
   @Test

@@ -161,7 +161,7 @@ class IntakeTests {
     assertThat(result.findings())
         .extracting(f -> f.code() + " " + f.severity() + " " + f.message())
         .contains(
-            "HEADING_ABSENT NOTE no heading for code; did you mean Cod?; blank in all its rows");
+            "HEADING_ABSENT NOTE no heading for code; blank in all its rows; did you mean Cod?");
   }
 
   @Test

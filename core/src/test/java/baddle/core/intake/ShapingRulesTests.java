@@ -246,7 +246,7 @@ class ShapingRulesTests {
     assertThat(findings(without))
         .contains(
             "rule-heading-missing 1: a leave_out rule reads the heading \"Status\", which isn't"
-                + " there; did you mean Statsu?; it counts as blank");
+                + " there and counts as blank; did you mean Statsu?");
   }
 
   @Test

@@ -141,7 +141,7 @@ final class FillFigureReader {
     }
     Optional<AxisItem> item = item(key.get("value"), keys.get("key"));
     OptionalInt from = row(key.get("from"), "from", keys.get("key"));
-    if (columns.isEmpty()) {
+    if (!key.containsKey("column")) {
       nodes.problem(keys.get("key"), "key: needs column:, such as A");
     }
     if (columns.isEmpty() || item.isEmpty() || from.isEmpty()) {

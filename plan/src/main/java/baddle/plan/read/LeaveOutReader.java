@@ -140,8 +140,8 @@ final class LeaveOutReader {
           throw new ExpressionException(
               "no column that is read "
                   + reference.name()
-                  + Nearest.hint(reference.name(), known)
-                  + "; a heading goes in double quotes",
+                  + "; a heading goes in double quotes"
+                  + Nearest.hint(reference.name(), known),
               text.text(),
               reference.offset());
         }

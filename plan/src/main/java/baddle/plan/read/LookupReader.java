@@ -314,18 +314,19 @@ final class LookupReader {
     List<String> wanted = new ArrayList<>();
     Map<String, ColumnType> types = new LinkedHashMap<>();
     dataset.schema().columns().forEach(column -> types.put(column.name(), column.type()));
-    match.forEach((column, own) -> check(node, types, column.type(), own, wanted));
+    match.forEach((column, own) -> check(node, name, types, column.type(), own, wanted));
     range.ifPresent(
         r -> {
-          check(node, types, r.column.type(), r.from, wanted);
-          check(node, types, r.column.type(), r.to, wanted);
+          check(node, name, types, r.column.type(), r.from, wanted);
+          check(node, name, types, r.column.type(), r.to, wanted);
         });
-    bring.forEach((column, own) -> check(node, types, column.type(), own, wanted));
+    bring.forEach((column, own) -> check(node, name, types, column.type(), own, wanted));
     return Optional.of(new LookupPlan(spec, wanted, Optional.empty(), dataset, Optional.of(name)));
   }
 
   private void check(
       PlanNode node,
+      String name,
       Map<String, ColumnType> types,
       ColumnType wantedType,
       String column,
@@ -333,9 +334,16 @@ final class LookupReader {
     ColumnType type = types.get(column);
     if (type == null) {
       nodes.problem(
-          node, "the dataset has no column " + column + Nearest.hint(column, types.keySet()));
+          node,
+          "the dataset "
+              + name
+              + " has no column "
+              + column
+              + Nearest.hint(column, types.keySet()));
     } else if (!type.equals(wantedType)) {
-      nodes.problem(node, "its column " + column + " is " + type + ", not " + wantedType);
+      nodes.problem(
+          node,
+          "the column " + column + " of " + name + " is " + type + ", and is to be " + wantedType);
     }
     wanted.add(column);
   }

@@ -71,10 +71,10 @@ final class MeasureReader {
                   + name.name()
                   + " above "
                   + measure.name()
-                  + Nearest.hint(name.name(), above)
                   + "; a column belongs in an aggregate, such as sum("
                   + name.name()
-                  + ")";
+                  + ")"
+                  + Nearest.hint(name.name(), above);
           nodes.problem(
               Objects.requireNonNull(entries.get(measure.name())).key(),
               measure.value().problem(message, name).withCaret());

@@ -4,11 +4,14 @@ import baddle.core.finding.Nearest;
 import baddle.core.lookup.Ignored;
 import baddle.plan.PlanProblem;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.Set;
 import java.util.function.Function;
 
@@ -18,6 +21,8 @@ final class NodeReader {
   private static final int MOST_PROBLEMS = 100;
 
   private final List<PlanProblem> problems = new ArrayList<>();
+
+  private final Set<PlanNode> ofWrongKind = Collections.newSetFromMap(new IdentityHashMap<>());
 
   private final boolean isSound;
 
@@ -43,9 +48,9 @@ final class NodeReader {
     return problems;
   }
 
-  /** Notes a problem at a node. */
+  /** Notes a problem at a node; of one that is of the wrong kind that is all that is told. */
   void problem(PlanNode at, String message) {
-    if (problems.size() < MOST_PROBLEMS) {
+    if (problems.size() < MOST_PROBLEMS && !ofWrongKind.contains(at)) {
       problems.add(new PlanProblem(at.line(), at.column(), message));
     }
   }
@@ -71,6 +76,7 @@ final class NodeReader {
     Map<String, PlanNode.Entry> values = new LinkedHashMap<>();
     if (!(node instanceof PlanNode.Entries mapping)) {
       problem(node, what + " should be keys with values, not " + node.kind());
+      ofWrongKind.add(node);
       return values;
     }
     for (PlanNode.Entry entry : mapping.entries()) {

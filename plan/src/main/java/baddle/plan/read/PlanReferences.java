@@ -2,6 +2,7 @@ package baddle.plan.read;
 
 import baddle.core.finding.Nearest;
 import baddle.plan.DatasetPlan;
+import baddle.plan.database.DatabasePlan;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -10,6 +11,20 @@ import org.jspecify.annotations.Nullable;
 final class PlanReferences {
 
   private PlanReferences() {}
+
+  /** The database of a name. */
+  static Optional<DatabasePlan> database(
+      NodeReader nodes, Map<String, DatabasePlan> databases, PlanNode.Text name) {
+    DatabasePlan known = databases.get(name.text());
+    if (known == null) {
+      nodes.problem(
+          name,
+          databases.isEmpty()
+              ? "no database " + name.text() + "; the plan has none (databases:)"
+              : "no database " + name.text() + Nearest.hint(name.text(), databases.keySet()));
+    }
+    return Optional.ofNullable(known);
+  }
 
   /**
    * The dataset a key names; where the key is left out, the plan's only one.

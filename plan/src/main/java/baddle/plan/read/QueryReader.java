@@ -34,19 +34,7 @@ final class QueryReader {
     Optional<DatabasePlan> database =
         nodes
             .text(keys.get("database"), "database")
-            .flatMap(
-                name -> {
-                  DatabasePlan known = databases.get(name.text());
-                  if (known == null) {
-                    nodes.problem(
-                        name,
-                        "no database "
-                            + name.text()
-                            + Nearest.hint(name.text(), databases.keySet())
-                            + "; databases: holds them");
-                  }
-                  return Optional.ofNullable(known);
-                });
+            .flatMap(name -> PlanReferences.database(nodes, databases, name));
     List<QueryPlan.Kind> stated =
         Arrays.stream(QueryPlan.Kind.values()).filter(k -> keys.containsKey(k.key())).toList();
     if (stated.size() != 1) {

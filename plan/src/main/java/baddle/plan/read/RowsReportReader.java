@@ -85,14 +85,8 @@ final class RowsReportReader {
     }
     Optional<DatasetPlan> dataset = dataset(keys);
     Optional<PlanNode.Text> named = nodes.text(keys.get("database"), "database");
-    Optional<DatabasePlan> database = named.map(text -> databases.get(text.text()));
-    if (named.isPresent() && database.isEmpty()) {
-      nodes.problem(
-          named.get(),
-          "no database "
-              + named.get().text()
-              + Nearest.hint(named.get().text(), databases.keySet()));
-    }
+    Optional<DatabasePlan> database =
+        named.flatMap(text -> PlanReferences.database(nodes, databases, text));
     TablePlan.How how =
         nodes.choice(
             keys,
@@ -128,14 +122,11 @@ final class RowsReportReader {
 
   private Optional<DatasetPlan> dataset(Map<String, PlanNode> keys) {
     List<PlanNode.Text> names = nodes.texts(keys.get("rows"), "rows");
-    DatasetPlan dataset = names.size() == 1 ? datasets.get(names.get(0).text()) : null;
-    if (dataset == null) {
-      String name = names.isEmpty() ? "" : names.get(0).text();
-      nodes.problem(
-          keys.get("rows"),
-          "rows: should name one dataset" + Nearest.hint(name, datasets.keySet()));
+    if (names.size() != 1) {
+      nodes.problem(keys.get("rows"), "rows: should name one dataset");
+      return Optional.empty();
     }
-    return Optional.ofNullable(dataset);
+    return PlanReferences.dataset(nodes, datasets, names.get(0), names.get(0), "rows");
   }
 
   private List<String> columns(Map<String, PlanNode> keys, String key, List<String> known) {

@@ -12,10 +12,12 @@ import java.nio.charset.IllegalCharsetNameException;
 import java.nio.charset.UnsupportedCharsetException;
 import java.time.DateTimeException;
 import java.time.LocalDate;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** Reads what a feed says of how its files and values are written. */
@@ -145,10 +147,15 @@ final class WritingReader {
     return value;
   }
 
-  /** The words there are; signs only where there is no word. */
+  /** The words there are; a sign only where no word means the same. */
   private static List<String> words(Map<String, ?> known) {
-    boolean anyWord = known.keySet().stream().anyMatch(WritingReader::isWord);
-    return known.keySet().stream().filter(word -> !anyWord || isWord(word)).sorted().toList();
+    Set<Object> named = new HashSet<>();
+    known.forEach((word, value) -> named.addAll(isWord(word) ? Set.of(value) : Set.of()));
+    return known.entrySet().stream()
+        .filter(one -> isWord(one.getKey()) || !named.contains(one.getValue()))
+        .map(Map.Entry::getKey)
+        .sorted()
+        .toList();
   }
 
   private static boolean isWord(String word) {

@@ -123,7 +123,7 @@ class SummaryPlanTests {
         "{of: sales, down: site, measures: {A: B + 1, B: sum(amount)}} # no measure B above A",
         "{of: sales, down: site, measures: {A: sum(site)}} # sum(site) is of text, not of a number",
         "{of: sales, down: site, measures: {A: {value: sum(amount), of: budge}}} # no dataset budge; did you mean budget?",
-        "{of: sales, down: units, measures: {A: sum(amount), B: {value: sum(amount), of: budget}}} # no column units; the columns are month, site, amount",
+        "{of: sales, down: units, measures: {A: sum(amount), B: {value: sum(amount), of: budget}}} # no column units (columns: month, site, amount",
         "{of: sales, down: site, measures: {A: {value: sum(amount), in: dozens}}} # in: should be one of ones, thousands, millions",
         "{of: sales, down: site, measures: {A: {value: sum(amount), currency: Euro}}} # currency should be a code of ISO 4217",
         "{of: sales, down: [site, measures, day], measures: {A: sum(amount)}} # measures appear once, first or last",

@@ -222,8 +222,8 @@ class PlanReaderTests {
         "feeds: {tills: {files: 'a{.csv'}} | 8:24: { without a name and } in a{.csv",
         "feeds: {tills: {files: a.csv, into: sale}} | 8:37: no dataset sale; did you mean sales?",
         "summaries: {s: {measures: {A: sum(revenu)}}} | 8:16: summary s: no column revenu; did"
-            + " you mean revenue?; the columns are sold_on, site, revenue, source_file,"
-            + " source_sheet, source_row, source_period, batch, batch_time",
+            + " you mean revenue? (columns: sold_on, site, revenue, source_file,"
+            + " source_sheet, source_row, source_period, batch, batch_time)",
         "summaries: {s: {measures: {A: {value: sum(revenue), show: '0,0'}}}} | 8:59: show should"
             + " be a number pattern such as #,##0.00, not \"0,0\"",
         "summaries: {s: {measures: {A: count(*)}, totals: {down: no}}} | 8:57: down should be"

@@ -243,8 +243,9 @@ public record CrosstabSpec(
         "no column "
             + name
             + Nearest.hint(name, schema.names())
-            + "; the columns are "
-            + Listing.of(schema.names()));
+            + " (columns: "
+            + Listing.of(schema.names())
+            + ")");
   }
 
   /** The columns it reads of a dataset, each once. */
