@@ -128,7 +128,7 @@ final class EarlierHeadings {
         Listing.of(unused.stream().map(heading -> '"' + heading + '"').toList(), MOST_NAMED);
     boolean one = lost.size() == 1 && unused.size() == 1;
     return one
-        ? "; probably " + all + ", which no column wants"
+        ? "; perhaps " + all + ", which no column wants"
         : "; perhaps one of those no column wants: " + all;
   }
 }

@@ -9,6 +9,7 @@ import baddle.core.calendar.PeriodText;
 import baddle.core.value.ColumnType;
 import java.time.Month;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -51,7 +52,7 @@ final class FeedDrafter {
         dataset
             .turned()
             .or(() -> MonthsAcross.turn(dataset))
-            .or(() -> MoneyInAndOut.turn(dataset, questions));
+            .or(() -> MoneyInAndOut.turn(dataset));
     List<List<String>> groups = NestedNames.groups(dataset.paths(), periods);
     for (List<String> paths : groups) {
       List<FoundTable> found =
@@ -102,10 +103,43 @@ final class FeedDrafter {
             Map.of(),
             new TotalRules(dataset, found, heads, doubts).list(),
             heads,
-            turned,
+            turned.map(one -> summarized(one, names, files, only ? paths : List.of())),
             byFolder
                 .map(months -> rhythm(months, ""))
                 .orElseGet(() -> expect(periodInSheets ? sheets : paths, files))));
+  }
+
+  /**
+   * With the summary of money that came in and went out, where the rows are that; by account where
+   * the names of the files tell several apart.
+   *
+   * @param paths all files of the dataset; none where there are others
+   */
+  private Turned summarized(Turned turned, NestedNames names, String files, List<String> paths) {
+    if (turned.cash().isEmpty()) {
+      return turned;
+    }
+    Optional<String> part =
+        PART.matcher(files)
+            .results()
+            .map(found -> found.group(1))
+            .filter(name -> !name.equals("period"))
+            .findFirst();
+    Map<String, String> accounts = new HashMap<>();
+    names
+        .naming()
+        .filter(shape -> part.isPresent() && shape.parts().size() == paths.size())
+        .ifPresent(
+            shape -> {
+              for (int i = 0; i < paths.size(); i++) {
+                accounts.put(paths.get(i), shape.parts().get(i));
+              }
+            });
+    CashSummary cash = turned.cash().get();
+    return turned.with(
+        accounts.isEmpty()
+            ? cash.lines(questions)
+            : cash.lines(questions, part.orElseThrow(), accounts));
   }
 
   /** The periods of files called by months in folders called by years; empty for others. */

@@ -121,11 +121,9 @@ final class ItemsAcross {
             .map(PlanText::quoted)
             .collect(Collectors.joining(", "));
     dataset.turn(
-        new Turned(
+        Turned.of(
             "{headings: [" + list + "], label: " + label + ", value: " + value + "}",
-            value,
-            true,
-            Optional.empty()));
+            value, true));
   }
 
   private List<TableProfile.Column> first() {

@@ -112,7 +112,8 @@ final class MappingTables {
     for (DraftDataset small : List.copyOf(datasets)) {
       boolean across =
           MonthsAcross.are(small.columns().stream().map(DraftColumn::heading).toList());
-      if (datasets.size() > 1 && small.tables().size() == 1 && !across) {
+      boolean whole = small.tables().size() == 1 && !across && small.turned().isEmpty();
+      if (datasets.size() > 1 && whole) {
         match(small)
             .ifPresent(
                 match -> {
@@ -132,7 +133,7 @@ final class MappingTables {
       boolean mayBeKey =
           mayBeKey(key)
               && key.rows() <= MOST_ROWS
-              && small.columns().size() > 1
+              && small.columns().stream().anyMatch(one -> !one.equals(key) && one.filled() > 0)
               && key.values().size() * 100L >= least;
       for (DraftDataset large : mayBeKey ? datasets : List.<DraftDataset>of()) {
         long rows = large.columns().stream().mapToLong(DraftColumn::rows).max().orElse(0);

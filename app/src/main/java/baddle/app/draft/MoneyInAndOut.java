@@ -2,10 +2,7 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
 import baddle.core.value.ColumnType;
-import java.math.BigDecimal;
-import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
@@ -36,14 +33,14 @@ final class MoneyInAndOut {
    * Puts a direction and an amount into the place of two such columns, if the values show that each
    * row has one of them.
    */
-  static Optional<Turned> turn(DraftDataset dataset, Questions questions) {
+  static Optional<Turned> turn(DraftDataset dataset) {
     for (Words words : KNOWN) {
       Optional<DraftColumn> in = only(dataset, words.in());
       Optional<DraftColumn> out = only(dataset, words.out());
       if (in.isPresent()
           && out.isPresent()
           && areOneOrTheOther(in.get(), out.get(), dataset.tables())) {
-        return Optional.of(turn(dataset, in.get(), out.get(), words, questions));
+        return Optional.of(turn(dataset, in.get(), out.get(), words));
       }
     }
     return Optional.empty();
@@ -68,12 +65,11 @@ final class MoneyInAndOut {
   }
 
   private static Turned turn(
-      DraftDataset dataset, DraftColumn in, DraftColumn out, Words words, Questions questions) {
+      DraftDataset dataset, DraftColumn in, DraftColumn out, Words words) {
     Optional<DraftColumn> balance =
         dataset.columns().stream()
             .filter(column -> column.name().equals("balance") && column.type().isNumber())
             .findFirst();
-    String opening = opening(dataset, in, out, balance);
     int places = Math.max(in.type().places(), out.type().places());
     dataset.columns().remove(in);
     int at = dataset.columns().indexOf(out);
@@ -87,20 +83,12 @@ final class MoneyInAndOut {
     add(headings, out, words.ofOut());
     String setting =
         "{headings: {" + headings + "}, label: " + direction + ", value: " + amount + "}";
-    if (words.ofIn().equals("in")) {
-      Question question =
-          new Question(
-              "opening of " + dataset.name(),
-              balance.isPresent()
-                  ? "the first balance, less what its row moved"
-                  : "nothing shows what there was before the first row",
-              Question.Takes.NUMBER,
-              List.of(),
-              opening);
-      return new Turned(
-          setting, amount, true, summary(dataset, direction, amount, balance, questions, question));
-    }
-    return new Turned(setting, amount, true, Optional.empty());
+    Optional<DraftColumn> date =
+        dataset.columns().stream().filter(column -> column.type().isCalendar()).findFirst();
+    Optional<CashSummary> summary =
+        date.filter(column -> words.ofIn().equals("in"))
+            .map(day -> new CashSummary(dataset, in, out, balance, day, direction, amount));
+    return new Turned(setting, amount, true, summary, Optional.empty());
   }
 
   private static void add(StringBuilder headings, DraftColumn column, String direction) {
@@ -113,72 +101,4 @@ final class MoneyInAndOut {
     }
   }
 
-  /** What there was before the first row, as far as a balance shows it. */
-  private static String opening(
-      DraftDataset dataset, DraftColumn in, DraftColumn out, Optional<DraftColumn> balance) {
-    Optional<DraftColumn> date = date(dataset);
-    Optional<FoundTable> first =
-        dataset.tables().stream()
-            .min(Comparator.comparing(table -> date.map(one -> least(table, one)).orElse("")));
-    BigDecimal opening = BigDecimal.ZERO;
-    if (first.isPresent() && balance.isPresent()) {
-      opening =
-          number(first.get(), balance.get())
-              .subtract(number(first.get(), in))
-              .add(number(first.get(), out));
-    }
-    return opening.toPlainString();
-  }
-
-  private static String least(FoundTable table, DraftColumn date) {
-    return table.table().columns().stream()
-        .filter(column -> date.isSpelt(column.heading()))
-        .map(column -> column.values().least())
-        .findFirst()
-        .orElse("");
-  }
-
-  private static BigDecimal number(FoundTable table, DraftColumn column) {
-    return table.rows().first().entrySet().stream()
-        .filter(one -> column.isSpelt(one.getKey()))
-        .map(Map.Entry::getValue)
-        .findFirst()
-        .orElse(BigDecimal.ZERO);
-  }
-
-  private static Optional<DraftColumn> date(DraftDataset dataset) {
-    return dataset.columns().stream().filter(column -> column.type().isCalendar()).findFirst();
-  }
-
-  /** Opening, in, out, closing by month, where money comes in and goes out. */
-  private static Optional<String> summary(
-      DraftDataset dataset,
-      String direction,
-      String amount,
-      Optional<DraftColumn> balance,
-      Questions questions,
-      Question opening) {
-    Optional<DraftColumn> date = date(dataset);
-    if (date.isEmpty()) {
-      return Optional.empty();
-    }
-    String value = questions.choose(opening);
-    String doubt =
-        questions.isOpen(opening) ? "    # doubt: " + opening.line() + "; it is a guess\n" : "";
-    return Optional.of(
-        "    across: ["
-            + date.get().name()
-            + " by month]\n"
-            + doubt
-            + "    roll_forward: {opening: "
-            + value
-            + ", in: "
-            + PlanText.quoted(direction + " = 'in'")
-            + ", out: "
-            + PlanText.quoted(direction + " = 'out'")
-            + ", amount: "
-            + amount
-            + balance.map(column -> ", balance: " + column.name()).orElse("")
-            + "}\n");
-  }
 }

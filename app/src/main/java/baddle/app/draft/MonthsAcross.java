@@ -61,11 +61,9 @@ final class MonthsAcross {
     String amount = dataset.freeName("amount");
     dataset.columns().add(DraftColumn.gathered(amount, ColumnType.Kind.DECIMAL, places));
     return Optional.of(
-        new Turned(
+        Turned.of(
             "{headings: \"{period}\", label: " + month + ", value: " + amount + "}",
-            amount,
-            true,
-            Optional.empty()));
+            amount, true));
   }
 
   private static boolean isTheirSum(DraftColumn column, DraftDataset dataset) {

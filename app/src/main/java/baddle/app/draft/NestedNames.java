@@ -23,6 +23,7 @@ import java.util.TreeMap;
  */
 record NestedNames(String start, List<NameShape> segments, Optional<String> ending) {
 
+  private static final String WORDS = "\\p{L}[\\p{L}' &.-]*";
   private static final String YEAR = "\\D{0,4}\\d{4}([-_/ ]\\d{2,4})?";
 
   NestedNames {
@@ -69,9 +70,15 @@ record NestedNames(String start, List<NameShape> segments, Optional<String> endi
   Optional<NameShape> naming() {
     return segments.stream()
         .filter(NameShape::varies)
-        .filter(shape -> hasPeriod() || segments.size() > 1)
+        .filter(shape -> hasPeriod() || segments.size() > 1 || areWords(shape.parts()))
         .filter(shape -> !areTimes(shape.parts()))
         .findFirst();
+  }
+
+  /** Whether parts are names without a number, each of one file: of sites, accounts or people. */
+  private static boolean areWords(List<String> parts) {
+    return parts.stream().allMatch(part -> part.strip().matches(WORDS))
+        && parts.stream().distinct().count() == parts.size();
   }
 
   boolean hasPeriod() {

@@ -16,9 +16,9 @@ import java.util.TreeMap;
  * @param other the other
  * @param same how many of its rows are the same
  * @param rows how many different rows it has
- * @param isSure whether equal rows can't be right: both are of one period, or the rows have dates
+ * @param isOnePeriod whether the names of both state one period, or none
  */
-record RepeatedRows(String file, String other, int same, int rows, boolean isSure) {
+record RepeatedRows(String file, String other, int same, int rows, boolean isOnePeriod) {
 
   /** Fewer rows are the same by chance. */
   private static final int LEAST = 5;
@@ -71,7 +71,7 @@ record RepeatedRows(String file, String other, int same, int rows, boolean isSur
         FolderFile file = files.get(i);
         FolderFile other = files.get(most);
         found.add(
-            new RepeatedRows(file.path(), other.path(), common[most], rows, isSure(file, other)));
+            new RepeatedRows(file.path(), other.path(), common[most], rows, isOnePeriod(file, other)));
       }
     }
     return found;
@@ -83,17 +83,10 @@ record RepeatedRows(String file, String other, int same, int rows, boolean isSur
     return one.rows() < other.rows() || (one.rows() == other.rows() && order > 0);
   }
 
-  private static boolean isSure(FolderFile one, FolderFile other) {
+  private static boolean isOnePeriod(FolderFile one, FolderFile other) {
     PeriodText periods = PeriodText.english();
-    boolean onePeriod =
-        periods
-            .find(FolderFile.stemOf(one.path()))
-            .equals(periods.find(FolderFile.stemOf(other.path())));
-    boolean dated =
-        one.sheets().stream()
-            .flatMap(sheet -> sheet.tables().stream())
-            .flatMap(table -> table.table().columns().stream())
-            .anyMatch(column -> column.values().type().isCalendar());
-    return onePeriod || dated;
+    return periods
+        .find(FolderFile.stemOf(one.path()))
+        .equals(periods.find(FolderFile.stemOf(other.path())));
   }
 }

@@ -8,6 +8,23 @@ import java.util.Optional;
  * @param setting how a feed says so
  * @param value the column their values are in
  * @param controlled whether totals of the columns are totals of that
+ * @param cash what the rows are of, where they are money that came in and went out
  * @param summary a summary that belongs to such rows, as lines of the plan; empty for none
  */
-record Turned(String setting, String value, boolean controlled, Optional<String> summary) {}
+record Turned(
+    String setting,
+    String value,
+    boolean controlled,
+    Optional<CashSummary> cash,
+    Optional<String> summary) {
+
+  /** Columns whose rows have no summary of their own. */
+  static Turned of(String setting, String value, boolean controlled) {
+    return new Turned(setting, value, controlled, Optional.empty(), Optional.empty());
+  }
+
+  /** The same with a summary. */
+  Turned with(String lines) {
+    return new Turned(setting, value, controlled, cash, Optional.of(lines));
+  }
+}

@@ -83,12 +83,16 @@ final class Versions {
         copy ? NameShape.plain(start) + "*" + NameShape.plain(marked) : NameShape.plain(path));
   }
 
+  /**
+   * Files of two periods both count as they are proposed: a plan that leaves one out by its name
+   * would do so again when the next file comes.
+   */
   private void byRows(RepeatedRows pair) {
     ask(
         pair.file(),
         pair.other(),
         pair.same() + " of " + pair.rows() + " rows of the one are in the other too",
-        pair.isSure() ? "second" : "both",
+        pair.isOnePeriod() ? "second" : "both",
         NameShape.plain(pair.file()));
   }
 

@@ -3,6 +3,7 @@ package baddle.app.draft;
 import baddle.app.draft.found.FolderFile;
 import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.words.HeadingWords;
+import baddle.core.profile.TableProfile;
 import baddle.core.value.ColumnType;
 import baddle.core.value.NaturalOrder;
 import java.util.ArrayList;
@@ -14,10 +15,13 @@ import java.util.Set;
 /** Tells exports that hold all of the year so far, so that each repeats what the one before had. */
 final class YearToDate {
 
-  private static final int LEAST_FILES = 3;
+  private static final int LEAST_FILES = 2;
 
   /** Of a hundred rows of a file, how many the next one has too. */
   private static final int REPEATED = 80;
+
+  private static final Set<ColumnType.Kind> KEYS =
+      Set.of(ColumnType.Kind.TEXT, ColumnType.Kind.INTEGER);
 
   private YearToDate() {}
 
@@ -84,12 +88,26 @@ final class YearToDate {
     return !comparable.isEmpty() && both * 100 >= comparable.size() * (long) REPEATED;
   }
 
-  /** What tells documents apart: the column of codes with the most different values. */
+  /**
+   * What tells rows apart: the first column of codes, each of which is there once in every file. By
+   * one that isn't, rows that have nothing to do with each other would be left out.
+   */
   private static Optional<DraftColumn> key(DraftDataset dataset) {
     return dataset.columns().stream()
-        .filter(column -> column.type().kind() == ColumnType.Kind.TEXT)
-        .filter(DraftColumn::isAlwaysFilled)
+        .filter(column -> KEYS.contains(column.type().kind()))
         .filter(column -> column.spellings().stream().allMatch(HeadingWords::nameSomething))
-        .max(Comparator.comparingInt(column -> column.values().size()));
+        .filter(column -> dataset.tables().stream().allMatch(table -> isUnique(column, table)))
+        .findFirst();
+  }
+
+  private static boolean isUnique(DraftColumn column, FoundTable table) {
+    return table.table().columns().stream()
+        .filter(one -> column.isSpelt(one.heading()))
+        .map(TableProfile.Column::values)
+        .anyMatch(
+            values ->
+                values.filled() == table.table().rows()
+                    && values.distinct() == values.filled()
+                    && !values.hasMoreDistinct());
   }
 }

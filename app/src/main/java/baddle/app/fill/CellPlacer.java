@@ -126,7 +126,7 @@ final class CellPlacer {
     }
     boolean whatever =
         rules.filled() == FillPlan.Filled.REPLACE || rules.filled() == FillPlan.Filled.STOP;
-    if (fresh || cell.isBlank() || whatever) {
+    if (fresh || cell.isBlank() || cell.isComputed() || whatever) {
       return Optional.empty();
     }
     if (rules.filled() == FillPlan.Filled.KEEP) {

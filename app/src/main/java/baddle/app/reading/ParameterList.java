@@ -1,5 +1,7 @@
 package baddle.app.reading;
 
+import baddle.core.finding.Listing;
+import baddle.core.grid.CellRange;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridRow;
@@ -10,9 +12,11 @@ import baddle.formats.Formats;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** A list of values for a plan's parameters: the first row names them, each other is one use. */
 public final class ParameterList {
@@ -62,10 +66,11 @@ public final class ParameterList {
     }
 
     @Override
-    public void row(GridRow filled) {
+    public void row(GridRow filled) throws UnreadableFileException {
       List<String> cells = cells(filled);
       if (names.isEmpty()) {
         names.addAll(cells);
+        refuseTwice(filled.number(), names);
       } else if (cells.stream().anyMatch(cell -> !cell.isEmpty())) {
         lines.add(line(filled.number(), names, cells));
       }
@@ -85,11 +90,36 @@ public final class ParameterList {
     return cells;
   }
 
-  private static Line line(int row, List<String> names, List<String> cells) {
+  private static void refuseTwice(int row, List<String> names) throws UnreadableFileException {
+    Set<String> seen = new HashSet<>();
+    for (String name : names) {
+      if (!name.isEmpty() && !seen.add(name)) {
+        throw new UnreadableFileException(
+            "row " + row + " names two columns " + name + "; rename one of them", row);
+      }
+    }
+  }
+
+  /** A value that has no name, such as the second half of one with a comma, is never passed over. */
+  private static Line line(int row, List<String> names, List<String> cells)
+      throws UnreadableFileException {
     Map<String, String> values = new LinkedHashMap<>();
-    for (int i = 0; i < Math.min(names.size(), cells.size()); i++) {
-      if (!names.get(i).isEmpty() && !cells.get(i).isEmpty()) {
-        values.put(names.get(i), cells.get(i));
+    for (int i = 0; i < cells.size(); i++) {
+      String name = i < names.size() ? names.get(i) : "";
+      if (!cells.get(i).isEmpty() && name.isEmpty()) {
+        throw new UnreadableFileException(
+            "row "
+                + row
+                + " has "
+                + Listing.quoted(cells.get(i))
+                + " in column "
+                + CellRange.letters(i)
+                + ", which has no name; name the column, or put a value that holds the separator"
+                + " into quotes",
+            row);
+      }
+      if (!cells.get(i).isEmpty()) {
+        values.put(name, cells.get(i));
       }
     }
     return new Line(row, values);
