@@ -10,7 +10,6 @@ import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Measure;
 import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
-import baddle.core.finding.Nearest;
 import baddle.core.finding.Severity;
 import baddle.store.Catalogue;
 import baddle.store.DatasetReader;
@@ -24,6 +23,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
 
 /**
  * The batches of a project.
@@ -75,7 +75,8 @@ public record History(List<BatchLine> batches) {
   /**
    * Of a project.
    *
-   * @param totals columns of numbers to be summed
+   * @param totals columns of numbers to be summed, each of one dataset: {@code amount}, or {@code
+   *     sales.amount} where several have it
    * @throws StoreException.Absent if nothing was consolidated yet, or no dataset has such a column
    */
   public static History of(Project project, List<String> totals) throws IOException {
@@ -138,43 +139,28 @@ public record History(List<BatchLine> batches) {
   }
 
   private static Map<String, BigDecimal> sums(
-      Project project, Store store, int batch, List<String> columns) throws IOException {
+      Project project, Store store, int batch, List<String> wanted) throws IOException {
     Map<String, BigDecimal> sums = new LinkedHashMap<>();
-    for (String dataset : project.plan().datasets().keySet()) {
-      DatasetReader reader;
-      try {
-        reader = store.dataset(dataset, batch);
-      } catch (StoreException.Absent e) {
-        continue;
-      }
-      for (String column : columns) {
-        boolean has =
-            reader.schema().indexOf(column).isPresent()
-                && reader
-                    .schema()
-                    .column(reader.schema().indexOf(column).getAsInt())
-                    .type()
-                    .isNumber();
-        if (has) {
-          sums.merge(column, sum(project, reader, column), BigDecimal::add);
+    for (String name : wanted) {
+      for (TotalledColumn column : TotalledColumn.of(project.plan(), name)) {
+        DatasetReader reader;
+        try {
+          reader = store.dataset(column.dataset(), batch);
+        } catch (StoreException.Absent e) {
+          continue;
+        }
+        OptionalInt at = reader.schema().indexOf(column.column());
+        if (at.isPresent() && reader.schema().column(at.getAsInt()).type().isNumber()) {
+          sums.put(name, sum(project, reader, column.column()));
         }
       }
     }
     return sums;
   }
 
-  /** The columns of numbers there are, for one that isn't. */
-  public static String noColumn(Project project, String column) {
-    List<String> known =
-        project.plan().datasets().values().stream()
-            .flatMap(dataset -> dataset.schema().columns().stream())
-            .filter(one -> one.type().isNumber())
-            .map(one -> one.name())
-            .distinct()
-            .toList();
-    return known.contains(column)
-        ? ""
-        : "no column of numbers " + column + Nearest.hint(column, known);
+  /** Why a column can't be summed; empty where it can. */
+  public static String problem(Project project, String column) {
+    return TotalledColumn.problem(project.plan(), column);
   }
 
   private static BigDecimal sum(Project project, DatasetReader reader, String column)

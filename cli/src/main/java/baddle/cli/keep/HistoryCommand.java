@@ -60,7 +60,7 @@ public final class HistoryCommand implements Command {
             .longOpt("total")
             .hasArg()
             .argName("COLUMN")
-            .desc("sum this column of each batch; may be repeated")
+            .desc("sum this column, or DATASET.COLUMN, of each batch; may be repeated")
             .get());
   }
 
@@ -71,7 +71,7 @@ public final class HistoryCommand implements Command {
     Project project = options.project();
     List<String> totals = options.values("total");
     for (String column : totals) {
-      String problem = History.noColumn(project, column);
+      String problem = History.problem(project, column);
       if (!problem.isEmpty()) {
         throw new UsageException("--total: " + problem);
       }

@@ -23,7 +23,6 @@ import baddle.plan.QueryPlan;
 import baddle.plan.database.DatabasePlan;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -114,7 +113,6 @@ public final class ExtractCommand implements Command {
       Project project, String out, CommandOptions options, Console console)
       throws UsageException, IOException {
     Optional<Path> list = options.value("for-each").map(console.folder()::resolve);
-    LocalDate today = LocalDate.now(Clock.systemUTC());
     QueryPlan query;
     ZoneId zone;
     List<QueryLine> lines;
@@ -130,11 +128,12 @@ public final class ExtractCommand implements Command {
                   query.database().name(),
                   list.isPresent() ? listed(list.get()) : List.of(Map.of()),
                   Optional.empty(),
-                  today);
+                  LocalDate.now(zone));
     } else {
       FeedPlan feed = feed(project, options.arguments());
       query = feed.query().orElseThrow();
       zone = feed.rules().zone();
+      LocalDate today = LocalDate.now(zone);
       QueryLines all = new QueryLines(project);
       String name = query.database().name() + "/" + feed.name();
       lines =
