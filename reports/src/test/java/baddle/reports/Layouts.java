@@ -1,7 +1,6 @@
 package baddle.reports;
 
 import baddle.core.calendar.Calendar;
-import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Level;
@@ -12,6 +11,7 @@ import baddle.core.crosstab.spec.View;
 import baddle.core.expression.AxisItem;
 import baddle.core.expression.MeasureExpression;
 import baddle.core.table.BlockBuilder;
+import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
 import baddle.core.table.LongBuilder;
 import baddle.core.table.Schema;
@@ -93,7 +93,50 @@ public final class Layouts {
             Optional.empty(),
             Locale.ROOT);
     CrosstabBuilder builder = new CrosstabBuilder(spec, SCHEMA, Calendar.standard());
-    BlockBuilder blocks = new BlockBuilder(SCHEMA, 64, builder);
+    push(rows, builder);
+    return new CrosstabLayout(builder.build());
+  }
+
+  /** The rows of the others, as a table of some summaries. */
+  public static RowTable table(String... summaries) {
+    return new Rows(List.of(summaries));
+  }
+
+  private record Rows(List<String> summaries) implements RowTable {
+
+    @Override
+    public String name() {
+      return "sales";
+    }
+
+    @Override
+    public Schema schema() {
+      return SCHEMA;
+    }
+
+    @Override
+    public long rows() {
+      return ROWS.length;
+    }
+
+    @Override
+    public Map<List<String>, Span> spans(String summary) {
+      return Map.of(
+          List.of(), new Span(0, 4),
+          List.of("north"), new Span(0, 3),
+          List.of("north", "Alder"), new Span(0, 1),
+          List.of("north", "Birch"), new Span(1, 2),
+          List.of("south"), new Span(3, 1));
+    }
+
+    @Override
+    public void scan(BlockSink sink) throws IOException {
+      push(List.of(ROWS), sink);
+    }
+  }
+
+  private static void push(List<String> rows, BlockSink sink) throws IOException {
+    BlockBuilder blocks = new BlockBuilder(SCHEMA, 64, sink);
     for (String line : rows) {
       String[] cells = line.split(" ");
       for (int i = 0; i < 2; i++) {
@@ -113,8 +156,6 @@ public final class Layouts {
       }
     }
     blocks.flush();
-    Crosstab crosstab = builder.build();
-    return new CrosstabLayout(crosstab);
   }
 
   /** A measure with a pattern of numbers, or none. */

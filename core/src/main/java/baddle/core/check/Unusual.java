@@ -61,8 +61,12 @@ public final class Unusual {
 
   private static BigDecimal median(List<BigDecimal> sorted) {
     int middle = sorted.size() / 2;
-    return sorted.size() % 2 == 1
-        ? sorted.get(middle)
-        : sorted.get(middle - 1).add(sorted.get(middle)).divide(TWO, 6, RoundingMode.HALF_UP);
+    if (sorted.size() % 2 == 1) {
+      return sorted.get(middle);
+    }
+    BigDecimal both = sorted.get(middle - 1).add(sorted.get(middle));
+    BigDecimal half = both.divide(TWO, both.scale() + 1, RoundingMode.UNNECESSARY);
+    boolean longer = half.stripTrailingZeros().scale() > both.scale();
+    return longer ? half : half.setScale(both.scale(), RoundingMode.UNNECESSARY);
   }
 }
