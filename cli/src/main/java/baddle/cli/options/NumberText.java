@@ -14,17 +14,16 @@ public final class NumberText {
     return String.format(Locale.ROOT, "%,d", number);
   }
 
-  /** A number with its digits grouped and all its places. */
-  /** So many of something, such as {@code 1 row} or {@code 2 rows}. */
   /** What part is of a whole, rounded down so that 100 % is all: {@code 98.9 %}; or nothing. */
   public static String share(long part, long whole) {
     if (whole == 0 || part == whole) {
       return whole == 0 ? "" : "100 %";
     }
-    return String.format(Locale.ROOT, "%.1f %%", Math.floor(part * 1000.0 / whole) / 10);
+    long tenths = part * 1000 / whole;
+    return tenths / 10 + "." + tenths % 10 + " %";
   }
 
-  /** A number with what it counts, in the right number. */
+  /** So many of something, such as {@code 1 row} or {@code 2 rows}. */
   public static String counted(long number, String one) {
     return count(number) + " " + one + (number == 1 ? "" : "s");
   }
