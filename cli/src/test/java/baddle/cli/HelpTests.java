@@ -25,7 +25,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** Every command explains itself in one form, and refuses wrong usage in one form. */
 class HelpTests {
 
-  private static final int WIDEST = 140;
+  private static final int WIDEST = 150;
 
   @TempDir private Path folder;
 

@@ -71,7 +71,7 @@ class FindingLinesTests {
   void two_places_are_one_and_one_more() {
     assertThat(
             FindingLines.of(
-                List.of(held("in/a.csv", 7, 1, "\"some\""), held("in/b.csv", 3, 1, "some")), false))
+                List.of(held("in/a.csv", 7, 1, "\"some\""), held("in/b.csv", 3, 1, "\"some\"")), false))
         .startsWith("error    rows-held: in/a.csv, row 7, Amount and 1 more place");
   }
 
