@@ -67,8 +67,7 @@ class HelpTests {
     assertThat(help.status()).isEqualTo(Status.DONE);
     assertThat(help.err()).isEmpty();
     List<String> lines = help.out().lines().toList();
-    assertThat(lines.get(0))
-        .isEqualTo("usage: baddle " + name + " " + command.head().arguments());
+    assertThat(lines.get(0)).isEqualTo("usage: baddle " + name + " " + command.head().arguments());
     assertThat(lines.get(2)).isEqualTo(command.head().purpose()).doesNotEndWith(".");
     for (Option option : CommandOptions.all(command)) {
       assertThat(lines)
@@ -125,8 +124,7 @@ class HelpTests {
   @MethodSource("names")
   void an_option_without_its_value_or_twice_is_refused(String name) {
     assertThat(run(name, "--color").err())
-        .isEqualTo(
-            "baddle: --color needs a value: WHEN\ntry: baddle " + name + " --help\n");
+        .isEqualTo("baddle: --color needs a value: WHEN\ntry: baddle " + name + " --help\n");
     assertThat(run(name, "--color", "never", "--color", "auto").err())
         .isEqualTo("baddle: --color appears twice\n");
   }
@@ -138,7 +136,8 @@ class HelpTests {
       Ran run = run(name, "--plan", "no.yaml");
 
       assertThat(run.status()).isEqualTo(Status.USAGE);
-      assertThat(run.err()).isEqualTo("baddle: there is no plan " + folder.resolve("no.yaml") + "\n");
+      assertThat(run.err())
+          .isEqualTo("baddle: there is no plan " + folder.resolve("no.yaml") + "\n");
     }
   }
 

@@ -23,8 +23,7 @@ final class PartScan {
   }
 
   /** Pushes whole blocks of a part, each with the ranges of its rows that are live. */
-  void wholeBlocks(
-      int part, List<SourceRange> ranges, Schema columns, DatasetReader.PartSink sink)
+  void wholeBlocks(int part, List<SourceRange> ranges, Schema columns, DatasetReader.PartSink sink)
       throws IOException {
     long blockStart = 0;
     for (StoredPart.StoredBlock stored : live.part(part).blocks()) {

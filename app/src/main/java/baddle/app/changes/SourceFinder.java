@@ -316,7 +316,10 @@ public final class SourceFinder {
         noteUnreadablePeriod(path);
       }
       boolean isPlan = String.valueOf(file.getFileName()).equals(Project.PLAN_NAME);
-      if (!wanted.contains(path) && !isPlan && !named.contains(file) && !contents.isOf(outputs, file)) {
+      if (!wanted.contains(path)
+          && !isPlan
+          && !named.contains(file)
+          && !contents.isOf(outputs, file)) {
         unwanted.put(path, file);
         add(
             FindingCode.FILE_NOT_WANTED,

@@ -46,10 +46,7 @@ final class KeptSources {
    * @param keeps whether a source stays what it was
    */
   KeptSources(
-      Store store,
-      int last,
-      Map<Long, List<StoredSource>> sources,
-      Predicate<StoredSource> keeps) {
+      Store store, int last, Map<Long, List<StoredSource>> sources, Predicate<StoredSource> keeps) {
     this.store = store;
     this.last = last;
     this.sources = sources;

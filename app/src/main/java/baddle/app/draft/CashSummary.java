@@ -33,8 +33,7 @@ record CashSummary(
   /** The summary as lines of a plan; what there was at first is asked for. */
   String lines(Questions questions) {
     StringBuilder doubts = new StringBuilder();
-    String opening =
-        opening("opening of " + dataset.name(), dataset.tables(), questions, doubts);
+    String opening = opening("opening of " + dataset.name(), dataset.tables(), questions, doubts);
     return lines(doubts, "opening: " + opening);
   }
 

@@ -49,10 +49,7 @@ final class FeedDrafter {
   /** Of a dataset of tables: one for each kind of path. */
   void tables(DraftDataset dataset) {
     Optional<Turned> turned =
-        dataset
-            .turned()
-            .or(() -> MonthsAcross.turn(dataset))
-            .or(() -> MoneyInAndOut.turn(dataset));
+        dataset.turned().or(() -> MonthsAcross.turn(dataset)).or(() -> MoneyInAndOut.turn(dataset));
     List<List<String>> groups = NestedNames.groups(dataset.paths(), periods);
     for (List<String> paths : groups) {
       List<FoundTable> found =

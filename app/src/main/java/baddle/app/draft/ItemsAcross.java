@@ -7,7 +7,6 @@ import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -122,8 +121,7 @@ final class ItemsAcross {
             .collect(Collectors.joining(", "));
     dataset.turn(
         Turned.of(
-            "{headings: [" + list + "], label: " + label + ", value: " + value + "}",
-            value, true));
+            "{headings: [" + list + "], label: " + label + ", value: " + value + "}", value, true));
   }
 
   private List<TableProfile.Column> first() {

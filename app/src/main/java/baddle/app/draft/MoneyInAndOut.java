@@ -64,8 +64,7 @@ final class MoneyInAndOut {
     return both && in.rows() == out.rows() && Math.abs(filled - in.rows()) <= totals;
   }
 
-  private static Turned turn(
-      DraftDataset dataset, DraftColumn in, DraftColumn out, Words words) {
+  private static Turned turn(DraftDataset dataset, DraftColumn in, DraftColumn out, Words words) {
     Optional<DraftColumn> balance =
         dataset.columns().stream()
             .filter(column -> column.name().equals("balance") && column.type().isNumber())
@@ -100,5 +99,4 @@ final class MoneyInAndOut {
           .append(direction);
     }
   }
-
 }

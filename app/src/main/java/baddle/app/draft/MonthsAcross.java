@@ -62,8 +62,7 @@ final class MonthsAcross {
     dataset.columns().add(DraftColumn.gathered(amount, ColumnType.Kind.DECIMAL, places));
     return Optional.of(
         Turned.of(
-            "{headings: \"{period}\", label: " + month + ", value: " + amount + "}",
-            amount, true));
+            "{headings: \"{period}\", label: " + month + ", value: " + amount + "}", amount, true));
   }
 
   private static boolean isTheirSum(DraftColumn column, DraftDataset dataset) {

@@ -71,7 +71,8 @@ record RepeatedRows(String file, String other, int same, int rows, boolean isOne
         FolderFile file = files.get(i);
         FolderFile other = files.get(most);
         found.add(
-            new RepeatedRows(file.path(), other.path(), common[most], rows, isOnePeriod(file, other)));
+            new RepeatedRows(
+                file.path(), other.path(), common[most], rows, isOnePeriod(file, other)));
       }
     }
     return found;

@@ -39,7 +39,8 @@ final class AppendedFile {
       Optional<Scan> before,
       Scan fresh)
       throws IOException {
-    RowsFile.Rows rows = new Both(RowsFile.ending(file).equals(".xlsx") ? before : Optional.empty(), fresh);
+    RowsFile.Rows rows =
+        new Both(RowsFile.ending(file).equals(".xlsx") ? before : Optional.empty(), fresh);
     if (before.isEmpty() || RowsFile.ending(file).equals(".xlsx")) {
       return RowsFile.stage(file, project, schema, shape, rows);
     }
@@ -80,7 +81,12 @@ final class AppendedFile {
   }
 
   private static void appendTable(
-      Path file, Schema schema, RowsFile.Shape shape, RowsFile.Rows rows, CountedRows counted, OutputStream out)
+      Path file,
+      Schema schema,
+      RowsFile.Shape shape,
+      RowsFile.Rows rows,
+      CountedRows counted,
+      OutputStream out)
       throws IOException {
     Path beside = Files.createTempFile(file.toAbsolutePath().getParent(), ".baddle", ".part");
     try {

@@ -253,5 +253,4 @@ public final class RowsFile {
       Files.deleteIfExists(beside);
     }
   }
-
 }

@@ -100,7 +100,9 @@ public final class ParameterList {
     }
   }
 
-  /** A value that has no name, such as the second half of one with a comma, is never passed over. */
+  /**
+   * A value that has no name, such as the second half of one with a comma, is never passed over.
+   */
   private static Line line(int row, List<String> names, List<String> cells)
       throws UnreadableFileException {
     Map<String, String> values = new LinkedHashMap<>();

@@ -255,5 +255,4 @@ public final class PeriodRun {
         ? known.get().findings()
         : ProjectCheck.openAt(project, batch);
   }
-
 }

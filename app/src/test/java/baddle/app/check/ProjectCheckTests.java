@@ -50,7 +50,8 @@ class ProjectCheckTests {
     StringBuilder text = new StringBuilder();
     for (int i = 0; i < count; i++) {
       documents++;
-      text.append("D%d,2026-%02d-%02d,Foxholt,%s%n".formatted(documents, month, i % 28 + 1, amount));
+      text.append(
+          "D%d,2026-%02d-%02d,Foxholt,%s%n".formatted(documents, month, i % 28 + 1, amount));
     }
     return text.toString();
   }
@@ -118,15 +119,15 @@ class ProjectCheckTests {
     project.consolidate();
 
     assertThat(messages(FindingCode.DATES_OUTSIDE))
-        .containsExactly(
-            "it states 2026-01, and 2 rows have another day: 2025-12-31, 2026-02-01");
+        .containsExactly("it states 2026-01, and 2 rows have another day: 2025-12-31, 2026-02-01");
   }
 
   @Test
   void held_rows_are_counted_by_cause_and_shown_in_the_shape_of_their_sources() throws Exception {
     project.write(
         "in/2026-01.csv",
-        HEAD + "D1,2026-01-05,Foxholt,1.00\nD2,2026-01-06,Foxholt,some\nD3,2026-01-07,,some\n"
+        HEAD
+            + "D1,2026-01-05,Foxholt,1.00\nD2,2026-01-06,Foxholt,some\nD3,2026-01-07,,some\n"
             + "D1,2026-01-08,Dunmere,4.00\n");
     project.consolidate();
 
@@ -191,8 +192,7 @@ class ProjectCheckTests {
     project.consolidate();
     Project now = project.project();
 
-    CheckResult first =
-        ProjectCheck.run(now, ProjectCheck.HeldRows.COUNTED, OptionalInt.of(1));
+    CheckResult first = ProjectCheck.run(now, ProjectCheck.HeldRows.COUNTED, OptionalInt.of(1));
 
     assertThat(first.inDataset()).isEqualTo(3);
     assertThat(first.rows().held()).isEqualTo(1);

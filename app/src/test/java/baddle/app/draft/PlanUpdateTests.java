@@ -153,8 +153,7 @@ class PlanUpdateTests {
             """
             feed books: sheet January 2027 of books/a.xlsx has the headings and is not read; widen sheets: if it belongs to the feed
             """);
-    assertThat(written())
-        .isEqualTo(PLAN.replace("[\"2026-*\"]", "[\"2026-*\", \"January 2027\"]"));
+    assertThat(written()).isEqualTo(PLAN.replace("[\"2026-*\"]", "[\"2026-*\", \"January 2027\"]"));
   }
 
   @Test
@@ -174,7 +173,8 @@ class PlanUpdateTests {
   void a_change_that_would_break_the_plan_is_not_written() throws Exception {
     PlanUpdate update = new PlanUpdate(project.project());
     Proposal breaking =
-        new Proposal(List.of("breaks it"), Optional.of(text -> Optional.of(text + "nonsense: 1\n")));
+        new Proposal(
+            List.of("breaks it"), Optional.of(text -> Optional.of(text + "nonsense: 1\n")));
 
     assertThatThrownBy(() -> update.apply(List.of(breaking), Map.of()))
         .isInstanceOf(PlanException.class);

@@ -86,9 +86,7 @@ class QueryExtractTests {
     List<ExtractedLine> lines = extract("out/{code} {site}.csv", false).run(listener);
 
     verify(listener, times(2)).accept(any());
-    assertThat(lines)
-        .extracting(ExtractedLine::state)
-        .containsOnly(ExtractedLine.State.WRITTEN);
+    assertThat(lines).extracting(ExtractedLine::state).containsOnly(ExtractedLine.State.WRITTEN);
     assertThat(lines).extracting(ExtractedLine::rows).containsExactly(2L, 1L);
     assertThat(Files.readString(folder.resolve("out/F Foxholt.csv")))
         .isEqualTo(

@@ -54,9 +54,7 @@ class CellValueTests {
     "time, aa:bb:cc, aa:bb:cc is no time",
   })
   void what_is_no_value_of_its_kind_is_refused(String kind, String text, String message) {
-    assertThatThrownBy(() -> put(kind, text))
-        .isInstanceOf(FillException.class)
-        .hasMessage(message);
+    assertThatThrownBy(() -> put(kind, text)).isInstanceOf(FillException.class).hasMessage(message);
   }
 
   private static SeenCell cell(CellKind kind, String text) {

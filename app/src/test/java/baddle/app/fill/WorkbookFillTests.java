@@ -211,15 +211,14 @@ class WorkbookFillTests {
     assertThat(cell("F1")).isEqualTo("8");
     assertThat(cell("G1")).isEmpty();
     assertThat(cell("H1")).isEqualTo("true");
-    assertThat(result.kept())
-        .extracting(FillResult.Kept::cell)
-        .containsExactly("A1");
+    assertThat(result.kept()).extracting(FillResult.Kept::cell).containsExactly("A1");
   }
 
   @Test
   void headings_name_columns_however_they_write_a_month() throws Exception {
     project.write(
-        "in/2026-02.csv", "day,site,amount,units\n2026-02-05,Foxholt,4.00,3\n2026-03-01,Foxholt,1,1\n");
+        "in/2026-02.csv",
+        "day,site,amount,units\n2026-02-05,Foxholt,4.00,3\n2026-03-01,Foxholt,1,1\n");
     project.consolidate();
     new Sheets()
         .sheet(

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import baddle.app.ProjectFolder;
-import baddle.app.compare.SourceChange;
 import baddle.app.close.PeriodClose;
+import baddle.app.compare.SourceChange;
 import baddle.store.StoreException;
 import java.nio.file.Files;
 import java.nio.file.Path;

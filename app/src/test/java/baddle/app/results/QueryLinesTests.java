@@ -49,7 +49,9 @@ class QueryLinesTests {
     assertThat(lines)
         .extracting(QueryLine::path)
         .containsExactly("till/sales/site=Foxholt,till=1", "till/sales/site=Alder%2FMill,till=2");
-    assertThat(lines.get(1).values()).containsEntry("site", "Alder/Mill").containsEntry("note", "b");
+    assertThat(lines.get(1).values())
+        .containsEntry("site", "Alder/Mill")
+        .containsEntry("note", "b");
     assertThat(lines.get(1).stated()).containsOnlyKeys("site", "till");
   }
 

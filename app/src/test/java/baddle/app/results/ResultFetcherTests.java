@@ -160,8 +160,7 @@ class ResultFetcherTests {
       assertThat(held.isValid()).isTrue();
       assertThatThrownBy(project::consolidate)
           .isInstanceOf(IOException.class)
-          .hasMessage(
-              "another run is asking the databases of this plan; wait until it is done");
+          .hasMessage("another run is asking the databases of this plan; wait until it is done");
     }
   }
 

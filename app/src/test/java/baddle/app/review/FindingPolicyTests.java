@@ -28,8 +28,8 @@ class FindingPolicyTests {
   private static FindingPolicy policy(String rules, String... periods) throws Exception {
     Plan plan =
         PlanReader.read(
-            new StringReader(
-                "baddle: 1\ndatasets: {d: {columns: {a: text}}}\nchecks:\n" + rules), "baddle.yaml");
+            new StringReader("baddle: 1\ndatasets: {d: {columns: {a: text}}}\nchecks:\n" + rules),
+            "baddle.yaml");
     List<StoredSource> sources =
         Stream.of(periods)
             .map(
@@ -64,9 +64,7 @@ class FindingPolicyTests {
     result.findings().forEach(one -> assertThat(one.message()).isEqualTo(HELD.message()));
     result
         .accepted()
-        .forEach(
-            one ->
-                assertThat(one).isEqualTo(new FindingPolicy.Accepted(HELD, "known")));
+        .forEach(one -> assertThat(one).isEqualTo(new FindingPolicy.Accepted(HELD, "known")));
   }
 
   @ParameterizedTest
@@ -88,7 +86,8 @@ class FindingPolicyTests {
         policy("- {finding: rows-held, count_as: note, because: known}")
             .apply(List.of(HELD, OTHER));
 
-    assertThat(result.findings()).extracting(Finding::code)
+    assertThat(result.findings())
+        .extracting(Finding::code)
         .containsExactly(FindingCode.NO_ROWS, FindingCode.ROWS_HELD);
   }
 
@@ -100,7 +99,8 @@ class FindingPolicyTests {
                     + "- {finding: rows-held, count_as: error, because: second}")
             .apply(List.of(HELD));
 
-    assertThat(result.accepted()).extracting(FindingPolicy.Accepted::because)
+    assertThat(result.accepted())
+        .extracting(FindingPolicy.Accepted::because)
         .containsExactly("first");
   }
 
@@ -111,7 +111,9 @@ class FindingPolicyTests {
         policy(
                 "- {finding: rows-held, count_as: accepted, because: the till broke, until:"
                     + " 2026-03}",
-                "2025-12", latest, "")
+                "2025-12",
+                latest,
+                "")
             .apply(List.of(HELD));
 
     assertThat(result.accepted()).hasSize(counts ? 1 : 0);

@@ -1,7 +1,6 @@
 package baddle.app.run;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.inOrder;
 import static org.mockito.Mockito.mock;
 
@@ -99,9 +98,11 @@ class RunForEachTests {
                     line(6, "site", "Dunmere")),
                 any -> {});
 
-    assertThat(outcomes).extracting(one -> one.result().isPresent())
+    assertThat(outcomes)
+        .extracting(one -> one.result().isPresent())
         .containsExactly(false, false, false, false, true);
-    assertThat(outcomes).extracting(RunForEach.Outcome::isPlans)
+    assertThat(outcomes)
+        .extracting(RunForEach.Outcome::isPlans)
         .containsExactly(true, true, true, true, false);
     assertThat(outcomes.get(0).failure()).contains("no parameter sit; did you mean site?");
     assertThat(outcomes.get(2).failure()).contains("can't be in a name");

@@ -66,9 +66,7 @@ class FilesCrosstabTests {
             file("b.csv", "Amount;Day", "2.000,25;13.01.2026", "-1,00;14.02.2026"),
             new Sheets()
                 .sheet(
-                    "S",
-                    List.of("Day", "Amount"),
-                    List.of(java.time.LocalDate.of(2026, 2, 1), 7))
+                    "S", List.of("Day", "Amount"), List.of(java.time.LocalDate.of(2026, 2, 1), 7))
                 .write(folder.resolve("c.xlsx")));
 
     assertThat(cells(figures))
@@ -76,8 +74,7 @@ class FilesCrosstabTests {
             Map.entry("2026-01", new BigDecimal("3234.75")),
             Map.entry("2026-02", new BigDecimal("6.00")));
     assertThat(figures.findings()).filteredOn(Finding::isError).isEmpty();
-    assertThat(figures.provenance().fact("Types"))
-        .contains("Day date, Amount decimal(2)");
+    assertThat(figures.provenance().fact("Types")).contains("Day date, Amount decimal(2)");
     assertThat(figures.provenance().fact("Completeness"))
         .contains("4 rows read = 4 counted + 0 left out + 0 held");
   }
@@ -133,8 +130,18 @@ class FilesCrosstabTests {
         figures(
             spec("Site", "sum(Amount)"),
             file(
-                "a.csv", "Site,Amount", "Foxholt,1", "Dunmere,2", "Foxholt,3", "Dunmere,4",
-                "Foxholt,5", "Dunmere,6", "Foxholt,7", "Dunmere,8", "Foxholt,9", "Dunmere,about 10",
+                "a.csv",
+                "Site,Amount",
+                "Foxholt,1",
+                "Dunmere,2",
+                "Foxholt,3",
+                "Dunmere,4",
+                "Foxholt,5",
+                "Dunmere,6",
+                "Foxholt,7",
+                "Dunmere,8",
+                "Foxholt,9",
+                "Dunmere,about 10",
                 "Foxholt,11"));
 
     assertThat(figures.provenance().fact("Completeness"))

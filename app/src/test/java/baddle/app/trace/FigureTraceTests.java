@@ -87,7 +87,8 @@ class FigureTraceTests {
             + "2026-01-06,Foxholt,trade,5.00,1\n2026-02-01,Foxholt,till,3.00,1\n"
             + "2026-01-07,Foxholt,void,99.00,9\n");
     project.write(
-        "in/b.csv", "day,site,kind,amount,units\n2026-01-09,Dunmere,till,1.00,1\n"
+        "in/b.csv",
+        "day,site,kind,amount,units\n2026-01-09,Dunmere,till,1.00,1\n"
             + "2026-01-10,Copse End,till,,2\n");
     project.consolidate();
   }
@@ -178,7 +179,8 @@ class FigureTraceTests {
         "site=Foxholt | Amout | no measure Amout; did you mean Amount? (measures: Amount, Lines,"
             + " Units, Price, Share, Sites)",
       })
-  void a_cell_that_is_not_there_is_told_with_the_nearest(String at, String measure, String message) {
+  void a_cell_that_is_not_there_is_told_with_the_nearest(
+      String at, String measure, String message) {
     assertThatThrownBy(() -> trace("by-site", at, measure, new Lines()))
         .isInstanceOf(TraceException.class)
         .hasMessage(message);

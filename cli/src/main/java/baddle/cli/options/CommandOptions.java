@@ -57,7 +57,8 @@ public final class CommandOptions {
     try {
       DefaultParser parser = DefaultParser.builder().setAllowPartialMatching(false).get();
       CommandOptions parsed =
-          new CommandOptions(parser.parse(options, args), console, StandardOptions.ownsPeriod(command));
+          new CommandOptions(
+              parser.parse(options, args), console, StandardOptions.ownsPeriod(command));
       StandardOptions.check(parsed.line);
       return parsed;
     } catch (ParseException e) {

@@ -38,8 +38,7 @@ final class StandardOptions {
           .get();
   static final Option JSON =
       Option.builder().longOpt("json").desc("print the result as JSON").get();
-  static final Option QUIET =
-      Option.builder().longOpt("quiet").desc("print errors only").get();
+  static final Option QUIET = Option.builder().longOpt("quiet").desc("print errors only").get();
   static final Option VERBOSE =
       Option.builder().longOpt("verbose").desc("print every finding, and the log").get();
   static final Option COLOR =
@@ -56,8 +55,7 @@ final class StandardOptions {
           .argName("WHEN")
           .desc("a line on the terminal while work takes long: auto or never (default: auto)")
           .get();
-  static final Option HELP =
-      Option.builder("h").longOpt("help").desc("print this help").get();
+  static final Option HELP = Option.builder("h").longOpt("help").desc("print this help").get();
   private static final Set<String> REPEATABLE =
       Set.of(
           "with",

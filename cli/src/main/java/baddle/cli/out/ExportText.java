@@ -79,8 +79,7 @@ final class ExportText {
         });
   }
 
-  static void say(
-      DatasetExport.Result result, String out, PrintStream to, CommandOptions options) {
+  static void say(DatasetExport.Result result, String out, PrintStream to, CommandOptions options) {
     to.println(
         (out.equals("-") ? "written: " : "written: " + out + ", ")
             + NumberText.counted(result.rows(), "row")

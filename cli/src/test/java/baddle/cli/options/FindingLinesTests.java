@@ -62,8 +62,7 @@ class FindingLinesTests {
             "         1 row held: found \"n/a\", expected a number, such as 1234.50",
             "         to do: correct the file");
     assertThat(FindingLines.of(findings, true))
-        .contains(
-            "         also in/b.csv, row 3, Amount", "         also in/c.csv, row 9, Amount")
+        .contains("         also in/b.csv, row 3, Amount", "         also in/c.csv, row 9, Amount")
         .doesNotContain("error    rows-held: in/a.csv, row 7, Amount and 2 more places");
   }
 
@@ -71,7 +70,8 @@ class FindingLinesTests {
   void two_places_are_one_and_one_more() {
     assertThat(
             FindingLines.of(
-                List.of(held("in/a.csv", 7, 1, "\"some\""), held("in/b.csv", 3, 1, "\"some\"")), false))
+                List.of(held("in/a.csv", 7, 1, "\"some\""), held("in/b.csv", 3, 1, "\"some\"")),
+                false))
         .startsWith("error    rows-held: in/a.csv, row 7, Amount and 1 more place");
   }
 
@@ -97,8 +97,7 @@ class FindingLinesTests {
     assertThat(
             FindingLines.of(
                 List.of(
-                    Finding.of(
-                        FindingCode.PERIOD_MISSING, Place.nowhere(), "nothing came", "ask")),
+                    Finding.of(FindingCode.PERIOD_MISSING, Place.nowhere(), "nothing came", "ask")),
                 false))
         .first()
         .isEqualTo("warning  period-missing");

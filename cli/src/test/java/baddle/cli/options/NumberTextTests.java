@@ -60,8 +60,7 @@ class NumberTextTests {
         "1E3 | 2 | 1,000",
         "12345678901234567890.123 | 9 | 12,345,678,901,234,567,890.123",
       })
-  void a_number_has_its_places_and_no_more_than_asked(
-      BigDecimal number, int places, String text) {
+  void a_number_has_its_places_and_no_more_than_asked(BigDecimal number, int places, String text) {
     assertThat(NumberText.rounded(number, places)).isEqualTo(text);
   }
 }

@@ -99,7 +99,11 @@ class ResultFileTests {
   @Provide
   Arbitrary<List<List<Cell>>> rows() {
     Arbitrary<String> texts =
-        Arbitraries.strings().withChars("aZ0 ,\"\n\t{}[]:\u00e9\u20ac").ofMinLength(1).ofMaxLength(8).filter(one -> !one.isBlank());
+        Arbitraries.strings()
+            .withChars("aZ0 ,\"\n\t{}[]:\u00e9\u20ac")
+            .ofMinLength(1)
+            .ofMaxLength(8)
+            .filter(one -> !one.isBlank());
     Arbitrary<Cell> text = texts.map(one -> new Cell(CellKind.TEXT, one));
     Arbitrary<Cell> decimal =
         Combinators.combine(Arbitraries.longs(), Arbitraries.integers().between(0, 6))
@@ -111,8 +115,7 @@ class ResultFileTests {
             new Cell(CellKind.BOOLEAN, "true"),
             new Cell(CellKind.NUMBER, "0.1"),
             new Cell(CellKind.BLANK, null));
-    return Arbitraries.frequencyOf(
-            Tuple.of(3, text), Tuple.of(3, decimal), Tuple.of(2, other))
+    return Arbitraries.frequencyOf(Tuple.of(3, text), Tuple.of(3, decimal), Tuple.of(2, other))
         .list()
         .ofSize(3)
         .list()
@@ -154,7 +157,8 @@ class ResultFileTests {
 
   @ParameterizedTest
   @ValueSource(longs = {1, 2, 3})
-  void a_byte_that_changed_is_noticed_where_it_matters(long seed, @TempDir Path folder) throws Exception {
+  void a_byte_that_changed_is_noticed_where_it_matters(long seed, @TempDir Path folder)
+      throws Exception {
     byte[] whole = written(some(), 3);
     Random random = new Random(seed);
     Path file = Files.write(folder.resolve("result.zst"), whole);

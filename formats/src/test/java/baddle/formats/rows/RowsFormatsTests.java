@@ -39,7 +39,9 @@ import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The same rows come back from every format, read by somebody else's library where there is one. */
+/**
+ * The same rows come back from every format, read by somebody else's library where there is one.
+ */
 class RowsFormatsTests {
 
   private static final Schema SCHEMA =
@@ -137,8 +139,8 @@ class RowsFormatsTests {
   }
 
   @Property(tries = 100)
-  void json_as_an_array_or_line_by_line(
-      @ForAll("lines") List<Line> lines, @ForAll boolean array) throws IOException {
+  void json_as_an_array_or_line_by_line(@ForAll("lines") List<Line> lines, @ForAll boolean array)
+      throws IOException {
     Path file = written(lines, ".json", out -> new JsonRows(out, SCHEMA, array));
     List<JsonNode> nodes = new ArrayList<>();
     if (array) {
@@ -187,7 +189,9 @@ class RowsFormatsTests {
           cells.add(
               cell == null
                   ? ""
-                  : truth ? String.valueOf(cell.equals("1")) : amount ? plain(new BigDecimal(cell)) : cell);
+                  : truth
+                      ? String.valueOf(cell.equals("1"))
+                      : amount ? plain(new BigDecimal(cell)) : cell);
         }
         read.add(String.join("|", cells));
       }
@@ -263,8 +267,7 @@ class RowsFormatsTests {
     }
 
     assertThat(remarks)
-        .containsExactly(
-            "1 number is text, for a workbook's numbers hold no more than 15 digits");
+        .containsExactly("1 number is text, for a workbook's numbers hold no more than 15 digits");
     assertThat(own(file)).containsExactly("1970-01-02|x|0.01|9007199254740993|true");
   }
 

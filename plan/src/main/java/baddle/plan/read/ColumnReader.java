@@ -90,8 +90,7 @@ final class ColumnReader {
    *
    * @param correctionFiles takes the files that list corrections, by column
    */
-  IntakeColumn read(
-      String name, PlanNode.Entry entry, Map<String, String> correctionFiles) {
+  IntakeColumn read(String name, PlanNode.Entry entry, Map<String, String> correctionFiles) {
     checkName(name, entry);
     if (entry.value() instanceof PlanNode.Text word) {
       return new IntakeColumn(new Column(name, types.of(word, Optional.empty())), List.of(), false);

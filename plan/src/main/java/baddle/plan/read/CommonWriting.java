@@ -13,8 +13,7 @@ final class CommonWriting {
   private CommonWriting() {}
 
   /** How the values of a dataset are written, as far as all of its feeds state the same. */
-  static ValueRules of(
-      String dataset, Map<String, FeedPlan> feeds, ValueRules standard) {
+  static ValueRules of(String dataset, Map<String, FeedPlan> feeds, ValueRules standard) {
     List<ValueRules> stated =
         feeds.values().stream()
             .filter(feed -> feed.dataset().equals(dataset))

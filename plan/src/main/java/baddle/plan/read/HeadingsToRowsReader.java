@@ -38,9 +38,13 @@ final class HeadingsToRowsReader {
       }
     }
     Optional<IntakeColumn> label =
-        nodes.text(parts.get("label"), "label").flatMap(text -> ReadColumns.named(text, dataset, nodes));
+        nodes
+            .text(parts.get("label"), "label")
+            .flatMap(text -> ReadColumns.named(text, dataset, nodes));
     Optional<IntakeColumn> value =
-        nodes.text(parts.get("value"), "value").flatMap(text -> ReadColumns.named(text, dataset, nodes));
+        nodes
+            .text(parts.get("value"), "value")
+            .flatMap(text -> ReadColumns.named(text, dataset, nodes));
     boolean keepBlanks =
         parts.containsKey("keep_blanks")
             && nodes.truth(parts.get("keep_blanks"), "keep_blanks").orElse(false);

@@ -21,8 +21,7 @@ import org.jspecify.annotations.Nullable;
 final class LeaveOutReader {
 
   /** The keys of a rule that leaves rows out. */
-  static final List<String> KEYS =
-      List.of("when", "because", "control_total", "total_of", "ends");
+  static final List<String> KEYS = List.of("when", "because", "control_total", "total_of", "ends");
 
   /** The columns that are carried down, and whether it is said what begins a block. */
   record Carried(List<String> columns, boolean inBlocks) {}

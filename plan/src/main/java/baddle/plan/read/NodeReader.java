@@ -5,13 +5,12 @@ import baddle.core.lookup.Ignored;
 import baddle.plan.PlanProblem;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.IdentityHashMap;
 import java.util.EnumSet;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.Set;
 import java.util.function.Function;
 

@@ -160,7 +160,8 @@ public final class PlanReader {
       nodes.problem(root, "a plan needs datasets: with at least one dataset");
     }
     DatabaseReader databaseReader = new DatabaseReader(nodes);
-    PlanSection<DatabasePlan> databases = sections.read(sections.entries(keys, "databases"), databaseReader::read);
+    PlanSection<DatabasePlan> databases =
+        sections.read(sections.entries(keys, "databases"), databaseReader::read);
     ShapingReader shaping = new ShapingReader(nodes, values, periods, calendar);
     PlanSection<DatasetPlan> datasets = new PlanSection<>(lock);
     FeedReader feedReader = new FeedReader(nodes, datasets, databases, periods, rules, shaping);
@@ -190,7 +191,8 @@ public final class PlanReader {
     PlanSection<DatasetPlan> written =
         datasets.then((name, dataset) -> dataset.readingBy(CommonWriting.of(name, feeds, rules)));
     SummaryReader summaryReader = new SummaryReader(nodes, written, lookups, calendar);
-    PlanSection<SummaryPlan> summaries = sections.read(sections.entries(keys, "summaries"), summaryReader::read);
+    PlanSection<SummaryPlan> summaries =
+        sections.read(sections.entries(keys, "summaries"), summaryReader::read);
     List<CheckRule> checks =
         keys.containsKey("checks")
             ? new ChecksReader(nodes, periods).read(keys.get("checks"))
@@ -198,7 +200,8 @@ public final class PlanReader {
     ReportReader reportReader = new ReportReader(nodes, written, summaries);
     Map<String, PlanNode> reportNodes = new LinkedHashMap<>();
     Map<String, PlanNode> tableNodes = new LinkedHashMap<>();
-    sections.entries(keys, "reports")
+    sections
+        .entries(keys, "reports")
         .forEach(
             (name, node) ->
                 (ReportReader.isTable(node) ? tableNodes : reportNodes).put(name, node));
@@ -259,5 +262,4 @@ public final class PlanReader {
       nodes.problem(version, "baddle: should be 1, the only version of the plan's format so far");
     }
   }
-
 }

@@ -3,7 +3,6 @@ package baddle.plan.read;
 import baddle.core.calendar.Grain;
 import baddle.core.calendar.Period;
 import baddle.core.calendar.PeriodText;
-import baddle.core.finding.Nearest;
 import baddle.plan.ExpectPlan;
 import baddle.plan.PeriodSpan;
 import baddle.plan.QueryPlan;

@@ -12,8 +12,7 @@ final class ReadColumns {
   private ReadColumns() {}
 
   /** A column by its name; a problem where none is read by that name. */
-  static Optional<IntakeColumn> named(
-      PlanNode.Text name, DatasetPlan dataset, NodeReader nodes) {
+  static Optional<IntakeColumn> named(PlanNode.Text name, DatasetPlan dataset, NodeReader nodes) {
     List<String> names = names(dataset);
     if (!names.contains(name.text())) {
       boolean derived = dataset.order().contains(name.text());

@@ -75,7 +75,8 @@ final class ShapingReader {
     }
     if (carry != null) {
       for (PlanNode.Text text : nodes.texts(carry, "carry_down")) {
-        ReadColumns.named(text, dataset, nodes).ifPresent(column -> carried.add(column.column().name()));
+        ReadColumns.named(text, dataset, nodes)
+            .ifPresent(column -> carried.add(column.column().name()));
       }
     }
     Map<String, Expression> calcs = calcsOfReadColumns(dataset);
@@ -90,7 +91,13 @@ final class ShapingReader {
         .keySet()
         .removeIf(name -> rules.stream().noneMatch(rule -> rule.stated().containsKey(name)));
     return new ShapingRules(
-        carried, untilBlankRow, block, rules, new HeadingsToRowsReader(nodes, values, periods).read(keys, dataset), calcs, calendar);
+        carried,
+        untilBlankRow,
+        block,
+        rules,
+        new HeadingsToRowsReader(nodes, values, periods).read(keys, dataset),
+        calcs,
+        calendar);
   }
 
   private boolean isBlankRow(PlanNode node) {
@@ -124,5 +131,4 @@ final class ShapingReader {
       return false;
     }
   }
-
 }

@@ -7,6 +7,7 @@ import baddle.core.crosstab.spec.Keep;
 import baddle.core.crosstab.spec.Level;
 import baddle.core.crosstab.spec.Measure;
 import baddle.core.crosstab.spec.Subtotals;
+import baddle.core.crosstab.spec.SummaryLook;
 import baddle.core.crosstab.spec.Totals;
 import baddle.core.crosstab.spec.View;
 import baddle.core.expression.AxisItem;
@@ -17,7 +18,6 @@ import baddle.reports.Layouts;
 import baddle.reports.Provenance;
 import baddle.reports.ReportHead;
 import baddle.reports.RowTable;
-import baddle.core.crosstab.spec.SummaryLook;
 import baddle.reports.page.ReaderData;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -193,8 +193,7 @@ class WorkbookPivotTests {
       throws IOException {
     byte[] workbook =
         workbook(
-            Layouts.layout(
-                List.of("region"), List.of(), "", Layouts.measure("Amount", call, "")),
+            Layouts.layout(List.of("region"), List.of(), "", Layouts.measure("Amount", call, "")),
             List.of(Layouts.table("revenue")),
             List.of());
 
@@ -215,8 +214,7 @@ class WorkbookPivotTests {
   }
 
   private static Optional<String> problem(CrosstabSpec spec) throws IOException {
-    CrosstabLayout layout =
-        Layouts.layout(List.of("region"), List.of(), "", AMOUNT);
+    CrosstabLayout layout = Layouts.layout(List.of("region"), List.of(), "", AMOUNT);
     CrosstabLayout of = org.mockito.Mockito.mock(CrosstabLayout.class);
     org.mockito.Mockito.when(of.spec()).thenReturn(spec);
     org.mockito.Mockito.when(of.crosstab()).thenReturn(layout.crosstab());

@@ -191,7 +191,8 @@ public record HeadingWords(Set<String> words, Set<String> currencies) {
     }
     List<String> written = split.stream().map(HeadingWords::meaning).collect(Collectors.toList());
     String last = written.get(written.size() - 1);
-    boolean only = split.size() == 1 && DOCUMENTS.contains(MEANINGS.getOrDefault(split.get(0), split.get(0)));
+    boolean only =
+        split.size() == 1 && DOCUMENTS.contains(MEANINGS.getOrDefault(split.get(0), split.get(0)));
     return only || TOLD_BY.contains(last);
   }
 }
