@@ -19,11 +19,10 @@ import org.dhatim.fastexcel.Worksheet;
 /** Workbooks for tests: written row by row, read cell by cell. */
 public final class Sheets {
 
-  private final Map<String, List<List<Object>>> sheets = new LinkedHashMap<>();
+  private final Map<String, List<List<?>>> sheets = new LinkedHashMap<>();
 
   /** Adds a sheet; a text that begins with {@code =} is a formula, an empty one no cell. */
-  @SafeVarargs
-  public final Sheets sheet(String name, List<Object>... rows) {
+  public Sheets sheet(String name, List<?>... rows) {
     sheets.put(name, List.of(rows));
     return this;
   }
@@ -33,10 +32,10 @@ public final class Sheets {
     Files.createDirectories(file.resolveSibling(""));
     try (OutputStream out = Files.newOutputStream(file);
         Workbook workbook = new Workbook(out, "made up", "1.0")) {
-      for (Map.Entry<String, List<List<Object>>> sheet : sheets.entrySet()) {
+      for (Map.Entry<String, List<List<?>>> sheet : sheets.entrySet()) {
         Worksheet worksheet = workbook.newWorksheet(sheet.getKey());
         for (int row = 0; row < sheet.getValue().size(); row++) {
-          List<Object> cells = sheet.getValue().get(row);
+          List<?> cells = sheet.getValue().get(row);
           for (int column = 0; column < cells.size(); column++) {
             write(worksheet, row, column, cells.get(column));
           }

@@ -270,7 +270,7 @@ class WorkbookFillTests {
       sheet.add(List.of(named.get(named.size() - 1)));
     }
     new Sheets()
-        .sheet("Month", sheet.<List<Object>>toArray(List[]::new))
+        .sheet("Month", sheet.toArray(List<?>[]::new))
         .write(project.at("template.xlsx"));
 
     FillResult result = fill().get(0);
