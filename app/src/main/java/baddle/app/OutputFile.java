@@ -18,7 +18,7 @@ import java.util.Set;
 /** A file that is written beside its place, then moved into it, and never read as a source. */
 public final class OutputFile {
 
-  /** Writes what is to stand in the file. */
+  /** Writes what is to be in the file. */
   @FunctionalInterface
   public interface Content {
 
@@ -137,7 +137,7 @@ public final class OutputFile {
       plans = Set.copyOf(plans);
     }
 
-    /** Moves it into its place, and tells whether another content stood there, or none. */
+    /** Moves it into its place, and tells whether another content was there, or none. */
     public boolean publish() throws IOException {
       boolean same = Files.isRegularFile(file) && SameContent.of(beside, file);
       if (!same) {

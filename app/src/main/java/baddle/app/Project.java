@@ -12,7 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * A plan and the folder it stands in.
+ * A plan and the folder it is in.
  *
  * @param planFile the plan's file, absolute
  * @param plan what it says
@@ -98,7 +98,7 @@ public record Project(
     return Optional.empty();
   }
 
-  /** The folder the plan stands in, which its paths are relative to. */
+  /** The folder the plan is in, which its paths are relative to. */
   public Path folder() {
     return storeFolder(planFile).resolveSibling("");
   }

@@ -1,6 +1,6 @@
 /**
  * A project on disk and what its use cases share. Start at {@link baddle.app.Project}. The use
- * cases stand in packages of their own; none of them knows the console.
+ * cases are in packages of their own; none of them knows the console.
  */
 @NullMarked
 package baddle.app;

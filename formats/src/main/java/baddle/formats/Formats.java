@@ -26,7 +26,7 @@ public final class Formats implements GridOpener {
   private static final byte[] COMPOUND_FILE = {(byte) 0xd0, (byte) 0xcf, 0x11, (byte) 0xe0};
   private static final int HEAD = 1024;
 
-  /** The media type of an open document stands before this place in its zip file. */
+  /** The media type of an open document is before this place in its zip file. */
   private static final int MEDIA_TYPE_BEFORE = 256;
 
   /**
@@ -79,7 +79,7 @@ public final class Formats implements GridOpener {
     return head.length >= mark.length && Arrays.equals(head, 0, mark.length, mark, 0, mark.length);
   }
 
-  /** Whether the media type stands at the start of the zip file, as it has to. */
+  /** Whether the media type is at the start of the zip file, as it has to. */
   private static boolean isOpenDocument(byte[] head) {
     int length = Math.min(head.length, MEDIA_TYPE_BEFORE);
     return new String(head, 0, length, StandardCharsets.ISO_8859_1).contains(OdsFile.MEDIA_TYPE);

@@ -22,7 +22,7 @@ import java.util.TreeMap;
  * @param period where the period comes from
  * @param dialect how its delimited text is written
  * @param rules how its values are written
- * @param cells where the columns stand on a form, by column; empty for a feed of tables
+ * @param cells where the columns are on a form, by column; empty for a feed of tables
  * @param constants values that all its rows have, by column
  * @param shaping what happens to its rows before they are kept
  * @param whenGone what becomes of the rows of files that are gone

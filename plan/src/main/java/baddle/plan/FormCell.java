@@ -4,7 +4,7 @@ import baddle.core.grid.CellRange;
 import java.util.Optional;
 
 /**
- * Where on a form a column's value stands.
+ * Where on a form a column's value is.
  *
  * @param text as the plan writes it
  * @param address the one cell; empty where a name that the workbook defines is meant

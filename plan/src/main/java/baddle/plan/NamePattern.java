@@ -74,7 +74,7 @@ public final class NamePattern {
   /**
    * Compiles a pattern.
    *
-   * @param periods reads what stands where {@code {period}} is
+   * @param periods reads what is where {@code {period}} is
    * @throws IllegalArgumentException if a brace isn't closed, or a part is named twice
    */
   public NamePattern(String text, PeriodText periods) {
@@ -148,7 +148,7 @@ public final class NamePattern {
   }
 
   /**
-   * What stands where the period should be, in a name that would have the pattern if that were a
+   * What is where the period should be, in a name that would have the pattern if that were a
    * period. It must begin with a digit and have two in a row, for else no period was meant.
    */
   public Optional<String> unreadablePeriod(String name) {

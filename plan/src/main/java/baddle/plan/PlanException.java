@@ -4,7 +4,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Collectors;
 
-/** A plan that can't be followed; the remedy is to mend it where each problem says. */
+/** A plan that can't be followed; the remedy is to correct it where each problem says. */
 public final class PlanException extends Exception {
 
   private static final long serialVersionUID = 1L;

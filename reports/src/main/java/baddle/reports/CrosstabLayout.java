@@ -159,7 +159,7 @@ public final class CrosstabLayout {
   }
 
   /**
-   * Where the columns end that stand under one heading.
+   * Where the columns end that are under one heading.
    *
    * @param from the first of them
    * @param line the line of headings
@@ -201,7 +201,7 @@ public final class CrosstabLayout {
     return numbers.get(measure(line, column));
   }
 
-  /** What stands where a line and a column meet without a value. */
+  /** What is where a line and a column meet without a value. */
   public String blanks(Line line, Column column) {
     return spec.measures().get(measure(line, column)).blanks().orElse(spec.blanks());
   }

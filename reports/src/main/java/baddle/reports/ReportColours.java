@@ -31,7 +31,7 @@ public final class ReportColours {
   /** How a title looks in a workbook. */
   public static final CellStyle TITLE = CellStyle.PLAIN.withBold().ofSize(14);
 
-  /** How what stands below a title looks. */
+  /** How what is below a title looks. */
   public static final CellStyle SUBTITLE = CellStyle.PLAIN.in(MUTED);
 
   /** How the heading of a section looks. */

@@ -67,7 +67,7 @@ public record ReportHead(
     return !title.isEmpty() || summaries > 1;
   }
 
-  /** What stands below a table: where its figures come from, and whether they are whole. */
+  /** What is below a table: where its figures come from, and whether they are whole. */
   public List<String> feet(Provenance provenance) {
     return Stream.of(
             provenance.fact("Batch").map(batch -> "Batch " + batch).orElse(""),

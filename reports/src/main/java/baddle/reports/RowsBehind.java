@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * The rows of a dataset that figures of a page are made of, as texts that each stand once, and
+ * The rows of a dataset that figures of a page are made of, as texts that each appear once, and
  * where each row belongs in each of the page's summaries.
  */
 public final class RowsBehind {

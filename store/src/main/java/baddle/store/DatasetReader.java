@@ -35,7 +35,7 @@ public final class DatasetReader {
    *
    * @param part the part it is of
    * @param number its number in the part, from 0
-   * @param firstRow how many rows of the part stand before it
+   * @param firstRow how many rows of the part are before it
    * @param block its rows
    * @param live the ranges of its rows whose sources are live
    */

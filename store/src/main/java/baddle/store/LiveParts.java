@@ -99,7 +99,7 @@ final class LiveParts {
         row.getInt(9));
   }
 
-  /** How many rows of some files stand in some parts, hidden ones among them. */
+  /** How many rows of some files are in some parts, hidden ones among them. */
   long rowsOf(IntPredicate wanted, Predicate<String> files) {
     return rangesOfPart.values().stream()
         .flatMap(List::stream)

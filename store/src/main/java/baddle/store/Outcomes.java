@@ -173,7 +173,7 @@ public final class Outcomes {
         batch);
   }
 
-  /** What couldn't be read in live sources and is kept as a blank, by where it stands. */
+  /** What couldn't be read in live sources and is kept as a blank, by where it is. */
   public List<StoredBlanked> blanked(int batch) throws IOException {
     return database.query(
         "SELECT f.feed, f.path, s.sheet, b.source_row, b.heading, b.value, b.expected FROM blanked b"

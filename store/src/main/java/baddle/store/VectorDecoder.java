@@ -70,7 +70,7 @@ final class VectorDecoder implements Closeable {
     return body;
   }
 
-  /** What stands behind the first byte, which tells the kind. */
+  /** What is behind the first byte, which tells the kind. */
   private static ByteBuffer behindKind(byte[] body) {
     return ByteBuffer.wrap(body).order(ByteOrder.LITTLE_ENDIAN).position(1);
   }

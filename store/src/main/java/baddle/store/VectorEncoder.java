@@ -121,7 +121,7 @@ final class VectorEncoder implements Closeable {
   }
 
   /**
-   * With the replacement character for each half of a pair that stands alone, which no encoding can
+   * With the replacement character for each half of a pair that is alone, which no encoding can
    * hold.
    */
   private static String whole(char[] characters, int end) {

@@ -133,7 +133,7 @@ public final class Journal {
         : absolute.toString();
   }
 
-  /** Values stand in quotes, so that none of them is taken for a formula or loses a space. */
+  /** Values are in quotes, so that none of them is taken for a formula or loses a space. */
   private static String quoted(String value) {
     return value.isEmpty() ? "" : "'" + value + "'";
   }

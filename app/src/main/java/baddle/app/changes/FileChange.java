@@ -6,7 +6,7 @@ public enum FileChange {
   NEW,
   /** Its content, or what the plan says of it, is another. */
   CHANGED,
-  /** Its content stood under another name, and its rows needn't be read again. */
+  /** Its content was under another name, and its rows needn't be read again. */
   RENAMED,
   /** It is as it was. */
   UNCHANGED,

@@ -127,7 +127,7 @@ public record CheckResult(
    *
    * @param feed the feed or the dataset
    * @param place the row
-   * @param value what stands there, and what was expected
+   * @param value what is there, and what was expected
    * @param ofKey whether it is because other rows have its key
    */
   public record RowLine(String feed, Place place, HeldValue value, boolean ofKey) {}

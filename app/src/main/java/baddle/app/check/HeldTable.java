@@ -17,7 +17,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 
 /**
- * Held rows of one shape, with where they stand and why they are held before their own cells.
+ * Held rows of one shape, with where they are and why they are held before their own cells.
  *
  * @param name the feed they are of, or the dataset for rows that were read and held afterwards
  * @param headings the headings, those of the source last

@@ -46,7 +46,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.Stream;
 
-/** Proves the datasets as they stand in the store; it changes nothing. */
+/** Proves the datasets as they are in the store; it changes nothing. */
 public final class ProjectCheck {
 
   private final Project project;
@@ -95,7 +95,7 @@ public final class ProjectCheck {
   }
 
   /**
-   * Checks a project as it stood at a batch.
+   * Checks a project as it was at a batch.
    *
    * @param number which batch; empty for the last and the files as they lie there now
    */

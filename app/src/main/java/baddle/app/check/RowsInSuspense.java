@@ -129,7 +129,7 @@ final class RowsInSuspense {
     return cells;
   }
 
-  /** Where a row stands, by the columns that follow its own. */
+  /** Where a row is, by the columns that follow its own. */
   private static Place place(Block block, int columns, int row) {
     List<String> origin = cells(block, columns + 3, row).subList(columns, columns + 3);
     return Place.source(origin.get(0), origin.get(1)).atRow(Long.parseLong(origin.get(2)));

@@ -25,7 +25,7 @@ import java.util.function.Predicate;
  */
 final class KeptSources {
 
-  /** Where a source stands: a sheet can have sources of several periods. */
+  /** Where a source is: a sheet can have sources of several periods. */
   private record Place(String sheet, String period) {
 
     static Place of(StoredSource source) {

@@ -20,7 +20,7 @@ public record Comparison(
    * @param name the summary
    * @param totals its grand totals that moved
    * @param movements its figures that moved, the largest first
-   * @param derived why rows of unchanged files may stand under other items; empty where they don't
+   * @param derived why rows of unchanged files may be under other items; empty where they don't
    * @param causes for each measure that adds up, what each source moved it by, the largest first
    */
   public record Summary(

@@ -9,7 +9,7 @@ import java.util.Optional;
  * A figure that isn't what it was.
  *
  * @param measure the measure
- * @param items the items it stands at, those down first; none for the grand total
+ * @param items the items it is at, those down first; none for the grand total
  * @param before what it was; empty where there was none
  * @param after what it is; empty where there is none
  */
@@ -30,7 +30,7 @@ public record Movement(
     return after.orElse(BigDecimal.ZERO).subtract(before.orElse(BigDecimal.ZERO));
   }
 
-  /** Where it stands, as a person reads it. */
+  /** Where it is, as a person reads it. */
   public String place() {
     return items.isEmpty() ? "total" : String.join(", ", items);
   }

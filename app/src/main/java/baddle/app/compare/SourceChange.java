@@ -34,7 +34,7 @@ public record SourceChange(
     REPLACED,
     /** It has the same content, read as another plan or a person's corrections want it. */
     READ_AGAIN,
-    /** The same content stood under another name. */
+    /** The same content was under another name. */
     RENAMED,
     /** It isn't there any more. */
     GONE;
@@ -103,7 +103,7 @@ public record SourceChange(
     return changes;
   }
 
-  /** Where in the store the rows of each file stand. */
+  /** Where in the store the rows of each file are. */
   private static Map<Long, Set<List<Integer>>> placesOfFiles(Catalogue catalogue, int batch)
       throws IOException {
     Map<Long, Set<List<Integer>>> places = new HashMap<>();

@@ -11,7 +11,7 @@ import java.util.Optional;
  * What a consolidation did.
  *
  * @param made the batch it made; empty where nothing had changed
- * @param current the batch the dataset stands at; empty where there has never been one
+ * @param current the batch the dataset is at; empty where there has never been one
  * @param feeds a line for each feed, in the plan's order
  * @param inDataset how many rows the datasets have, counted in the store
  * @param rows what became of all rows of all sources that are in the datasets

@@ -9,7 +9,7 @@ import baddle.core.outcome.RowCounts;
  * @param files how many files it has now
  * @param added how many of them are new
  * @param changed how many have changed, or are read otherwise since the plan changed
- * @param renamed how many stood under another name
+ * @param renamed how many were under another name
  * @param unchanged how many are as they were
  * @param duplicates how many are copies of another
  * @param failed how many couldn't be read

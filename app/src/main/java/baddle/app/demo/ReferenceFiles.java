@@ -14,7 +14,7 @@ import java.util.Map;
 /** Budgets, and what codes and sites mean. */
 final class ReferenceFiles {
 
-  /** Product ranges as somebody keeps them: the range stands on a block's first line only. */
+  /** Product ranges as somebody keeps them: the range is on a block's first line only. */
   private static final List<List<String>> RANGES =
       List.of(
           List.of("Seeds & bulbs", "00117", "Narcissus, 10 bulbs"),

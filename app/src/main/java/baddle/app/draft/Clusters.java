@@ -123,7 +123,7 @@ final class Clusters {
     return files;
   }
 
-  /** Whether the headings of a file's table are values that stand beside labels in the others. */
+  /** Whether the headings of a file's table are values that are beside labels in the others. */
   private static boolean isFilledIn(FolderFile file, List<FormCells.Field> found) {
     if (found.size() < LEAST_FIELDS) {
       return false;

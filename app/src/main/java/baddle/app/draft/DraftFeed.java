@@ -17,7 +17,7 @@ import java.util.Optional;
  * @param sheets the pattern of its sheets
  * @param cells the cell of each column, for forms
  * @param rules for rows of totals
- * @param heads columns that stand on the first row of a block, the one first that begins it
+ * @param heads columns that are on the first row of a block, the one first that begins it
  * @param turned the columns that become rows; empty for none
  * @param expect which periods it should have, as a setting; empty where that can't be told
  */

@@ -25,7 +25,7 @@ final class FormCells {
   record Field(String label, String address, ValueProfile values) {}
 
   /**
-   * The values that most of the sheets have, of labels that stand at one place only; none if these
+   * The values that most of the sheets have, of labels that are at one place only; none if these
    * are no forms.
    */
   static List<Field> of(List<List<Labelled>> sheets) {
@@ -46,14 +46,14 @@ final class FormCells {
         }
       }
     }
-    Map<String, Integer> stands = new LinkedHashMap<>();
-    fields.values().forEach(field -> stands.merge(field.label, 1, Integer::sum));
+    Map<String, Integer> places = new LinkedHashMap<>();
+    fields.values().forEach(field -> places.merge(field.label, 1, Integer::sum));
     return fields.entrySet().stream()
         .filter(field -> times.getOrDefault(field.getKey(), 0) >= sheets.size() * MOST)
         .map(Map.Entry::getValue)
         .filter(
             field -> field.values.distinct() > 1 || !field.values.type().equals(ColumnType.text()))
-        .filter(field -> stands.getOrDefault(field.label, 0) == 1)
+        .filter(field -> places.getOrDefault(field.label, 0) == 1)
         .toList();
   }
 }

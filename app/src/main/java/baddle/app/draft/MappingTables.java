@@ -34,7 +34,7 @@ final class MappingTables {
    * @param name its name
    * @param file its file
    * @param sheet the one sheet of several; empty for any
-   * @param heads headings that stand on the first row of a block
+   * @param heads headings that are on the first row of a block
    * @param dataset the dataset that it is for
    * @param column the column that it is found by
    * @param key its heading for that
@@ -247,7 +247,7 @@ final class MappingTables {
                     + "}"));
   }
 
-  /** Keys that stand more than once, and values that have none. */
+  /** Keys that appear more than once, and values that have none. */
   private void noteGaps(FoundTable table, Match match, String heading, boolean dated) {
     List<String> repeated = table.rows().repeated().getOrDefault(heading, List.of());
     if (!repeated.isEmpty() && !dated) {

@@ -23,7 +23,7 @@ public final class PlanDrafter {
   /**
    * Looks at every file below a folder.
    *
-   * @param base where the plan will stand
+   * @param base where the plan will be
    * @param folder at or below it
    * @param threads how many files are looked into at a time
    */

@@ -322,7 +322,7 @@ public final class PlanUpdate {
   /** A column that a heading is probably of, and whether its name says so. */
   private record Renamed(String column, boolean sure) {}
 
-  /** The column that is missing wherever the heading stands and that the heading is most like. */
+  /** The column that is missing wherever the heading is and that the heading is most like. */
   private static Optional<Renamed> renamed(
       DatasetPlan dataset, Unknown unknown, Set<String> everFound) {
     List<IntakeColumn> missing =

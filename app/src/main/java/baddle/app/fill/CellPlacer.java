@@ -10,7 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/** Puts contents into cells of a sheet, where nothing stands against it. */
+/** Puts contents into cells of a sheet, where nothing speaks against it. */
 final class CellPlacer {
 
   private final WorkbookEdit edit;
@@ -112,7 +112,7 @@ final class CellPlacer {
     written.put(file, name, at.toString(), CellValue.text(content));
   }
 
-  /** What stands against changing a cell; nothing in most cases. */
+  /** What speaks against changing a cell; nothing in most cases. */
   Optional<String> against(CellAt at, SeenCell cell) {
     Optional<CellAt> merged = sheet.mergedInto(at);
     if (merged.isPresent()) {

@@ -4,7 +4,7 @@ import baddle.core.calendar.Period;
 import java.time.format.TextStyle;
 import java.util.Locale;
 
-/** What stands in braces in the names of a fill's files and sheets. */
+/** What is in braces in the names of a fill's files and sheets. */
 final class FillNames {
 
   private FillNames() {}

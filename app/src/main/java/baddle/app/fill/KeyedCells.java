@@ -12,7 +12,7 @@ import java.util.Set;
 /**
  * Which of a sheet's names are items of the data.
  *
- * @param <P> where names stand: a row or a column
+ * @param <P> where names are: a row or a column
  */
 final class KeyedCells<P> {
 

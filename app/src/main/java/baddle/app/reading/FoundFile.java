@@ -17,7 +17,7 @@ import java.util.Optional;
  * @param seen what it was known by when it was found
  * @param named what its name carries, by column
  * @param period the period its name states
- * @param order where its path stands among others
+ * @param order where its path is among others
  * @param mended rows of it that a person mended
  */
 public record FoundFile(

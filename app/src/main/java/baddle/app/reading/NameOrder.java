@@ -7,7 +7,7 @@ import java.util.Comparator;
 import java.util.Optional;
 
 /**
- * The order in which names of files or sheets are taken: by the period that stands anywhere in
+ * The order in which names of files or sheets are taken: by the period that is anywhere in
  * them, those without one first, then by the month they name without a year, then as a person sorts
  * (2 before 10).
  *
@@ -24,13 +24,13 @@ public record NameOrder(String name, Optional<Period> period, int month)
           .thenComparing(NameOrder::month)
           .thenComparing(NameOrder::name, NaturalOrder.INSTANCE);
 
-  /** Where a name stands. */
+  /** Where a name is. */
   public static NameOrder of(String name, PeriodText periods) {
     Optional<Period> period = periods.find(name);
     return new NameOrder(name, period, period.isPresent() ? 0 : periods.month(name));
   }
 
-  /** Where a name stands whose period is known otherwise. */
+  /** Where a name is whose period is known otherwise. */
   public static NameOrder plain(String name) {
     return new NameOrder(name, Optional.empty(), 0);
   }

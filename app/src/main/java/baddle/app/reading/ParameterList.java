@@ -24,7 +24,7 @@ public final class ParameterList {
   /**
    * One use.
    *
-   * @param row where it stands in the list, from 1
+   * @param row where it is in the list, from 1
    * @param values by parameter; blanks are left out
    */
   public record Line(int row, Map<String, String> values) {

@@ -45,7 +45,7 @@ public final class SheetTables {
     this.sink = sink;
   }
 
-  /** Reads the table in a region, and those that turn out to stand beside or below it. */
+  /** Reads the table in a region, and those that turn out to be beside or below it. */
   public void read(CellRange region, Results results) throws IOException {
     Deque<CellRange> regions = new ArrayDeque<>();
     regions.add(region);

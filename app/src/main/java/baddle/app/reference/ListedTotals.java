@@ -14,7 +14,7 @@ import java.util.Map;
  * A line of a list of control totals.
  *
  * @param file the list
- * @param line where it stands, from 1
+ * @param line where it is, from 1
  * @param key the values of the columns that say which rows it is about, in the plan's order
  * @param stated the totals, by column
  */

@@ -29,10 +29,10 @@ public final class RepeatedFiles {
 
   private static final int LEAST_SHARED = 3;
 
-  /** Rows that stand in more files than this tell none of them. */
+  /** Rows that are in more files than this tell none of them. */
   private static final int MOST_FILES = 40;
 
-  /** What share of the rows of a file has to stand in the other. */
+  /** What share of the rows of a file has to be in the other. */
   private static final double NEARLY_ALL = 0.9;
 
   private static final double LIKELY = 0.75;

@@ -217,7 +217,7 @@ public final class Restatements {
             + "; if it is right, baddle reopen and baddle close it again");
   }
 
-  /** Takes out the sources whose rows stand where they stood, in the same versions. */
+  /** Takes out the sources whose rows are where they were, in the same versions. */
   private static void withoutSame(
       Map<Place, List<StoredSource>> sources,
       Map<List<Integer>, Set<Integer>> own,

@@ -28,7 +28,7 @@ final class OpenFindings {
     return findings.stream().filter(finding -> there.add(key.apply(finding))).toList();
   }
 
-  /** What is open no more; that a file went isn't mended by the next batch. */
+  /** What is open no more; that a file went isn't resolved by the next batch. */
   static List<Finding> resolved(List<Finding> old, List<Finding> now) {
     return without(old, now, OpenFindings::place).stream()
         .filter(finding -> finding.code() != FindingCode.FILE_GONE)

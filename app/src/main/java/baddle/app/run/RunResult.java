@@ -20,7 +20,7 @@ import java.util.Optional;
  * @param findings what is open: what the check found, and files that couldn't be brought in
  * @param before the batch before this run; empty where there was none or nothing changed
  * @param added findings that are open since this run
- * @param mended findings that were open before it and aren't any more
+ * @param resolved findings that were open before it and aren't any more
  * @param moved what moved since the batch before; empty where there is none
  * @param written the reports whose content is another one now
  * @param unchanged the reports that are as they were
@@ -33,7 +33,7 @@ public record RunResult(
     List<Finding> findings,
     Optional<BatchStamp> before,
     List<Finding> added,
-    List<Finding> mended,
+    List<Finding> resolved,
     Optional<Comparison> moved,
     List<Path> written,
     List<Path> unchanged,
@@ -70,7 +70,7 @@ public record RunResult(
   public RunResult {
     findings = List.copyOf(findings);
     added = List.copyOf(added);
-    mended = List.copyOf(mended);
+    resolved = List.copyOf(resolved);
     written = List.copyOf(written);
     unchanged = List.copyOf(unchanged);
     filled = List.copyOf(filled);

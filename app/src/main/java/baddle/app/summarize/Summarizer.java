@@ -131,7 +131,7 @@ public final class Summarizer {
     return plain(new ClosingCarry(project).carriedOn(summary, store, batch), store, batch);
   }
 
-  /** Builds one summary of a batch as it stands. */
+  /** Builds one summary of a batch as it is. */
   Crosstab plain(SummaryPlan summary, Store store, int batch) throws IOException {
     return plain(summary, store, batch, Optional.empty());
   }

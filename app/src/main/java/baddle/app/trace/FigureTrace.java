@@ -54,7 +54,7 @@ public final class FigureTrace {
   /**
    * A trace of one cell.
    *
-   * @param at the items it stands at, as {@code site=Alder Mill,month=2026-03}; empty for totals
+   * @param at the items it is at, as {@code site=Alder Mill,month=2026-03}; empty for totals
    * @param measureName the measure; empty for the first
    * @throws TraceException if the summary has no such cell
    */

@@ -6,8 +6,8 @@ import java.util.List;
 /**
  * A figure and what it is made of.
  *
- * @param summary the summary it stands in
- * @param cell where it stands there
+ * @param summary the summary it is in
+ * @param cell where it is there
  * @param batch the batch it is of
  * @param rows how many rows it is made of
  * @param totals what the last cells of the rows come to, one for each

@@ -96,7 +96,7 @@ class PeriodRunTests {
     assertThat(result.added())
         .extracting(Finding::code, one -> one.place().file())
         .contains(org.assertj.core.groups.Tuple.tuple(FindingCode.ROWS_HELD, "in/c.csv"));
-    assertThat(result.mended())
+    assertThat(result.resolved())
         .extracting(Finding::code, one -> one.place().file())
         .contains(org.assertj.core.groups.Tuple.tuple(FindingCode.ROWS_HELD, "in/b.csv"));
     assertThat(result.moved().orElseThrow().summaries().get(0).totals().get(0).amount())

@@ -7,7 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/** Folders whose lines stand in blocks, with totals of several levels. */
+/** Folders whose lines are in blocks, with totals of several levels. */
 final class DocumentFolders {
 
   private DocumentFolders() {}

@@ -16,7 +16,7 @@ final class MixedFolders {
     "Order", "Date", "Customer", "Code", "Quantity", "Price", "Amount"
   };
 
-  /** How many of them stand on a document's first line only. */
+  /** How many of them are on a document's first line only. */
   private static final int HEADS = 3;
 
   private final Facts facts;

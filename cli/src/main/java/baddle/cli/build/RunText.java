@@ -98,7 +98,7 @@ final class RunText {
       return;
     }
     part("new", result.added(), all);
-    part("resolved", result.mended(), all);
+    part("resolved", result.resolved(), all);
     long still = open.stream().filter(f -> isGrave(f) && !result.added().contains(f)).count();
     if (still > 0) {
       lines.add("  still open: " + still + " errors and warnings; baddle check lists them");

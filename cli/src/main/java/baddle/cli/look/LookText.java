@@ -131,7 +131,7 @@ final class LookText {
     lines.add("");
   }
 
-  /** The grid around a place, which stands in brackets. */
+  /** The grid around a place, which is in brackets. */
   List<String> lines(String file, Around around) {
     List<String> headings = new ArrayList<>(List.of("row"));
     CellRange cells = around.cells();

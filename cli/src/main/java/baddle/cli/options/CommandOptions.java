@@ -49,7 +49,7 @@ public final class CommandOptions {
     return option.hasArg() ? name + " " + option.getArgName() : name;
   }
 
-  /** Reads what stands after the command's name. */
+  /** Reads what is after the command's name. */
   public static CommandOptions parse(Command command, String[] args, Console console)
       throws UsageException {
     Options options = new Options();

@@ -8,7 +8,7 @@ import java.io.Reader;
 import java.nio.file.Path;
 
 /**
- * What a command may write to, and where it stands.
+ * What a command may write to, and where it is.
  *
  * @param out results
  * @param err progress and errors

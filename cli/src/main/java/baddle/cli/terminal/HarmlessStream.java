@@ -44,7 +44,7 @@ public final class HarmlessStream extends PrintStream {
     exact = buffered;
   }
 
-  /** Where data goes that has to stay exactly as it is; what was printed before stands before. */
+  /** Where data goes that has to stay exactly as it is; what was printed before is before. */
   OutputStream exact() {
     flush();
     return exact;

@@ -108,7 +108,7 @@ public final class PeriodText {
   }
 
   /**
-   * Whether a year and the one after it stand there, as in {@code 2024-25}: a span that is no
+   * Whether a year and the one after it are there, as in {@code 2024-25}: a span that is no
    * period, since nothing tells in which month it begins. {@code 2011-12} is a month.
    */
   private static boolean isTwoYears(String text, List<Token> tokens, int at) {
@@ -228,12 +228,12 @@ public final class PeriodText {
         : Optional.empty();
   }
 
-  /** Whether one mark, or nothing, stands between two numbers. */
+  /** Whether one mark, or nothing, is between two numbers. */
   private static boolean isMark(String between) {
     return between.length() == 1 && "-_./ ".contains(between);
   }
 
-  /** Whether little enough stands between a word and a number. */
+  /** Whether little enough is between a word and a number. */
   private static boolean isLoose(String between) {
     return between.length() <= 2 && between.chars().allMatch(c -> "-_./ ,'".indexOf(c) >= 0);
   }

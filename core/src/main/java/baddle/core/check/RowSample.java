@@ -7,7 +7,7 @@ import java.util.stream.LongStream;
 
 /**
  * Some of the rows of a file, chosen by their hashes: of two files the same rows are chosen, so
- * that the share of rows that stand in both can be estimated from a few hundred hashes. A sample of
+ * that the share of rows that are in both can be estimated from a few hundred hashes. A sample of
  * level n holds the hashes that end in n zero bits; the level rises as rows come in, so that memory
  * doesn't grow with them.
  */

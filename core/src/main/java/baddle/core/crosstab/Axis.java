@@ -100,7 +100,7 @@ final class Axis {
     return parents.getInt(node);
   }
 
-  /** How deep a node stands; 0 for the root. */
+  /** How deep a node is; 0 for the root. */
   int depth(int node) {
     return depths.getInt(node);
   }
@@ -253,7 +253,7 @@ final class Axis {
     return null;
   }
 
-  /** How deep the innermost level of the calendar stands that a node has; 0 where there is none. */
+  /** How deep the innermost level of the calendar is that a node has; 0 where there is none. */
   int calendarDepth(int node) {
     for (int depth = depth(node); depth > 0; depth--) {
       if (grain(depth).isPresent() && grain(depth).get() != Grain.WEEKDAY) {

@@ -7,7 +7,7 @@ import java.util.List;
  *
  * @param label what it is called; empty for the root
  * @param node its number in the axis, from 0, the root's
- * @param level how deep it stands; 0 for the root
+ * @param level how deep it is; 0 for the root
  * @param isRest whether it stands for all that weren't kept
  * @param children the items of the next level in the order they are shown
  */

@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Sums the values of a cell's first or last period, or keeps the value of the last row of its last
- * day. Rows without a period stand before all others.
+ * day. Rows without a period are before all others.
  */
 final class PeriodAccumulator implements Accumulator, Accumulator.Values {
 

@@ -189,7 +189,7 @@ final class RowInput {
     return withLevels(known, chosenBefore(from), chosenBefore(to));
   }
 
-  /** How many of the chosen rows stand before a row of the block. */
+  /** How many of the chosen rows are before a row of the block. */
   private int chosenBefore(int row) {
     int found = Arrays.binarySearch(chosenRows, row);
     return found < 0 ? -found - 1 : found;

@@ -7,7 +7,7 @@ import java.util.Optional;
  * Why a row that was read is held all the same.
  *
  * @param column the column that couldn't be filled
- * @param value what stood in the way
+ * @param value what was in the way
  * @param expectation what was expected instead, as a noun phrase
  */
 public record HeldBecause(String column, String value, String expectation) {

@@ -56,7 +56,7 @@ public final class Expression {
    * A name in an expression.
    *
    * @param name without quotes
-   * @param quoted whether it stands in double quotes
+   * @param quoted whether it is in double quotes
    * @param offset its first character, from 0
    */
   public record Reference(String name, boolean quoted, int offset) {}
@@ -86,7 +86,7 @@ public final class Expression {
   }
 
   /**
-   * The same with other names where they stand in double quotes.
+   * The same with other names where they are in double quotes.
    *
    * @param rename the name for a quoted one
    */

@@ -6,7 +6,7 @@ import java.util.Locale;
  * A piece of an expression's text.
  *
  * @param kind what it is
- * @param text a word as it stands, a text or quoted name without its quotes, a number, a sign
+ * @param text a word as it is, a text or quoted name without its quotes, a number, a sign
  * @param offset its first character, from 0
  */
 record Token(Kind kind, String text, int offset) {

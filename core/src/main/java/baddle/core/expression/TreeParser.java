@@ -17,7 +17,7 @@ final class TreeParser {
           "from", "for", "escape", "flag");
   private static final int DEEPEST = 100;
 
-  /** How many operators of one kind may stand in a row. */
+  /** How many operators of one kind may be in a row. */
   private static final int MOST_IN_A_ROW = 200;
 
   private final TokenCursor tokens;

@@ -6,13 +6,13 @@ import java.util.Locale;
 public enum FindingCode {
   /** A heading of a source that no column of the dataset wants. */
   HEADING_NOT_USED(Severity.NOTE),
-  /** Values stand in a workbook's column that has no heading. */
+  /** Values are in a workbook's column that has no heading. */
   VALUES_WITHOUT_HEADING(Severity.NOTE),
   /** A required column whose heading a source doesn't have. */
   HEADING_MISSING(Severity.ERROR),
   /** Two headings of one source that both mean the same column. */
   HEADING_TWICE(Severity.ERROR),
-  /** Headings of one source that stand more than once. */
+  /** Headings of one source that appear more than once. */
   HEADING_REPEATED(Severity.WARNING),
   /** How values that could be written in several ways are read. */
   VALUES_UNDERSTOOD(Severity.NOTE),
@@ -36,7 +36,7 @@ public enum FindingCode {
   CONTROL_TOTAL_NOT_LISTED(Severity.WARNING),
   /** Wrong values that the plan's corrections replaced. */
   VALUES_CORRECTED(Severity.NOTE),
-  /** A file whose content stood under another name. */
+  /** A file whose content was under another name. */
   FILE_RENAMED(Severity.NOTE),
   /** Rows that are read as a person mended them. */
   ROWS_MENDED(Severity.NOTE),
@@ -126,7 +126,7 @@ public enum FindingCode {
   FILE_DUPLICATE(Severity.WARNING),
   /** The same content under names that state other values, so that both count. */
   FILE_ALIKE(Severity.WARNING),
-  /** Rows of a file that stand in another of its feed too, nearly all of them. */
+  /** Rows of a file that are in another of its feed too, nearly all of them. */
   FILE_REPEATS(Severity.WARNING),
   /** One file or sheet that two feeds of one dataset want. */
   FILE_OF_TWO_FEEDS(Severity.ERROR),

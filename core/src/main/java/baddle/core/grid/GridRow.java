@@ -18,7 +18,7 @@ public final class GridRow {
 
   private static final int PER_CELL = 4;
 
-  /** Where a cell's first character stands. */
+  /** Where a cell's first character is. */
   private static final int START = 0;
 
   /** Where its characters end, exclusive. */
@@ -130,7 +130,7 @@ public final class GridRow {
     return true;
   }
 
-  /** Where the row stands in its sheet or file, from 1. */
+  /** Where the row is in its sheet or file, from 1. */
   public int number() {
     return number;
   }

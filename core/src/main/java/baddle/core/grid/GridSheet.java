@@ -19,7 +19,7 @@ public interface GridSheet {
 
   /**
    * Whether rows are meant to have no more cells than there are headings, as in delimited text (RFC
-   * 4180); in a workbook, notes may stand beside a table.
+   * 4180); in a workbook, notes may be beside a table.
    */
   boolean fixedWidth();
 

@@ -5,7 +5,7 @@ import baddle.core.table.LongBuilder;
 import baddle.core.table.TextBuilder;
 import baddle.core.value.Fit;
 
-/** One column whose value stands until the next one. */
+/** One column whose value counts until the next one. */
 final class CarryDown {
 
   private enum State {
@@ -41,7 +41,7 @@ final class CarryDown {
   /**
    * Fills the blanks of a stretch of rows.
    *
-   * @param base where the first row stands in the block being built
+   * @param base where the first row is in the block being built
    */
   void apply(Stretch stretch, int base, boolean untilBlankRow) {
     int last = -1;

@@ -18,7 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/** Makes what takes the values of each column, by where its heading stands. */
+/** Makes what takes the values of each column, by where its heading is. */
 final class ColumnIntakes {
 
   private final IntakeSpec spec;
@@ -54,7 +54,7 @@ final class ColumnIntakes {
     return intakes;
   }
 
-  /** Where a heading stands that a rule names, or {@link HeadingRow#ABSENT}. */
+  /** Where a heading is that a rule names, or {@link HeadingRow#ABSENT}. */
   static int cellOfHeading(HeadingRow headings, String wanted) {
     String comparable = Headings.comparable(wanted);
     for (Map.Entry<Integer, String> heading : headings.headings().entrySet()) {
@@ -125,7 +125,7 @@ final class ColumnIntakes {
     return Optional.of((TextBuilder) blocks.column(blocks.schema().indexOf(name).orElseThrow()));
   }
 
-  /** Takes what stands under a heading; the reader is made once and shared. */
+  /** Takes what is under a heading; the reader is made once and shared. */
   private ColumnIntake taking(
       IntakeColumn wanted, int cell, ColumnBuilder builder, ValueReader[] shared) {
     boolean required = wanted.required() && !isFilledLater(wanted);

@@ -47,7 +47,7 @@ final class ControlTotals {
     private final ColumnType type;
     private final @Nullable BoundExpression calc;
 
-    /** Where the total stands, or {@link HeadingRow#ABSENT} for where the values do. */
+    /** Where the total is, or {@link HeadingRow#ABSENT} for where the values are. */
     private final int statedCell;
 
     private final WideSum[] sums;

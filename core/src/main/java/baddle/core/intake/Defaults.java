@@ -4,7 +4,7 @@ import baddle.core.table.ColumnBuilder;
 import baddle.core.table.LongBuilder;
 import baddle.core.table.TextBuilder;
 
-/** What stands in one column where a row has no value. */
+/** What is in one column where a row has no value. */
 final class Defaults {
 
   private final int column;
@@ -25,7 +25,7 @@ final class Defaults {
   }
 
   /**
-   * Fills the blanks of a stretch; what is left out stays as it stands, and so does a value that
+   * Fills the blanks of a stretch; what is left out stays as it is, and so does a value that
    * can't be read: it isn't missing.
    */
   void apply(Stretch stretch, int base) {

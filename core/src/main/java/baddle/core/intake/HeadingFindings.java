@@ -82,7 +82,7 @@ final class HeadingFindings {
     }
   }
 
-  /** The headings under which totals stand. */
+  /** The headings under which totals are. */
   private Stream<String> stated() {
     return spec.shaping().leaveOut().stream().flatMap(rule -> rule.stated().values().stream());
   }

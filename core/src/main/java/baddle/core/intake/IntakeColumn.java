@@ -13,7 +13,7 @@ import java.util.Optional;
  * @param headings the spellings its heading may have besides its own name
  * @param need what every source must have of it
  * @param currencyOf the column of numbers whose currency sign or code this one keeps
- * @param otherwise what stands where a row has no value
+ * @param otherwise what is where a row has no value
  * @param unreadable what becomes of a value that can't be read; empty for what the feed says
  * @param corrections right values by wrong ones, both as they are written; an empty one is a blank
  * @param keepsSpaces whether white space around a text is part of it

@@ -10,12 +10,12 @@ import java.util.Optional;
 /**
  * A rule by which rows are left out.
  *
- * @param when true for the rows it is about, as they stand in the source
+ * @param when true for the rows it is about, as they are in the source
  * @param because the reason, under which they are counted
  * @param stated for rows that state totals of the rows above them: by column of the dataset, or
- *     {@link #ROWS}, the heading under which the total stands; empty for the column's own
+ *     {@link #ROWS}, the heading under which the total is; empty for the column's own
  * @param span which rows a stated total is of
- * @param ends the carried columns whose value stands no longer than to such a row; empty for all of
+ * @param ends the carried columns whose value counts no longer than to such a row; empty for all of
  *     them where the rule states totals, else for none
  */
 public record LeaveOut(

@@ -64,7 +64,7 @@ final class NonDataRows {
 
   /**
    * Whether the only value of a row is a note below the table: a required column is blank, or,
-   * where none is required, it stands in no column of numbers or dates.
+   * where none is required, it is in no column of numbers or dates.
    */
   boolean isNote(GridRow row) {
     boolean anyRequired = false;

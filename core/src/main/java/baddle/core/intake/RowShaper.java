@@ -29,7 +29,7 @@ final class RowShaper {
   /** Columns that must be filled once blanks were filled from above or by default. */
   private final List<Integer> requiredAfterwards = new ArrayList<>();
 
-  /** Where the value stands that begins a block of rows, or {@link #NO_COLUMN}. */
+  /** Where the value is that begins a block of rows, or {@link #NO_COLUMN}. */
   private final int blockColumn;
 
   private int blockBegun = -1;
@@ -93,7 +93,7 @@ final class RowShaper {
   /**
    * Shapes a stretch of rows.
    *
-   * @param base where the first stands in the block being built
+   * @param base where the first is in the block being built
    */
   void apply(Stretch stretch, int base) {
     int end = base + stretch.size();

@@ -13,8 +13,8 @@ import java.util.TreeMap;
 /**
  * What happens to rows between reading them and keeping them.
  *
- * @param carryDown columns whose value stands until the next one
- * @param untilBlankRow whether it stands no further than the next blank row
+ * @param carryDown columns whose value counts until the next one
+ * @param untilBlankRow whether it counts no further than the next blank row
  * @param blockColumn the column whose value begins a block, such as a document's number; nothing is
  *     carried from one block into the next
  * @param leaveOut the rules by which rows are left out, the first that holds counts
@@ -102,7 +102,7 @@ public record ShapingRules(
         calendar);
   }
 
-  /** What the column is called that holds the cells below a heading as they stand. */
+  /** What the column is called that holds the cells below a heading as they are. */
   public static String cellsOf(String heading) {
     return CELLS_OF + heading;
   }

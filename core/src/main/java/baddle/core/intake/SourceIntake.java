@@ -14,7 +14,7 @@ import java.util.Map;
  * What came of reading one source.
  *
  * @param outcome whether there was a table
- * @param headingRow where its headings stand, from 1; 0 where there was none
+ * @param headingRow where its headings are, from 1; 0 where there was none
  * @param range the cells of its table, headings included
  * @param counts what became of its rows
  * @param findings what wants a person's eye

@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** Takes the values that stand under several headings into one column. */
+/** Takes the values that are under several headings into one column. */
 final class StackedHeadingsIntake implements ColumnIntake {
 
   private final ColumnIntake[] ofLabel;

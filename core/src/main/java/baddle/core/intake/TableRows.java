@@ -39,7 +39,7 @@ final class TableRows {
   private final RowHolder holder;
   private final RowCorrections mending;
 
-  /** Where the values stand that become rows, by label; empty where none do. */
+  /** Where the values are that become rows, by label; empty where none do. */
   private final int[] stackedCells;
 
   private int gathered;

@@ -7,7 +7,7 @@ import java.util.Set;
 /**
  * A row of a table that states a total.
  *
- * @param column where its label stands, from 0
+ * @param column where its label is, from 0
  * @param label its label
  * @param filled the columns that hold anything in it
  */

@@ -27,7 +27,7 @@ public final class LookupTable {
   /**
    * A row.
    *
-   * @param line where it stands in its file, from 1
+   * @param line where it is in its file, from 1
    * @param key its key, as it is written
    * @param comparable its key, as it is compared
    * @param from the first value of its range
@@ -42,8 +42,8 @@ public final class LookupTable {
    *
    * @param key as it is written
    * @param comparable as it is compared
-   * @param line where it stands in the lookup's file
-   * @param otherLine where it stands again
+   * @param line where it is in the lookup's file
+   * @param otherLine where it appears again
    * @param values what the two bring, as a person reads them
    */
   public record Ambiguity(String key, String comparable, int line, int otherLine, String values) {}

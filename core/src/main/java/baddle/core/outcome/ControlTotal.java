@@ -7,7 +7,7 @@ import java.math.BigDecimal;
  *
  * @param column the column it is of, or {@link baddle.core.intake.LeaveOut#ROWS}
  * @param label the label of the rows it is of; empty unless headings became rows
- * @param rowNumber where it stands, from 1; 0 where a list states it
+ * @param rowNumber where it is, from 1; 0 where a list states it
  * @param stated what the source says
  * @param computed what the rows above it add up to, those held included as far as their value fits
  * @param held how many of them are held

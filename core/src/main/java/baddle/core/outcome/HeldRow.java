@@ -5,7 +5,7 @@ import java.util.List;
 /**
  * A row that couldn't be brought in.
  *
- * @param rowNumber where it stands in its source, from 1
+ * @param rowNumber where it is in its source, from 1
  * @param values what was wrong with it, at least one
  * @param cells all its cells from the first column on, as text
  */

@@ -12,7 +12,7 @@ public interface HeldRowSink {
   /**
    * Takes a value that was left blank, of a row that is kept.
    *
-   * @param rowNumber where it stands in its source, from 1
+   * @param rowNumber where it is in its source, from 1
    */
   default void blanked(int rowNumber, HeldValue value) throws IOException {}
 }

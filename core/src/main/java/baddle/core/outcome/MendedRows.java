@@ -8,7 +8,7 @@ import java.util.Map;
 /**
  * Rows of one sheet that a person mended after they were held.
  *
- * @param byRow the rows, by where they stand in their source, from 1
+ * @param byRow the rows, by where they are in their source, from 1
  */
 public record MendedRows(Map<Integer, Row> byRow) {
 

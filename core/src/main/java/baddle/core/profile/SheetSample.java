@@ -29,7 +29,7 @@ public final class SheetSample implements RowSink {
   /**
    * One filled row.
    *
-   * @param number where it stands, from 1
+   * @param number where it is, from 1
    * @param cells its cells from the sheet's first column on
    */
   public record Row(int number, List<Cell> cells) {

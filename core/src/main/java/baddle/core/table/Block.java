@@ -20,7 +20,7 @@ public final class Block {
    * A block.
    *
    * @param vectors one for each column of the schema, all of one size
-   * @param rowNumbers where each row stands in its source, as a person counts, from 1; may be
+   * @param rowNumbers where each row is in its source, as a person counts, from 1; may be
    *     longer than the block, and is empty where the origin wasn't asked for
    * @param size rows
    */
@@ -41,7 +41,7 @@ public final class Block {
     return size;
   }
 
-  /** Where each row stands in its source; entries past {@link #size()} mean nothing. */
+  /** Where each row is in its source; entries past {@link #size()} mean nothing. */
   public int[] rowNumbers() {
     return rowNumbers;
   }

@@ -63,7 +63,7 @@ public final class BlockBuilder {
   /**
    * Keeps the row being set, and hands the block on if that fills it.
    *
-   * @param rowNumber where the row stands in its source, from 1
+   * @param rowNumber where the row is in its source, from 1
    */
   public void endRow(int rowNumber) throws IOException {
     rowNumbers[row++] = rowNumber;

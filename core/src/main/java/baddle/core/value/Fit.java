@@ -1,6 +1,6 @@
 package baddle.core.value;
 
-/** Whether a value was read, and if not, what stood in the way. */
+/** Whether a value was read, and if not, what was in the way. */
 public enum Fit {
   /** The value was read. */
   FITS("a value"),

@@ -110,7 +110,7 @@ final class WrittenNumber {
     return negative ? number.negate() : number;
   }
 
-  /** How many of the digits stand behind the decimal mark; negative where zeros are missing. */
+  /** How many of the digits are behind the decimal mark; negative where zeros are missing. */
   int places() {
     return places;
   }

@@ -1,6 +1,6 @@
 package baddle.core.value;
 
-/** What stands around values that are written as text. */
+/** What is around values that are written as text. */
 final class WrittenText {
 
   private WrittenText() {}

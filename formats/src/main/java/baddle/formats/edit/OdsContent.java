@@ -24,7 +24,7 @@ final class OdsContent {
   private static final String ROW = "table-row";
   private static final String TABLE = "table";
 
-  /** What stands in a table before its rows or is one, and has other elements in it. */
+  /** What is in a table before its rows or is one, and has other elements in it. */
   private static final Set<String> WHOLE =
       Set.of(
           "title",
@@ -194,7 +194,7 @@ final class OdsContent {
     return of;
   }
 
-  /** Changes a row where it has to be, and stands at its end then. */
+  /** Changes a row where it has to be, and is at its end then. */
   private boolean row(PartCopy part) throws XMLStreamException, IOException {
     int repeated = Math.max(1, Xml.number(part.xml(), "number-rows-repeated", 1));
     int first = row + 1;
@@ -238,7 +238,7 @@ final class OdsContent {
     to.append(PartText.opened(counted)).append(cells).append(end);
   }
 
-  /** The cells of the row that begins here; stands at its end then. */
+  /** The cells of the row that begins here; is at its end then. */
   private static OdsRow gathered(PartCopy part) throws XMLStreamException, IOException {
     OdsRow row = new OdsRow();
     int depth = 1;

@@ -4,7 +4,7 @@ import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Formulas of OpenFormula (ISO/IEC 26300, part 2), whose cells stand in brackets. */
+/** Formulas of OpenFormula (ISO/IEC 26300, part 2), whose cells are in brackets. */
 final class OdsFormula {
 
   private static final Pattern CELLS = Pattern.compile("\\[((?:'(?:[^']|'')*'|[^\\]'])*)\\]");

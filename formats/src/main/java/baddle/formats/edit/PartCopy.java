@@ -73,12 +73,12 @@ final class PartCopy {
     return xml.getLocationInfo().getStartingByteOffset();
   }
 
-  /** The tag that stands here, as it is written. */
+  /** The tag that is here, as it is written. */
   String tag() throws IOException {
     return trail.text(start(), trail.tagEnd(start()));
   }
 
-  /** Where the tag that stands here ends, exclusive. */
+  /** Where the tag that is here ends, exclusive. */
   long tagEnd() throws IOException {
     return trail.tagEnd(start());
   }
@@ -88,13 +88,13 @@ final class PartCopy {
     return trail.text(from, to);
   }
 
-  /** Writes something before what stands here. */
+  /** Writes something before what is here. */
   void insert(String text) throws IOException {
     trail.copyTo(start(), out);
     write(text);
   }
 
-  /** Writes something in the place of the tag that stands here. */
+  /** Writes something in the place of the tag that is here. */
   void replaceTag(String text) throws IOException {
     long end = trail.tagEnd(start());
     insert(text);
@@ -120,7 +120,7 @@ final class PartCopy {
     trail.copyTo(place, out);
   }
 
-  /** Leaves out what isn't copied yet before what stands here. */
+  /** Leaves out what isn't copied yet before what is here. */
   void skipToHere() {
     trail.skipTo(start());
   }
@@ -134,7 +134,7 @@ final class PartCopy {
     return event == wanted && xml.getLocalName().equals(localName);
   }
 
-  /** The text up to the end of the element that begins here, which stands here then. */
+  /** The text up to the end of the element that begins here, which is here then. */
   String content() throws XMLStreamException {
     StringBuilder text = new StringBuilder();
     for (int event = next(); event != XMLStreamConstants.END_ELEMENT; event = next()) {
@@ -145,7 +145,7 @@ final class PartCopy {
     return text.toString();
   }
 
-  /** The name of an element beside one that stands here, with the same prefix. */
+  /** The name of an element beside one that is here, with the same prefix. */
   String named(String localName) {
     String prefix = xml.getPrefix();
     return prefix == null || prefix.isEmpty() ? localName : prefix + ":" + localName;

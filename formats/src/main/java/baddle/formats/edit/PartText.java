@@ -58,7 +58,7 @@ final class PartText {
     Matcher matcher = ENTITY.matcher(text);
     while (matcher.find()) {
       String name = matcher.group(1);
-      String stands =
+      String meant =
           switch (name) {
             case "amp" -> "&";
             case "lt" -> "<";
@@ -71,7 +71,7 @@ final class PartText {
                         ? Integer.parseInt(name.substring(2), 16)
                         : Integer.parseInt(name.substring(1)));
           };
-      matcher.appendReplacement(plain, Matcher.quoteReplacement(stands));
+      matcher.appendReplacement(plain, Matcher.quoteReplacement(meant));
     }
     return matcher.appendTail(plain).toString();
   }

@@ -6,7 +6,7 @@ import java.util.Set;
 /** Which number formats of workbooks show a number as a date, or as a time or duration. */
 public final class NumberFormats {
 
-  /** What stands in brackets for hours, minutes or seconds beyond a day's. */
+  /** What is in brackets for hours, minutes or seconds beyond a day's. */
   private static final Set<String> ELAPSED = Set.of("h", "hh", "m", "mm", "s", "ss");
 
   private NumberFormats() {}
@@ -18,7 +18,7 @@ public final class NumberFormats {
     return first.length() > 1 && first.chars().allMatch(c -> c == '0') ? first.length() : 0;
   }
 
-  /** The zeros that stand before a whole number so that it has as many digits. */
+  /** The zeros that are before a whole number so that it has as many digits. */
   public static String zeros(int digits, CharSequence number) {
     int length = number.length();
     boolean whole = length > 0 && number.chars().allMatch(c -> c >= '0' && c <= '9');

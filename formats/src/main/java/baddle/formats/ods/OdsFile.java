@@ -40,7 +40,7 @@ public final class OdsFile implements GridFile {
     this.zip = zip;
   }
 
-  /** Whether a zip file has the parts of such a workbook, wherever its media type stands. */
+  /** Whether a zip file has the parts of such a workbook, wherever its media type is. */
   public static boolean isOne(Path file) throws IOException {
     try (ZipFile zip = WorkbookZip.open(file)) {
       return zip.getEntry(CONTENT) != null && zip.getEntry("_rels/.rels") == null;

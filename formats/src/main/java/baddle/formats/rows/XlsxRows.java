@@ -58,7 +58,7 @@ public final class XlsxRows implements RowsWriter {
    *
    * @param out isn't closed
    * @param name of the table and its sheet
-   * @param rows how many rows are to come, for a table's size stands before its rows
+   * @param rows how many rows are to come, for a table's size is before its rows
    * @param about what a sheet of its own says of the rows, line by line; none for no such sheet
    */
   public XlsxRows(

@@ -6,14 +6,14 @@ import java.util.Optional;
  * How a cell of a written workbook looks.
  *
  * @param bold whether its text is bold
- * @param align where its text stands, in the standard's word; empty for where its kind stands
+ * @param align where its text is, in the standard's word; empty for where its kind is
  * @param lineAbove whether a thin line is drawn above it
  * @param lineBelow whether a thin line is drawn below it
  * @param pattern the number format; empty for none
  * @param size its type's size in points; 0 for the standard's
  * @param color its ink, as six hexadecimal digits; empty for the standard's
  * @param fill what is behind it, as six hexadecimal digits; empty for nothing
- * @param indent how many steps it stands in
+ * @param indent how many steps it is indented
  */
 public record CellStyle(
     boolean bold,

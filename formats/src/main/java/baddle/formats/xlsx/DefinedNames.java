@@ -18,7 +18,7 @@ final class DefinedNames {
   private final List<NamedRange> ranges = new ArrayList<>();
   private final BitSet reports = new BitSet();
 
-  /** Reads the element the reader stands on. */
+  /** Reads the element the reader is on. */
   void read(XMLStreamReader xml) throws XMLStreamException {
     String name = Xml.attribute(xml, "name").orElse("");
     Optional<String> sheet = Xml.attribute(xml, "localSheetId");

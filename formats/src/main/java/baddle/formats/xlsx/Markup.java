@@ -41,7 +41,7 @@ public final class Markup {
     return this;
   }
 
-  /** A text as it stands in XML. */
+  /** A text as it is in XML. */
   public static String escaped(String text) {
     Markup markup = new Markup();
     markup.escape(text);

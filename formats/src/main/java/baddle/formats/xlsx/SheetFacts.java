@@ -17,7 +17,7 @@ public interface SheetFacts {
    */
   void formula(int row, int column, String type, String group, String range, String text);
 
-  /** Takes an element behind the cells; the reader stands on it. */
+  /** Takes an element behind the cells; the reader is on it. */
   void behind(XMLStreamReader xml);
 
   /** Takes the number of a row. */

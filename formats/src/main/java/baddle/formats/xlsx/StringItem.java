@@ -11,7 +11,7 @@ final class StringItem {
 
   private StringItem() {}
 
-  /** Appends the text of the element the reader stands on, and stops at its end. */
+  /** Appends the text of the element the reader is on, and stops at its end. */
   static void read(XMLStreamReader xml, TextBuffer text) throws XMLStreamException, IOException {
     int depth = 1;
     int phoneticDepth = 0;

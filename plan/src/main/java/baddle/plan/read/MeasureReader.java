@@ -60,7 +60,7 @@ final class MeasureReader {
     return read;
   }
 
-  /** A measure is made of those that stand above it, so that there is no circle. */
+  /** A measure is made of those that are above it, so that there is no circle. */
   private void checkNames(List<Measure> measures, Map<String, PlanNode.Entry> entries) {
     List<String> above = new ArrayList<>();
     for (Measure measure : measures) {

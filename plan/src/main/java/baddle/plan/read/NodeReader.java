@@ -54,7 +54,7 @@ final class NodeReader {
     }
   }
 
-  /** What stands below a node at the end of some keys, as far down as they lead. */
+  /** What is below a node at the end of some keys, as far down as they lead. */
   static PlanNode within(PlanNode node, String... path) {
     PlanNode at = node;
     for (String key : path) {

@@ -55,7 +55,7 @@ final class ParameterReader {
   /** The sections that only say what is shown. */
   private static final Set<String> SHOWING = Set.of("summaries", "reports", "fills");
 
-  /** Keys whose values are expressions wherever they stand. */
+  /** Keys whose values are expressions wherever they are. */
   private static final Set<String> EXPRESSIONS =
       Set.of("calc", "when", "where", "value", "down", "across");
 

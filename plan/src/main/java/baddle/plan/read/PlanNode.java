@@ -28,7 +28,7 @@ sealed interface PlanNode {
     }
   }
 
-  /** A mapping, in order; keys may stand twice, which the reader reports. */
+  /** A mapping, in order; keys may appear twice, which the reader reports. */
   record Entries(List<Entry> entries, int line, int column) implements PlanNode {
     @Override
     public String kind() {

@@ -31,7 +31,7 @@ public final class SummaryDraft {
    * Adds a piece.
    *
    * @param key a key of a summary
-   * @param text what stands below it
+   * @param text what is below it
    * @throws PlanException if that isn't YAML
    */
   public void add(String key, String text) throws PlanException {
@@ -110,7 +110,7 @@ public final class SummaryDraft {
     return new PlanException(name, nodes.problems());
   }
 
-  /** As it would stand in a plan. */
+  /** As it would be in a plan. */
   public String toYaml() {
     return "summaries:\n  " + NodeText.quoted(name) + ":\n" + NodeText.of(whole(), "    ");
   }

@@ -112,7 +112,7 @@ final class PageData {
     return items;
   }
 
-  /** Numbers the items of the filters, which stand behind the levels across. */
+  /** Numbers the items of the filters, which are behind the levels across. */
   private void number(Item item, int depth, List<Integer> path) {
     if (item.level() > depth) {
       List<String> items = filterItems.get(item.level() - depth - 1);

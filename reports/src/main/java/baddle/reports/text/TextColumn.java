@@ -26,7 +26,7 @@ final class TextColumn {
     width = widest;
   }
 
-  /** How many characters stand from the decimal mark on, or else from the end of the digits. */
+  /** How many characters are from the decimal mark on, or else from the end of the digits. */
   private static int fraction(String text, char mark) {
     int last = text.length();
     while (last > 0 && !Character.isDigit(text.charAt(last - 1))) {

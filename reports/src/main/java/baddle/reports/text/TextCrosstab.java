@@ -13,7 +13,7 @@ public final class TextCrosstab {
 
   private static final String GAP = "  ";
 
-  /** After so many lines the headings stand again. */
+  /** After so many lines the headings appear again. */
   private static final int PAGE = 60;
 
   private final CrosstabLayout layout;

@@ -20,7 +20,7 @@ public final class TextTable {
     rows.add(List.copyOf(headings));
   }
 
-  /** Makes the columns from one on stand at the left too. */
+  /** Makes the columns from one on begin at the left too. */
   public TextTable leftFrom(int column) {
     leftFrom = column;
     return this;

@@ -6,10 +6,10 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * One reason why a row is held; a row with several stands several times.
+ * One reason why a row is held; a row with several appears several times.
  *
  * @param feed the feed of its source
- * @param place where it stands
+ * @param place where it is
  * @param value what is wrong with it
  * @param cells its cells that are filled, by column from 1
  * @param headings the headings of its source, by column

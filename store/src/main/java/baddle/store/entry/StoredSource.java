@@ -12,7 +12,7 @@ import java.util.Optional;
  * @param number its number in the part, from 1
  * @param sheet its sheet; empty for a file without sheets
  * @param period the period its name states; empty where it states none
- * @param headingRow where its headings stand, from 1
+ * @param headingRow where its headings are, from 1
  * @param range the cells of its table, such as {@code B4:H120}
  * @param message the message its file is; empty for other files
  * @param counts what became of its rows

@@ -42,7 +42,7 @@ public record FolderScan(List<FolderFile> files, List<String> unreadable) {
   /**
    * Looks into every file below a folder.
    *
-   * @param base where the plan will stand
+   * @param base where the plan will be
    * @param folder at or below it
    * @param threads how many files are looked into at a time
    */

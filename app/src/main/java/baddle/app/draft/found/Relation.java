@@ -99,7 +99,7 @@ public record Relation(String result, Kind kind, List<String> operands, int rows
     return ofNeighbours(result, columns, rows);
   }
 
-  /** The sum of all the columns that stand before it without a gap. */
+  /** The sum of all the columns that are before it without a gap. */
   private static Optional<Relation> ofNeighbours(
       int result, List<TableProfile.Column> columns, List<Map<String, BigDecimal>> rows) {
     int first = result;

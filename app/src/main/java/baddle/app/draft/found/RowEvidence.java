@@ -26,7 +26,7 @@ import java.util.TreeSet;
  * @param remarks the cells of rows that only remark, by column
  * @param alwaysFilled headings of columns that each row fills which counts
  * @param first by heading, the numbers of the first row that counts
- * @param repeated by heading, values that stand more than once in a column where nearly all differ
+ * @param repeated by heading, values that appear more than once in a column where nearly all differ
  */
 public record RowEvidence(
     List<Relation> relations,

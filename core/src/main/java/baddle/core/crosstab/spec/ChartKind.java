@@ -24,7 +24,7 @@ public enum ChartKind {
     return word;
   }
 
-  /** Whether parts stand on each other. */
+  /** Whether parts are on each other. */
   public boolean isStacked() {
     return this == STACKED_COLUMNS || this == SHARES;
   }

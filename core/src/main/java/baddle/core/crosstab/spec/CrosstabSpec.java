@@ -21,9 +21,9 @@ import java.util.stream.Stream;
  * @param down the levels down the side, from the outermost
  * @param across the levels across the top, from the outermost; none for one column per measure
  * @param measures at least one
- * @param measuresAt where the measures stand among the levels
+ * @param measuresAt where the measures are among the levels
  * @param totals which totals it has
- * @param blanks what stands in a cell without a value
+ * @param blanks what is in a cell without a value
  * @param where the condition of its rows; empty for all
  * @param rollForward how it is laid out as a roll-forward; empty for a plain cross-tab
  * @param locale whose marks its numbers are written with
@@ -70,10 +70,10 @@ public record CrosstabSpec(
   }
 
   /**
-   * Where the measures stand.
+   * Where the measures are.
    *
-   * @param down whether they stand down the side
-   * @param outside whether they stand outside of the items there
+   * @param down whether they are down the side
+   * @param outside whether they are outside of the items there
    */
   public record MeasurePlace(boolean down, boolean outside) {
 

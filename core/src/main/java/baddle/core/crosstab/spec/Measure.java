@@ -5,7 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * What stands in the body of a cross-tab.
+ * What is in the body of a cross-tab.
  *
  * @param name its heading
  * @param value what it computes
@@ -13,7 +13,7 @@ import java.util.Optional;
  * @param on for columns of the axes that have another name in that dataset, the name there
  * @param view how its values are seen
  * @param style how they are written
- * @param blanks what stands in a cell without a value; empty for what the cross-tab says
+ * @param blanks what is in a cell without a value; empty for what the cross-tab says
  */
 public record Measure(
     String name,

@@ -14,7 +14,7 @@ import java.util.stream.Stream;
  * @param byAccount whether the outermost level down is the account
  * @param carries whether a closed period's closing takes the place of the first opening
  * @param stated whether there is a third measure, a balance that the closing must tie to
- * @param periodsDown whether the periods stand down the side, and the lines across the top
+ * @param periodsDown whether the periods are down the side, and the lines across the top
  * @param labels what its lines are called, where that is said
  * @param since what each account's rows up to the closed period that it begins after add up to now,
  *     less what that one was closed with

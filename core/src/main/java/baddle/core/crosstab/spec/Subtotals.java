@@ -4,7 +4,7 @@ import java.util.Map;
 import java.util.stream.IntStream;
 
 /**
- * Where the totals of outer items stand, level by level.
+ * Where the totals of outer items are, level by level.
  *
  * @param byLevel the place for levels that have one of their own, by their number from 0
  * @param others the place for all other levels
@@ -14,7 +14,7 @@ public record Subtotals(Map<Integer, Place> byLevel, Place others) {
   /** Nowhere. */
   public static final Subtotals NONE = at(Place.NONE);
 
-  /** Where a subtotal stands. */
+  /** Where a subtotal is. */
   public enum Place {
     /** Nowhere. */
     NONE,
@@ -34,7 +34,7 @@ public record Subtotals(Map<Integer, Place> byLevel, Place others) {
     return new Subtotals(Map.of(), place);
   }
 
-  /** Where those of a level's items stand. */
+  /** Where those of a level's items are. */
   public Place of(int level) {
     return byLevel.getOrDefault(level, others);
   }

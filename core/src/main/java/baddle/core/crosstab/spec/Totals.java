@@ -6,8 +6,8 @@ package baddle.core.crosstab.spec;
  * @param down whether a last line totals the items down the side
  * @param across whether a last column totals the items across the top
  * @param label what both are called
- * @param subtotals where the totals of outer items down stand
- * @param subtotalsAcross where the totals of outer items across stand
+ * @param subtotals where the totals of outer items down are
+ * @param subtotalsAcross where the totals of outer items across are
  * @param subtotalLabel what a subtotal is called, with {@code {item}} for its item
  * @param blankLines whether a blank line parts the groups of the outermost level
  */

@@ -42,7 +42,7 @@ public record View(Kind kind, String against, boolean upIsGood) {
     CHANGE("change"),
     /** The change divided by the value it is against. */
     CHANGE_PERCENT("change %"),
-    /** With all that come before it in time, or else stand before it. */
+    /** With all that come before it in time, or else are before it. */
     RUNNING_TOTAL("running total"),
     /** Its place among its like, 1 for the greatest. */
     RANK("rank"),

@@ -14,10 +14,10 @@ import java.util.Map;
  * @param headings every filled cell, by its column (from 0), from left to right
  * @param unused the headings that no column wants
  * @param clashes pairs of headings that one column wants, as a person reads them
- * @param repeated headings that stand again, with the number they got
+ * @param repeated headings that appear again, with the number they got
  * @param missing names of columns that need a heading and have none
  * @param absent names of other columns without a heading
- * @param lines the rows of headings as they stand, one or two, each by column (from 0)
+ * @param lines the rows of headings as they are, one or two, each by column (from 0)
  * @param turned for headings that become rows, the label, by their column (from 0)
  */
 public record HeadingRow(
@@ -37,7 +37,7 @@ public record HeadingRow(
   /** Stands for a column whose heading the source doesn't have. */
   public static final int ABSENT = -1;
 
-  /** Where the headings stand that become rows, in the order of their labels. */
+  /** Where the headings are that become rows, in the order of their labels. */
   public List<Integer> turnedCells() {
     return List.copyOf(turned.keySet());
   }

@@ -132,7 +132,7 @@ public final class XlsxWriter implements Closeable {
   /**
    * Writes a text.
    *
-   * @throws UncheckedIOException if it is longer than a cell can hold, or stands where a sheet ends
+   * @throws UncheckedIOException if it is longer than a cell can hold, or is where a sheet ends
    */
   public void text(int row, int column, String text, CellStyle style) {
     refuseBeyond(row, column, text);
@@ -238,7 +238,7 @@ public final class XlsxWriter implements Closeable {
   }
 
   /**
-   * The same, where the rows that each printed page begins with stand below others.
+   * The same, where the rows that each printed page begins with are below others.
    *
    * @param first the first of the rows that are repeated
    */
@@ -276,7 +276,7 @@ public final class XlsxWriter implements Closeable {
    *
    * @param from the first row, inclusive
    * @param to the last row, inclusive
-   * @param totalAbove whether the row that stays stands above them
+   * @param totalAbove whether the row that stays is above them
    */
   public void group(int from, int to, boolean totalAbove) {
     sheet.groupRows(from, to);
