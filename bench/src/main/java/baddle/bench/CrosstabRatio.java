@@ -27,7 +27,7 @@ import java.util.stream.IntStream;
  * bare loop over arrays of item numbers and values; then with one column more, with other
  * aggregates, and with 1,000,000 items. One thread everywhere. Prints lines of a table.
  */
-public final class CrosstabRatio {
+final class CrosstabRatio {
 
   private static final int BLOCKS = 153;
   private static final int ROWS = Block.MOST_ROWS;

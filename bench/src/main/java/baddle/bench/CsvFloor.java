@@ -8,7 +8,7 @@ import java.nio.file.Path;
 import java.util.List;
 
 /** A floor: reads every record of CSV files as strings, {@code CsvFloor FOLDER THREADS}. */
-public final class CsvFloor {
+final class CsvFloor {
 
   private CsvFloor() {}
 

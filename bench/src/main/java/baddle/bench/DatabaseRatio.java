@@ -28,7 +28,7 @@ import java.util.OptionalInt;
  * Rows from PostgreSQL and into it, in turns with the driver's bare cursor and with the server's
  * own command: {@code DatabaseRatio ROWS TURNS}. Needs the {@code psql} command for the latter.
  */
-public final class DatabaseRatio {
+final class DatabaseRatio {
 
   private static final String DATABASE = "bench";
   private static final String COLUMNS =

@@ -1,7 +1,7 @@
 package baddle.bench;
 
 /** A floor: a program that does nothing. */
-public final class Empty {
+final class Empty {
 
   private Empty() {}
 

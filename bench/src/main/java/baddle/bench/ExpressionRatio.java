@@ -16,7 +16,7 @@ import java.util.Random;
  * Computes {@code round(quantity * unit_price * 1.175, 2)} over 5,000,000 rows, against the same in
  * a plain loop over {@code long}s that checks for overflow too; prints a line of a table.
  */
-public final class ExpressionRatio {
+final class ExpressionRatio {
 
   private static final int ROWS = 5_000_000;
   private static final int TURNS = 15;

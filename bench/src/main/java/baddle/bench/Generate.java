@@ -21,7 +21,7 @@ import org.dhatim.fastexcel.Worksheet;
  * Writes files of twelve columns: {@code Generate csv|xlsx|xls|ods FOLDER FILES ROWS}, or what its
  * lookups read: {@code Generate reference FOLDER}.
  */
-public final class Generate {
+final class Generate {
 
   private static final String[] HEADINGS = {
     "Date",

@@ -12,7 +12,7 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 
 /** A floor: a bare pass over the cells of open workbooks, {@code OdsFloor FOLDER THREADS}. */
-public final class OdsFloor {
+final class OdsFloor {
 
   private OdsFloor() {}
 

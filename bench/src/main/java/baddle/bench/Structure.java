@@ -23,7 +23,7 @@ import java.util.stream.Stream;
  * packages, how much is package-private, cycles between packages by what their sources import (an
  * inlined constant can't hide one), and the share of tests.
  */
-public final class Structure {
+final class Structure {
 
   private static final Pattern PACKAGE = Pattern.compile("^package ([\\w.]+);");
   private static final Pattern IMPORT =

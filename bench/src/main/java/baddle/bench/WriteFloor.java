@@ -19,7 +19,7 @@ import org.dhatim.fastexcel.Worksheet;
  * A floor: writes the records of a CSV file again and again, {@code WriteFloor csv|xlsx RECORDS
  * FILE ROWS}, as strings or, in a workbook, with the types they have.
  */
-public final class WriteFloor {
+final class WriteFloor {
 
   private static final int FLUSHED = 2_000;
 

@@ -13,7 +13,7 @@ import org.apache.poi.hssf.record.SSTRecord;
 import org.apache.poi.poifs.filesystem.POIFSFileSystem;
 
 /** A floor: reads every cell of old workbooks as events, {@code XlsFloor FOLDER THREADS}. */
-public final class XlsFloor {
+final class XlsFloor {
 
   private XlsFloor() {}
 

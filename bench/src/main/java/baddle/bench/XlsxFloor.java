@@ -10,7 +10,7 @@ import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.Row;
 
 /** A floor: reads every cell of workbooks, {@code XlsxFloor FOLDER THREADS}. */
-public final class XlsxFloor {
+final class XlsxFloor {
 
   private XlsxFloor() {}
 

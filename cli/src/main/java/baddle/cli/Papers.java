@@ -10,7 +10,7 @@ import java.nio.file.Path;
 import java.util.List;
 
 /** Writes what is installed with the program and is made of its commands' own words. */
-public final class Papers {
+final class Papers {
 
   private Papers() {}
 

@@ -19,7 +19,7 @@ import java.util.stream.Stream;
  * Loads the classes that commands need, by running them on the demo in a scratch folder, while the
  * launcher's class-data archive is being made.
  */
-public final class Training {
+final class Training {
 
   private Training() {}
 

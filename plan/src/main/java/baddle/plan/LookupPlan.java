@@ -25,9 +25,7 @@ public record LookupPlan(
     columns = List.copyOf(columns);
   }
 
-  /**
-   * Where a column of the dataset that it matches or brings is among its own; -1 if nowhere.
-   */
+  /** Where a column of the dataset that it matches or brings is among its own; -1 if nowhere. */
   public int columnOf(String name) {
     for (int i = 0; i < spec.match().size(); i++) {
       if (spec.match().get(i).name().equals(name)) {

@@ -80,13 +80,26 @@ public final class Layouts {
       Totals totals,
       Measure... measures)
       throws IOException {
+    return of(rows, down, across, blanks, totals, CrosstabSpec.MeasurePlace.INNERMOST, measures);
+  }
+
+  /** The same with the measures at a place of their own. */
+  public static CrosstabLayout of(
+      List<String> rows,
+      List<String> down,
+      List<String> across,
+      String blanks,
+      Totals totals,
+      CrosstabSpec.MeasurePlace place,
+      Measure... measures)
+      throws IOException {
     CrosstabSpec spec =
         new CrosstabSpec(
             "revenue",
             down.stream().map(AxisItem::parse).map(Level::of).toList(),
             across.stream().map(AxisItem::parse).map(Level::of).toList(),
             List.of(measures),
-            CrosstabSpec.MeasurePlace.INNERMOST,
+            place,
             totals,
             blanks,
             Optional.empty(),

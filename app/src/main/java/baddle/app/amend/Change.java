@@ -114,8 +114,8 @@ public record Change(
 
   /**
    * A value as it is written: a number, a day of ISO 8601, {@code true}, {@code false} or {@code
-   * blank}; anything else, and what is in single quotes, is a text. Digits that begin with a
-   * zero are a text.
+   * blank}; anything else, and what is in single quotes, is a text. Digits that begin with a zero
+   * are a text.
    */
   public static CellContent value(String text) {
     String plain = text.strip();

@@ -7,9 +7,9 @@ import java.util.Comparator;
 import java.util.Optional;
 
 /**
- * The order in which names of files or sheets are taken: by the period that is anywhere in
- * them, those without one first, then by the month they name without a year, then as a person sorts
- * (2 before 10).
+ * The order in which names of files or sheets are taken: by the period that is anywhere in them,
+ * those without one first, then by the month they name without a year, then as a person sorts (2
+ * before 10).
  *
  * @param name the name
  * @param period the period found in it

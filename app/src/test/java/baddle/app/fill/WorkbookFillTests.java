@@ -269,9 +269,7 @@ class WorkbookFillTests {
       named.add(sites.get(random.nextInt(sites.size())));
       sheet.add(List.of(named.get(named.size() - 1)));
     }
-    new Sheets()
-        .sheet("Month", sheet.toArray(List<?>[]::new))
-        .write(project.at("template.xlsx"));
+    new Sheets().sheet("Month", sheet.toArray(List<?>[]::new)).write(project.at("template.xlsx"));
 
     FillResult result = fill().get(0);
 

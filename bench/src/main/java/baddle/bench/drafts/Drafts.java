@@ -15,7 +15,7 @@ import java.util.Optional;
  * Prints how right drafted plans are, for each kind of folder: {@code Drafts SEEDS [KIND [KEEP]]},
  * where KEEP is a folder in which the files and plans of that kind are kept.
  */
-public final class Drafts {
+final class Drafts {
 
   private Drafts() {}
 

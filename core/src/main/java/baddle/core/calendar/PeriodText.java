@@ -108,8 +108,8 @@ public final class PeriodText {
   }
 
   /**
-   * Whether a year and the one after it are there, as in {@code 2024-25}: a span that is no
-   * period, since nothing tells in which month it begins. {@code 2011-12} is a month.
+   * Whether a year and the one after it are there, as in {@code 2024-25}: a span that is no period,
+   * since nothing tells in which month it begins. {@code 2011-12} is a month.
    */
   private static boolean isTwoYears(String text, List<Token> tokens, int at) {
     if (at + 1 >= tokens.size()) {

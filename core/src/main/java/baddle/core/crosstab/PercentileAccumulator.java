@@ -128,8 +128,8 @@ final class PercentileAccumulator implements Accumulator {
   }
 
   /**
-   * Puts the value in its place that would be there if all were sorted, with none greater before
-   * it and none less behind it (C. A. R. Hoare, Algorithm 65: Find).
+   * Puts the value in its place that would be there if all were sorted, with none greater before it
+   * and none less behind it (C. A. R. Hoare, Algorithm 65: Find).
    */
   private static void select(long[] values, int from, int to, int place) {
     int low = from;

@@ -2,7 +2,9 @@ package baddle.core.grid;
 
 import java.io.IOException;
 
-/** A file whose content isn't what its format promises; the remedy is to send it again, corrected. */
+/**
+ * A file whose content isn't what its format promises; the remedy is to send it again, corrected.
+ */
 public final class UnreadableFileException extends IOException {
 
   private static final long serialVersionUID = 1L;

@@ -25,8 +25,8 @@ final class Defaults {
   }
 
   /**
-   * Fills the blanks of a stretch; what is left out stays as it is, and so does a value that
-   * can't be read: it isn't missing.
+   * Fills the blanks of a stretch; what is left out stays as it is, and so does a value that can't
+   * be read: it isn't missing.
    */
   void apply(Stretch stretch, int base) {
     for (int i = 0; i < stretch.size(); i++) {

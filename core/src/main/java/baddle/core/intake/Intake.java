@@ -228,8 +228,8 @@ public final class Intake implements RowSink {
   }
 
   /**
-   * Whether repeated headings go on with the table: nothing but blank rows is before them, as
-   * after the break of a page, and they mean the same columns.
+   * Whether repeated headings go on with the table: nothing but blank rows is before them, as after
+   * the break of a page, and they mean the same columns.
    */
   private boolean continues(GridRow row) {
     HeadingRow found = Objects.requireNonNull(headings);

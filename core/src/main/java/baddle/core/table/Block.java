@@ -20,8 +20,8 @@ public final class Block {
    * A block.
    *
    * @param vectors one for each column of the schema, all of one size
-   * @param rowNumbers where each row is in its source, as a person counts, from 1; may be
-   *     longer than the block, and is empty where the origin wasn't asked for
+   * @param rowNumbers where each row is in its source, as a person counts, from 1; may be longer
+   *     than the block, and is empty where the origin wasn't asked for
    * @param size rows
    */
   public Block(Schema schema, List<? extends Vector> vectors, int[] rowNumbers, int size) {

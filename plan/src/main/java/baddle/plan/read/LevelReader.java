@@ -17,7 +17,9 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
-/** Reads what a summary says of single levels: order, which items are kept, which are always shown. */
+/**
+ * Reads what a summary says of single levels: order, which items are kept, which are always shown.
+ */
 final class LevelReader {
 
   static final List<String> KEEP = List.of("top", "bottom", "until", "by", "rest");
