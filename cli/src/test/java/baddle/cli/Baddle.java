@@ -32,6 +32,11 @@ final class Baddle {
   /** Runs are short; what the second compiler does for long ones costs more than it gains here. */
   private static final String QUICK_TO_COMPILE = "-XX:TieredStopAtLevel=1";
 
+  /** So many of something in the full build, and a fifth of them in the short one. */
+  static int scaled(int full) {
+    return ALL_APART ? full : full / 5;
+  }
+
   /** How a run ended. */
   record Run(int status, String out, String err) {
 

@@ -15,7 +15,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** Kills the built program, really, at many moments, and asks what is left. */
 class CrashProgramTests {
 
-  private static final int KILLS = 12;
+  private static final int KILLS = Baddle.scaled(30);
   private static final int ROWS = 150_000;
 
   @TempDir Path folder;
@@ -97,7 +97,7 @@ class CrashProgramTests {
   @Test
   void of_two_runs_at_once_the_second_says_who_holds_the_lock() throws Exception {
     Baddle first = layOut();
-    for (int i = 1; i <= 12; i++) {
+    for (int i = 1; i <= 5; i++) {
       writeLarge(i);
     }
     Baddle second = new Baddle(folder);
@@ -114,6 +114,6 @@ class CrashProgramTests {
     assertThat(run.err())
         .startsWith("baddle: the dataset is being written by process " + running.pid() + " since ");
     assertThat(first.end(running).status()).isZero();
-    assertThat(second.run("summarize").out()).contains("1,800,001");
+    assertThat(second.run("summarize").out()).contains("750,001");
   }
 }

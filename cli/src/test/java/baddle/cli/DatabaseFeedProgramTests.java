@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
@@ -234,6 +235,9 @@ class DatabaseFeedProgramTests {
 
   @Test
   void a_million_rows_fit_the_launcher_s_memory_there_and_back() throws Exception {
+    int rows = Baddle.scaled(1_000_000);
+    String counted = String.format(Locale.ROOT, "%,d", rows);
+    String sum = String.format(Locale.ROOT, "%,.2f", rows / 100.0 * (rows + 1) / 2);
     baddle.write(
         "baddle.yaml",
         PLAN.replace("URL", SERVER.url(DATABASE))
@@ -241,17 +245,19 @@ class DatabaseFeedProgramTests {
                 "QUERY",
                 "\"select {entity}::text as entity, date '2026-01-01' + i % 90 as booked_on, i * 0.01 as"
                     + " amount, 'a text that nothing shortens, number ' || i as remark from"
-                    + " generate_series(1, 1000000) i\""));
+                    + " generate_series(1, "
+                    + rows
+                    + ") i\""));
     baddle.write("entities.csv", "entity", "ALD");
 
     Run run = baddle.apart().run("consolidate", "--quiet");
 
     assertThat(run.status()).as(run.out() + run.err()).isZero();
-    assertThat(total()).contains("5,000,005,000.00").endsWith("1,000,000");
+    assertThat(total()).contains(sum).endsWith(counted);
     assertThat(baddle.run("export", "journal", "--to", "ledger:back").out())
-        .contains("loaded: ledger:back, 1,000,000 rows");
+        .contains("loaded: ledger:back, " + counted + " rows");
     assertThat(baddle.run("extract", "journal", "--out", "{entity}.csv").out())
-        .contains("1,000,000 rows written");
+        .contains(counted + " rows written");
   }
 
   @Test

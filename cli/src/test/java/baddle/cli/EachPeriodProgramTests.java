@@ -227,7 +227,7 @@ class EachPeriodProgramTests {
         .contains("seen as share of down: 31.50 against 31.50 is 100.0%");
     assertThat(baddle.run("trace", "sites", "--at", "site=Fox").err()).contains("no item site=Fox");
     assertThat(baddle.run("trace", "sites", "--at", "shop=Fox").err())
-        .contains("the levels of sites: site, day by month");
+        .contains("(levels of sites: site, day by month)");
     baddle.run("trace", "months", "--out", "rows.csv");
     assertThat(Files.readAllLines(folder.resolve("rows.csv"))).hasSize(5);
 

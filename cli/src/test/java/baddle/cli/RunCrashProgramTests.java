@@ -29,7 +29,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** The built program, killed in the middle of a run, on a full disk, or over a damaged store. */
 class RunCrashProgramTests {
 
-  private static final int KILLS = Integer.getInteger("baddle.kills", 20);
+  private static final int KILLS = Integer.getInteger("baddle.kills", 12);
 
   private static final String[] APPEND = {
     "export", "--append", "--columns", "amount", "--origin", "none", "--out", "log.csv"

@@ -4,6 +4,7 @@ import baddle.app.OutputFile;
 import baddle.app.fill.CellValue;
 import baddle.app.fill.FillException;
 import baddle.app.reading.ParameterList;
+import baddle.core.grid.UnreadableFileException;
 import baddle.formats.csv.CsvRowWriter;
 import baddle.formats.edit.CellAt;
 import baddle.formats.edit.OwnWorkbook;
@@ -37,6 +38,8 @@ public final class Journal {
           "because",
           "original");
 
+  private static final String NO_JOURNAL = " is there and is no journal; name another file";
+
   private Journal() {}
 
   /** Why a journal can't be written to a path; empty where it can. */
@@ -48,9 +51,9 @@ public final class Journal {
       boolean one =
           ParameterList.read(journal).stream()
               .allMatch(line -> COLUMNS.containsAll(line.values().keySet()));
-      return one
-          ? Optional.empty()
-          : Optional.of(journal + " is there and is no journal; name another file");
+      return one ? Optional.empty() : Optional.of(journal + NO_JOURNAL);
+    } catch (UnreadableFileException e) {
+      return Optional.of(journal + NO_JOURNAL);
     } catch (IOException e) {
       return Optional.of(journal + " is there and can't be read: " + e.getMessage());
     }

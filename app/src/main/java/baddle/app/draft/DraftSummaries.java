@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -27,6 +28,9 @@ final class DraftSummaries {
 
   /** Longer texts are remarks, not items. */
   private static final int LONGEST = 60;
+
+  /** What debits and credits are booked to. */
+  private static final String ACCOUNT = "account";
 
   private static final Pattern MAIN =
       Pattern.compile("amount|revenue|turnover|value|total|betrag|umsatz|sum|wages|cost");
@@ -81,18 +85,29 @@ final class DraftSummaries {
     Optional<DraftColumn> date = date(dataset);
     Optional<DraftColumn> main = amounts(dataset).stream().findFirst();
     begin(dataset.name(), dataset);
-    axes(groups.stream().findFirst(), date);
+    Map<String, String> directions = turned(dataset).map(Turned::measures).orElse(Map.of());
+    Optional<DraftColumn> account =
+        dataset.column(ACCOUNT).filter(one -> !directions.isEmpty() && one.values().size() <= FEW);
+    axes(account.or(() -> groups.stream().findFirst()), date);
     line("    measures:");
-    main.ifPresent(this::measure);
+    directions.forEach((name, value) -> line("      " + name + ": " + PlanText.quoted(value)));
     if (main.isEmpty()) {
       line("      Rows: count(*)");
+    } else if (directions.isEmpty()) {
+      measure(main.get());
     }
     String second = groups.size() > 1 ? groups.get(1).name() : "";
     if (!second.isEmpty()) {
       begin(dataset.name() + "-by-" + second.replace('_', '-'), dataset);
       line("    down: [" + second + "]");
       line("    measures:");
-      amounts(dataset).forEach(this::measure);
+      directions.forEach((name, value) -> line("      " + name + ": " + PlanText.quoted(value)));
+      amounts(dataset).stream()
+          .filter(
+              column ->
+                  directions.isEmpty()
+                      || turned(dataset).filter(t -> t.value().equals(column.name())).isEmpty())
+          .forEach(this::measure);
       line("      Rows: count(*)");
     }
   }

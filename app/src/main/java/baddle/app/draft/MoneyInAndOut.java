@@ -2,7 +2,10 @@ package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
 import baddle.core.value.ColumnType;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
@@ -87,7 +90,24 @@ final class MoneyInAndOut {
     Optional<CashSummary> summary =
         date.filter(column -> words.ofIn().equals("in"))
             .map(day -> new CashSummary(dataset, in, out, balance, day, direction, amount));
-    return new Turned(setting, amount, true, summary, Optional.empty());
+    return new Turned(
+        setting, amount, true, summary, measures(words, direction, amount), Optional.empty());
+  }
+
+  /** Each direction by itself, and what is left: added up they would be nothing anybody wants. */
+  private static Map<String, String> measures(Words words, String direction, String amount) {
+    Map<String, String> measures = new LinkedHashMap<>();
+    String one = capital(words.ofIn());
+    String other = capital(words.ofOut());
+    String of = "sum(" + amount + ") filter (where " + direction + " = '%s')";
+    measures.put(one, of.formatted(words.ofIn()));
+    measures.put(other, of.formatted(words.ofOut()));
+    measures.put("Net", "coalesce(" + one + ", 0) - coalesce(" + other + ", 0)");
+    return measures;
+  }
+
+  private static String capital(String word) {
+    return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
   }
 
   private static void add(StringBuilder headings, DraftColumn column, String direction) {

@@ -45,12 +45,16 @@ public record Relation(String result, Kind kind, List<String> operands, int rows
     private boolean saysSomething(List<BigDecimal> values) {
       BigDecimal nothing = this == PRODUCT ? BigDecimal.ONE : BigDecimal.ZERO;
       return values.size() > 2
-          || values.stream().allMatch(one -> one.signum() != 0 && one.compareTo(nothing) != 0);
+          ? values.stream().filter(one -> one.signum() != 0).count() > 1
+          : values.stream().allMatch(one -> one.signum() != 0 && one.compareTo(nothing) != 0);
     }
   }
 
   /** Fewer rows can agree by chance. */
   private static final int LEAST_ROWS = 5;
+
+  /** The same for sums of more than two, for which that takes more of a chance. */
+  private static final int LEAST_ROWS_OF_MANY = 2;
 
   private static final int MOST_COLUMNS = 40;
 
@@ -67,7 +71,7 @@ public record Relation(String result, Kind kind, List<String> operands, int rows
    */
   static List<Relation> of(List<TableProfile.Column> columns, List<Map<String, BigDecimal>> rows) {
     List<Relation> found = new ArrayList<>();
-    if (columns.size() > MOST_COLUMNS || rows.size() < LEAST_ROWS) {
+    if (columns.size() > MOST_COLUMNS || rows.size() < LEAST_ROWS_OF_MANY) {
       return found;
     }
     for (int result = 0; result < columns.size(); result++) {
@@ -132,7 +136,7 @@ public record Relation(String result, Kind kind, List<String> operands, int rows
         shown += kind.saysSomething(values) ? 1 : 0;
       }
     }
-    return shown < LEAST_ROWS
+    return shown < (operands.size() > 2 ? LEAST_ROWS_OF_MANY : LEAST_ROWS)
         ? Optional.empty()
         : Optional.of(new Relation(result, kind, operands, shown));
   }
