@@ -61,14 +61,14 @@ class OutputFileTests {
                     .takeWhile(at -> !done.get())
                     .filter(Files::notExists)
                     .count());
-    for (int i = 1; i < 5_000; i++) {
+    for (int i = 1; i < 1_000; i++) {
       Path written = Files.writeString(folder.resolve("written"), Integer.toString(i));
       FileMove.move(written, file);
     }
     done.set(true);
 
     assertThat(missed.get()).isZero();
-    assertThat(file).hasContent("4999");
+    assertThat(file).hasContent("999");
   }
 
   @Test

@@ -10,6 +10,7 @@ import java.nio.file.attribute.FileTime;
 import java.time.Instant;
 import java.util.List;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -21,19 +22,33 @@ class KeptProgramTests {
 
   private static final List<String> COMMANDS = List.of("run", "check", "compare");
 
+  @TempDir static Path shared;
   @TempDir Path folder;
   private Baddle demo;
 
-  @BeforeEach
-  void layOut() throws Exception {
-    assertThat(new Baddle(folder).run("demo", "demo").status()).isZero();
-    demo = new Baddle(folder.resolve("demo"));
-    try (Stream<Path> files = Files.walk(demo.folder())) {
+  @BeforeAll
+  static void layOut() throws Exception {
+    assertThat(new Baddle(shared).run("demo", "demo").status()).isZero();
+    try (Stream<Path> files = Files.walk(shared.resolve("demo"))) {
       for (Path file : files.filter(Files::isRegularFile).toList()) {
         age(file);
       }
     }
+  }
+
+  @BeforeEach
+  void run() throws Exception {
+    demo = copy(shared.resolve("demo"), folder.resolve("demo"));
     demo.run("run");
+  }
+
+  private static Baddle copy(Path from, Path to) throws Exception {
+    try (Stream<Path> all = Files.walk(from)) {
+      for (Path path : all.toList()) {
+        Files.copy(path, to.resolve(from.relativize(path)), StandardCopyOption.COPY_ATTRIBUTES);
+      }
+    }
+    return new Baddle(to);
   }
 
   private static void age(Path file) throws IOException {
@@ -69,13 +84,7 @@ class KeptProgramTests {
   @Test
   void what_is_new_and_settled_is_told_alike_whether_or_not_the_last_run_is_known()
       throws Exception {
-    Baddle copy = new Baddle(folder.resolve("copy"));
-    try (Stream<Path> all = Files.walk(demo.folder())) {
-      for (Path path : all.toList()) {
-        Path to = copy.folder().resolve(demo.folder().relativize(path));
-        Files.copy(path, to, StandardCopyOption.COPY_ATTRIBUTES);
-      }
-    }
+    Baddle copy = copy(demo.folder(), folder.resolve("copy"));
     for (Baddle one : List.of(demo, copy)) {
       Path tills = one.folder().resolve("inbox/tills");
       String lines = Files.readString(tills.resolve("Alder Mill 2026-05.csv"));

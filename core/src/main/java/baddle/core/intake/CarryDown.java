@@ -5,7 +5,7 @@ import baddle.core.table.LongBuilder;
 import baddle.core.table.TextBuilder;
 import baddle.core.value.Fit;
 
-/** One column whose value counts until the next one. */
+/** One column whose value applies until the next one. */
 final class CarryDown {
 
   private enum State {

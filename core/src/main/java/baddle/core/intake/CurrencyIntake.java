@@ -6,7 +6,7 @@ import baddle.core.table.TextBuilder;
 import baddle.core.value.CurrencyText;
 import baddle.core.value.Fit;
 
-/** The currency sign or code that is with the number of another column. */
+/** The currency sign or code written with the number of another column. */
 final class CurrencyIntake implements ColumnIntake {
 
   private final int cell;

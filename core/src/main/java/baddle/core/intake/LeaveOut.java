@@ -15,8 +15,8 @@ import java.util.Optional;
  * @param stated for rows that state totals of the rows above them: by column of the dataset, or
  *     {@link #ROWS}, the heading under which the total is; empty for the column's own
  * @param span which rows a stated total is of
- * @param ends the carried columns whose value counts no longer than to such a row; empty for all of
- *     them where the rule states totals, else for none
+ * @param ends the carried columns whose value applies only up to such a row; empty for all of them
+ *     where the rule states totals, else for none
  */
 public record LeaveOut(
     Expression when,

@@ -13,8 +13,8 @@ import java.util.TreeMap;
 /**
  * What happens to rows between reading them and keeping them.
  *
- * @param carryDown columns whose value counts until the next one
- * @param untilBlankRow whether it counts no further than the next blank row
+ * @param carryDown columns whose value applies until the next one
+ * @param untilBlankRow whether it applies no further than the next blank row
  * @param blockColumn the column whose value begins a block, such as a document's number; nothing is
  *     carried from one block into the next
  * @param leaveOut the rules by which rows are left out, the first that holds counts

@@ -24,7 +24,7 @@ public enum ChartKind {
     return word;
   }
 
-  /** Whether parts are on each other. */
+  /** Whether parts are stacked. */
   public boolean isStacked() {
     return this == STACKED_COLUMNS || this == SHARES;
   }
