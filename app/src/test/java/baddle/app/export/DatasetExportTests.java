@@ -43,8 +43,12 @@ class DatasetExportTests {
     project = new ProjectFolder(folder, PLAN);
     project.write(
         "in/2026-01.csv",
-        "day,site,clerk,amount\n2026-01-05,Foxholt,Elm,10.00\n2026-01-06,Dunmere,,-2.50\n"
-            + "2026-01-07,Foxholt,\"Ash, A.\",7\n");
+        """
+        day,site,clerk,amount
+        2026-01-05,Foxholt,Elm,10.00
+        2026-01-06,Dunmere,,-2.50
+        2026-01-07,Foxholt,"Ash, A.",7
+        """);
     project.consolidate();
     project.write("in/2026-02.csv", "day,site,clerk,amount\n2026-02-05,,Elm,1.00\n");
     project.consolidate();

@@ -56,8 +56,13 @@ class WorkbookFillTests {
     project = new ProjectFolder(folder, PLAN.replace("FILL", BY_SITE.strip()));
     project.write(
         "in/2026-01.csv",
-        "day,site,amount,units\n2026-01-05,Foxholt,10.00,3\n2026-01-06,Foxholt,2.50,4\n"
-            + "2026-01-07,Dunmere,7.00,1\n2026-01-08,Copse End,1.00,2\n");
+        """
+        day,site,amount,units
+        2026-01-05,Foxholt,10.00,3
+        2026-01-06,Foxholt,2.50,4
+        2026-01-07,Dunmere,7.00,1
+        2026-01-08,Copse End,1.00,2
+        """);
     project.consolidate();
     new Sheets()
         .sheet(

@@ -61,12 +61,21 @@ class CheckListTests {
     project.write("ranges.csv", "Code,Range\nA,Trees\nB,Shrubs\nB,Roses\nZ,Seeds\n");
     project.write(
         "in/Foxholt 2026-01.csv",
-        "doc,Date,code,units,amount\nD1,2026-01-05,A,3,10.00\nD2,2026-01-06,B,x,5.00\n"
-            + ",,Total,,16.00\n");
+        """
+        doc,Date,code,units,amount
+        D1,2026-01-05,A,3,10.00
+        D2,2026-01-06,B,x,5.00
+        ,,Total,,16.00
+        """);
     project.write(
         "in/Foxholt 2026-03.csv",
-        "doc,Sale date,code,amount,remark\nD3,2026-03-05,C,2.00,late\nD4,31.04.2026,A,1.00,\n"
-            + "D5,2026-03-06,A,some,\n,,Total,3.00,\n");
+        """
+        doc,Sale date,code,amount,remark
+        D3,2026-03-05,C,2.00,late
+        D4,31.04.2026,A,1.00,
+        D5,2026-03-06,A,some,
+        ,,Total,3.00,
+        """);
     project.write(
         "in/Dunmere 2026-02.csv",
         "doc,Date,code,units,amount\nD6,2026-02-05,C,1,4.00\nD6,2026-02-06,A,1,7.00\n");

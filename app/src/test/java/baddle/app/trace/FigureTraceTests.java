@@ -83,13 +83,20 @@ class FigureTraceTests {
     project = new ProjectFolder(folder, PLAN);
     project.write(
         "in/a.csv",
-        "day,site,kind,amount,units\n2026-01-05,Foxholt,till,10.00,2\n"
-            + "2026-01-06,Foxholt,trade,5.00,1\n2026-02-01,Foxholt,till,3.00,1\n"
-            + "2026-01-07,Foxholt,void,99.00,9\n");
+        """
+        day,site,kind,amount,units
+        2026-01-05,Foxholt,till,10.00,2
+        2026-01-06,Foxholt,trade,5.00,1
+        2026-02-01,Foxholt,till,3.00,1
+        2026-01-07,Foxholt,void,99.00,9
+        """);
     project.write(
         "in/b.csv",
-        "day,site,kind,amount,units\n2026-01-09,Dunmere,till,1.00,1\n"
-            + "2026-01-10,Copse End,till,,2\n");
+        """
+        day,site,kind,amount,units
+        2026-01-09,Dunmere,till,1.00,1
+        2026-01-10,Copse End,till,,2
+        """);
     project.consolidate();
   }
 
@@ -203,7 +210,9 @@ class FigureTraceTests {
     assertThat(figure.cell()).isEqualTo("site = Dunmere");
     assertThat(Files.readString(file))
         .isEqualTo(
-            "source_file,source_sheet,source_row,site,kind,day,amount,units,sum(amount)\r\n"
-                + "in/b.csv,,2,Dunmere,till,2026-01-09,1.00,1,1.00\r\n");
+            """
+            source_file,source_sheet,source_row,site,kind,day,amount,units,sum(amount)\r
+            in/b.csv,,2,Dunmere,till,2026-01-09,1.00,1,1.00\r
+            """);
   }
 }

@@ -8,8 +8,10 @@ import baddle.core.grid.GridRow;
 import baddle.core.grid.ResultColumn;
 import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
+import com.github.luben.zstd.Zstd;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -203,7 +205,7 @@ class ResultFileTests {
   @Test
   void another_file_that_is_packed_alike_is_refused(@TempDir Path folder) throws Exception {
     Path file = folder.resolve("other.zst");
-    Files.write(file, com.github.luben.zstd.Zstd.compress("{\"rows\": []}".getBytes()));
+    Files.write(file, Zstd.compress("{\"rows\": []}".getBytes(StandardCharsets.UTF_8)));
 
     assertThatThrownBy(() -> ResultFile.open(file))
         .isInstanceOf(UnreadableFileException.class)
