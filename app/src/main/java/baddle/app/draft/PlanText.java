@@ -1,5 +1,6 @@
 package baddle.app.draft;
 
+import baddle.core.calendar.PeriodText;
 import baddle.core.value.ColumnType;
 import java.util.ArrayList;
 import java.util.List;
@@ -32,7 +33,9 @@ public final class PlanText {
 
   /** The plan. */
   String text() {
-    line("# A plan that `baddle draft` proposed from the files there were. It names no month.");
+    line(
+        "# A plan that `baddle draft` proposed from the files there were. "
+            + (leavesMonthsOut() ? "Only `except` names a month." : "It names no month."));
     line("# Look at each doubt, then put new files into the folders and run `baddle consolidate`.");
     line("baddle: 1");
     parts
@@ -60,6 +63,13 @@ public final class PlanText {
     comments("left alone", parts.leftAlone());
     comments("decided", parts.decided());
     return text.toString();
+  }
+
+  private boolean leavesMonthsOut() {
+    PeriodText periods = PeriodText.english();
+    return feeds.stream()
+        .flatMap(feed -> feed.except().stream())
+        .anyMatch(pattern -> periods.find(pattern).isPresent());
   }
 
   private void comments(String what, List<String> lines) {

@@ -40,12 +40,16 @@ class DraftShapesTests {
   }
 
   private void drafts(String files, String plan) throws Exception {
+    drafts(files, HEAD, plan);
+  }
+
+  private void drafts(String files, String head, String plan) throws Exception {
     ProjectFolder project = new ProjectFolder(folder, "");
     layOut(project, files);
 
     Draft draft = PlanDrafter.of(folder, folder.resolve("in"), 2).draft(Map.of());
 
-    assertThat(draft.text()).isEqualTo(HEAD + plan);
+    assertThat(draft.text()).isEqualTo(head + plan);
     project.write("baddle.yaml", draft.text());
     ConsolidateResult result = project.consolidate();
     assertThat(result.rows().addUp()).isTrue();
@@ -375,6 +379,7 @@ class DraftShapesTests {
         2026-02-06,K4,1,8.00
         2026-02-13,K3,1,4.50
         """,
+        HEAD.replace("It names no month.", "Only `except` names a month."),
         """
         datasets:
           tills:
