@@ -11,6 +11,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 
 /** Puts the tables that are alike into one dataset each, and tells forms from tables. */
@@ -28,7 +29,7 @@ final class Clusters {
   private final List<DraftDataset> datasets = new ArrayList<>();
   private final Map<String, List<FolderFile>> forms = new TreeMap<>();
   private final Map<String, List<FormCells.Field>> fields = new HashMap<>();
-  private final List<String> shapeless = new ArrayList<>();
+  private final List<String> doubts = new ArrayList<>();
 
   Clusters(Questions questions) {
     this.questions = questions;
@@ -65,9 +66,9 @@ final class Clusters {
     return fields.getOrDefault(folder, List.of());
   }
 
-  /** Files in which neither a table nor a form was found. */
-  List<String> shapeless() {
-    return shapeless;
+  /** What wants a person's eye. */
+  List<String> doubts() {
+    return doubts;
   }
 
   private static List<FoundTable> tables(FolderFile file) {
@@ -117,7 +118,7 @@ final class Clusters {
     }
     for (FolderFile file : unusual) {
       if (tables(file).isEmpty()) {
-        shapeless.add(file.path() + " has no table that could be told by its shape");
+        doubts.add(file.path() + " has no table that could be told by its shape");
       }
     }
     return files;
@@ -183,10 +184,17 @@ final class Clusters {
             .filter(known -> known.isAlike(first))
             .max(Comparator.comparingDouble(known -> known.likeness(first)))
             .orElse(null);
-    if (dataset == null) {
+    Optional<Question> question =
+        Optional.ofNullable(dataset).flatMap(known -> OwnHeadings.question(known, first));
+    boolean apart =
+        question.filter(one -> !questions.choose(one).equals(OwnHeadings.ONE)).isPresent();
+    if (dataset == null || apart) {
       dataset = new DraftDataset(questions);
       datasets.add(dataset);
     }
     alike.forEach(dataset::add);
+    question
+        .filter(questions::isOpen)
+        .ifPresent(one -> doubts.add(one.line() + "; they are proposed as one dataset"));
   }
 }

@@ -179,6 +179,13 @@ final class DraftDataset {
     }
   }
 
+  /** Which of a table's columns are its own, and by what. */
+  Map<TableProfile.Column, HeadingAlignment.Aligned> align(FoundTable found) {
+    String folder = FolderFile.folderOf(found.path());
+    return align(
+        found, tables.stream().anyMatch(one -> FolderFile.folderOf(one.path()).equals(folder)));
+  }
+
   private Map<TableProfile.Column, HeadingAlignment.Aligned> align(
       FoundTable found, boolean byRest) {
     return HeadingAlignment.of(columns, this::computed, found, byRest);
@@ -187,10 +194,7 @@ final class DraftDataset {
   /** Adds the columns of a table. */
   void add(FoundTable found) {
     TableProfile table = found.table();
-    String folder = FolderFile.folderOf(found.path());
-    boolean sameFolder =
-        tables.stream().anyMatch(known -> FolderFile.folderOf(known.path()).equals(folder));
-    Map<TableProfile.Column, HeadingAlignment.Aligned> aligned = align(found, sameFolder);
+    Map<TableProfile.Column, HeadingAlignment.Aligned> aligned = align(found);
     for (TableProfile.Column column : table.columns()) {
       HeadingAlignment.Aligned one = aligned.get(column);
       boolean known = one != null && (isSpelt(one, column) || isTaken(one, column, found));

@@ -51,7 +51,7 @@ public final class PlanDrafter {
       }
     }
     Clusters clusters = Clusters.of(files, questions);
-    doubts.addAll(clusters.shapeless());
+    doubts.addAll(clusters.doubts());
     List<DraftDataset> datasets = clusters.datasets();
     ItemsAcross.mark(datasets, questions);
     NameProposals naming = new NameProposals();

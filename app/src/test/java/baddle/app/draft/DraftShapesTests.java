@@ -1098,4 +1098,41 @@ class DraftShapesTests {
           overview.xlsx: {summaries: [sales]}
         """);
   }
+
+  @Test
+  void folders_with_headings_of_their_own_are_asked_about_and_can_be_apart() throws Exception {
+    String files =
+        """
+        == in/purchases/2026-01.csv
+        Date,Document,Supplier,Amount
+        2026-01-05,P1,Larkspur,10.00
+        2026-01-06,P2,Yarrow,7.00
+        == in/sales/2026-01.csv
+        Date,Document,Customer,Amount
+        2026-01-05,S1,Mallow,30.00
+        2026-01-07,S2,Bryony,4.50
+        """;
+    String rows = "rows of in/purchases/2026-01.csv and in/sales/2026-01.csv";
+    layOut(new ProjectFolder(folder, ""), files);
+    PlanDrafter drafter = PlanDrafter.of(folder, folder.resolve("in"), 2);
+
+    assertThat(drafter.draft(Map.of()).text())
+        .contains(
+            "# doubt: "
+                + rows
+                + ": only the first has Supplier, only the second Customer; they are proposed as"
+                + " one dataset\n");
+    assertThat(drafter.draft(Map.of(rows, "two")).text())
+        .contains(
+            """
+            feeds:
+              purchases:
+                files: "in/purchases/{period}.csv"
+                into: purchases
+              sales:
+                files: "in/sales/{period}.csv"
+                into: sales
+            """)
+        .doesNotContain("# doubt");
+  }
 }
