@@ -19,7 +19,7 @@ import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle consolidate}. */
-public final class ConsolidateCommand implements Command {
+final class ConsolidateCommand implements Command {
 
   private static final int MOST_THREADS = 64;
 

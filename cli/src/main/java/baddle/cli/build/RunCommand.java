@@ -10,10 +10,10 @@ import baddle.app.run.RunResult;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
+import baddle.cli.options.FailOnOption;
 import baddle.cli.options.FindingLines;
 import baddle.cli.options.Status;
 import baddle.cli.options.UsageException;
-import baddle.cli.prove.CheckCommand;
 import baddle.cli.terminal.Console;
 import baddle.core.crosstab.spec.SpecException;
 import baddle.core.expression.ExpressionException;
@@ -29,7 +29,7 @@ import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle run}. */
-public final class RunCommand implements Command {
+final class RunCommand implements Command {
 
   @Override
   public CommandHead head() {
@@ -42,7 +42,7 @@ public final class RunCommand implements Command {
         List.of(
             ConsolidateCommand.threadsOption(),
             ConsolidateCommand.byContentOption(),
-            CheckCommand.failOnOption(),
+            FailOnOption.option(),
             Option.builder()
                 .longOpt("for-each")
                 .hasArg()
@@ -56,7 +56,7 @@ public final class RunCommand implements Command {
       throws UsageException, PlanException, IOException {
     options.refuseArguments("run");
     int threads = ConsolidateCommand.threads(options);
-    Severity failOn = CheckCommand.failOn(options);
+    Severity failOn = FailOnOption.severity(options);
     Optional<String> list = options.value("for-each");
     if (list.isPresent()) {
       return runEach(console.folder().resolve(list.get()), options, console, threads, failOn);

@@ -31,7 +31,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle watch}. */
-public final class WatchCommand implements Command {
+final class WatchCommand implements Command {
 
   private static final int LONGEST_RUN_SECONDS = 600;
 

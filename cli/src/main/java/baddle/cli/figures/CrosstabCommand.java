@@ -31,7 +31,7 @@ import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle crosstab}. */
-public final class CrosstabCommand implements Command {
+final class CrosstabCommand implements Command {
 
   /** The options that are keys of a summary, with the key, what follows and what they are for. */
   private static final Map<String, List<String>> PIECES = new LinkedHashMap<>();

@@ -30,7 +30,7 @@ import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle close}. */
-public final class CloseCommand implements Command {
+final class CloseCommand implements Command {
 
   @Override
   public CommandHead head() {

@@ -33,7 +33,7 @@ import java.util.stream.Stream;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle history}. */
-public final class HistoryCommand implements Command {
+final class HistoryCommand implements Command {
 
   @Override
   public CommandHead head() {

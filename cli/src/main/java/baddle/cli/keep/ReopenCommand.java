@@ -18,7 +18,7 @@ import java.util.List;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle reopen}. */
-public final class ReopenCommand implements Command {
+final class ReopenCommand implements Command {
 
   @Override
   public CommandHead head() {

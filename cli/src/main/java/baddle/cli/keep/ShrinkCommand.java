@@ -16,7 +16,7 @@ import java.util.stream.Collectors;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle shrink}. */
-public final class ShrinkCommand implements Command {
+final class ShrinkCommand implements Command {
 
   private static final int USUALLY_KEPT = 12;
   private static final int KIBI = 1024;

@@ -26,7 +26,7 @@ import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle draft}. */
-public final class DraftCommand implements Command {
+final class DraftCommand implements Command {
 
   @Override
   public CommandHead head() {

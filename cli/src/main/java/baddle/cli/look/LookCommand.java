@@ -28,7 +28,7 @@ import java.util.stream.Stream;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle look}. */
-public final class LookCommand implements Command {
+final class LookCommand implements Command {
 
   /** More lines are no overview. */
   private static final int MOST_LINES = 20;

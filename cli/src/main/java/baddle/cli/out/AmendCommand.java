@@ -30,7 +30,7 @@ import java.util.stream.Stream;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle amend}. */
-public final class AmendCommand implements Command {
+final class AmendCommand implements Command {
 
   private static final int MOST = 40;
 

@@ -13,7 +13,6 @@ import baddle.cli.options.Command;
 import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.CsvFormOptions;
-import baddle.cli.options.DatabaseTableExport;
 import baddle.cli.options.DatasetNames;
 import baddle.cli.options.JsonText;
 import baddle.cli.options.NumberText;
@@ -36,7 +35,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 
 /** {@code baddle export}. */
-public final class ExportCommand implements Command {
+final class ExportCommand implements Command {
 
   private static final List<String> ORIGINS = List.of("none", "short", "all");
 

@@ -34,7 +34,7 @@ import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle extract}. */
-public final class ExtractCommand implements Command {
+final class ExtractCommand implements Command {
 
   @Override
   public CommandHead head() {

@@ -21,7 +21,7 @@ import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle fill}. */
-public final class FillCommand implements Command {
+final class FillCommand implements Command {
 
   @Override
   public CommandHead head() {

@@ -12,6 +12,7 @@ import baddle.cli.options.BatchOption;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
+import baddle.cli.options.FailOnOption;
 import baddle.cli.options.FindingLines;
 import baddle.cli.options.ListOutput;
 import baddle.cli.options.Status;
@@ -23,17 +24,14 @@ import baddle.core.finding.Severity;
 import baddle.plan.PlanException;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle check}. */
-public final class CheckCommand implements Command {
+final class CheckCommand implements Command {
 
-  private static final List<String> SEVERITIES = List.of("note", "warning", "error");
   private static final List<String> LISTS =
       Stream.of(CheckList.values()).map(CheckList::word).toList();
 
@@ -46,7 +44,7 @@ public final class CheckCommand implements Command {
         "baddle check --fail-on warning",
         true,
         List.of(
-            failOnOption(),
+            FailOnOption.option(),
             BatchOption.of("check the datasets as they were at this batch"),
             Option.builder()
                 .longOpt("suspense")
@@ -67,21 +65,11 @@ public final class CheckCommand implements Command {
                 .get()));
   }
 
-  /** The option that says from which severity on a command fails. */
-  public static Option failOnOption() {
-    return Option.builder()
-        .longOpt("fail-on")
-        .hasArg()
-        .argName("SEVERITY")
-        .desc("end with status 1 from this on: note, warning or error (default: error)")
-        .get();
-  }
-
   @Override
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
     options.refuseArguments("check");
-    Severity failOn = failOn(options);
+    Severity failOn = FailOnOption.severity(options);
     Optional<Path> suspense = options.value("suspense").map(console.folder()::resolve);
     Optional<String> problem = suspense.flatMap(OutputFile::tableProblem);
     if (problem.isPresent()) {
@@ -174,19 +162,5 @@ public final class CheckCommand implements Command {
                             + " (lists: "
                             + String.join(", ", LISTS)
                             + ")")));
-  }
-
-  /** What that option says. */
-  public static Severity failOn(CommandOptions options) throws UsageException {
-    String given = options.value("fail-on").orElse("error");
-    return Arrays.stream(Severity.values())
-        .filter(severity -> severity.name().toLowerCase(Locale.ROOT).equals(given))
-        .findFirst()
-        .orElseThrow(
-            () ->
-                new UsageException(
-                    "--fail-on takes note, warning or error, not "
-                        + given
-                        + Nearest.hint(given, SEVERITIES)));
   }
 }

@@ -25,7 +25,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /** {@code baddle columns}. */
-public final class ColumnsCommand implements Command {
+final class ColumnsCommand implements Command {
 
   @Override
   public CommandHead head() {

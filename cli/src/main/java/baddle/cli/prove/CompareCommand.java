@@ -6,7 +6,6 @@ import baddle.app.compare.Comparison;
 import baddle.app.compare.SummaryComparison;
 import baddle.app.lists.ChangedRowsFile;
 import baddle.app.lists.MovementTable;
-import baddle.cli.figures.SummarizeCommand;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
@@ -14,6 +13,7 @@ import baddle.cli.options.DatasetNames;
 import baddle.cli.options.ListOutput;
 import baddle.cli.options.NumberText;
 import baddle.cli.options.Status;
+import baddle.cli.options.SummaryNames;
 import baddle.cli.options.UsageException;
 import baddle.cli.terminal.Console;
 import baddle.core.calendar.Period;
@@ -28,7 +28,7 @@ import java.util.OptionalInt;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle compare}. */
-public final class CompareCommand implements Command {
+final class CompareCommand implements Command {
 
   @Override
   public CommandHead head() {
@@ -83,7 +83,7 @@ public final class CompareCommand implements Command {
       return rows(project, options, console);
     }
     List<SummaryPlan> summaries =
-        SummarizeCommand.wanted(project, options.values("summary").stream().toList());
+        SummaryNames.known(project, options.values("summary").stream().toList());
     BigDecimal least = least(options);
     List<String> given = options.arguments();
     if (given.size() > 2) {

@@ -8,12 +8,12 @@ import baddle.app.trace.RowTrace;
 import baddle.app.trace.TraceException;
 import baddle.app.trace.TraceFile;
 import baddle.app.trace.TracedFigure;
-import baddle.cli.figures.SummarizeCommand;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.ListOutput;
 import baddle.cli.options.Status;
+import baddle.cli.options.SummaryNames;
 import baddle.cli.options.UsageException;
 import baddle.cli.terminal.Console;
 import baddle.plan.PlanException;
@@ -25,7 +25,7 @@ import java.util.Optional;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle trace}. */
-public final class TraceCommand implements Command {
+final class TraceCommand implements Command {
 
   private static final int ROWS_SHOWN = 40;
 
@@ -89,7 +89,7 @@ public final class TraceCommand implements Command {
               + String.join(", ", project.plan().summaries().keySet())
               + ", or --row FILE:ROW");
     }
-    SummaryPlan summary = SummarizeCommand.wanted(project, options.arguments()).get(0);
+    SummaryPlan summary = SummaryNames.known(project, options.arguments()).get(0);
     Optional<Path> file = options.value("out").map(console.folder()::resolve);
     Optional<String> problem =
         file.flatMap(RowsFile::problem).or(() -> file.flatMap(Inputs.of(project)::problem));

@@ -1,9 +1,15 @@
-package baddle.cli.options;
+package baddle.cli.out;
 
 import baddle.app.Project;
 import baddle.app.export.ExportException;
 import baddle.app.export.RowsChoice;
 import baddle.app.export.TableExport;
+import baddle.cli.options.CommandOptions;
+import baddle.cli.options.CsvFormOptions;
+import baddle.cli.options.JsonText;
+import baddle.cli.options.LoadText;
+import baddle.cli.options.Status;
+import baddle.cli.options.UsageException;
 import baddle.cli.terminal.Console;
 import baddle.core.finding.Nearest;
 import baddle.plan.database.DatabasePlan;
@@ -14,7 +20,7 @@ import java.util.Collection;
 import java.util.List;
 
 /** {@code baddle export --to}: rows into a table of a database. */
-public final class DatabaseTableExport {
+final class DatabaseTableExport {
 
   private static final List<String> OF_FILES =
       List.of(
@@ -34,7 +40,7 @@ public final class DatabaseTableExport {
   private final RowsChoice choice;
 
   /** Of chosen rows of a dataset. */
-  public DatabaseTableExport(Project project, String dataset, RowsChoice choice) {
+  DatabaseTableExport(Project project, String dataset, RowsChoice choice) {
     this.project = project;
     this.dataset = dataset;
     this.choice = choice;
