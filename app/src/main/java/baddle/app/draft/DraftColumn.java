@@ -21,7 +21,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** A column that is being proposed, with all that was seen of it. */
-public final class DraftColumn {
+final class DraftColumn {
 
   private static final int MOST_VALUES = 20_000;
 
@@ -56,7 +56,7 @@ public final class DraftColumn {
   private String lookup = "";
 
   /** A column of which only the heading is known. */
-  public DraftColumn(String heading) {
+  DraftColumn(String heading) {
     this.name = plainName(heading);
     spellings.put(Headings.comparable(heading), heading);
   }
@@ -70,7 +70,7 @@ public final class DraftColumn {
   }
 
   /** Letters and digits in lower case, joined by underscores. */
-  public static String plainName(String heading) {
+  static String plainName(String heading) {
     StringBuilder name = new StringBuilder();
     for (char c : heading.toLowerCase(Locale.ROOT).toCharArray()) {
       boolean plain = Character.isLetterOrDigit(c);

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 
 /** Writes a draft as a plan with comments. */
-public final class PlanText {
+final class PlanText {
 
   private static final Set<ColumnType.Kind> KINDS_OF_KEYS =
       Set.of(ColumnType.Kind.TEXT, ColumnType.Kind.INTEGER);
@@ -26,7 +26,7 @@ public final class PlanText {
   private final StringBuilder text = new StringBuilder();
 
   /** Of the parts of a draft. */
-  public PlanText(DraftParts parts) {
+  PlanText(DraftParts parts) {
     this.parts = parts;
     this.feeds = parts.feeds();
   }
@@ -140,7 +140,7 @@ public final class PlanText {
   }
 
   /** A text as YAML writes it, in quotes where it could mean something else. */
-  public static String quoted(String text) {
+  static String quoted(String text) {
     boolean plain =
         text.matches("\\p{L}[\\p{L}\\p{N}_ -]*")
             && text.equals(text.strip())

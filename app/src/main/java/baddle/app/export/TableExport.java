@@ -3,7 +3,6 @@ package baddle.app.export;
 import baddle.app.BatchStamp;
 import baddle.app.OwnStore;
 import baddle.app.Project;
-import baddle.app.results.AskedTables;
 import baddle.app.results.DatabaseAccess;
 import baddle.core.table.Schema;
 import baddle.database.Loaded;

@@ -5,7 +5,6 @@ import baddle.app.export.ExportException;
 import baddle.app.export.RowsChoice;
 import baddle.app.export.TableExport;
 import baddle.cli.options.CommandOptions;
-import baddle.cli.options.CsvFormOptions;
 import baddle.cli.options.JsonText;
 import baddle.cli.options.LoadText;
 import baddle.cli.options.Status;

@@ -1,7 +1,6 @@
 package baddle.cli.out;
 
 import baddle.cli.options.BatchOption;
-import baddle.cli.options.CsvFormOptions;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;

@@ -12,7 +12,6 @@ import baddle.app.results.QueryLines;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
-import baddle.cli.options.CsvFormOptions;
 import baddle.cli.options.Status;
 import baddle.cli.options.UsageException;
 import baddle.cli.terminal.Console;

@@ -7,7 +7,6 @@ import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
 import baddle.formats.number.NumberFormats;
 import baddle.formats.number.SerialDate;
-import baddle.formats.number.StoredDouble;
 import java.io.IOException;
 import java.util.BitSet;
 import java.util.Optional;

@@ -7,7 +7,6 @@ import baddle.core.grid.GridRow;
 import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
 import baddle.core.value.StoredNumber;
-import baddle.formats.number.DayTexts;
 import baddle.formats.number.NumberFormats;
 import baddle.formats.number.SerialDate;
 import baddle.formats.xml.Xml;

@@ -8,7 +8,6 @@ import baddle.reports.ReportHead;
 import baddle.reports.ReportStyle;
 import baddle.reports.RowsBehind;
 import baddle.reports.picture.ChartShape;
-import baddle.reports.text.Sparkline;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;

@@ -2,8 +2,6 @@ package baddle.app.draft.words;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import baddle.app.draft.DraftColumn;
-import baddle.app.draft.PlanText;
 import baddle.core.calendar.PeriodText;
 import java.util.List;
 import java.util.Optional;
@@ -29,31 +27,5 @@ class NameShapeTests {
 
     assertThat(shape.pattern(shape.hasPeriod() ? Optional.of("site") : Optional.empty()))
         .isEqualTo(pattern);
-  }
-
-  @ParameterizedTest
-  @CsvSource({
-    "Receipt no, receipt_no",
-    "LINE TOTAL, line_total",
-    "2026 (net), c_2026_net",
-    "%, percent",
-    "(), column"
-  })
-  void makes_plain_names_of_headings(String heading, String name) {
-    assertThat(DraftColumn.plainName(heading)).isEqualTo(name);
-  }
-
-  @ParameterizedTest
-  @CsvSource(
-      delimiter = '|',
-      value = {
-        "Date | Date",
-        "yes | \"yes\"",
-        "a: b | \"a: b\"",
-        "say \"hi\" | \"say \\\"hi\\\"\"",
-        "*x | \"*x\""
-      })
-  void quotes_what_could_mean_something_else(String text, String expected) {
-    assertThat(PlanText.quoted(text)).isEqualTo(expected);
   }
 }

@@ -1,5 +1,7 @@
-package baddle.cli.options;
+package baddle.cli.out;
 
+import baddle.cli.options.CommandOptions;
+import baddle.cli.options.UsageException;
 import baddle.core.finding.Nearest;
 import baddle.core.grid.CsvForm;
 import java.nio.charset.Charset;
@@ -13,7 +15,7 @@ import java.util.Map;
 import org.apache.commons.cli.Option;
 
 /** The options that say how a CSV file is written. */
-public final class CsvFormOptions {
+final class CsvFormOptions {
 
   private static final Map<String, Character> SEPARATORS =
       Map.of("comma", ',', "semicolon", ';', "tab", '\t', "pipe", '|');
@@ -23,7 +25,7 @@ public final class CsvFormOptions {
   private CsvFormOptions() {}
 
   /** The options about CSV. */
-  public static List<Option> all() {
+  static List<Option> all() {
     return List.of(
         option("separator", "WORD", "of CSV: comma, semicolon, tab or pipe (default: comma)"),
         option("decimal", "WORD", "of CSV: point or comma (default: point)"),
@@ -37,7 +39,7 @@ public final class CsvFormOptions {
   }
 
   /** The form that a call asks for. */
-  public static CsvForm read(CommandOptions options) throws UsageException {
+  static CsvForm read(CommandOptions options) throws UsageException {
     String charset = options.value("charset").orElse("utf-8").toLowerCase(Locale.ROOT);
     boolean mark = charset.equals("utf-8-mark");
     return new CsvForm(
@@ -58,8 +60,7 @@ public final class CsvFormOptions {
   }
 
   /** One of a few words that an option takes. */
-  public static String one(
-      CommandOptions options, String name, List<String> known, String otherwise)
+  static String one(CommandOptions options, String name, List<String> known, String otherwise)
       throws UsageException {
     String given = options.value(name).orElse(otherwise);
     if (!known.contains(given)) {

@@ -1,6 +1,7 @@
-package baddle.formats.number;
+package baddle.formats.xlsx;
 
 import baddle.core.calendar.DateSystem;
+import baddle.formats.number.SerialDate;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import org.jspecify.annotations.Nullable;
 
@@ -8,7 +9,7 @@ import org.jspecify.annotations.Nullable;
  * The dates that whole day numbers mean, as ISO 8601 writes them. The days of some years are worked
  * out once for all workbooks and threads.
  */
-public final class DayTexts {
+final class DayTexts {
 
   private static final int SLOTS = 1 << 12;
   private static final int MOST_DIGITS = 7;
@@ -34,7 +35,7 @@ public final class DayTexts {
   }
 
   /** For workbooks whose day numbers count in a way. */
-  public static DayTexts of(DateSystem system) {
+  static DayTexts of(DateSystem system) {
     return system == DateSystem.FROM_1900 ? FROM_1900 : FROM_1904;
   }
 
@@ -43,7 +44,7 @@ public final class DayTexts {
    *
    * @return characters that mustn't be changed; null where it is no date or written otherwise
    */
-  public char @Nullable [] text(char[] characters, int length) {
+  char @Nullable [] text(char[] characters, int length) {
     if (length > MOST_DIGITS) {
       return null;
     }

@@ -1,4 +1,4 @@
-package baddle.reports.text;
+package baddle.reports.page;
 
 import baddle.core.crosstab.spec.ChartKind;
 import baddle.reports.CrosstabLayout;
@@ -10,7 +10,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /** The course of a summary's first measure as a small line (SVG) within a text; gaps stay gaps. */
-public final class Sparkline {
+final class Sparkline {
 
   private static final double WIDTH = 96;
   private static final double HEIGHT = 16;
@@ -19,7 +19,7 @@ public final class Sparkline {
   private Sparkline() {}
 
   /** The markup of a summary that is by month; empty where it isn't. */
-  public static String of(CrosstabLayout layout) {
+  static String of(CrosstabLayout layout) {
     Optional<ChartShape> shape = ChartShape.of(layout, ChartKind.LINES);
     if (shape.isEmpty() || layout.crosstab().latest(0).isEmpty()) {
       return "";

@@ -1,4 +1,4 @@
-package baddle.cli.prove;
+package baddle.cli.out;
 
 import baddle.app.OutputFile;
 import baddle.app.Project;
@@ -23,12 +23,12 @@ import java.util.Optional;
 import java.util.Set;
 
 /** Writes the rows that are not in a dataset: those held, or those left out. */
-public final class UnusedRows {
+final class UnusedRows {
 
   private UnusedRows() {}
 
   /** Writes the rows of lookups that nothing has matched; returns the status. */
-  public static int write(Project project, String dataset, CommandOptions options, Console console)
+  static int write(Project project, String dataset, CommandOptions options, Console console)
       throws UsageException, IOException {
     if (options.has("held") && options.has("left-out")) {
       throw new UsageException("--held and --left-out exclude each other");

@@ -1,8 +1,9 @@
-package baddle.formats.number;
+package baddle.formats.xlsx;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.core.calendar.DateSystem;
+import baddle.formats.number.SerialDate;
 import java.util.Random;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;

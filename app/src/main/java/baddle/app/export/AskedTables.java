@@ -1,4 +1,4 @@
-package baddle.app.results;
+package baddle.app.export;
 
 import baddle.app.Project;
 import baddle.plan.FeedPlan;
@@ -11,12 +11,12 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 
 /** The tables that feeds read, into which nothing may be loaded: inputs are never outputs. */
-public final class AskedTables {
+final class AskedTables {
 
   private AskedTables() {}
 
   /** Why rows can't be loaded into a table; empty where no feed reads it. */
-  public static Optional<String> problem(Project project, TablePlan table) throws IOException {
+  static Optional<String> problem(Project project, TablePlan table) throws IOException {
     for (FeedPlan feed : project.plan().feeds().values()) {
       if (feed.query().isPresent() && reads(project, feed.query().get(), table)) {
         return Optional.of(
