@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 
 /**
  * Writes what a reader pushes as text: {@code row: cell | cell}, with each kind but text before it;
@@ -18,18 +19,26 @@ import java.util.List;
 public final class GridText implements RowSink {
 
   private final GridRow row = new GridRow();
-  private final List<String> lines = new ArrayList<>();
+  private final List<String> lines;
   private final int most;
+  private final Function<GridRow, String> line;
 
-  private GridText(int most) {
+  private GridText(List<String> lines, int most, Function<GridRow, String> line) {
+    this.lines = lines;
     this.most = most;
+    this.line = line;
+  }
+
+  /** Puts each row into a list, as a function writes it. */
+  public static RowSink into(List<String> lines, Function<GridRow, String> line) {
+    return new GridText(lines, Integer.MAX_VALUE, line);
   }
 
   /** The rows of a sheet. */
   public static List<String> of(GridSheet sheet, int most) throws IOException {
-    GridText text = new GridText(most);
-    sheet.read(text);
-    return text.lines;
+    List<String> lines = new ArrayList<>();
+    sheet.read(new GridText(lines, most, GridText::line));
+    return lines;
   }
 
   /** The rows of a file's first sheet. */
@@ -51,13 +60,19 @@ public final class GridText implements RowSink {
 
   @Override
   public void row(GridRow filled) {
+    lines.add(line.apply(filled));
+  }
+
+  private static String line(GridRow filled) {
     List<String> cells = new ArrayList<>();
     for (int i = 0; i < filled.width(); i++) {
       CellKind kind = filled.kind(i);
       boolean plain = kind == CellKind.TEXT || kind == CellKind.BLANK;
       cells.add((plain ? "" : kind + " ") + filled.text(i));
     }
-    lines.add(
-        filled.number() + (filled.isHidden() ? " hidden" : "") + ": " + String.join(" | ", cells));
+    return filled.number()
+        + (filled.isHidden() ? " hidden" : "")
+        + ": "
+        + String.join(" | ", cells);
   }
 }

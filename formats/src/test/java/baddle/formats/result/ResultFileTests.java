@@ -6,8 +6,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.ResultColumn;
-import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
+import baddle.formats.GridText;
 import com.github.luben.zstd.Zstd;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -66,31 +66,17 @@ class ResultFileTests {
 
   private static List<String> read(ResultFile file, int columns) throws IOException {
     List<String> lines = new ArrayList<>();
-    file.read(
-        new RowSink() {
-          private final GridRow lent = new GridRow();
-
-          @Override
-          public GridRow next() {
-            return lent;
-          }
-
-          @Override
-          public boolean wantsMore() {
-            return true;
-          }
-
-          @Override
-          public void row(GridRow row) {
-            List<String> cells = new ArrayList<>();
-            for (int i = 0; i < columns; i++) {
-              boolean blank = row.kind(i) == CellKind.BLANK;
-              cells.add(blank ? "" : row.kind(i) + " " + whole(row, i));
-            }
-            lines.add(row.number() + ": " + String.join("|", cells));
-          }
-        });
+    file.read(GridText.into(lines, row -> line(row, columns)));
     return lines;
+  }
+
+  private static String line(GridRow row, int columns) {
+    List<String> cells = new ArrayList<>();
+    for (int i = 0; i < columns; i++) {
+      boolean blank = row.kind(i) == CellKind.BLANK;
+      cells.add(blank ? "" : row.kind(i) + " " + whole(row, i));
+    }
+    return row.number() + ": " + String.join("|", cells);
   }
 
   private static String whole(GridRow row, int column) {

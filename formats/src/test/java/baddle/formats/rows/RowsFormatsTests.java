@@ -7,7 +7,6 @@ import baddle.core.grid.CsvForm;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridRow;
-import baddle.core.grid.RowSink;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.Column;
 import baddle.core.table.LongBuilder;
@@ -15,6 +14,7 @@ import baddle.core.table.Schema;
 import baddle.core.table.TextBuilder;
 import baddle.core.value.ColumnType;
 import baddle.formats.Formats;
+import baddle.formats.GridText;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -204,36 +204,20 @@ class RowsFormatsTests {
   private static List<String> own(Path file) throws IOException {
     List<String> read = new ArrayList<>();
     try (GridFile grid = new Formats().open(file, Dialect.TOLD_BY_CONTENT)) {
-      grid.sheets()
-          .get(0)
-          .read(
-              new RowSink() {
-                private final GridRow lent = new GridRow();
-
-                @Override
-                public GridRow next() {
-                  return lent;
-                }
-
-                @Override
-                public boolean wantsMore() {
-                  return true;
-                }
-
-                @Override
-                public void row(GridRow row) {
-                  List<String> cells = new ArrayList<>();
-                  for (int i = 0; i < SCHEMA.size(); i++) {
-                    String text = row.text(i);
-                    boolean amount = i == 2 && text.matches("-?[0-9.]+");
-                    cells.add(amount ? plain(new BigDecimal(text)) : text);
-                  }
-                  read.add(String.join("|", cells));
-                }
-              });
+      grid.sheets().get(0).read(GridText.into(read, RowsFormatsTests::line));
     }
     Files.delete(file);
     return read.subList(1, read.size());
+  }
+
+  private static String line(GridRow row) {
+    List<String> cells = new ArrayList<>();
+    for (int i = 0; i < SCHEMA.size(); i++) {
+      String text = row.text(i);
+      boolean amount = i == 2 && text.matches("-?[0-9.]+");
+      cells.add(amount ? plain(new BigDecimal(text)) : text);
+    }
+    return String.join("|", cells);
   }
 
   @Property(tries = 40)
