@@ -1,6 +1,7 @@
 package baddle.app.draft;
 
 import baddle.app.draft.found.FoundTable;
+import baddle.app.draft.words.HeadingWords;
 import baddle.core.finding.Listing;
 import baddle.core.profile.TableProfile;
 import baddle.core.value.ColumnType;
@@ -12,8 +13,8 @@ import java.util.stream.Collectors;
 
 /**
  * Tells tables that are like those of a dataset and may be of something else, as purchases are like
- * sales: all of the dataset's name something that these don't, and the other way round. What they
- * come to together would be a figure of nothing.
+ * sales: all of the dataset's name something that these don't, and the other way round, numbers of
+ * documents apart. What they come to together would be a figure of nothing.
  */
 final class OwnHeadings {
 
@@ -33,6 +34,7 @@ final class OwnHeadings {
             .filter(column -> column.type().kind() == ColumnType.Kind.TEXT)
             .filter(DraftColumn::isAlwaysFilled)
             .map(DraftColumn::heading)
+            .filter(heading -> !HeadingWords.nameDocuments(heading))
             .toList();
     List<String> theirs =
         found.table().columns().stream()
@@ -40,6 +42,7 @@ final class OwnHeadings {
             .filter(column -> column.values().type().kind() == ColumnType.Kind.TEXT)
             .map(TableProfile.Column::heading)
             .filter(heading -> found.rows().alwaysFilled().contains(heading))
+            .filter(heading -> !HeadingWords.nameDocuments(heading))
             .toList();
     if (ours.isEmpty() || theirs.isEmpty()) {
       return Optional.empty();

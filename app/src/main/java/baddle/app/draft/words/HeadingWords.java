@@ -195,4 +195,9 @@ public record HeadingWords(Set<String> words, Set<String> currencies) {
         split.size() == 1 && DOCUMENTS.contains(MEANINGS.getOrDefault(split.get(0), split.get(0)));
     return only || TOLD_BY.contains(last);
   }
+
+  /** Whether a heading's values are of documents, or of what else has a number of its own. */
+  public static boolean nameDocuments(String heading) {
+    return split(heading).stream().map(HeadingWords::meaning).anyMatch(DOCUMENTS::contains);
+  }
 }

@@ -58,4 +58,18 @@ class HeadingWordsTests {
   void digits_under_such_a_heading_are_numbers(String heading) {
     assertThat(HeadingWords.nameSomething(heading)).isFalse();
   }
+
+  @ParameterizedTest
+  @CsvSource({
+    "Receipt no, true",
+    "Invoice, true",
+    "OrderID, true",
+    "Doc., true",
+    "Customer no, false",
+    "Site, false",
+    "Number, false"
+  })
+  void tells_numbers_of_documents(String heading, boolean documents) {
+    assertThat(HeadingWords.nameDocuments(heading)).isEqualTo(documents);
+  }
 }
