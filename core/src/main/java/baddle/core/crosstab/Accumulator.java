@@ -7,6 +7,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Gathers one aggregate for every cell. Cells roll up, so that a total is computed from its rows.
+ * Each goes over rows by a loop of its own: a method that one loop calls for each row can't be
+ * inlined any more once several kinds are in use.
  */
 interface Accumulator {
 
