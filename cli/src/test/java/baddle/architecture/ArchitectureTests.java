@@ -686,6 +686,15 @@ class ArchitectureTests {
   }
 
   @Test
+  void a_type_name_is_there_once() {
+    assertThat(
+            CLASSES.stream()
+                .filter(type -> type.isTopLevelClass() && !type.getSimpleName().contains("-"))
+                .map(JavaClass::getSimpleName))
+        .doesNotHaveDuplicates();
+  }
+
+  @Test
   void there_are_no_cycles() {
     slices().matching("baddle.(**)").should().beFreeOfCycles().check(CLASSES);
   }

@@ -21,7 +21,7 @@ class CrosstabLayoutTests {
     Totals totals = new Totals(true, true, "Total", wanted, Subtotals.NONE, "{item} all", false);
 
     CrosstabLayout layout =
-        Layouts.layout(
+        SampleLayouts.layout(
             List.of("region", "site", "sold_on by month"),
             List.of(),
             "",

@@ -69,15 +69,15 @@ class LayoutSumsTests {
       @ForAll boolean outside)
       throws IOException {
     CrosstabLayout layout =
-        Layouts.of(
+        SampleLayouts.of(
             rows,
             List.of("region", "site"),
             List.of("sold_on by quarter", "sold_on by month"),
             "",
             totals,
             new CrosstabSpec.MeasurePlace(measuresDown, outside),
-            Layouts.measure("Amount", "sum(amount)", ""),
-            Layouts.measure("Lines", "count(*)", ""));
+            SampleLayouts.measure("Amount", "sum(amount)", ""),
+            SampleLayouts.measure("Lines", "count(*)", ""));
     BigDecimal all =
         rows.stream()
             .map(row -> new BigDecimal(row.substring(row.lastIndexOf(' ') + 1)))
@@ -134,13 +134,13 @@ class LayoutSumsTests {
   void no_line_of_text_is_wider_than_the_room_nor_without_its_cells(
       @ForAll("rows") List<String> rows, @ForAll("totals") Totals totals) throws IOException {
     CrosstabLayout layout =
-        Layouts.of(
+        SampleLayouts.of(
             rows,
             List.of("region", "site"),
             List.of("sold_on by month"),
             "-",
             totals,
-            Layouts.measure("Amount", "sum(amount)", ""));
+            SampleLayouts.measure("Amount", "sum(amount)", ""));
     List<String> whole = new TextCrosstab(layout, new TextStyle(false)).lines(0);
     List<String> folded = new TextCrosstab(layout, new TextStyle(false)).lines(46);
 
@@ -167,15 +167,15 @@ class LayoutSumsTests {
     Totals none =
         new Totals(false, false, "Total", Subtotals.NONE, Subtotals.NONE, "{item} total", false);
     CrosstabLayout layout =
-        Layouts.of(
+        SampleLayouts.of(
             List.of("north Alder 2026-02-01 1.00", "north Birch 2026-10-01 2.00"),
             List.of("region"),
             List.of("sold_on by month"),
             "",
             none,
             new CrosstabSpec.MeasurePlace(down, outside),
-            Layouts.measure("Amount", "sum(amount)", ""),
-            Layouts.measure("Lines", "count(*)", ""));
+            SampleLayouts.measure("Amount", "sum(amount)", ""),
+            SampleLayouts.measure("Lines", "count(*)", ""));
 
     StringBuilder shown = new StringBuilder();
     for (int line = 0; line < layout.headingLines(); line++) {

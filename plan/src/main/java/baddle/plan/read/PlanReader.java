@@ -144,7 +144,7 @@ public final class PlanReader {
   private Plan plan(PlanNode root, Parameters parameters) {
     Map<String, PlanNode> keys = nodes.keys(root, "the plan", KEYS);
     checkVersion(root, keys);
-    CalendarReader time = new CalendarReader(nodes, keys);
+    PlanCalendarReader time = new PlanCalendarReader(nodes, keys);
     Calendar calendar = time.calendar();
     ZoneId zone = time.zone();
     MonthNames months =

@@ -6,7 +6,7 @@ import baddle.core.crosstab.spec.Measure;
 import baddle.core.crosstab.spec.TableForm;
 import baddle.core.crosstab.spec.Totals;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Layouts;
+import baddle.reports.SampleLayouts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -31,7 +31,7 @@ class CellListTests {
   }
 
   private static CrosstabLayout two() throws IOException {
-    return Layouts.layout(
+    return SampleLayouts.layout(
         List.of("region"),
         List.of("sold_on by month"),
         "-",
@@ -77,7 +77,7 @@ class CellListTests {
   @Test
   void a_blank_item_is_a_blank() throws IOException {
     CrosstabLayout layout =
-        Layouts.of(
+        SampleLayouts.of(
             List.of("~ Alder 2026-02-01 1.00", "north Alder 2026-02-01 2.00"),
             List.of("region"),
             List.of(),
@@ -105,7 +105,7 @@ class CellListTests {
       byRegion.merge(region, amount, BigDecimal::add);
     }
     CrosstabLayout layout =
-        Layouts.of(
+        SampleLayouts.of(
             rows,
             List.of("region", "site"),
             List.of("sold_on by quarter", "sold_on by month"),
@@ -144,7 +144,7 @@ class CellListTests {
   @Test
   void no_line_is_there_twice() throws IOException {
     for (TableForm form : Arrays.asList(TableForm.LINES, TableForm.CELLS)) {
-      assertThat(list(Layouts.byMonth(), form, true)).doesNotHaveDuplicates();
+      assertThat(list(SampleLayouts.byMonth(), form, true)).doesNotHaveDuplicates();
     }
   }
 }

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import baddle.core.crosstab.spec.Measure;
 import baddle.core.crosstab.spec.TableForm;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Layouts;
+import baddle.reports.SampleLayouts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -18,7 +18,7 @@ class CsvReportTests {
   @Test
   void csv_has_plain_exact_numbers() throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    CsvReport.write(Layouts.byMonth(), out);
+    CsvReport.write(SampleLayouts.byMonth(), out);
 
     assertThat(out.toString(StandardCharsets.UTF_8).lines())
         .containsExactly(
@@ -32,7 +32,7 @@ class CsvReportTests {
   @Test
   void data_names_are_words_and_differ() throws IOException {
     CrosstabLayout layout =
-        Layouts.layout(
+        SampleLayouts.layout(
             List.of("case when amount > 1 then 'a' else 'b' end", "sold_on by month"),
             List.of("sold_on by month", "amount by bands 0, 10"),
             "",

@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.core.crosstab.spec.Measure;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Layouts;
 import baddle.reports.Provenance;
 import baddle.reports.ReportHead;
+import baddle.reports.SampleLayouts;
 import baddle.reports.page.ReaderData;
 import baddle.reports.workbook.WorkbookReport;
 import com.fasterxml.jackson.databind.DeserializationFeature;
@@ -32,7 +32,7 @@ class JsonReportTests {
   @Test
   void json_has_exact_numbers_and_null_for_blanks() throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    JsonReport.write(List.of(Layouts.byMonth()), Provenance.of(Map.of("Batch", "3")), out);
+    JsonReport.write(List.of(SampleLayouts.byMonth()), Provenance.of(Map.of("Batch", "3")), out);
     JsonNode json =
         new ObjectMapper()
             .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
@@ -51,7 +51,7 @@ class JsonReportTests {
   @Test
   void labels_of_days_and_numbers_are_days_and_numbers() throws IOException {
     CrosstabLayout layout =
-        Layouts.layout(
+        SampleLayouts.layout(
             List.of("sold_on", "amount"),
             List.of("sold_on by day"),
             "",

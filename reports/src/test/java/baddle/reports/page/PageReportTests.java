@@ -3,9 +3,9 @@ package baddle.reports.page;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.core.crosstab.spec.SummaryLook;
-import baddle.reports.Layouts;
 import baddle.reports.Provenance;
 import baddle.reports.ReportHead;
+import baddle.reports.SampleLayouts;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
@@ -32,7 +32,7 @@ class PageReportTests {
             new ReportHead.Trust("4 rows read", "1 error and 0 warnings", true, List.of("<i>")));
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     PageReport.write(
-        List.of(Layouts.byMonth(), Layouts.byMonth()),
+        List.of(SampleLayouts.byMonth(), SampleLayouts.byMonth()),
         Provenance.of(Map.of("Batch", "3")),
         head,
         ReaderData.NONE,

@@ -6,9 +6,9 @@ import baddle.core.crosstab.spec.Measure;
 import baddle.core.crosstab.spec.SummaryLook;
 import baddle.core.crosstab.spec.Totals;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Layouts;
 import baddle.reports.Provenance;
 import baddle.reports.ReportHead;
+import baddle.reports.SampleLayouts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -28,7 +28,7 @@ class MarkdownReportTests {
 
   @Test
   void a_table_has_its_totals_in_bold_and_where_it_comes_from_below() throws IOException {
-    assertThat(lines(Layouts.byMonth(), ReportHead.NONE))
+    assertThat(lines(SampleLayouts.byMonth(), ReportHead.NONE))
         .containsExactly(
             "## revenue",
             "",
@@ -56,7 +56,7 @@ class MarkdownReportTests {
                 true,
                 List.of("error: rows-held, in/a.csv: 1 row")));
 
-    assertThat(lines(Layouts.byMonth(), head))
+    assertThat(lines(SampleLayouts.byMonth(), head))
         .startsWith("# Month end", "", "up to 2026-10", "", "## By site")
         .containsSubsequence(
             "- Batch: 3",
@@ -76,7 +76,7 @@ class MarkdownReportTests {
             "[l](http://x) a&b 2026-02-01 3.00",
             "back\\slash tab\u0007bell 2026-02-01 4.00");
     CrosstabLayout layout =
-        Layouts.of(
+        SampleLayouts.of(
             rows,
             List.of("region", "site"),
             List.of(),

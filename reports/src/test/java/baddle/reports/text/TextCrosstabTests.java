@@ -3,7 +3,7 @@ package baddle.reports.text;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Layouts;
+import baddle.reports.SampleLayouts;
 import java.io.IOException;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -13,7 +13,7 @@ class TextCrosstabTests {
 
   @Test
   void text_is_aligned_and_says_each_group_once() throws IOException {
-    assertThat(new TextCrosstab(Layouts.byMonth(), new TextStyle(false)).lines(0))
+    assertThat(new TextCrosstab(SampleLayouts.byMonth(), new TextStyle(false)).lines(0))
         .containsExactly(
             "revenue",
             "region  site        2026-02  2026-10         Total",
@@ -27,7 +27,7 @@ class TextCrosstabTests {
 
   @Test
   void a_table_wider_than_the_room_is_folded_with_its_labels() throws IOException {
-    List<String> lines = new TextCrosstab(Layouts.byMonth(), new TextStyle(false)).lines(40);
+    List<String> lines = new TextCrosstab(SampleLayouts.byMonth(), new TextStyle(false)).lines(40);
 
     assertThat(lines).allMatch(line -> line.length() <= 40);
     assertThat(lines)
@@ -42,12 +42,12 @@ class TextCrosstabTests {
   void several_measures_stand_side_by_side_below_each_item_and_are_not_torn_apart()
       throws IOException {
     CrosstabLayout layout =
-        Layouts.layout(
+        SampleLayouts.layout(
             List.of("region"),
             List.of("sold_on by month"),
             "",
-            Layouts.measure("Revenue", "sum(amount)", "#,##0"),
-            Layouts.measure("Lines", "count(*)", ""));
+            SampleLayouts.measure("Revenue", "sum(amount)", "#,##0"),
+            SampleLayouts.measure("Lines", "count(*)", ""));
 
     List<String> lines = new TextCrosstab(layout, new TextStyle(false)).lines(30);
 
@@ -65,7 +65,8 @@ class TextCrosstabTests {
   @Test
   void without_an_axis_across_the_measures_are_the_columns() throws IOException {
     CrosstabLayout layout =
-        Layouts.layout(List.of("region"), List.of(), "", Layouts.measure("Lines", "count(*)", ""));
+        SampleLayouts.layout(
+            List.of("region"), List.of(), "", SampleLayouts.measure("Lines", "count(*)", ""));
 
     assertThat(new TextCrosstab(layout, new TextStyle(true)).lines(0))
         .containsExactly(

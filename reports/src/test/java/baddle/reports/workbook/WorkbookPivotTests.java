@@ -14,10 +14,10 @@ import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
 import baddle.formats.xlsx.SheetSight;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Layouts;
 import baddle.reports.Provenance;
 import baddle.reports.ReportHead;
 import baddle.reports.RowTable;
+import baddle.reports.SampleLayouts;
 import baddle.reports.page.ReaderData;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -42,7 +42,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** A cross-tab that readers can lay out anew has its figures from the start, or says why not. */
 class WorkbookPivotTests {
 
-  private static final Measure AMOUNT = Layouts.measure("Amount", "sum(amount)", "#,##0.00");
+  private static final Measure AMOUNT = SampleLayouts.measure("Amount", "sum(amount)", "#,##0.00");
 
   private static byte[] workbook(CrosstabLayout layout, List<RowTable> tables, List<String> filters)
       throws IOException {
@@ -94,8 +94,8 @@ class WorkbookPivotTests {
   void its_cells_are_the_figures() throws IOException {
     byte[] workbook =
         workbook(
-            Layouts.layout(List.of("region"), List.of("site"), "", AMOUNT),
-            List.of(Layouts.table("revenue")),
+            SampleLayouts.layout(List.of("region"), List.of("site"), "", AMOUNT),
+            List.of(SampleLayouts.table("revenue")),
             List.of());
 
     assertThat(sheet(workbook, "revenue pivot"))
@@ -120,14 +120,14 @@ class WorkbookPivotTests {
             false);
     byte[] workbook =
         workbook(
-            Layouts.layout(
+            SampleLayouts.layout(
                 List.of("region", "site"),
                 List.of(),
                 "",
                 totals,
                 AMOUNT,
-                Layouts.measure("Lines", "count(amount)", "")),
-            List.of(Layouts.table("revenue")),
+                SampleLayouts.measure("Lines", "count(amount)", "")),
+            List.of(SampleLayouts.table("revenue")),
             List.of());
 
     assertThat(sheet(workbook, "revenue pivot"))
@@ -145,8 +145,8 @@ class WorkbookPivotTests {
   void filters_are_above_it_and_its_records_are_all_rows() throws IOException {
     byte[] workbook =
         workbook(
-            Layouts.layout(List.of("site"), List.of(), "", AMOUNT),
-            List.of(Layouts.table("revenue")),
+            SampleLayouts.layout(List.of("site"), List.of(), "", AMOUNT),
+            List.of(SampleLayouts.table("revenue")),
             List.of("region", "site"));
 
     assertThat(sheet(workbook, "revenue pivot")).containsSubsequence("region|(All)", "site|Amount");
@@ -165,8 +165,8 @@ class WorkbookPivotTests {
   void lines_lead_to_their_rows() throws IOException {
     byte[] workbook =
         workbook(
-            Layouts.layout(List.of("region", "site"), List.of(), "", AMOUNT),
-            List.of(Layouts.table("revenue")),
+            SampleLayouts.layout(List.of("region", "site"), List.of(), "", AMOUNT),
+            List.of(SampleLayouts.table("revenue")),
             List.of());
 
     String sheet = parts(workbook).get("xl/worksheets/sheet1.xml");
@@ -193,8 +193,9 @@ class WorkbookPivotTests {
       throws IOException {
     byte[] workbook =
         workbook(
-            Layouts.layout(List.of("region"), List.of(), "", Layouts.measure("Amount", call, "")),
-            List.of(Layouts.table("revenue")),
+            SampleLayouts.layout(
+                List.of("region"), List.of(), "", SampleLayouts.measure("Amount", call, "")),
+            List.of(SampleLayouts.table("revenue")),
             List.of());
 
     assertThat(sheet(workbook, "revenue")).contains(told);
@@ -205,8 +206,8 @@ class WorkbookPivotTests {
   void where_its_rows_are_not_in_the_workbook_that_is_told() throws IOException {
     byte[] workbook =
         workbook(
-            Layouts.layout(List.of("region"), List.of(), "", AMOUNT),
-            List.of(Layouts.table("another")),
+            SampleLayouts.layout(List.of("region"), List.of(), "", AMOUNT),
+            List.of(SampleLayouts.table("another")),
             List.of());
 
     assertThat(sheet(workbook, "revenue"))
@@ -214,11 +215,11 @@ class WorkbookPivotTests {
   }
 
   private static Optional<String> problem(CrosstabSpec spec) throws IOException {
-    CrosstabLayout layout = Layouts.layout(List.of("region"), List.of(), "", AMOUNT);
+    CrosstabLayout layout = SampleLayouts.layout(List.of("region"), List.of(), "", AMOUNT);
     CrosstabLayout of = org.mockito.Mockito.mock(CrosstabLayout.class);
     org.mockito.Mockito.when(of.spec()).thenReturn(spec);
     org.mockito.Mockito.when(of.crosstab()).thenReturn(layout.crosstab());
-    return WorkbookPivot.problem(of, Layouts.table("revenue").schema());
+    return WorkbookPivot.problem(of, SampleLayouts.table("revenue").schema());
   }
 
   private static CrosstabSpec spec(Level level, Measure measure) {

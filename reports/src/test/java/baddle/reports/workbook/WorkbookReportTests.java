@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.core.crosstab.spec.SummaryLook;
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Layouts;
 import baddle.reports.Provenance;
 import baddle.reports.ReportHead;
+import baddle.reports.SampleLayouts;
 import baddle.reports.page.ReaderData;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -27,7 +27,7 @@ class WorkbookReportTests {
   void a_workbook_has_real_numbers_with_formats_and_says_where_they_come_from() throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     WorkbookReport.write(
-        List.of(Layouts.byMonth()),
+        List.of(SampleLayouts.byMonth()),
         Provenance.of(Map.of("Batch", "3")),
         ReportHead.NONE,
         ReaderData.NONE,
@@ -63,15 +63,15 @@ class WorkbookReportTests {
                 true,
                 List.of("error: rows-held, in/a.csv: 1 row")));
     CrosstabLayout grouped =
-        Layouts.layout(
+        SampleLayouts.layout(
             List.of("site"),
             List.of("sold_on by month"),
             "",
-            Layouts.measure("Amount", "sum(amount)", ""),
-            Layouts.measure("Lines", "count(*)", ""));
+            SampleLayouts.measure("Amount", "sum(amount)", ""),
+            SampleLayouts.measure("Lines", "count(*)", ""));
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     WorkbookReport.write(
-        List.of(grouped, Layouts.byMonth()),
+        List.of(grouped, SampleLayouts.byMonth()),
         Provenance.of(Map.of("Batch", "3")),
         head,
         ReaderData.NONE,

@@ -16,7 +16,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 
 /** Reads what the plan states of time: its fiscal year, its zone, the languages of its months. */
-final class CalendarReader {
+final class PlanCalendarReader {
 
   private final NodeReader nodes;
   private final Map<String, PlanNode> keys;
@@ -26,7 +26,7 @@ final class CalendarReader {
    *
    * @param plan its keys
    */
-  CalendarReader(NodeReader nodes, Map<String, PlanNode> plan) {
+  PlanCalendarReader(NodeReader nodes, Map<String, PlanNode> plan) {
     this.nodes = nodes;
     this.keys =
         plan.containsKey("calendar")
@@ -72,7 +72,7 @@ final class CalendarReader {
     Optional<PlanNode.Text> name = nodes.text(month, "fiscal_year_starts");
     Optional<Month> starts = name.flatMap(text -> month(text.text()));
     if (name.isPresent() && starts.isEmpty()) {
-      List<String> months = Stream.of(Month.values()).map(CalendarReader::name).toList();
+      List<String> months = Stream.of(Month.values()).map(PlanCalendarReader::name).toList();
       nodes.problem(
           month,
           "fiscal_year_starts should be a month's name, not "

@@ -26,7 +26,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /** Cross-tabs of a few rows. */
-public final class Layouts {
+public final class SampleLayouts {
 
   private static final Schema SCHEMA =
       new Schema(
@@ -182,5 +182,5 @@ public final class Layouts {
     return new Measure(name, MeasureExpression.parse(call), "", Map.of(), View.PLAIN, style);
   }
 
-  private Layouts() {}
+  private SampleLayouts() {}
 }
