@@ -42,6 +42,7 @@ class ArchitectureTests {
               List.of(
                   "baddle.app",
                   "baddle.app.fill",
+                  "baddle.app.output",
                   "baddle.app.reading",
                   "baddle.core..",
                   "baddle.formats..")),
@@ -54,6 +55,7 @@ class ArchitectureTests {
               List.of(
                   "baddle.app",
                   "baddle.app.closed",
+                  "baddle.app.output",
                   "baddle.app.reading",
                   "baddle.app.results",
                   "baddle.core..",
@@ -67,6 +69,7 @@ class ArchitectureTests {
                   "baddle.app.cells",
                   "baddle.app.consolidate",
                   "baddle.app.kept",
+                  "baddle.app.output",
                   "baddle.app.reading",
                   "baddle.app.reference",
                   "baddle.app.review",
@@ -142,6 +145,7 @@ class ArchitectureTests {
                   "baddle.app.draft.found",
                   "baddle.app.draft.words",
                   "baddle.app.look",
+                  "baddle.app.output",
                   "baddle.app.summarize",
                   "baddle.core..",
                   "baddle.plan..")),
@@ -153,6 +157,7 @@ class ArchitectureTests {
               List.of(
                   "baddle.app",
                   "baddle.app.compare",
+                  "baddle.app.output",
                   "baddle.app.reading",
                   "baddle.app.results",
                   "baddle.app.review",
@@ -167,6 +172,7 @@ class ArchitectureTests {
               List.of(
                   "baddle.app",
                   "baddle.app.export",
+                  "baddle.app.output",
                   "baddle.app.reading",
                   "baddle.app.results",
                   "baddle.core..",
@@ -178,6 +184,7 @@ class ArchitectureTests {
               List.of(
                   "baddle.app",
                   "baddle.app.export",
+                  "baddle.app.output",
                   "baddle.app.reading",
                   "baddle.app.review",
                   "baddle.app.summarize",
@@ -198,6 +205,7 @@ class ArchitectureTests {
               "baddle.app.kept",
               List.of(
                   "baddle.app",
+                  "baddle.app.output",
                   "baddle.app.reading",
                   "baddle.plan..",
                   "baddle.store..",
@@ -216,6 +224,7 @@ class ArchitectureTests {
                   "baddle.plan..",
                   "baddle.store..")),
           Map.entry("baddle.app.look", List.of("baddle.core..", "baddle.formats..")),
+          Map.entry("baddle.app.output", List.of("baddle.app")),
           Map.entry(
               "baddle.app.parts",
               List.of(
@@ -230,6 +239,7 @@ class ArchitectureTests {
               "baddle.app.reading",
               List.of(
                   "baddle.app",
+                  "baddle.app.output",
                   "baddle.core..",
                   "baddle.formats..",
                   "baddle.plan..",
@@ -270,6 +280,7 @@ class ArchitectureTests {
                   "baddle.app.export",
                   "baddle.app.fill",
                   "baddle.app.kept",
+                  "baddle.app.output",
                   "baddle.app.reading",
                   "baddle.app.results",
                   "baddle.app.summarize",
@@ -285,6 +296,7 @@ class ArchitectureTests {
               List.of(
                   "baddle.app",
                   "baddle.app.cells",
+                  "baddle.app.output",
                   "baddle.app.reading",
                   "baddle.app.reference",
                   "baddle.app.review",

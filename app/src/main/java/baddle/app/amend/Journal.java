@@ -1,8 +1,8 @@
 package baddle.app.amend;
 
-import baddle.app.OutputFile;
 import baddle.app.fill.CellValue;
 import baddle.app.fill.FillException;
+import baddle.app.output.OutputFile;
 import baddle.app.reading.ParameterList;
 import baddle.core.grid.UnreadableFileException;
 import baddle.formats.csv.CsvRowWriter;

@@ -1,8 +1,8 @@
 package baddle.app.changes;
 
-import baddle.app.OutputList;
 import baddle.app.Project;
 import baddle.app.closed.ClosedSources;
+import baddle.app.output.OutputList;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
 import baddle.core.finding.Finding;

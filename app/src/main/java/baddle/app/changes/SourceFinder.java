@@ -2,8 +2,8 @@ package baddle.app.changes;
 
 import baddle.app.FileWalk;
 import baddle.app.Fingerprint;
-import baddle.app.OutputList;
 import baddle.app.Project;
+import baddle.app.output.OutputList;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reading.NameOrder;

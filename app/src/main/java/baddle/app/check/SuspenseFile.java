@@ -1,6 +1,6 @@
 package baddle.app.check;
 
-import baddle.app.OutputFile;
+import baddle.app.output.OutputFile;
 import baddle.formats.csv.CsvRowWriter;
 import baddle.formats.rows.FormulaMark;
 import baddle.formats.xlsx.CellStyle;

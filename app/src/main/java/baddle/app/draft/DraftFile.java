@@ -1,7 +1,7 @@
 package baddle.app.draft;
 
-import baddle.app.OutputFile;
 import baddle.app.Project;
+import baddle.app.output.OutputFile;
 import baddle.plan.PlanSchema;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;

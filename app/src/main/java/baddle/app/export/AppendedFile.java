@@ -1,6 +1,6 @@
 package baddle.app.export;
 
-import baddle.app.OutputFile;
+import baddle.app.output.OutputFile;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Schema;
 import baddle.formats.rows.CsvRows;

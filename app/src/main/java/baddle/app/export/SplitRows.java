@@ -1,7 +1,7 @@
 package baddle.app.export;
 
 import baddle.app.Project;
-import baddle.app.SafeName;
+import baddle.app.output.SafeName;
 import baddle.core.expression.Expression;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;

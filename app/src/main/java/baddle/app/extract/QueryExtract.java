@@ -2,8 +2,8 @@ package baddle.app.extract;
 
 import baddle.app.ContentHash;
 import baddle.app.Project;
-import baddle.app.SafeName;
 import baddle.app.export.RowsFile;
+import baddle.app.output.SafeName;
 import baddle.app.reading.Inputs;
 import baddle.app.results.DatabaseAccess;
 import baddle.app.results.QueryConnection;

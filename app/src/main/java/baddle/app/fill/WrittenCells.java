@@ -1,7 +1,7 @@
 package baddle.app.fill;
 
-import baddle.app.OutputFile;
 import baddle.app.Project;
+import baddle.app.output.OutputFile;
 import baddle.app.reading.OwnList;
 import java.io.IOException;
 import java.util.ArrayList;

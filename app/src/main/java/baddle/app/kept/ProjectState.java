@@ -1,8 +1,8 @@
 package baddle.app.kept;
 
 import baddle.app.Fingerprint;
-import baddle.app.OutputList;
 import baddle.app.Project;
+import baddle.app.output.OutputList;
 import baddle.app.reading.ProjectFiles;
 import baddle.store.StoreState;
 import java.io.IOException;

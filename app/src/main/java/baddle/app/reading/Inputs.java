@@ -1,8 +1,8 @@
 package baddle.app.reading;
 
 import baddle.app.ContentHash;
-import baddle.app.OutputList;
 import baddle.app.Project;
+import baddle.app.output.OutputList;
 import baddle.plan.FeedPlan;
 import baddle.plan.NamePattern;
 import java.io.IOException;

@@ -1,6 +1,6 @@
 package baddle.app.reading;
 
-import baddle.app.OutputFile;
+import baddle.app.output.OutputFile;
 import baddle.formats.csv.CsvRowWriter;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -1,6 +1,5 @@
 package baddle.app.run;
 
-import baddle.app.OutputFile;
 import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
@@ -12,6 +11,7 @@ import baddle.app.export.TableExport;
 import baddle.app.fill.FillException;
 import baddle.app.fill.FillResult;
 import baddle.app.fill.WorkbookFill;
+import baddle.app.output.OutputFile;
 import baddle.plan.output.ReportPlan;
 import baddle.plan.output.RowsPlan;
 import baddle.store.Store;

@@ -1,8 +1,8 @@
 package baddle.app.run;
 
-import baddle.app.OutputFile;
 import baddle.app.Project;
-import baddle.app.SafeName;
+import baddle.app.output.OutputFile;
+import baddle.app.output.SafeName;
 import baddle.app.reading.Inputs;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.OneValue;

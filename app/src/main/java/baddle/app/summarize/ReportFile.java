@@ -1,6 +1,6 @@
 package baddle.app.summarize;
 
-import baddle.app.OutputFile;
+import baddle.app.output.OutputFile;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.spec.TableForm;
 import baddle.reports.CrosstabLayout;

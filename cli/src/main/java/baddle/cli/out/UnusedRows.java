@@ -1,12 +1,12 @@
 package baddle.cli.out;
 
-import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.HeldTable;
 import baddle.app.check.ProjectCheck;
 import baddle.app.check.SuspenseFile;
 import baddle.app.lists.LeftOutTables;
+import baddle.app.output.OutputFile;
 import baddle.app.reading.Inputs;
 import baddle.cli.options.BatchOption;
 import baddle.cli.options.CommandOptions;

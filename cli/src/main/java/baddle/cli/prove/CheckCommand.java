@@ -1,11 +1,11 @@
 package baddle.cli.prove;
 
-import baddle.app.OutputFile;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.ProjectCheck;
 import baddle.app.check.SuspenseFile;
 import baddle.app.lists.CheckList;
+import baddle.app.output.OutputFile;
 import baddle.app.reading.Inputs;
 import baddle.app.reading.MendedFiles;
 import baddle.cli.options.BatchOption;

@@ -1,5 +1,7 @@
-package baddle.app;
+package baddle.app.output;
 
+import baddle.app.ContentHash;
+import baddle.app.Project;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;

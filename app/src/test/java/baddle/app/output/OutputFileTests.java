@@ -1,8 +1,10 @@
-package baddle.app;
+package baddle.app.output;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import baddle.app.ContentHash;
+import baddle.app.FileMove;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;

@@ -1,5 +1,7 @@
-package baddle.app;
+package baddle.app.output;
 
+import baddle.app.FileMove;
+import baddle.app.Project;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;

@@ -1,4 +1,4 @@
-package baddle.app;
+package baddle.app.output;
 
 import java.io.IOException;
 import java.nio.file.Files;

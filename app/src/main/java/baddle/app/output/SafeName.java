@@ -1,4 +1,4 @@
-package baddle.app;
+package baddle.app.output;
 
 /** Values as parts of files' names. */
 public final class SafeName {
