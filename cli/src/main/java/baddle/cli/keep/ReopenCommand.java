@@ -70,15 +70,16 @@ final class ReopenCommand implements Command {
     if (options.json()) {
       console
           .out()
-          .println(
+          .print(
               JsonText.of(
-                  json -> {
-                    json.writeStartObject();
-                    json.writeStringField("period", lifted.period());
-                    json.writeNumberField("batch", lifted.batch());
-                    json.writeStringField("because", because);
-                    json.writeEndObject();
-                  }));
+                      json -> {
+                        json.writeStartObject();
+                        json.writeStringField("period", lifted.period());
+                        json.writeNumberField("batch", lifted.batch());
+                        json.writeStringField("because", because);
+                        json.writeEndObject();
+                      })
+                  + "\n");
     } else if (!options.quiet()) {
       console
           .out()
@@ -103,19 +104,20 @@ final class ReopenCommand implements Command {
     if (options.json()) {
       console
           .out()
-          .println(
+          .print(
               JsonText.of(
-                  json -> {
-                    json.writeStartArray();
-                    for (KeptOutLine one : keptOut) {
-                      json.writeStartObject();
-                      json.writeStringField("place", one.place().toString());
-                      json.writeStringField("period", one.period());
-                      json.writeStringField("because", one.because());
-                      json.writeEndObject();
-                    }
-                    json.writeEndArray();
-                  }));
+                      json -> {
+                        json.writeStartArray();
+                        for (KeptOutLine one : keptOut) {
+                          json.writeStartObject();
+                          json.writeStringField("place", one.place().toString());
+                          json.writeStringField("period", one.period());
+                          json.writeStringField("because", one.because());
+                          json.writeEndObject();
+                        }
+                        json.writeEndArray();
+                      })
+                  + "\n");
     } else if (!options.quiet()) {
       console
           .out()
