@@ -54,7 +54,7 @@ public final class Outcomes {
   /** The findings that a batch was made with and that are about no file it read. */
   public List<Finding> findingsOfBatch(int batch) throws IOException {
     return database.query(
-        FINDINGS + " WHERE file IS NULL AND dataset IS NULL" + " AND batch = ?1 ORDER BY rowid",
+        FINDINGS + " WHERE file IS NULL AND dataset IS NULL AND batch = ?1 ORDER BY rowid",
         Outcomes::finding,
         batch);
   }

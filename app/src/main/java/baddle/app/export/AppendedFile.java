@@ -1,6 +1,5 @@
 package baddle.app.export;
 
-import baddle.app.output.OutputFile;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Schema;
 import baddle.formats.rows.CsvRows;
@@ -39,27 +38,23 @@ final class AppendedFile {
       Optional<Scan> before,
       Scan fresh)
       throws IOException {
-    RowsFile.Rows rows =
-        new Both(RowsFile.ending(file).equals(".xlsx") ? before : Optional.empty(), fresh);
-    if (before.isEmpty() || RowsFile.ending(file).equals(".xlsx")) {
+    RowsFile.Rows rows = new Both(RowsFile.isWorkbook(file) ? before : Optional.empty(), fresh);
+    if (before.isEmpty() || RowsFile.isWorkbook(file)) {
       return RowsFile.stage(file, project, schema, shape, rows);
     }
-    CountedRows counted = new CountedRows();
-    OutputFile.Staged beside =
-        new OutputFile(file)
-            .stage(
-                project,
-                out -> {
-                  if (RowsFile.isDatabase(file)) {
-                    appendTable(file, schema, shape, rows, counted, out);
-                  } else {
-                    copyLines(file, out);
-                    try (RowsWriter writer = new CsvRows(out, schema, shape.form(), false)) {
-                      counted.push(rows, writer);
-                    }
-                  }
-                });
-    return new RowsFile.Ready(beside, counted.written());
+    return RowsFile.stage(
+        file,
+        project,
+        (out, counted) -> {
+          if (RowsFile.isDatabase(file)) {
+            appendTable(file, schema, shape, rows, counted, out);
+          } else {
+            copyLines(file, out);
+            try (RowsWriter writer = new CsvRows(out, schema, shape.form(), false)) {
+              counted.push(rows, writer);
+            }
+          }
+        });
   }
 
   private record Both(Optional<Scan> before, Scan fresh) implements RowsFile.Rows {
@@ -88,16 +83,15 @@ final class AppendedFile {
       CountedRows counted,
       OutputStream out)
       throws IOException {
-    Path beside = Files.createTempFile(file.toAbsolutePath().getParent(), ".baddle", ".part");
-    try {
-      Files.copy(file, beside, StandardCopyOption.REPLACE_EXISTING);
-      try (RowsWriter writer = new SqliteRows(beside, schema, shape.table(), false)) {
-        counted.push(rows, writer);
-      }
-      Files.copy(beside, out);
-    } finally {
-      Files.deleteIfExists(beside);
-    }
+    RowsFile.throughFile(
+        file,
+        out,
+        beside -> {
+          Files.copy(file, beside, StandardCopyOption.REPLACE_EXISTING);
+          try (RowsWriter writer = new SqliteRows(beside, schema, shape.table(), false)) {
+            counted.push(rows, writer);
+          }
+        });
   }
 
   /** Copies a text, and ends its last line if nobody has. */

@@ -135,20 +135,30 @@ public final class RowsFile {
   /** Writes rows beside the file, from where it has yet to be moved. */
   public static Ready stage(
       Path file, Optional<Path> project, Schema schema, Shape shape, Rows rows) throws IOException {
+    return stage(
+        file,
+        project,
+        (out, counted) -> {
+          if (isDatabase(file)) {
+            database(file, schema, shape, rows, counted, out);
+          } else {
+            try (RowsWriter writer = writer(ending(file), out, schema, shape, rows)) {
+              counted.push(rows, writer);
+            }
+          }
+        });
+  }
+
+  /** Writes rows into a stream, and counts them. */
+  @FunctionalInterface
+  interface Content {
+    void write(OutputStream out, CountedRows counted) throws IOException;
+  }
+
+  static Ready stage(Path file, Optional<Path> project, Content content) throws IOException {
     CountedRows counted = new CountedRows();
     OutputFile.Staged beside =
-        new OutputFile(file)
-            .stage(
-                project,
-                out -> {
-                  if (ending(file).equals(".db")) {
-                    database(file, schema, shape, rows, counted, out);
-                  } else {
-                    try (RowsWriter writer = writer(ending(file), out, schema, shape, rows)) {
-                      counted.push(rows, writer);
-                    }
-                  }
-                });
+        new OutputFile(file).stage(project, out -> content.write(out, counted));
     return new Ready(beside, counted.written());
   }
 
@@ -240,14 +250,30 @@ public final class RowsFile {
   private static void database(
       Path file, Schema schema, Shape shape, Rows rows, CountedRows counted, OutputStream out)
       throws IOException {
+    throughFile(
+        file,
+        out,
+        beside -> {
+          try (SqliteRows writer = new SqliteRows(beside, schema, shape.table())) {
+            counted.push(rows, writer);
+            for (Table table : shape.more()) {
+              writer.table(table.name(), table.headings(), table.rows());
+            }
+          }
+        });
+  }
+
+  /** Writes a file that isn't written from its beginning to its end. */
+  @FunctionalInterface
+  interface FileContent {
+    void write(Path beside) throws IOException;
+  }
+
+  /** Writes such a file beside another, copies it into a stream, and removes it. */
+  static void throughFile(Path file, OutputStream out, FileContent content) throws IOException {
     Path beside = Files.createTempFile(file.toAbsolutePath().getParent(), ".baddle", ".part");
     try {
-      try (SqliteRows writer = new SqliteRows(beside, schema, shape.table())) {
-        counted.push(rows, writer);
-        for (Table table : shape.more()) {
-          writer.table(table.name(), table.headings(), table.rows());
-        }
-      }
+      content.write(beside);
       Files.copy(beside, out);
     } finally {
       Files.deleteIfExists(beside);

@@ -1,11 +1,13 @@
 package baddle.app.history;
 
+import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.table.Column;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * A column of numbers that is summed, by its name or with that of its dataset before it. Columns of
@@ -44,8 +46,17 @@ record TotalledColumn(String dataset, String column) {
           + " is a column of several datasets; name one: "
           + String.join(", ", meant.stream().map(TotalledColumn::toString).toList());
     }
-    List<String> known = all(plan).stream().map(TotalledColumn::column).distinct().toList();
-    return meant.isEmpty() ? "no column of numbers " + name + Nearest.hint(name, known) : "";
+    if (!meant.isEmpty()) {
+      return "";
+    }
+    List<String> full = all(plan).stream().map(TotalledColumn::toString).toList();
+    Stream<String> plain = all(plan).stream().map(TotalledColumn::column).distinct();
+    return "no column of numbers "
+        + name
+        + Nearest.hint(name, Stream.concat(plain, full.stream()).toList())
+        + " (columns: "
+        + Listing.of(full)
+        + ")";
   }
 
   /** With the name of the dataset. */

@@ -109,8 +109,11 @@ class HistoryTests {
         "units | ''",
         "cash.amount | ''",
         "amount | amount is a column of several datasets; name one: sales.amount, cash.amount",
-        "amont | no column of numbers amont; did you mean amount?",
-        "site | no column of numbers site",
+        "amont | no column of numbers amont; did you mean amount?"
+            + " (columns: sales.amount, sales.units, cash.amount)",
+        "sales.amont | no column of numbers sales.amont; did you mean sales.amount?"
+            + " (columns: sales.amount, sales.units, cash.amount)",
+        "site | no column of numbers site (columns: sales.amount, sales.units, cash.amount)",
       })
   void a_column_that_cannot_be_summed_is_told(String column, String message) throws Exception {
     assertThat(History.problem(project.project(), column)).isEqualTo(message);

@@ -6,7 +6,7 @@ import java.util.Optional;
  * How a cell of a written workbook looks.
  *
  * @param bold whether its text is bold
- * @param align where its text is, in the standard's word; empty for where its kind is
+ * @param align how its text is aligned, in the standard's word; empty for as its kind is
  * @param lineAbove whether a thin line is drawn above it
  * @param lineBelow whether a thin line is drawn below it
  * @param pattern the number format; empty for none
