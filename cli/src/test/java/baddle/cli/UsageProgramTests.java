@@ -74,4 +74,27 @@ class UsageProgramTests {
     assertThat(run.out()).isEmpty();
     assertThat(run.status()).isEqualTo(2);
   }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "crosstab --down site --measure count(*) | needs --of, such as --of sales",
+        "crosstab --down site --measure count(*) --as-plan | needs --of, such as --of sales",
+        "crosstab --of sals --down site --measure count(*) | no dataset sals; did you mean sales?"
+      })
+  void a_dataset_is_named_where_there_are_several(String line, String message) throws Exception {
+    Baddle baddle =
+        new Baddle(folder)
+            .write(
+                "baddle.yaml",
+                "baddle: 1",
+                "datasets: {sales: {columns: {site: text}}, cash: {columns: {site: text}}}",
+                "feeds: {sales: {files: in/*.csv, into: sales}, cash: {files: c/*, into: cash}}");
+
+    Baddle.Run run = baddle.run(line.split(" "));
+
+    assertThat(run.status()).isEqualTo(2);
+    assertThat(run.err()).isEqualTo("baddle: " + message + "\ndatasets: sales, cash\n");
+  }
 }

@@ -8,6 +8,7 @@ import baddle.app.summarize.Summarizer;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
+import baddle.cli.options.DatasetNames;
 import baddle.cli.options.FigureOutput;
 import baddle.cli.options.FindingLines;
 import baddle.cli.options.Status;
@@ -17,6 +18,7 @@ import baddle.core.calendar.Calendar;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Nearest;
 import baddle.plan.PlanException;
+import baddle.plan.output.SummaryPlan;
 import baddle.plan.read.SummaryDraft;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -107,7 +109,7 @@ final class CrosstabCommand implements Command {
     }
     if (options.has("as-plan")) {
       if (options.arguments().isEmpty()) {
-        draft.of(options.project().plan());
+        of(draft, options.project(), options);
       } else {
         draft.spec();
       }
@@ -125,7 +127,7 @@ final class CrosstabCommand implements Command {
     Figures figures;
     if (own.isPresent()) {
       Project project = own.get();
-      figures = new Summarizer(project).figures(List.of(draft.of(project.plan())));
+      figures = new Summarizer(project).figures(List.of(of(draft, project, options)));
     } else {
       figures = FilesCrosstab.of(draft.spec(), calendar(options)).figures(files);
     }
@@ -135,6 +137,22 @@ final class CrosstabCommand implements Command {
     List<Finding> findings = figures.findings();
     FindingLines.of(findings, options.verbose()).forEach(console.err()::println);
     return findings.stream().anyMatch(Finding::isError) ? Status.FINDINGS : Status.DONE;
+  }
+
+  private static SummaryPlan of(SummaryDraft draft, Project project, CommandOptions options)
+      throws UsageException, PlanException {
+    List<String> datasets = DatasetNames.of(project);
+    Optional<String> given = options.value("of");
+    if (given.isPresent()) {
+      DatasetNames.known(project, given.get());
+    } else if (datasets.size() > 1) {
+      throw new UsageException(
+          "needs --of, such as --of "
+              + datasets.get(0)
+              + "\ndatasets: "
+              + String.join(", ", datasets));
+    }
+    return draft.of(project.plan());
   }
 
   private static Calendar calendar(CommandOptions options) throws UsageException {
