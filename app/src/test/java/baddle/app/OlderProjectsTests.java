@@ -73,8 +73,7 @@ class OlderProjectsTests {
       throws Exception {
     Project project = folder.project();
     return CrosstabCells.of(
-        new Summarizer(project)
-            .figures(List.of(project.plan().summaries().get("by-site")), batch)
+        Summarizer.figures(project, List.of(project.plan().summaries().get("by-site")), batch)
             .crosstabs()
             .get(0));
   }

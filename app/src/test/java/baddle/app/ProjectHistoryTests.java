@@ -14,6 +14,7 @@ import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
 import baddle.app.history.BatchReturn;
 import baddle.app.history.StoreShrink;
+import baddle.app.session.ProjectSession;
 import baddle.app.summarize.Summarizer;
 import baddle.app.trace.FigureTrace;
 import baddle.app.trace.TracedFigure;
@@ -83,8 +84,7 @@ class ProjectHistoryTests {
   private Map<String, BigDecimal> cells(int batch) throws Exception {
     Project now = project.project();
     return CrosstabCells.of(
-        new Summarizer(now)
-            .figures(List.of(now.plan().summaries().get(SUMMARY)), OptionalInt.of(batch))
+        Summarizer.figures(now, List.of(now.plan().summaries().get(SUMMARY)), OptionalInt.of(batch))
             .crosstabs()
             .get(0));
   }
@@ -254,6 +254,12 @@ class ProjectHistoryTests {
     }
   }
 
+  private ProjectCheck.NowAndThen nowAndAtBatch() throws Exception {
+    try (ProjectSession session = ProjectSession.open(project.project())) {
+      return ProjectCheck.nowAndAtBatch(session, List.of());
+    }
+  }
+
   @ParameterizedTest
   @ValueSource(longs = {71, 72, 73})
   void what_is_open_at_a_batch_does_not_depend_on_what_came_since(long seed) throws Exception {
@@ -261,13 +267,13 @@ class ProjectHistoryTests {
     for (int step = 0; step < STEPS; step++) {
       int last = last();
       List<Finding> open = ProjectCheck.openAt(project.project(), last);
-      assertThat(ProjectCheck.nowAndAtBatch(project.project()).openAtBatch()).isEqualTo(open);
+      assertThat(nowAndAtBatch().openAtBatch()).isEqualTo(open);
 
       String what = files.step();
       if (what.startsWith("regions")) {
         continue;
       }
-      ProjectCheck.NowAndThen since = ProjectCheck.nowAndAtBatch(project.project());
+      ProjectCheck.NowAndThen since = nowAndAtBatch();
       assertThat(since.openAtBatch()).as(what).isEqualTo(open);
       assertThat(since.now().findings()).as(what).isNotEqualTo(open);
     }

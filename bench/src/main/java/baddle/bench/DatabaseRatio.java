@@ -22,7 +22,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.OptionalInt;
 
 /**
  * Rows from PostgreSQL and into it, in turns with the driver's bare cursor and with the server's
@@ -183,8 +182,7 @@ final class DatabaseRatio {
   }
 
   private static void summarize(Project project) throws IOException {
-    new Summarizer(project)
-        .figures(List.copyOf(project.plan().summaries().values()), OptionalInt.empty());
+    Summarizer.figures(project, List.copyOf(project.plan().summaries().values()));
   }
 
   private void psql(String command) throws IOException, InterruptedException {

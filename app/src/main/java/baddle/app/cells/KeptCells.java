@@ -9,10 +9,11 @@ import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.SpecException;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
-import baddle.core.table.Schema;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -32,10 +33,18 @@ public final class KeptCells {
   private static final int ALWAYS = 32768;
 
   /** So many numbers are kept for a question, some 16 MB; beyond, rows are gone over. */
-  private static final long MOST_NUMBERS = 2_000_000;
+  static final long MOST_NUMBERS = 2_000_000;
+
+  /** So many numbers that were found ahead are held in memory, some 32 MB. */
+  private static final long MOST_FOUND = 4_000_000;
 
   private final Path folder;
   private final Calendar calendar;
+
+  /** What {@link #ahead} has found, by question and by what the rows of a part are made of. */
+  private final Map<String, Map<String, CellsOfRows>> found = new HashMap<>();
+
+  private long foundNumbers;
 
   /** Beside the store of a project. */
   public KeptCells(Project project) {
@@ -44,32 +53,81 @@ public final class KeptCells {
   }
 
   /**
-   * A cross-tab's builder that has taken all rows of its own dataset.
-   *
-   * @param columns what the cross-tab reads
+   * Goes over the rows of each dataset once for all questions that will be asked, as far as what
+   * they come to isn't known yet and may be kept. A question that can't be answered is left to
+   * whoever asks it.
    */
-  public CrosstabBuilder builder(CrosstabSpec spec, DatasetReader reader, List<String> columns)
-      throws IOException {
-    return built(spec, reader, columns, false);
+  public void ahead(List<RowQuestion> questions) throws IOException {
+    ahead(questions, SharedPass.MOST_CELLS);
   }
 
-  private CrosstabBuilder built(
-      CrosstabSpec spec, DatasetReader reader, List<String> columns, boolean onlyFew)
-      throws IOException {
-    Schema schema = reader.schema().only(columns);
-    CrosstabBuilder builder = new CrosstabBuilder(spec, schema, calendar);
-    scan(
-        spec,
-        "",
-        reader,
-        columns,
-        builder,
-        builder,
-        onlyFew,
-        () -> {
-          CrosstabBuilder one = new CrosstabBuilder(spec, schema, calendar);
-          return new Own(one, one);
-        });
+  void ahead(List<RowQuestion> questions, int mostCells) throws IOException {
+    Map<DatasetReader, Map<String, RowQuestion>> ofReaders = new IdentityHashMap<>();
+    for (RowQuestion question : questions) {
+      try {
+        if (CellsOfRows.arePossible(inputs(question).builder(), question.dataset())) {
+          ofReaders
+              .computeIfAbsent(question.reader(), reader -> new LinkedHashMap<>())
+              .putIfAbsent(key(question), question);
+        }
+      } catch (SpecException e) {
+        continue;
+      }
+    }
+    for (Map.Entry<DatasetReader, Map<String, RowQuestion>> one : ofReaders.entrySet()) {
+      SharedPass pass = new SharedPass(one.getKey(), mostCells);
+      one.getValue()
+          .forEach((key, question) -> pass.add(new SharedPass.Asked(this, key, question)));
+      pass.run();
+    }
+  }
+
+  /** A builder, and where it takes the rows that are asked. */
+  record Inputs(CrosstabBuilder builder, BlockSink rows) {}
+
+  Inputs inputs(RowQuestion question) {
+    CrosstabBuilder builder = question.builder(calendar);
+    return new Inputs(builder, question.sink(builder));
+  }
+
+  /** What a part is known to come to. */
+  Optional<CellsOfRows> known(String key, String content, CellsFile file) {
+    CellsOfRows cells = found.getOrDefault(key, Map.of()).get(content);
+    return Optional.ofNullable(cells).or(() -> file.cells(content));
+  }
+
+  /** Holds what a part comes to, for a project in which no file can be written. */
+  void hold(String key, String content, CellsOfRows cells) {
+    foundNumbers += cells.size();
+    if (foundNumbers <= MOST_FOUND) {
+      found.computeIfAbsent(key, k -> new HashMap<>()).put(content, cells);
+    }
+  }
+
+  CellsFile file(String key) {
+    return new CellsFile(folder, key);
+  }
+
+  /** Whether cells of so many rows are worth keeping. */
+  static boolean areWorth(CellsOfRows cells, long rows) {
+    return cells.size() <= Math.max(ALWAYS, rows / LEAST_ROWS_FOR_A_NUMBER);
+  }
+
+  /** A cross-tab's builder that has taken all rows of its own dataset. */
+  public CrosstabBuilder builder(CrosstabSpec spec, DatasetReader reader) throws IOException {
+    return builder(List.of(RowQuestion.ofOwn(spec, reader)));
+  }
+
+  /**
+   * A cross-tab's builder that has taken all rows.
+   *
+   * @param questions what one cross-tab asks of each of its datasets, of its own first
+   */
+  public CrosstabBuilder builder(List<RowQuestion> questions) throws IOException {
+    CrosstabBuilder builder = questions.get(0).builder(calendar);
+    for (RowQuestion question : questions) {
+      take(question, builder, false);
+    }
     return builder;
   }
 
@@ -80,10 +138,13 @@ public final class KeptCells {
    * @param spec of levels that are columns, with aggregates that add up
    * @return empty where there are many groups
    */
-  public Optional<CrosstabBuilder> fewGroups(
-      CrosstabSpec spec, DatasetReader reader, List<String> columns) throws IOException {
+  public Optional<CrosstabBuilder> fewGroups(CrosstabSpec spec, DatasetReader reader)
+      throws IOException {
+    RowQuestion question = RowQuestion.ofOwn(spec, reader);
     try {
-      return Optional.of(built(spec, reader, columns, true));
+      CrosstabBuilder builder = question.builder(calendar);
+      take(question, builder, true);
+      return Optional.of(builder);
     } catch (ManyGroupsException | SpecException e) {
       return Optional.empty();
     }
@@ -94,57 +155,17 @@ public final class KeptCells {
     private static final long serialVersionUID = 1L;
   }
 
-  /**
-   * Adds all rows of another dataset to a builder.
-   *
-   * @param own the columns of the cross-tab's own dataset
-   * @param columns what the cross-tab reads of the other
-   */
-  public void add(
-      CrosstabSpec spec,
-      Schema own,
-      String dataset,
-      DatasetReader reader,
-      List<String> columns,
-      CrosstabBuilder builder)
+  private void take(RowQuestion question, CrosstabBuilder builder, boolean onlyFew)
       throws IOException {
-    Schema schema = reader.schema().only(columns);
-    scan(
-        spec,
-        dataset,
-        reader,
-        columns,
-        builder,
-        builder.input(dataset, schema),
-        false,
-        () -> {
-          CrosstabBuilder one = new CrosstabBuilder(spec, own, calendar);
-          return new Own(one, one.input(dataset, schema));
-        });
-  }
-
-  /** A builder for one part's rows alone, and where it takes them. */
-  private record Own(CrosstabBuilder builder, BlockSink sink) {}
-
-  private interface Making {
-    Own make();
-  }
-
-  private void scan(
-      CrosstabSpec spec,
-      String dataset,
-      DatasetReader reader,
-      List<String> columns,
-      CrosstabBuilder builder,
-      BlockSink rows,
-      boolean onlyFew,
-      Making making)
-      throws IOException {
-    if (!CellsOfRows.arePossible(builder, dataset)) {
+    DatasetReader reader = question.reader();
+    List<String> columns = question.columns();
+    BlockSink rows = question.sink(builder);
+    if (!CellsOfRows.arePossible(builder, question.dataset())) {
       reader.scan(columns, rows);
       return;
     }
-    CellsFile file = new CellsFile(folder, key(spec, dataset, reader.schema().only(columns)));
+    String key = key(question);
+    CellsFile file = file(key);
     Map<String, CellsOfRows> known = new LinkedHashMap<>();
     boolean isNew = false;
     boolean isWorth = true;
@@ -155,21 +176,21 @@ public final class KeptCells {
         reader.scanPart(part, columns, rows);
         continue;
       }
-      Optional<CellsOfRows> found = file.cells(content.get());
+      Optional<CellsOfRows> before = known(key, content.get(), file);
       CellsOfRows cells;
-      if (found.isPresent()) {
-        cells = found.get();
+      if (before.isPresent()) {
+        cells = before.get();
       } else {
-        Own own = making.make();
-        long count = scan(reader, part, columns, own.sink);
-        cells = CellsOfRows.of(own.builder, dataset);
-        isWorth = cells.size() <= Math.max(ALWAYS, count / LEAST_ROWS_FOR_A_NUMBER);
+        Inputs own = inputs(question);
+        long count = scan(reader, part, columns, own.rows);
+        cells = CellsOfRows.of(own.builder, question.dataset());
+        isWorth = areWorth(cells, count);
       }
-      cells.addTo(builder, dataset);
+      cells.addTo(builder, question.dataset());
       size += cells.size();
       isWorth &= size <= MOST_NUMBERS;
       if (isWorth) {
-        isNew |= found.isEmpty();
+        isNew |= before.isEmpty();
         known.put(content.get(), cells);
       } else if (onlyFew) {
         throw new ManyGroupsException();
@@ -194,12 +215,14 @@ public final class KeptCells {
     return count[0];
   }
 
-  private String key(CrosstabSpec spec, String dataset, Schema schema) {
+  private String key(RowQuestion question) {
     StringBuilder key = new StringBuilder(ThisProgram.parts());
     key.append('\n').append(calendar.fiscalYearStarts());
-    for (Column column : schema.columns()) {
+    for (Column column : question.schema().columns()) {
       key.append('\n').append(column.name()).append(' ').append(column.type());
     }
-    return key.append('\n').append(CellsOfRows.description(spec, dataset)).toString();
+    return key.append('\n')
+        .append(CellsOfRows.description(question.spec(), question.dataset()))
+        .toString();
   }
 }

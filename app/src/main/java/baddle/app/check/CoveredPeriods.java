@@ -80,15 +80,32 @@ final class CoveredPeriods {
             per.isEmpty() && dataset.datedBy().isEmpty()
                 ? ofSources(sources, pathOfFile)
                 : ofValues(
-                    reader,
-                    Set.copyOf(pathOfFile.values()),
-                    per,
-                    dataset
-                        .datedBy()
-                        .map(date -> by(date, feed.expect().get().every()))
-                        .orElse(AxisItem.ofColumn(Origin.SOURCE_PERIOD.name()))));
+                    reader, Set.copyOf(pathOfFile.values()), spec(dataset, feed.expect().get())));
       }
     }
+  }
+
+  /** What is asked of the rows of a dataset. */
+  List<CrosstabSpec> specs(DatasetPlan dataset) {
+    return plan.feeds().values().stream()
+        .filter(feed -> feed.dataset().equals(dataset.name()))
+        .flatMap(feed -> feed.expect().stream())
+        .filter(expect -> !expect.per().isEmpty() || dataset.datedBy().isPresent())
+        .map(expect -> spec(dataset, expect))
+        .toList();
+  }
+
+  private static CrosstabSpec spec(DatasetPlan dataset, ExpectPlan expect) {
+    List<AxisItem> down = new ArrayList<>();
+    down.add(AxisItem.ofColumn(Origin.SOURCE_FILE.name()));
+    down.add(AxisItem.ofColumn(Origin.SOURCE_SHEET.name()));
+    down.add(
+        dataset
+            .datedBy()
+            .map(date -> by(date, expect.every()))
+            .orElse(AxisItem.ofColumn(Origin.SOURCE_PERIOD.name())));
+    expect.per().stream().map(AxisItem::ofColumn).forEach(down::add);
+    return CrosstabSpec.of("coverage", down, List.of(), List.of(Measure.of("rows", "count(*)")));
   }
 
   private static List<Coverage.Covered> ofSources(
@@ -110,16 +127,8 @@ final class CoveredPeriods {
   }
 
   private List<Coverage.Covered> ofValues(
-      DatasetReader reader, Set<String> paths, List<String> per, AxisItem period)
-      throws IOException {
-    List<AxisItem> down = new ArrayList<>();
-    down.add(AxisItem.ofColumn(Origin.SOURCE_FILE.name()));
-    down.add(AxisItem.ofColumn(Origin.SOURCE_SHEET.name()));
-    down.add(period);
-    per.stream().map(AxisItem::ofColumn).forEach(down::add);
-    CrosstabSpec spec =
-        CrosstabSpec.of("coverage", down, List.of(), List.of(Measure.of("rows", "count(*)")));
-    Crosstab crosstab = cells.builder(spec, reader, spec.columns("")).build();
+      DatasetReader reader, Set<String> paths, CrosstabSpec spec) throws IOException {
+    Crosstab crosstab = cells.builder(spec, reader).build();
     List<Coverage.Covered> covered = new ArrayList<>();
     for (Item file : crosstab.down().children()) {
       if (paths.contains(file.label())) {

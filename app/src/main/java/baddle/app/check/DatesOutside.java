@@ -37,23 +37,33 @@ final class DatesOutside {
     this.dataset = dataset;
   }
 
+  private Optional<String> date(DatasetReader reader) {
+    return dataset.datedBy().filter(name -> reader.schema().indexOf(name).isPresent());
+  }
+
+  /** What it asks of the rows; nothing where they aren't dated. */
+  Optional<CrosstabSpec> spec(DatasetReader reader) {
+    return date(reader)
+        .map(
+            date ->
+                CrosstabSpec.of(
+                    "dates",
+                    List.of(
+                        AxisItem.ofColumn(Origin.SOURCE_FILE.name()),
+                        AxisItem.ofColumn(Origin.SOURCE_SHEET.name()),
+                        AxisItem.ofColumn(Origin.SOURCE_PERIOD.name()),
+                        AxisItem.parse(Expression.quoted(date) + " by day")),
+                    List.of(),
+                    List.of(Measure.of("rows", "count(*)"))));
+  }
+
   List<Finding> findings(DatasetReader reader) throws IOException {
-    Optional<String> date =
-        dataset.datedBy().filter(name -> reader.schema().indexOf(name).isPresent());
-    if (date.isEmpty()) {
+    Optional<CrosstabSpec> spec = spec(reader);
+    if (spec.isEmpty()) {
       return List.of();
     }
-    CrosstabSpec spec =
-        CrosstabSpec.of(
-            "dates",
-            List.of(
-                AxisItem.ofColumn(Origin.SOURCE_FILE.name()),
-                AxisItem.ofColumn(Origin.SOURCE_SHEET.name()),
-                AxisItem.ofColumn(Origin.SOURCE_PERIOD.name()),
-                AxisItem.parse(Expression.quoted(date.get()) + " by day")),
-            List.of(),
-            List.of(Measure.of("rows", "count(*)")));
-    Crosstab crosstab = cells.builder(spec, reader, spec.columns("")).build();
+    String date = date(reader).orElseThrow();
+    Crosstab crosstab = cells.builder(spec.get(), reader).build();
     List<Finding> findings = new ArrayList<>();
     for (Item file : crosstab.down().children()) {
       for (Item sheet : file.children()) {
@@ -61,7 +71,7 @@ final class DatesOutside {
         for (Item stated : sheet.children()) {
           plan.periods()
               .parse(stated.label())
-              .flatMap(period -> outside(crosstab, stated, period, date.get()))
+              .flatMap(period -> outside(crosstab, stated, period, date))
               .ifPresent(
                   message ->
                       findings.add(
@@ -70,7 +80,7 @@ final class DatesOutside {
                               Place.source(file.label(), name),
                               message,
                               "see whether these rows belong here; figures by "
-                                  + date.get()
+                                  + date
                                   + " have them at their own date")));
         }
       }

@@ -1,19 +1,21 @@
 package baddle.app.check;
 
-import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
-import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.cells.KeptCells;
+import baddle.app.cells.RowQuestion;
 import baddle.app.consolidate.PendingFiles;
 import baddle.app.kept.KeptResult;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reference.References;
+import baddle.app.review.DatasetReview;
 import baddle.app.review.FindingPolicy;
 import baddle.app.review.ListedControl;
 import baddle.app.review.LookupReviews;
 import baddle.app.review.Restatements;
 import baddle.app.review.TotalLine;
+import baddle.app.session.ProjectSession;
+import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -62,13 +64,14 @@ public final class ProjectCheck {
   private final RowsInSuspense suspense;
   private final CoveredPeriods covered;
   private final KeptCells cells;
+  private final List<RowQuestion> ahead = new ArrayList<>();
 
-  private ProjectCheck(Project project, References references, HeldRows heldRows) {
+  private ProjectCheck(ProjectSession session, HeldRows heldRows) throws IOException {
     this.suspense = new RowsInSuspense(heldRows == HeldRows.GATHERED);
-    this.project = project.with(references.plan());
+    this.references = session.references();
     this.plan = references.plan();
-    this.references = references;
-    this.cells = new KeptCells(project);
+    this.project = session.project().with(plan);
+    this.cells = session.cells();
     this.covered = new CoveredPeriods(plan, cells);
   }
 
@@ -108,14 +111,21 @@ public final class ProjectCheck {
         : checked(project, heldRows, number);
   }
 
-  /** Checks a project as it lies there, and tells in the same pass what is open at its batch. */
-  public static NowAndThen nowAndAtBatch(Project project) throws IOException {
+  /**
+   * Checks a project as it lies there, and tells in the same pass what is open at its batch.
+   *
+   * @param others what else will be asked of the rows
+   */
+  public static NowAndThen nowAndAtBatch(ProjectSession session, List<RowQuestion> others)
+      throws IOException {
     return ask(
-        project,
+        session,
         HeldRows.COUNTED,
         OptionalInt.empty(),
-        (checking, store, batch) ->
-            new NowAndThen(checking.check(store, batch, true), checking.open(store, batch)));
+        (checking, store, batch) -> {
+          checking.ahead.addAll(others);
+          return new NowAndThen(checking.check(store, batch, true), checking.open(store, batch));
+        });
   }
 
   /**
@@ -161,11 +171,16 @@ public final class ProjectCheck {
   private static <R> R ask(
       Project project, HeldRows heldRows, OptionalInt number, Question<R> question)
       throws IOException {
-    References references = References.of(project, new Formats());
-    try (Store store = OwnStore.openToRead(project)) {
-      Batch batch = BatchChoice.of(store, project, number);
-      return question.of(new ProjectCheck(project, references, heldRows), store, batch);
+    try (ProjectSession session = ProjectSession.open(project)) {
+      return ask(session, heldRows, number, question);
     }
+  }
+
+  private static <R> R ask(
+      ProjectSession session, HeldRows heldRows, OptionalInt number, Question<R> question)
+      throws IOException {
+    Batch batch = session.batch(number);
+    return question.of(new ProjectCheck(session, heldRows), session.store(), batch);
   }
 
   /** What is open at a batch that has been checked. */
@@ -199,6 +214,7 @@ public final class ProjectCheck {
         .controlTotals(number)
         .forEach(one -> totals.add(new TotalLine(one.feed(), one.place(), one.total())));
     suspense.addHeld(catalogue, number);
+    askAhead(store, number);
     for (DatasetPlan dataset : plan.datasets().values()) {
       Optional<DatasetReader> reader = reader(store, dataset.name(), number);
       if (reader.isPresent()) {
@@ -242,6 +258,24 @@ public final class ProjectCheck {
         suspense.rows(),
         result.findings(),
         result.accepted());
+  }
+
+  /** Goes over the rows once for all that will be asked of them. */
+  private void askAhead(Store store, int batch) throws IOException {
+    boolean anyClosed = !store.closings().closed().isEmpty();
+    for (DatasetPlan dataset : plan.datasets().values()) {
+      Optional<DatasetReader> found = reader(store, dataset.name(), batch);
+      if (found.isPresent()) {
+        DatasetReader rows = found.get();
+        List<CrosstabSpec> specs =
+            new ArrayList<>(DatasetReview.specs(dataset, plan, rows, anyClosed));
+        specs.add(new UnusualFigures(plan, dataset, cells).spec(rows));
+        new DatesOutside(plan, dataset, cells).spec(rows).ifPresent(specs::add);
+        specs.addAll(covered.specs(dataset));
+        specs.forEach(spec -> ahead.add(RowQuestion.ofOwn(spec, rows)));
+      }
+    }
+    cells.ahead(ahead);
   }
 
   private static Optional<DatasetReader> reader(Store store, String dataset, int batch)

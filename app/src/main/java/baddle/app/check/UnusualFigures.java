@@ -45,7 +45,8 @@ final class UnusualFigures {
     this.dataset = dataset;
   }
 
-  List<Finding> findings(DatasetReader reader) throws IOException {
+  /** What it asks of the rows. */
+  CrosstabSpec spec(DatasetReader reader) {
     List<Column> columns =
         dataset.schema().columns().stream()
             .filter(column -> reader.schema().indexOf(column.name()).isPresent())
@@ -59,17 +60,21 @@ final class UnusualFigures {
         measures.add(Measure.of(column.name(), "sum(" + name + ")"));
       }
     }
-    CrosstabSpec spec =
-        CrosstabSpec.of(
-            "unusual",
-            List.of(
-                dataset
-                    .datedBy()
-                    .map(date -> AxisItem.parse(Expression.quoted(date) + " by month"))
-                    .orElse(AxisItem.ofColumn(Origin.SOURCE_PERIOD.name()))),
-            List.of(),
-            measures);
-    Crosstab crosstab = cells.builder(spec, reader, spec.columns("")).build();
+    return CrosstabSpec.of(
+        "unusual",
+        List.of(
+            dataset
+                .datedBy()
+                .map(date -> AxisItem.parse(Expression.quoted(date) + " by month"))
+                .orElse(AxisItem.ofColumn(Origin.SOURCE_PERIOD.name()))),
+        List.of(),
+        measures);
+  }
+
+  List<Finding> findings(DatasetReader reader) throws IOException {
+    CrosstabSpec spec = spec(reader);
+    Crosstab crosstab = cells.builder(spec, reader).build();
+    int measures = spec.measures().size();
     List<Item> periods =
         crosstab.down().children().stream()
             .filter(item -> plan.periods().parse(item.label()).isPresent())
@@ -78,7 +83,7 @@ final class UnusualFigures {
                     (Item item) -> plan.periods().parse(item.label()).map(Period::start).get()))
             .toList();
     List<Finding> findings = new ArrayList<>();
-    for (int i = 0; !periods.isEmpty() && i < measures.size(); i++) {
+    for (int i = 0; !periods.isEmpty() && i < measures; i++) {
       figure(crosstab, periods, i).ifPresent(findings::add);
     }
     return findings;

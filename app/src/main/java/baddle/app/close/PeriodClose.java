@@ -8,6 +8,7 @@ import baddle.app.check.CheckResult;
 import baddle.app.check.ProjectCheck;
 import baddle.app.review.ClosedPeriods;
 import baddle.app.review.PeriodRows;
+import baddle.app.session.ProjectSession;
 import baddle.app.summarize.ClosingCarry;
 import baddle.core.calendar.Period;
 import baddle.core.finding.Finding;
@@ -221,10 +222,10 @@ public final class PeriodClose {
   private Map<String, Map<String, BigDecimal>> carried(Store store, int batch, Period period)
       throws IOException {
     Map<String, Map<String, BigDecimal>> carried = new LinkedHashMap<>();
-    ClosingCarry carrying = new ClosingCarry(project);
+    ClosingCarry carrying = new ClosingCarry(ProjectSession.in(project, store));
     for (SummaryPlan summary : plan.summaries().values()) {
       if (summary.crosstab().rollForward().filter(roll -> roll.carries()).isPresent()) {
-        carried.put(summary.name(), carrying.closings(summary, store, batch, period));
+        carried.put(summary.name(), carrying.closings(summary, batch, period));
       }
     }
     return carried;

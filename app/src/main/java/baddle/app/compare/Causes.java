@@ -1,6 +1,6 @@
 package baddle.app.compare;
 
-import baddle.app.Project;
+import baddle.app.session.ProjectSession;
 import baddle.app.summarize.Summarizer;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.spec.CrosstabSpec;
@@ -8,7 +8,6 @@ import baddle.core.crosstab.spec.Measure;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.output.SummaryPlan;
-import baddle.store.Store;
 import baddle.store.entry.StoredFile;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -32,29 +31,20 @@ final class Causes {
   /** How many rows, before and after together, are told apart one by one. */
   private static final long MOST_ROWS = 1_000_000;
 
-  private final Project project;
-  private final Summarizer summarizing;
-  private final Store store;
+  private final ProjectSession session;
   private final Reasons reasons;
   private final Map<String, String> namesNow = new HashMap<>();
   private final List<SourceChange> sources;
 
   /**
-   * Of a project.
+   * Of a project that is read.
    *
    * @param sources the files that differ
    * @param reasons tells why a file's rows make another figure
    */
-  Causes(
-      Project project,
-      Summarizer summarizing,
-      Store store,
-      List<SourceChange> sources,
-      Reasons reasons) {
+  Causes(ProjectSession session, List<SourceChange> sources, Reasons reasons) {
     this.reasons = reasons;
-    this.project = project;
-    this.summarizing = summarizing;
-    this.store = store;
+    this.session = session;
     this.sources = List.copyOf(sources);
     for (SourceChange change : sources) {
       if (change.kind() == SourceChange.Kind.RENAMED) {
@@ -69,13 +59,14 @@ final class Causes {
    * @param bySource the summary's measures that add up, by the source's file and by nothing else
    */
   List<Cause> of(SummaryPlan bySource, int before, int after) throws IOException {
+    Summarizer summarizing = new Summarizer(session);
     CrosstabSpec counting = counting(bySource.crosstab());
     SummaryPlan counted = new SummaryPlan(bySource.name(), bySource.dataset(), counting);
     List<Movement> all =
         underTheirNames(
             Movements.of(
-                summarizing.crosstab(counted, store, before),
-                summarizing.crosstab(counted, store, after),
+                summarizing.crosstab(counted, before),
+                summarizing.crosstab(counted, after),
                 false));
     List<Movement> movements = all.stream().filter(one -> !isOfRows(one)).toList();
     if (movements.isEmpty()) {
@@ -98,7 +89,7 @@ final class Causes {
             after);
     if (!files.isEmpty()) {
       rowChanges(bySource.dataset(), files, before, after)
-          .crosstabs(counting, project.plan().calendar())
+          .crosstabs(counting, session.project().plan().calendar())
           .forEach(
               (kind, pair) ->
                   moved.computeIfAbsent(kind, k -> new HashMap<>()).putAll(byPlace(pair)));
@@ -115,10 +106,10 @@ final class Causes {
 
   private RowChanges rowChanges(String name, Set<String> files, int before, int after)
       throws IOException {
-    DatasetPlan dataset = Objects.requireNonNull(project.plan().datasets().get(name));
+    DatasetPlan dataset = Objects.requireNonNull(session.project().plan().datasets().get(name));
     return new RowChanges(
-        summarizing.reader(store, name, before),
-        summarizing.reader(store, name, after),
+        session.reader(name, before),
+        session.reader(name, after),
         dataset.duplicates().key(),
         files,
         file -> namesNow.getOrDefault(file, file));
@@ -128,7 +119,7 @@ final class Causes {
   private Map<String, RowChange> whole(String dataset) {
     Map<String, RowChange> whole = new HashMap<>();
     for (SourceChange change : sources) {
-      FeedPlan feed = project.plan().feeds().get(change.feed());
+      FeedPlan feed = session.project().plan().feeds().get(change.feed());
       if (feed != null && feed.dataset().equals(dataset)) {
         if (change.kind() == SourceChange.Kind.NEW) {
           whole.put(change.path(), RowChange.ADDED);
@@ -153,8 +144,8 @@ final class Causes {
       throws IOException {
     Map<String, Long> rows = new HashMap<>();
     for (int batch : new int[] {before, after}) {
-      Map<Long, Long> rowsOfFiles = store.catalogue().rowsOfFiles(batch);
-      for (StoredFile file : store.catalogue().files(batch)) {
+      Map<Long, Long> rowsOfFiles = session.store().catalogue().rowsOfFiles(batch);
+      for (StoredFile file : session.store().catalogue().files(batch)) {
         String name = namesNow.getOrDefault(file.path(), file.path());
         rows.merge(name, rowsOfFiles.getOrDefault(file.id(), 0L), Long::sum);
       }
@@ -215,7 +206,8 @@ final class Causes {
         one.measure(), one.items(), one.before().or(other::before), one.after().or(other::after));
   }
 
-  private static CrosstabSpec counting(CrosstabSpec spec) {
+  /** The same, which counts the rows too. */
+  static CrosstabSpec counting(CrosstabSpec spec) {
     List<Measure> measures = new ArrayList<>(spec.measures());
     measures.add(Measure.of(ROWS, "count(*)"));
     return spec.plainly(measures);

@@ -1,8 +1,6 @@
 package baddle.app.compare;
 
-import baddle.app.BatchChoice;
-import baddle.app.Project;
-import baddle.app.summarize.Summarizer;
+import baddle.app.session.ProjectSession;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
@@ -17,7 +15,6 @@ import baddle.plan.DuplicateRule;
 import baddle.plan.FeedPlan;
 import baddle.store.DatasetReader;
 import baddle.store.SortedRows;
-import baddle.store.Store;
 import baddle.store.entry.Batch;
 import baddle.store.entry.StoredFile;
 import java.io.IOException;
@@ -71,30 +68,25 @@ public final class ChangedRows {
   /**
    * Of two batches.
    *
-   * @param store stays open as long as rows are read
+   * @param session stays open as long as rows are read
    * @param then which; empty for the one before the other
    * @param now which; empty for the last
    * @param origin those of the origin's columns that are wanted, file, sheet and row at least
    * @throws CompareException if there are too many rows to be told apart
    */
   public ChangedRows(
-      Project project,
-      Store store,
+      ProjectSession session,
       String dataset,
       OptionalInt then,
       OptionalInt now,
       List<Column> origin)
       throws IOException, CompareException {
-    Batch last = BatchChoice.of(store, project, now);
+    Batch last = session.batch(now);
     Batch first =
-        BatchChoice.of(
-            store,
-            project,
-            then.isPresent() ? then : OptionalInt.of(Math.max(1, last.number() - 1)));
-    Summarizer summarizing = new Summarizer(project);
-    DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
-    before = summarizing.reader(store, dataset, first.number());
-    after = summarizing.reader(store, dataset, last.number());
+        session.batch(then.isPresent() ? then : OptionalInt.of(Math.max(1, last.number() - 1)));
+    DatasetPlan plan = Objects.requireNonNull(session.project().plan().datasets().get(dataset));
+    before = session.reader(dataset, first.number());
+    after = session.reader(dataset, last.number());
     key = plan.duplicates().key();
     List<String> wanted = new ArrayList<>();
     for (Column column : after.schema().columns()) {
@@ -110,7 +102,7 @@ public final class ChangedRows {
     all.addAll(content.columns());
     schema = new Schema(all);
     boolean othersDecide = plan.duplicates().policy() != DuplicateRule.Policy.REPORT;
-    sortFiles(project, store, dataset, first.number(), last.number(), othersDecide);
+    sortFiles(session, dataset, first.number(), last.number(), othersDecide);
   }
 
   /**
@@ -119,16 +111,16 @@ public final class ChangedRows {
    * @param othersDecide whether rows of other files decide which rows of a file count
    */
   private void sortFiles(
-      Project project, Store store, String dataset, int then, int now, boolean othersDecide)
+      ProjectSession session, String dataset, int then, int now, boolean othersDecide)
       throws IOException, CompareException {
     Set<String> feeds = new HashSet<>();
-    for (FeedPlan feed : project.plan().feeds().values()) {
+    for (FeedPlan feed : session.project().plan().feeds().values()) {
       if (feed.dataset().equals(dataset)) {
         feeds.add(feed.name());
       }
     }
     long rows = 0;
-    for (SourceChange change : SourceChange.between(store.catalogue(), then, now)) {
+    for (SourceChange change : SourceChange.between(session.store().catalogue(), then, now)) {
       if (feeds.contains(change.feed())) {
         switch (change.kind()) {
           case NEW -> onlyAfter.add(change.path());
@@ -141,10 +133,10 @@ public final class ChangedRows {
         }
       }
     }
-    Optional<String> derivedThen = store.catalogue().derivation(dataset, then);
-    boolean derivedAnew = !derivedThen.equals(store.catalogue().derivation(dataset, now));
+    Optional<String> derivedThen = session.store().catalogue().derivation(dataset, then);
+    boolean derivedAnew = !derivedThen.equals(session.store().catalogue().derivation(dataset, now));
     if (derivedAnew || othersDecide) {
-      for (StoredFile file : store.catalogue().files(now)) {
+      for (StoredFile file : session.store().catalogue().files(now)) {
         if (file.dataset().equals(dataset) && !onlyAfter.contains(file.path())) {
           both.add(file.path());
         }

@@ -1,12 +1,12 @@
 package baddle.app.compare;
 
-import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
-import baddle.app.OwnStore;
 import baddle.app.Project;
+import baddle.app.cells.RowQuestion;
 import baddle.app.kept.KeptResult;
 import baddle.app.review.ClosedPeriods;
 import baddle.app.review.PeriodRows;
+import baddle.app.session.ProjectSession;
 import baddle.app.summarize.Summarizer;
 import baddle.core.calendar.Period;
 import baddle.core.crosstab.Crosstab;
@@ -41,12 +41,10 @@ import java.util.stream.Collectors;
 public final class SummaryComparison {
 
   private final Project project;
-  private final Summarizer summarizing;
 
   /** Of a project. */
   public SummaryComparison(Project project) {
     this.project = project;
-    this.summarizing = new Summarizer(project);
   }
 
   /**
@@ -77,24 +75,49 @@ public final class SummaryComparison {
 
   private Comparison compared(List<SummaryPlan> summaries, OptionalInt before, OptionalInt after)
       throws IOException {
-    try (Store store = OwnStore.openToRead(project)) {
-      Batch now = BatchChoice.of(store, project, after);
-      Batch old =
-          BatchChoice.of(
-              store,
-              project,
-              before.isPresent() ? before : OptionalInt.of(Math.max(1, now.number() - 1)));
-      List<Comparison.Summary> compared = new ArrayList<>();
-      List<SourceChange> sources =
-          SourceChange.between(store.catalogue(), old.number(), now.number());
-      for (SummaryPlan summary : summaries) {
-        if (isThere(summary, store, old.number())) {
-          compared.add(compare(summary, store, old.number(), now.number(), sources, false));
-        }
-      }
-      return new Comparison(
-          "batch " + BatchStamp.of(old), "batch " + BatchStamp.of(now), sources, compared);
+    try (ProjectSession session = ProjectSession.open(project)) {
+      return batches(session, summaries, before, after);
     }
+  }
+
+  /**
+   * Compares two batches of a project that is read.
+   *
+   * @param before which; empty for the one before the other
+   * @param after which; empty for the last
+   */
+  public static Comparison batches(
+      ProjectSession session, List<SummaryPlan> summaries, OptionalInt before, OptionalInt after)
+      throws IOException {
+    Batch now = session.batch(after);
+    Batch old =
+        session.batch(before.isPresent() ? before : OptionalInt.of(Math.max(1, now.number() - 1)));
+    session.cells().ahead(questions(session, summaries, old.number(), now.number()));
+    List<Comparison.Summary> compared = new ArrayList<>();
+    List<SourceChange> sources =
+        SourceChange.between(session.store().catalogue(), old.number(), now.number());
+    for (SummaryPlan summary : summaries) {
+      if (isThere(summary, session.store(), old.number())) {
+        compared.add(compare(summary, session, old.number(), now.number(), sources, false));
+      }
+    }
+    return new Comparison(
+        "batch " + BatchStamp.of(old), "batch " + BatchStamp.of(now), sources, compared);
+  }
+
+  /** What comparing two batches will ask of the rows. */
+  public static List<RowQuestion> questions(
+      ProjectSession session, List<SummaryPlan> summaries, int before, int after)
+      throws IOException {
+    List<SummaryPlan> asked = new ArrayList<>();
+    for (SummaryPlan summary : summaries) {
+      asked.add(of(summary, all(summary.crosstab())));
+      asked.add(of(summary, Causes.counting(bySource(summary.crosstab()))));
+    }
+    Summarizer summarizing = new Summarizer(session);
+    List<RowQuestion> questions = new ArrayList<>(summarizing.questions(asked, before));
+    questions.addAll(summarizing.questions(asked, after));
+    return questions;
   }
 
   /** Whether the datasets of a summary had been consolidated. */
@@ -127,18 +150,20 @@ public final class SummaryComparison {
     return reopened.stream().anyMatch(at -> !at.isBefore(from) && !at.isAfter(to));
   }
 
-  private Comparison.Summary compare(
+  private static Comparison.Summary compare(
       SummaryPlan summary,
-      Store store,
+      ProjectSession session,
       int before,
       int after,
       List<SourceChange> sources,
       boolean closed)
       throws IOException {
     SummaryPlan plain = of(summary, all(summary.crosstab()));
-    Crosstab old = summarizing.crosstab(plain, store, before);
-    Crosstab now = summarizing.crosstab(plain, store, after);
-    boolean late = closed && dataset(summary).datedBy().isPresent();
+    Summarizer summarizing = new Summarizer(session);
+    Crosstab old = summarizing.crosstab(plain, before);
+    Crosstab now = summarizing.crosstab(plain, after);
+    Store store = session.store();
+    boolean late = closed && dataset(session, summary).datedBy().isPresent();
     Reasons reasons =
         new Reasons(
             store.catalogue(),
@@ -153,7 +178,7 @@ public final class SummaryComparison {
         Movements.of(old, now, true),
         sorted(Movements.of(old, now, false)),
         reasons.ofUnchanged(),
-        new Causes(project, summarizing, store, sources, reasons)
+        new Causes(session, sources, reasons)
             .of(of(summary, bySource(summary.crosstab())), before, after));
   }
 
@@ -169,7 +194,8 @@ public final class SummaryComparison {
    */
   public Comparison sinceClose(List<SummaryPlan> summaries, Optional<Period> period)
       throws IOException, CompareException {
-    try (Store store = OwnStore.openToRead(project)) {
+    try (ProjectSession session = ProjectSession.open(project)) {
+      Store store = session.store();
       ClosedPeriods closed = ClosedPeriods.of(store, project.plan());
       ClosedPeriods.Closed wanted =
           (period.isEmpty()
@@ -183,7 +209,7 @@ public final class SummaryComparison {
                           period.map(one -> one + " isn't closed").orElse("no period is closed")
                               + "; baddle close --list shows what is"));
       int then = wanted.closing().batch();
-      Batch now = BatchChoice.of(store, project, OptionalInt.empty());
+      Batch now = session.batch(OptionalInt.empty());
       List<StoredSource> all = new ArrayList<>(store.catalogue().sources(then));
       all.addAll(store.catalogue().sources(now.number()));
       List<SourceChange> sources = SourceChange.between(store.catalogue(), then, now.number());
@@ -191,8 +217,10 @@ public final class SummaryComparison {
       for (SummaryPlan summary : summaries) {
         if (!plainMeasures(summary.crosstab()).isEmpty() && isThere(summary, store, then)) {
           SummaryPlan of =
-              of(summary, where(summary.crosstab(), condition(summary, wanted.period(), all)));
-          compared.add(compare(of, store, then, now.number(), sources, true));
+              of(
+                  summary,
+                  where(summary.crosstab(), condition(session, summary, wanted.period(), all)));
+          compared.add(compare(of, session, then, now.number(), sources, true));
         }
       }
       return new Comparison(
@@ -205,12 +233,14 @@ public final class SummaryComparison {
     }
   }
 
-  private String condition(SummaryPlan summary, Period period, List<StoredSource> sources) {
-    return PeriodRows.condition(project.plan(), dataset(summary), period, sources);
+  private static String condition(
+      ProjectSession session, SummaryPlan summary, Period period, List<StoredSource> sources) {
+    return PeriodRows.condition(
+        session.project().plan(), dataset(session, summary), period, sources);
   }
 
-  private DatasetPlan dataset(SummaryPlan summary) {
-    return Objects.requireNonNull(project.plan().datasets().get(summary.dataset()));
+  private static DatasetPlan dataset(ProjectSession session, SummaryPlan summary) {
+    return Objects.requireNonNull(session.project().plan().datasets().get(summary.dataset()));
   }
 
   /** The plain measures of the rows of a condition. */
@@ -224,9 +254,10 @@ public final class SummaryComparison {
    */
   public Comparison periods(List<SummaryPlan> summaries, Period before, Period after)
       throws IOException, CompareException {
-    try (Store store = OwnStore.openToRead(project)) {
-      Batch now = BatchChoice.of(store, project, OptionalInt.empty());
-      List<StoredSource> sources = store.catalogue().sources(now.number());
+    try (ProjectSession session = ProjectSession.open(project)) {
+      int now = session.batch(OptionalInt.empty()).number();
+      List<StoredSource> sources = session.store().catalogue().sources(now);
+      Summarizer summarizing = new Summarizer(session);
       boolean anyBefore = false;
       boolean anyAfter = false;
       List<Comparison.Summary> compared = new ArrayList<>();
@@ -234,14 +265,12 @@ public final class SummaryComparison {
         if (plainMeasures(summary.crosstab()).isEmpty()) {
           continue;
         }
-        Crosstab old =
-            summarizing.crosstab(
-                of(summary, ofPeriod(summary, before, sources)), store, now.number());
-        Crosstab then =
-            summarizing.crosstab(
-                of(summary, ofPeriod(summary, after, sources)), store, now.number());
-        anyBefore = anyBefore || hasRows(summary, before, store, now.number());
-        anyAfter = anyAfter || hasRows(summary, after, store, now.number());
+        CrosstabSpec ofBefore = ofPeriod(session, summary, before, sources);
+        CrosstabSpec ofAfter = ofPeriod(session, summary, after, sources);
+        Crosstab old = summarizing.crosstab(of(summary, ofBefore), now);
+        Crosstab then = summarizing.crosstab(of(summary, ofAfter), now);
+        anyBefore = anyBefore || hasRows(summarizing, of(summary, ofBefore), now);
+        anyAfter = anyAfter || hasRows(summarizing, of(summary, ofAfter), now);
         compared.add(
             new Comparison.Summary(
                 summary.name(),
@@ -309,13 +338,14 @@ public final class SummaryComparison {
     return spec.plainly(some).with(List.of(source), List.of());
   }
 
-  private boolean hasRows(SummaryPlan summary, Period period, Store store, int batch)
+  private static boolean hasRows(Summarizer summarizing, SummaryPlan summary, int batch)
       throws IOException {
     CrosstabSpec counting =
-        ofPeriod(summary, period, store.catalogue().sources(batch))
+        summary
+            .crosstab()
             .plainly(List.of(Measure.of("rows", "count(*)")))
             .with(List.of(), List.of());
-    Crosstab counted = summarizing.crosstab(of(summary, counting), store, batch);
+    Crosstab counted = summarizing.crosstab(of(summary, counting), batch);
     return counted
         .value(counted.down(), counted.across(), 0)
         .filter(rows -> rows.signum() > 0)
@@ -323,8 +353,9 @@ public final class SummaryComparison {
   }
 
   /** Without its levels of the calendar, of the rows of one period. */
-  private CrosstabSpec ofPeriod(SummaryPlan summary, Period period, List<StoredSource> sources) {
-    CrosstabSpec rows = where(summary.crosstab(), condition(summary, period, sources));
+  private static CrosstabSpec ofPeriod(
+      ProjectSession session, SummaryPlan summary, Period period, List<StoredSource> sources) {
+    CrosstabSpec rows = where(summary.crosstab(), condition(session, summary, period, sources));
     return rows.with(whole(withoutPeriods(rows.down())), whole(withoutPeriods(rows.across())));
   }
 

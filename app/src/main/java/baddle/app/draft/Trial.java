@@ -47,7 +47,7 @@ public record Trial(
       Optional<SummaryPlan> first = project.plan().summaries().values().stream().findFirst();
       Optional<Figures> figures = Optional.empty();
       if (first.isPresent()) {
-        figures = Optional.of(new Summarizer(project).figures(List.of(first.get())));
+        figures = Optional.of(Summarizer.figures(project, List.of(first.get())));
       }
       CheckResult checked = ProjectCheck.run(project, ProjectCheck.HeldRows.COUNTED);
       return new Trial(consolidated, Optional.of(checked), figures);

@@ -1,10 +1,9 @@
 package baddle.app.export;
 
 import baddle.app.BatchStamp;
-import baddle.app.OwnStore;
-import baddle.app.Project;
 import baddle.app.compare.SourceChange;
 import baddle.app.reading.Inputs;
+import baddle.app.session.ProjectSession;
 import baddle.core.finding.Finding;
 import baddle.core.grid.CsvForm;
 import baddle.plan.output.RowsPlan;
@@ -27,7 +26,7 @@ import java.util.Optional;
 /** Hands the rows of a dataset over. */
 public final class DatasetExport {
 
-  private final Project project;
+  private final ProjectSession session;
   private final String dataset;
   private final RowsChoice choice;
   private final CsvForm form;
@@ -37,13 +36,17 @@ public final class DatasetExport {
    *
    * @param batch the batch
    */
-  public static DatasetExport of(Project project, RowsPlan rows, int batch) {
-    return new DatasetExport(project, rows.dataset(), RowsChoice.of(rows, batch), CsvForm.STANDARD);
+  public static DatasetExport of(ProjectSession session, RowsPlan rows, int batch) {
+    return new DatasetExport(session, rows.dataset(), RowsChoice.of(rows, batch), CsvForm.STANDARD);
   }
 
-  /** An export that is yet to run. */
-  public DatasetExport(Project project, String dataset, RowsChoice choice, CsvForm form) {
-    this.project = project;
+  /**
+   * An export that is yet to run.
+   *
+   * @param session stays open as long as it runs
+   */
+  public DatasetExport(ProjectSession session, String dataset, RowsChoice choice, CsvForm form) {
+    this.session = session;
     this.dataset = dataset;
     this.choice = choice;
     this.form = form;
@@ -74,12 +77,10 @@ public final class DatasetExport {
    * @throws ExportException if they can't be chosen as asked
    */
   public Result toFile(Path file, Optional<String> table) throws IOException, ExportException {
-    try (Store store = OwnStore.openToRead(project)) {
-      RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
-      try (RowsFile.Ready ready = beside(store, rows, choice, file, table)) {
-        ready.beside().publish();
-        return result(rows, ready.written());
-      }
+    RowsOfDataset rows = new RowsOfDataset(session, dataset, choice);
+    try (RowsFile.Ready ready = beside(rows, choice, file, table)) {
+      ready.beside().publish();
+      return result(rows, ready.written());
     }
   }
 
@@ -95,10 +96,9 @@ public final class DatasetExport {
       Path folder, String name, List<String> splitBy, Optional<String> table)
       throws IOException, ExportException {
     List<RowsFile.Ready> ready = new ArrayList<>();
-    try (Store store = OwnStore.openToRead(project)) {
-      Map<String, RowsChoice> files =
-          SplitRows.files(project, store, dataset, choice, splitBy, name);
-      Inputs inputs = Inputs.of(project);
+    try {
+      Map<String, RowsChoice> files = SplitRows.files(session, dataset, choice, splitBy, name);
+      Inputs inputs = Inputs.of(session.project());
       for (Map.Entry<String, RowsChoice> one : files.entrySet()) {
         Path file = folder.resolve(one.getKey()).normalize();
         Files.createDirectories(file.resolveSibling(""));
@@ -106,8 +106,8 @@ public final class DatasetExport {
         if (problem.isPresent()) {
           throw new ExportException(problem.get());
         }
-        RowsOfDataset rows = new RowsOfDataset(project, store, dataset, one.getValue());
-        ready.add(beside(store, rows, one.getValue(), file, table));
+        RowsOfDataset rows = new RowsOfDataset(session, dataset, one.getValue());
+        ready.add(beside(rows, one.getValue(), file, table));
       }
       return ready;
     } catch (IOException | ExportException | RuntimeException e) {
@@ -119,12 +119,15 @@ public final class DatasetExport {
   }
 
   private RowsFile.Ready beside(
-      Store store, RowsOfDataset rows, RowsChoice of, Path file, Optional<String> table)
-      throws IOException {
+      RowsOfDataset rows, RowsChoice of, Path file, Optional<String> table) throws IOException {
     RowsFile.Shape shape =
         new RowsFile.Shape(
-            table.orElse(dataset), form, about(of, rows.batch()), more(store, rows.batch()));
-    return RowsFile.stage(file, Optional.of(project.planFile()), rows.schema(), shape, rows);
+            table.orElse(dataset),
+            form,
+            about(of, rows.batch()),
+            more(session.store(), rows.batch()));
+    return RowsFile.stage(
+        file, Optional.of(session.project().planFile()), rows.schema(), shape, rows);
   }
 
   /**
@@ -133,24 +136,22 @@ public final class DatasetExport {
    * @throws ExportException if they can't be chosen or split as asked
    */
   public Result toSheets(Path file, List<String> columns) throws IOException, ExportException {
-    try (Store store = OwnStore.openToRead(project)) {
-      RowsOfDataset all = new RowsOfDataset(project, store, dataset, choice);
-      List<RowsFile.Sheet> sheets = new ArrayList<>();
-      String names = "{" + String.join("} {", columns) + "}";
-      for (Map.Entry<String, RowsChoice> one :
-          SplitRows.files(project, store, dataset, choice, columns, names).entrySet()) {
-        RowsOfDataset rows = new RowsOfDataset(project, store, dataset, one.getValue());
-        sheets.add(new RowsFile.Sheet(one.getKey(), rows));
-      }
-      if (sheets.isEmpty()) {
-        sheets.add(new RowsFile.Sheet(dataset, all));
-      }
-      RowsFile.Shape shape =
-          new RowsFile.Shape(dataset, form, about(choice, all.batch()), List.of());
-      return result(
-          all,
-          RowsFile.writeSheets(file, Optional.of(project.planFile()), all.schema(), shape, sheets));
+    RowsOfDataset all = new RowsOfDataset(session, dataset, choice);
+    List<RowsFile.Sheet> sheets = new ArrayList<>();
+    String names = "{" + String.join("} {", columns) + "}";
+    for (Map.Entry<String, RowsChoice> one :
+        SplitRows.files(session, dataset, choice, columns, names).entrySet()) {
+      RowsOfDataset rows = new RowsOfDataset(session, dataset, one.getValue());
+      sheets.add(new RowsFile.Sheet(one.getKey(), rows));
     }
+    if (sheets.isEmpty()) {
+      sheets.add(new RowsFile.Sheet(dataset, all));
+    }
+    RowsFile.Shape shape = new RowsFile.Shape(dataset, form, about(choice, all.batch()), List.of());
+    return result(
+        all,
+        RowsFile.writeSheets(
+            file, Optional.of(session.project().planFile()), all.schema(), shape, sheets));
   }
 
   /**
@@ -170,28 +171,24 @@ public final class DatasetExport {
    */
   public Appended append(Path file, Optional<String> table, Corrections corrections)
       throws IOException, ExportException {
-    try (Store store = OwnStore.openToRead(project)) {
-      RunningLog.Appended appended =
-          new RunningLog(project, store, dataset, choice, corrections).beside(file, form, table);
-      boolean written = false;
-      if (appended.ready().isPresent()) {
-        try (RowsFile.Ready ready = appended.ready().get()) {
-          written = ready.beside().publish();
-        }
+    RunningLog.Appended appended =
+        new RunningLog(session, dataset, choice, corrections).beside(file, form, table);
+    boolean written = false;
+    if (appended.ready().isPresent()) {
+      try (RowsFile.Ready ready = appended.ready().get()) {
+        written = ready.beside().publish();
       }
-      return new Appended(
-          BatchStamp.of(appended.batch()), appended.added(), appended.corrected(), written);
     }
+    return new Appended(
+        BatchStamp.of(appended.batch()), appended.added(), appended.corrected(), written);
   }
 
   /** The same, written beside the file from where it has yet to be moved; empty if it stays. */
   public Optional<RowsFile.Ready> appendBeside(Path file, Corrections corrections)
       throws IOException, ExportException {
-    try (Store store = OwnStore.openToRead(project)) {
-      return new RunningLog(project, store, dataset, choice, corrections)
-          .beside(file, form, Optional.empty())
-          .ready();
-    }
+    return new RunningLog(session, dataset, choice, corrections)
+        .beside(file, form, Optional.empty())
+        .ready();
   }
 
   /**
@@ -201,11 +198,9 @@ public final class DatasetExport {
    * @throws ExportException if they can't be chosen as asked
    */
   public Result toText(OutputStream out) throws IOException, ExportException {
-    try (Store store = OwnStore.openToRead(project)) {
-      RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
-      RowsFile.Shape shape = new RowsFile.Shape(dataset, form, List.of(), List.of());
-      return result(rows, RowsFile.writeText(out, rows.schema(), shape, rows));
-    }
+    RowsOfDataset rows = new RowsOfDataset(session, dataset, choice);
+    RowsFile.Shape shape = new RowsFile.Shape(dataset, form, List.of(), List.of());
+    return result(rows, RowsFile.writeText(out, rows.schema(), shape, rows));
   }
 
   private static Result result(RowsOfDataset rows, RowsFile.Written written) throws IOException {
@@ -215,7 +210,7 @@ public final class DatasetExport {
 
   private List<Map.Entry<String, String>> about(RowsChoice of, Batch batch) {
     List<Map.Entry<String, String>> about = new ArrayList<>();
-    about.add(Map.entry("Plan", String.valueOf(project.planFile().getFileName())));
+    about.add(Map.entry("Plan", String.valueOf(session.project().planFile().getFileName())));
     about.add(Map.entry("Dataset", dataset));
     about.add(Map.entry("Batch", BatchStamp.of(batch).toString()));
     of.where().ifPresent(where -> about.add(Map.entry("Where", where)));

@@ -1,13 +1,12 @@
 package baddle.app.export;
 
-import baddle.app.Project;
 import baddle.app.compare.ChangedRows;
 import baddle.app.compare.CompareException;
+import baddle.app.session.ProjectSession;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
-import baddle.store.Store;
 import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -30,8 +29,7 @@ final class LogScan {
           Origin.BATCH,
           Origin.BATCH_TIME);
 
-  private final Project project;
-  private final Store store;
+  private final ProjectSession session;
   private final String dataset;
   private final RowsOfDataset all;
   private final Optional<Condition> condition;
@@ -40,19 +38,19 @@ final class LogScan {
   /**
    * Of a dataset.
    *
-   * @param store stays open as long as they are read
+   * @param session stays open as long as they are read
    * @throws ExportException if they can't be chosen as asked
    */
-  LogScan(Project project, Store store, String dataset, RowsChoice choice, Corrections corrections)
+  LogScan(ProjectSession session, String dataset, RowsChoice choice, Corrections corrections)
       throws IOException, ExportException {
-    this.project = project;
-    this.store = store;
+    this.session = session;
     this.dataset = dataset;
-    this.all = new RowsOfDataset(project, store, dataset, withArrival(choice));
+    this.all = new RowsOfDataset(session, dataset, withArrival(choice));
     this.condition =
         choice.where().isPresent()
             ? Optional.of(
-                new Condition(choice.where().get(), all.whole(), project.plan().calendar()))
+                new Condition(
+                    choice.where().get(), all.whole(), session.project().plan().calendar()))
             : Optional.empty();
     this.rows = new LogRows(all.schema(), corrections, all.batch(), condition);
   }
@@ -96,12 +94,7 @@ final class LogScan {
     try {
       ChangedRows changed =
           new ChangedRows(
-              project,
-              store,
-              dataset,
-              OptionalInt.of(last),
-              OptionalInt.of(all.batch().number()),
-              ORIGIN);
+              session, dataset, OptionalInt.of(last), OptionalInt.of(all.batch().number()), ORIGIN);
       List<String> needed = new ArrayList<>(rows.schema().names());
       condition.ifPresent(one -> needed.addAll(one.columns()));
       needed.remove(LogRows.SIGN.name());
@@ -126,7 +119,7 @@ final class LogScan {
 
   /** The same choice with the columns that say when a row came. */
   private RowsChoice withArrival(RowsChoice choice) throws IOException, ExportException {
-    RowsOfDataset plain = new RowsOfDataset(project, store, dataset, choice);
+    RowsOfDataset plain = new RowsOfDataset(session, dataset, choice);
     List<String> columns = new ArrayList<>(plain.schema().names());
     for (Column column : List.of(Origin.BATCH, Origin.BATCH_TIME)) {
       if (!columns.contains(column.name())) {

@@ -1,10 +1,8 @@
 package baddle.app.export;
 
-import baddle.app.BatchChoice;
-import baddle.app.Project;
 import baddle.app.compare.SourceChange;
 import baddle.app.review.PeriodRows;
-import baddle.app.summarize.Summarizer;
+import baddle.app.session.ProjectSession;
 import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
 import baddle.core.table.BlockSink;
@@ -15,7 +13,6 @@ import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.store.DatasetReader;
 import baddle.store.SortedRows;
-import baddle.store.Store;
 import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -34,7 +31,7 @@ final class RowsOfDataset implements RowsFile.Rows {
   private static final List<Column> SHORT =
       List.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_ROW);
 
-  private final Store store;
+  private final ProjectSession session;
   private final DatasetReader reader;
   private final Batch batch;
   private final RowsChoice choice;
@@ -47,21 +44,21 @@ final class RowsOfDataset implements RowsFile.Rows {
   /**
    * Rows of a dataset.
    *
-   * @param store stays open as long as they are read
+   * @param session stays open as long as they are read
    * @throws ExportException if a column isn't there or the condition is none
    */
-  public RowsOfDataset(Project project, Store store, String dataset, RowsChoice choice)
+  public RowsOfDataset(ProjectSession session, String dataset, RowsChoice choice)
       throws IOException, ExportException {
-    this.store = store;
+    this.session = session;
     this.choice = choice;
     this.feeds =
-        project.plan().feeds().values().stream()
+        session.project().plan().feeds().values().stream()
             .filter(feed -> feed.dataset().equals(dataset))
             .map(FeedPlan::name)
             .collect(Collectors.toSet());
-    this.batch = BatchChoice.of(store, project, choice.batch());
-    this.reader = new Summarizer(project).reader(store, dataset, batch.number());
-    DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
+    this.batch = session.batch(choice.batch());
+    this.reader = session.reader(dataset, batch.number());
+    DatasetPlan plan = Objects.requireNonNull(session.project().plan().datasets().get(dataset));
     this.columns = columns(choice, plan, reader.schema());
     List<String> conditions = new ArrayList<>();
     choice.where().ifPresent(conditions::add);
@@ -72,7 +69,10 @@ final class RowsOfDataset implements RowsFile.Rows {
               try {
                 conditions.add(
                     PeriodRows.condition(
-                        project.plan(), plan, period, store.catalogue().sources(batch.number())));
+                        session.project().plan(),
+                        plan,
+                        period,
+                        session.store().catalogue().sources(batch.number())));
               } catch (IOException e) {
                 throw new UncheckedIOException(e);
               }
@@ -83,7 +83,7 @@ final class RowsOfDataset implements RowsFile.Rows {
     this.condition =
         conditions.isEmpty()
             ? Optional.empty()
-            : Optional.of(new Condition(all, reader.schema(), project.plan().calendar()));
+            : Optional.of(new Condition(all, reader.schema(), session.project().plan().calendar()));
     this.schema = reader.schema().only(columns);
     this.order = order(choice.order(), reader.schema());
   }
@@ -152,7 +152,8 @@ final class RowsOfDataset implements RowsFile.Rows {
     if (choice.sinceBatch().isEmpty()) {
       return List.of();
     }
-    return SourceChange.between(store.catalogue(), choice.sinceBatch().getAsInt(), batch.number())
+    return SourceChange.between(
+            session.store().catalogue(), choice.sinceBatch().getAsInt(), batch.number())
         .stream()
         .filter(change -> change.kind() != SourceChange.Kind.NEW)
         .filter(change -> change.kind() != SourceChange.Kind.RENAMED)

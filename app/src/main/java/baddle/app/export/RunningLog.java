@@ -1,8 +1,7 @@
 package baddle.app.export;
 
-import baddle.app.Project;
+import baddle.app.session.ProjectSession;
 import baddle.core.grid.CsvForm;
-import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.entry.Batch;
 import java.io.IOException;
@@ -18,16 +17,13 @@ import java.util.Optional;
  */
 final class RunningLog {
 
-  private final Project project;
-  private final Store store;
+  private final ProjectSession session;
   private final String dataset;
   private final RowsChoice choice;
   private final Corrections corrections;
 
-  RunningLog(
-      Project project, Store store, String dataset, RowsChoice choice, Corrections corrections) {
-    this.project = project;
-    this.store = store;
+  RunningLog(ProjectSession session, String dataset, RowsChoice choice, Corrections corrections) {
+    this.session = session;
     this.dataset = dataset;
     this.choice = choice;
     this.corrections = corrections;
@@ -50,14 +46,15 @@ final class RunningLog {
    */
   Appended beside(Path file, CsvForm form, Optional<String> table)
       throws IOException, ExportException {
-    LogScan rows = new LogScan(project, store, dataset, choice, corrections);
+    LogScan rows = new LogScan(session, dataset, choice, corrections);
     Batch batch = rows.batch();
     String name = table.orElse(dataset);
     boolean begins = !Files.exists(file);
     LogFile log = new LogFile(file, rows.schema(), form, name);
     LogFile.Last ends = begins ? new LogFile.Last(0, "") : log.last();
     int last = ends.batch();
-    if (last > 0 && (last > batch.number() || !BatchMade.isKnown(store, last, ends.made()))) {
+    if (last > 0
+        && (last > batch.number() || !BatchMade.isKnown(session.store(), last, ends.made()))) {
       throw new ExportException(
           file
               + " has rows of batch "
@@ -92,7 +89,7 @@ final class RunningLog {
     RowsFile.Ready ready =
         AppendedFile.stage(
             file,
-            Optional.of(project.planFile()),
+            Optional.of(session.project().planFile()),
             rows.schema(),
             shape,
             begins ? Optional.empty() : Optional.of(log::scan),

@@ -1,11 +1,10 @@
 package baddle.app.export;
 
-import baddle.app.Project;
 import baddle.app.output.SafeName;
+import baddle.app.session.ProjectSession;
 import baddle.core.expression.Expression;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
-import baddle.store.Store;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -31,12 +30,7 @@ final class SplitRows {
    * @throws ExportException if two combinations would have one name, or there are too many
    */
   static Map<String, RowsChoice> files(
-      Project project,
-      Store store,
-      String dataset,
-      RowsChoice choice,
-      List<String> columns,
-      String name)
+      ProjectSession session, String dataset, RowsChoice choice, List<String> columns, String name)
       throws IOException, ExportException {
     if (columns.isEmpty()) {
       return Map.of(name, choice);
@@ -50,7 +44,7 @@ final class SplitRows {
             choice.batch(),
             choice.period(),
             choice.sinceBatch());
-    RowsOfDataset rows = new RowsOfDataset(project, store, dataset, looked);
+    RowsOfDataset rows = new RowsOfDataset(session, dataset, looked);
     refuseOthers(rows.schema(), columns, name);
     Comparator<List<String>> order = Comparator.comparing(List::toString);
     TreeSet<List<String>> combinations = new TreeSet<>(order);

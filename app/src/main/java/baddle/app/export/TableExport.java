@@ -1,9 +1,9 @@
 package baddle.app.export;
 
 import baddle.app.BatchStamp;
-import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.results.DatabaseAccess;
+import baddle.app.session.ProjectSession;
 import baddle.core.table.Schema;
 import baddle.database.Loaded;
 import baddle.database.RowScan;
@@ -11,7 +11,6 @@ import baddle.database.TableLoader;
 import baddle.plan.DatasetPlan;
 import baddle.plan.database.TablePlan;
 import baddle.plan.output.RowsPlan;
-import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.entry.Batch;
 import java.io.IOException;
@@ -23,19 +22,17 @@ import java.util.OptionalInt;
 /** Loads the rows of a dataset into a table; whoever opened the loading commits it. */
 public final class TableExport {
 
-  private final Project project;
-  private final Store store;
+  private final ProjectSession session;
   private final String dataset;
   private final RowsChoice choice;
 
   /**
    * An export of a dataset.
    *
-   * @param store stays open as long as rows are loaded
+   * @param session stays open as long as rows are loaded
    */
-  public TableExport(Project project, Store store, String dataset, RowsChoice choice) {
-    this.project = project;
-    this.store = store;
+  public TableExport(ProjectSession session, String dataset, RowsChoice choice) {
+    this.session = session;
     this.dataset = dataset;
     this.choice = choice;
   }
@@ -48,17 +45,17 @@ public final class TableExport {
    */
   public static Result run(Project project, String dataset, RowsChoice choice, TablePlan target)
       throws IOException, ExportException {
-    try (Store store = OwnStore.openToRead(project);
+    try (ProjectSession session = ProjectSession.open(project);
         TableLoader loading = TableLoader.open(new DatabaseAccess(project).to(target.database()))) {
-      Result result = new TableExport(project, store, dataset, choice).load(loading, target);
+      Result result = new TableExport(session, dataset, choice).load(loading, target);
       loading.commit();
       return result;
     }
   }
 
   /** What a plan wants to be loaded each time. */
-  public static TableExport of(Project project, Store store, RowsPlan rows, int batch) {
-    return new TableExport(project, store, rows.dataset(), RowsChoice.of(rows, batch));
+  public static TableExport of(ProjectSession session, RowsPlan rows, int batch) {
+    return new TableExport(session, rows.dataset(), RowsChoice.of(rows, batch));
   }
 
   /**
@@ -80,7 +77,7 @@ public final class TableExport {
    *     that is known
    */
   public Result load(TableLoader loading, TablePlan target) throws IOException, ExportException {
-    Optional<String> problem = AskedTables.problem(project, target);
+    Optional<String> problem = AskedTables.problem(session.project(), target);
     if (problem.isPresent()) {
       throw new ExportException(problem.get());
     }
@@ -93,13 +90,13 @@ public final class TableExport {
 
   private Result replace(TableLoader loading, TablePlan target)
       throws IOException, ExportException {
-    RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
+    RowsOfDataset rows = new RowsOfDataset(session, dataset, choice);
     long count = loading.replace(load(target, rows.schema(), rows::scan, rows.batch()));
     return new Result(target, BatchStamp.of(rows.batch()), count, 0, false);
   }
 
   private Result append(TableLoader loading, TablePlan target) throws IOException, ExportException {
-    LogScan rows = new LogScan(project, store, dataset, choice, Corrections.APPEND);
+    LogScan rows = new LogScan(session, dataset, choice, Corrections.APPEND);
     Batch batch = rows.batch();
     int last = last(loading, target, rows.schema(), batch);
     if (last == batch.number()) {
@@ -116,8 +113,8 @@ public final class TableExport {
   }
 
   private Result byKey(TableLoader loading, TablePlan target) throws IOException, ExportException {
-    RowsOfDataset rows = new RowsOfDataset(project, store, dataset, choice);
-    DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
+    RowsOfDataset rows = new RowsOfDataset(session, dataset, choice);
+    DatasetPlan plan = Objects.requireNonNull(session.project().plan().datasets().get(dataset));
     List<String> key = plan.duplicates().key();
     for (String column : key) {
       if (rows.schema().indexOf(column).isEmpty()) {
@@ -145,8 +142,7 @@ public final class TableExport {
   private RowScan keysOf(int batch, List<String> key) throws IOException, ExportException {
     RowsOfDataset rows =
         new RowsOfDataset(
-            project,
-            store,
+            session,
             dataset,
             new RowsChoice(
                 key,
@@ -170,7 +166,7 @@ public final class TableExport {
     boolean isKnown =
         last <= batch.number()
             && loaded.get().dataset().equals(dataset)
-            && BatchMade.isKnown(store, last, loaded.get().made());
+            && BatchMade.isKnown(session.store(), last, loaded.get().made());
     if (!isKnown) {
       throw new ExportException(
           "the table "

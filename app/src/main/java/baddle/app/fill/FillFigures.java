@@ -4,6 +4,7 @@ import baddle.app.Project;
 import baddle.app.export.Condition;
 import baddle.app.export.ExportException;
 import baddle.app.review.PeriodRows;
+import baddle.app.session.ProjectSession;
 import baddle.app.summarize.Summarizer;
 import baddle.core.calendar.Period;
 import baddle.core.crosstab.Crosstab;
@@ -22,10 +23,10 @@ import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import baddle.formats.edit.CellContent;
 import baddle.plan.DatasetPlan;
+import baddle.plan.Plan;
 import baddle.plan.output.FillPlan;
 import baddle.plan.output.SummaryPlan;
 import baddle.store.DatasetReader;
-import baddle.store.Store;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -40,18 +41,16 @@ import java.util.stream.Stream;
 /** The figures, texts and rows of a batch that are put into cells. */
 final class FillFigures {
 
-  private final Project project;
-  private final Store store;
+  private final ProjectSession session;
   private final int batch;
   private final Period period;
   private final Summarizer summarizing;
 
-  FillFigures(Project project, Store store, int batch, Period period) {
-    this.project = project;
-    this.store = store;
+  FillFigures(ProjectSession session, int batch, Period period) {
+    this.session = session;
     this.batch = batch;
     this.period = period;
-    this.summarizing = new Summarizer(project);
+    this.summarizing = new Summarizer(session);
   }
 
   Period period() {
@@ -59,33 +58,46 @@ final class FillFigures {
   }
 
   Project project() {
-    return project;
+    return session.project();
   }
 
   private String condition(String dataset) throws IOException {
-    DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
-    return PeriodRows.condition(project.plan(), plan, period, store.catalogue().sources(batch));
+    Plan plan = session.project().plan();
+    DatasetPlan of = Objects.requireNonNull(plan.datasets().get(dataset));
+    return PeriodRows.condition(plan, of, period, session.store().catalogue().sources(batch));
   }
 
   /** A figure of the rows it is of. */
   Crosstab crosstab(FillPlan.Figure figure) throws IOException {
-    return summarizing.crosstab(
-        new SummaryPlan(
-            "",
-            figure.dataset(),
-            figure.allPeriods()
-                ? figure.spec()
-                : figure.spec().whereAlso(condition(figure.dataset()))),
-        store,
-        batch);
+    return summarizing.crosstab(summary(figure), batch);
+  }
+
+  private SummaryPlan summary(FillPlan.Figure figure) throws IOException {
+    return new SummaryPlan(
+        "",
+        figure.dataset(),
+        figure.allPeriods() ? figure.spec() : figure.spec().whereAlso(condition(figure.dataset())));
+  }
+
+  /** Goes over the rows once for all figures of a fill. */
+  void ahead(FillPlan fill) throws IOException {
+    List<SummaryPlan> summaries = new ArrayList<>();
+    for (FillPlan.Figure figure : figures(fill).toList()) {
+      summaries.add(summary(figure));
+    }
+    summarizing.ahead(summaries, batch);
+  }
+
+  private static Stream<FillPlan.Figure> figures(FillPlan fill) {
+    return Stream.concat(
+        fill.rows().stream().map(FillPlan.Rows::figure),
+        fill.cells().stream().flatMap(cell -> cell.figure().stream()));
   }
 
   /** The datasets whose rows of the period a fill is of. */
   static Set<String> datasets(FillPlan fill) {
     Set<String> datasets = new TreeSet<>();
-    Stream.concat(
-            fill.rows().stream().map(FillPlan.Rows::figure),
-            fill.cells().stream().flatMap(cell -> cell.figure().stream()))
+    figures(fill)
         .filter(figure -> !figure.allPeriods())
         .forEach(figure -> datasets.add(figure.dataset()));
     fill.tables().stream()
@@ -132,7 +144,7 @@ final class FillFigures {
     ((LongBuilder) builder.column(3)).set(0, batch);
     builder.endRow(1);
     builder.flush();
-    BoundExpression bound = expression.bind(FillPlan.VALUES, project.plan().calendar());
+    BoundExpression bound = expression.bind(FillPlan.VALUES, project().plan().calendar());
     Vector vector = bound.vector(blocks.get(0));
     if (bound.anyFailure()) {
       throw new FillException(expression + " can't be computed");
@@ -157,7 +169,7 @@ final class FillFigures {
 
   /** The rows of a table, row by row. */
   List<List<CellContent>> rows(FillPlan.Table table) throws IOException, FillException {
-    DatasetReader reader = summarizing.reader(store, table.dataset(), batch);
+    DatasetReader reader = session.reader(table.dataset(), batch);
     List<String> columns = List.copyOf(table.columns().values());
     List<String> conditions = new ArrayList<>();
     table.where().ifPresent(conditions::add);
@@ -182,7 +194,7 @@ final class FillFigures {
     }
     String all = "(" + String.join(") and (", conditions) + ")";
     try {
-      reader.scan(columns, new Condition(all, reader.schema(), project.plan().calendar()), sink);
+      reader.scan(columns, new Condition(all, reader.schema(), project().plan().calendar()), sink);
     } catch (ExportException e) {
       throw new FillException("table " + table.name() + ": " + e.getMessage());
     }

@@ -1,20 +1,18 @@
 package baddle.app.fill;
 
-import baddle.app.BatchChoice;
 import baddle.app.ContentHash;
 import baddle.app.LastPeriod;
-import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.output.OutputFile;
 import baddle.app.output.OutputList;
 import baddle.app.reading.Inputs;
+import baddle.app.session.ProjectSession;
 import baddle.core.calendar.Period;
 import baddle.core.grid.UnreadableFileException;
 import baddle.formats.edit.OwnWorkbook;
 import baddle.formats.edit.OwnWorkbooks;
 import baddle.plan.FeedPlan;
 import baddle.plan.output.FillPlan;
-import baddle.store.Store;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -84,9 +82,9 @@ public final class WorkbookFill {
    */
   public List<FillResult> fill(List<FillPlan> fills, Optional<Period> period, boolean places)
       throws IOException, FillException {
-    try (Store store = OwnStore.openToRead(project)) {
-      int batch = BatchChoice.of(store, project, OptionalInt.empty()).number();
-      try (Ready ready = beside(fills, store, batch, period)) {
+    try (ProjectSession session = ProjectSession.open(project)) {
+      int batch = session.batch(OptionalInt.empty()).number();
+      try (Ready ready = beside(fills, session, batch, period)) {
         if (places) {
           for (OutputFile.Staged file : ready.files()) {
             file.publish();
@@ -102,10 +100,11 @@ public final class WorkbookFill {
    *
    * @param period whose figures; empty for what the plan says
    */
-  public Ready beside(List<FillPlan> fills, Store store, int batch, Optional<Period> period)
+  public Ready beside(
+      List<FillPlan> fills, ProjectSession session, int batch, Optional<Period> period)
       throws IOException, FillException {
     WrittenCells written = WrittenCells.of(project);
-    Making making = new Making(store, batch, written);
+    Making making = new Making(session, batch, written);
     boolean whole = false;
     try {
       for (FillPlan fill : fills) {
@@ -123,15 +122,15 @@ public final class WorkbookFill {
 
   /** Workbooks on their way; of one that several fills are for, the last has what all put in. */
   private final class Making {
-    private final Store store;
+    private final ProjectSession session;
     private final int batch;
     private final WrittenCells written;
     private final List<FillResult> results = new ArrayList<>();
     private final Map<Path, OutputFile.Staged> files = new LinkedHashMap<>();
     private final Map<Path, Path> workbooks = new HashMap<>();
 
-    Making(Store store, int batch, WrittenCells written) {
-      this.store = store;
+    Making(ProjectSession session, int batch, WrittenCells written) {
+      this.session = session;
       this.batch = batch;
       this.written = written;
     }
@@ -142,7 +141,8 @@ public final class WorkbookFill {
 
     void fill(FillPlan fill, Optional<Period> wanted) throws IOException, FillException {
       Optional<Period> known = wanted.or(fill::period);
-      Optional<Period> of = known.isPresent() ? known : LastPeriod.of(project, store, batch);
+      Optional<Period> of =
+          known.isPresent() ? known : LastPeriod.of(project, session.store(), batch);
       Period period = of.orElseThrow(() -> problem(fill, "no source is of a period; set period:"));
       Path workbook = place(FillNames.of(fill.workbook(), period));
       Path into = place(FillNames.of(fill.into(), period));
@@ -199,7 +199,8 @@ public final class WorkbookFill {
         throw problem(fill, "there is no workbook " + name(from));
       }
       try (OwnWorkbook own = OwnWorkbooks.open(from)) {
-        FillFigures figures = new FillFigures(project, store, batch, period);
+        FillFigures figures = new FillFigures(session, batch, period);
+        figures.ahead(fill);
         SheetFiller sheet = new SheetFiller(fill, own, figures, written, name(into));
         FillResult result = sheet.fill(into);
         results.add(result);

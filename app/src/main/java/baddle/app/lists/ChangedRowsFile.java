@@ -1,13 +1,12 @@
 package baddle.app.lists;
 
-import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.compare.ChangedRows;
 import baddle.app.compare.CompareException;
 import baddle.app.export.RowsFile;
+import baddle.app.session.ProjectSession;
 import baddle.core.grid.CsvForm;
 import baddle.core.table.BlockSink;
-import baddle.store.Store;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -51,9 +50,8 @@ public final class ChangedRowsFile {
       OptionalInt after,
       CsvForm form)
       throws IOException, CompareException {
-    try (Store store = OwnStore.openToRead(project)) {
-      ChangedRows changed =
-          new ChangedRows(project, store, dataset, before, after, ChangedRows.PLACE);
+    try (ProjectSession session = ProjectSession.open(project)) {
+      ChangedRows changed = new ChangedRows(session, dataset, before, after, ChangedRows.PLACE);
       RowsFile.Shape shape =
           new RowsFile.Shape("rows", form, List.<Map.Entry<String, String>>of(), List.of());
       return RowsFile.write(

@@ -1,7 +1,9 @@
 package baddle.app.review;
 
 import baddle.app.cells.KeptCells;
+import baddle.app.cells.RowQuestion;
 import baddle.app.reference.References;
+import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.derivation.HeldBecause;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
@@ -14,6 +16,7 @@ import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.core.table.TextVector;
 import baddle.plan.DatasetPlan;
+import baddle.plan.Plan;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -44,12 +47,29 @@ public final class DatasetReview {
       KeptCells cells)
       throws IOException {
     List<Finding> findings = new ArrayList<>(held(reader));
+    cells.ahead(
+        specs(dataset, references.plan(), reader, anyClosed).stream()
+            .map(spec -> RowQuestion.ofOwn(spec, reader))
+            .toList());
     findings.addAll(
         new LookupReviews(dataset, reader, references, anyClosed, tables, cells).findings());
     for (ListedControl control : ListedControl.of(dataset, references, reader, cells)) {
       findings.addAll(control.findings());
     }
     return findings;
+  }
+
+  /**
+   * What a review asks of the rows.
+   *
+   * @param anyClosed whether rows may keep what an earlier state of a lookup has brought
+   */
+  public static List<CrosstabSpec> specs(
+      DatasetPlan dataset, Plan plan, DatasetReader reader, boolean anyClosed) {
+    List<CrosstabSpec> specs =
+        new ArrayList<>(LookupReviews.specs(dataset, plan, reader, anyClosed));
+    specs.addAll(ListedControl.specs(dataset, plan));
+    return specs;
   }
 
   /** The rows that were read and held afterwards, by cause. */

@@ -19,6 +19,7 @@ import baddle.core.table.Origin;
 import baddle.plan.ControlList;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
+import baddle.plan.Plan;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -50,13 +51,36 @@ public final class ListedControl {
     return controls;
   }
 
+  /** What the lists of all feeds of a dataset ask of its rows. */
+  public static List<CrosstabSpec> specs(DatasetPlan dataset, Plan plan) {
+    return plan.feeds().values().stream()
+        .filter(feed -> feed.dataset().equals(dataset.name()))
+        .flatMap(feed -> feed.controlList().stream())
+        .map(ListedControl::spec)
+        .toList();
+  }
+
+  private static CrosstabSpec spec(ControlList list) {
+    List<Measure> measures = new ArrayList<>();
+    for (String column : list.stated().keySet()) {
+      boolean rows = column.equals(LeaveOut.ROWS);
+      measures.add(
+          Measure.of(column, rows ? "count(*)" : "sum(" + Expression.quoted(column) + ")"));
+    }
+    return CrosstabSpec.of(
+        "control",
+        list.match().keySet().stream().map(AxisItem::ofColumn).toList(),
+        List.of(),
+        measures);
+  }
+
   private ListedControl(
       String feed, ControlList list, References references, DatasetReader reader, KeptCells cells)
       throws IOException {
     this.feed = feed;
     List<String> columns = List.copyOf(list.match().keySet());
     List<String> stated = List.copyOf(list.stated().keySet());
-    Map<List<String>, List<BigDecimal>> sums = sums(columns, stated, reader, cells);
+    Map<List<String>, List<BigDecimal>> sums = sums(list, reader, cells);
     int sourcePeriod = columns.indexOf(Origin.SOURCE_PERIOD.name());
     References.ControlLines listed = references.controlList(list);
     findings.addAll(listed.findings());
@@ -115,20 +139,10 @@ public final class ListedControl {
   }
 
   private static Map<List<String>, List<BigDecimal>> sums(
-      List<String> columns, List<String> stated, DatasetReader reader, KeptCells cells)
-      throws IOException {
-    List<Measure> measures = new ArrayList<>();
-    for (String column : stated) {
-      boolean rows = column.equals(LeaveOut.ROWS);
-      measures.add(
-          Measure.of(column, rows ? "count(*)" : "sum(" + Expression.quoted(column) + ")"));
-    }
-    CrosstabSpec spec =
-        CrosstabSpec.of(
-            "control", columns.stream().map(AxisItem::ofColumn).toList(), List.of(), measures);
-    Crosstab crosstab = cells.builder(spec, reader, spec.columns("")).build();
+      ControlList list, DatasetReader reader, KeptCells cells) throws IOException {
+    Crosstab crosstab = cells.builder(spec(list), reader).build();
     Map<List<String>, List<BigDecimal>> sums = new HashMap<>();
-    collect(crosstab, crosstab.down(), List.of(), columns.size(), sums);
+    collect(crosstab, crosstab.down(), List.of(), list.match().size(), sums);
     return sums;
   }
 

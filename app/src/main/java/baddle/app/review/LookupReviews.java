@@ -21,6 +21,7 @@ import baddle.core.table.Column;
 import baddle.core.table.Schema;
 import baddle.plan.DatasetPlan;
 import baddle.plan.LookupPlan;
+import baddle.plan.Plan;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -71,22 +72,14 @@ public final class LookupReviews {
   }
 
   private LookupReview review(DatasetReader reader, LookupTable table) throws IOException {
-    Set<String> keys = new LinkedHashSet<>();
-    table.spec().match().stream().map(Column::name).forEach(keys::add);
-    table.spec().range().ifPresent(range -> keys.add(range.column().name()));
-    if (anyClosed) {
-      table.spec().bring().stream()
-          .filter(reader.schema()::has)
-          .map(Column::name)
-          .forEach(keys::add);
-    }
+    Set<String> keys = keys(table.spec(), reader, anyClosed);
     List<String> wanted =
         Stream.concat(keys.stream(), dataset.amount().stream()).distinct().toList();
     Schema schema = dataset.schema().only(wanted);
     LookupReview review =
         new LookupReview(
             table, schema, dataset.amount().map(schema::indexOf).orElse(OptionalInt.empty()));
-    Optional<CrosstabBuilder> groups = cells.fewGroups(groups(keys), reader, wanted);
+    Optional<CrosstabBuilder> groups = cells.fewGroups(groups(dataset, keys), reader);
     if (groups.isPresent()) {
       Schema ofKeys = dataset.schema().only(List.copyOf(keys));
       GroupedRows.push(groups.get(), ofKeys, review::accept);
@@ -105,8 +98,27 @@ public final class LookupReviews {
     return review;
   }
 
+  private static Set<String> keys(LookupSpec spec, DatasetReader reader, boolean anyClosed) {
+    Set<String> keys = new LinkedHashSet<>();
+    spec.match().stream().map(Column::name).forEach(keys::add);
+    spec.range().ifPresent(range -> keys.add(range.column().name()));
+    if (anyClosed) {
+      spec.bring().stream().filter(reader.schema()::has).map(Column::name).forEach(keys::add);
+    }
+    return keys;
+  }
+
+  /** What the lookups of a dataset ask of its rows. */
+  public static List<CrosstabSpec> specs(
+      DatasetPlan dataset, Plan plan, DatasetReader reader, boolean anyClosed) {
+    return dataset.lookups().stream()
+        .map(name -> Objects.requireNonNull(plan.lookups().get(name)).spec())
+        .map(spec -> groups(dataset, keys(spec, reader, anyClosed)))
+        .toList();
+  }
+
   /** Rows with the same values in some columns, and what they carry. */
-  private CrosstabSpec groups(Set<String> keys) {
+  private static CrosstabSpec groups(DatasetPlan dataset, Set<String> keys) {
     List<Measure> measures = new ArrayList<>(List.of(Measure.of("rows", "count(*)")));
     dataset
         .amount()

@@ -3,7 +3,7 @@ package baddle.app.run;
 import baddle.app.BatchStamp;
 import baddle.app.OwnStore;
 import baddle.app.Project;
-import baddle.app.check.CheckResult;
+import baddle.app.cells.RowQuestion;
 import baddle.app.check.ProjectCheck;
 import baddle.app.compare.Comparison;
 import baddle.app.compare.SummaryComparison;
@@ -14,7 +14,9 @@ import baddle.app.fill.WorkbookFill;
 import baddle.app.kept.KeptResult;
 import baddle.app.kept.ProjectState;
 import baddle.app.reading.Inputs;
+import baddle.app.session.ProjectSession;
 import baddle.app.summarize.ReportFile;
+import baddle.app.summarize.Summarizer;
 import baddle.core.finding.Finding;
 import baddle.plan.output.ReportPlan;
 import baddle.plan.output.SummaryPlan;
@@ -207,35 +209,54 @@ public final class PeriodRun {
     made = consolidated.made();
     ran = consolidating;
     writer = consolidating.writer();
-    ProjectCheck.NowAndThen both = ProjectCheck.nowAndAtBatch(project);
-    openAtBatch = both.openAtBatch();
-    CheckResult checked = both.now();
     boolean moved = before.isPresent() && consolidated.made().isPresent();
-    Optional<Comparison> comparison = Optional.empty();
-    if (moved) {
+    try (ProjectSession session = ProjectSession.open(project)) {
       List<SummaryPlan> all = List.copyOf(project.plan().summaries().values());
-      comparison =
-          Optional.of(
-              new SummaryComparison(project)
-                  .batches(all, OptionalInt.of(before.get().number()), OptionalInt.empty()));
+      int batch = session.batch(OptionalInt.empty()).number();
+      OptionalInt batchBefore = moved ? OptionalInt.of(before.get().number()) : OptionalInt.empty();
+      ProjectCheck.NowAndThen both =
+          ProjectCheck.nowAndAtBatch(session, questions(session, all, batchBefore, batch));
+      openAtBatch = both.openAtBatch();
+      Optional<Comparison> comparison = Optional.empty();
+      if (moved) {
+        comparison =
+            Optional.of(SummaryComparison.batches(session, all, batchBefore, OptionalInt.empty()));
+      }
+      ReportRun reports = new ReportRun(session, writer);
+      reports.write(both.now());
+      writer = reports.writer();
+      places = reports.places();
+      List<Finding> now = OpenFindings.of(consolidated, both.now());
+      return new RunResult(
+          consolidated,
+          both.now(),
+          now,
+          moved ? before : Optional.empty(),
+          moved ? OpenFindings.fresh(now, old) : List.of(),
+          moved ? OpenFindings.resolved(old, now) : List.of(),
+          comparison,
+          reports.written(),
+          reports.unchanged(),
+          reports.filled(),
+          reports.tables());
     }
-    ReportRun reports = new ReportRun(project, writer);
-    reports.write(checked);
-    writer = reports.writer();
-    places = reports.places();
-    List<Finding> now = OpenFindings.of(consolidated, checked);
-    return new RunResult(
-        consolidated,
-        checked,
-        now,
-        moved ? before : Optional.empty(),
-        moved ? OpenFindings.fresh(now, old) : List.of(),
-        moved ? OpenFindings.resolved(old, now) : List.of(),
-        comparison,
-        reports.written(),
-        reports.unchanged(),
-        reports.filled(),
-        reports.tables());
+  }
+
+  /** What comparing and reporting will ask of the rows. */
+  private List<RowQuestion> questions(
+      ProjectSession session, List<SummaryPlan> all, OptionalInt before, int batch)
+      throws IOException {
+    Set<String> reported = new HashSet<>();
+    project.plan().reports().forEach(report -> reported.addAll(report.summaries()));
+    List<RowQuestion> questions =
+        new ArrayList<>(
+            new Summarizer(session)
+                .questions(
+                    all.stream().filter(one -> reported.contains(one.name())).toList(), batch));
+    if (before.isPresent()) {
+      questions.addAll(SummaryComparison.questions(session, all, before.getAsInt(), batch));
+    }
+    return questions;
   }
 
   private Optional<BatchStamp> lastBatch() throws IOException {

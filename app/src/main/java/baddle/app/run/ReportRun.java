@@ -12,6 +12,7 @@ import baddle.app.fill.FillException;
 import baddle.app.fill.FillResult;
 import baddle.app.fill.WorkbookFill;
 import baddle.app.output.OutputFile;
+import baddle.app.session.ProjectSession;
 import baddle.plan.output.ReportPlan;
 import baddle.plan.output.RowsPlan;
 import baddle.store.Store;
@@ -31,6 +32,7 @@ import org.slf4j.LoggerFactory;
 /** Writes the plan's reports, rows, tables and fills, all of them or none. */
 final class ReportRun {
 
+  private final ProjectSession session;
   private final Project project;
   private String writer;
   private final List<Path> places = new ArrayList<>();
@@ -40,12 +42,13 @@ final class ReportRun {
   private List<FillResult> filled = List.of();
 
   /**
-   * Of a project.
+   * Of a project that is read.
    *
    * @param writer who wrote to the store last
    */
-  ReportRun(Project project, String writer) {
-    this.project = project;
+  ReportRun(ProjectSession session, String writer) {
+    this.session = session;
+    this.project = session.project();
     this.writer = writer;
   }
 
@@ -81,11 +84,9 @@ final class ReportRun {
 
   private void remember(int batch) throws IOException {
     List<String> reports = project.plan().reports().stream().map(ReportPlan::file).toList();
-    try (Store read = OwnStore.openToRead(project)) {
-      Map<String, Integer> known = read.catalogue().reported();
-      if (reports.stream().allMatch(report -> Objects.equals(known.get(report), batch))) {
-        return;
-      }
+    Map<String, Integer> known = session.store().catalogue().reported();
+    if (reports.stream().allMatch(report -> Objects.equals(known.get(report), batch))) {
+      return;
     }
     try (Store store = OwnStore.openToWrite(project)) {
       store.setReported(reports, batch);
@@ -98,7 +99,7 @@ final class ReportRun {
   private List<OutputFile.Staged> rows(ReportPlan report, RowsPlan rows, int batch)
       throws IOException {
     try {
-      DatasetExport exporting = DatasetExport.of(project, rows, batch);
+      DatasetExport exporting = DatasetExport.of(session, rows, batch);
       if (rows.log().isPresent()) {
         Path file = PeriodRun.file(project, report);
         Files.createDirectories(file.resolveSibling(""));
@@ -134,10 +135,9 @@ final class ReportRun {
   void write(CheckResult checked) throws IOException {
     int batch = checked.batch().number();
     List<OutputFile.Staged> ready = new ArrayList<>();
-    try (Store store = OwnStore.openToRead(project);
-        TableReports loads = new TableReports(project)) {
-      Heads heads = new Heads(project, store, checked);
-      ReportWriter writing = new ReportWriter(project, store, heads, batch);
+    try (TableReports loads = new TableReports(project)) {
+      Heads heads = new Heads(project, session.store(), checked);
+      ReportWriter writing = new ReportWriter(session, heads, batch);
       for (ReportPlan report : project.plan().reports()) {
         if (report.rows().isPresent()) {
           ready.addAll(rows(report, report.rows().get(), batch));
@@ -147,13 +147,14 @@ final class ReportRun {
         refuseTwice(ready);
       }
       WorkbookFill.Ready filled =
-          new WorkbookFill(project).beside(project.plan().fills(), store, batch, Optional.empty());
+          new WorkbookFill(project)
+              .beside(project.plan().fills(), session, batch, Optional.empty());
       Set<Path> lists = new HashSet<>();
       filled.files().stream().map(OutputFile.Staged::file).forEach(lists::add);
       filled.results().forEach(result -> lists.remove(result.file()));
       ready.addAll(filled.files());
       refuseTwice(ready);
-      tables.addAll(loads.load(store, batch));
+      tables.addAll(loads.load(session, batch));
       loads.commit();
       for (OutputFile.Staged file : ready) {
         boolean placed = file.publish();

@@ -4,6 +4,7 @@ import baddle.app.Project;
 import baddle.app.output.OutputFile;
 import baddle.app.output.SafeName;
 import baddle.app.reading.Inputs;
+import baddle.app.session.ProjectSession;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.OneValue;
 import baddle.app.summarize.ReportFile;
@@ -13,7 +14,6 @@ import baddle.plan.output.SummaryPlan;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.ReportHead;
 import baddle.reports.page.PageIndex;
-import baddle.store.Store;
 import java.io.IOException;
 import java.net.URI;
 import java.net.URISyntaxException;
@@ -36,19 +36,17 @@ final class ReportWriter {
 
   private final Project project;
   private final Summarizer summarizing;
-  private final Store store;
   private final Heads heads;
   private final int batch;
 
   /**
    * Of a batch.
    *
-   * @param store stays open as long as reports are written
+   * @param session stays open as long as reports are written
    */
-  ReportWriter(Project project, Store store, Heads heads, int batch) {
-    this.store = store;
-    this.project = project;
-    this.summarizing = new Summarizer(project);
+  ReportWriter(ProjectSession session, Heads heads, int batch) {
+    this.project = session.project();
+    this.summarizing = new Summarizer(session);
     this.heads = heads;
     this.batch = batch;
   }
@@ -73,7 +71,7 @@ final class ReportWriter {
 
   private Figures figures(List<SummaryPlan> summaries, Optional<OneValue> only, ReportPlan report)
       throws IOException {
-    return summarizing.figures(store, summaries, OptionalInt.of(batch), only, report.reading());
+    return summarizing.figures(summaries, OptionalInt.of(batch), only, report.reading());
   }
 
   private Path place(String file) throws IOException {
@@ -94,7 +92,7 @@ final class ReportWriter {
     String column = report.reading().forEach();
     TreeSet<String> values = new TreeSet<>();
     for (String dataset : summaries.stream().map(SummaryPlan::dataset).distinct().toList()) {
-      values.addAll(summarizing.values(store, dataset, column, batch));
+      values.addAll(summarizing.values(dataset, column, batch));
     }
     if (values.size() > MOST_FILES) {
       throw new IOException(

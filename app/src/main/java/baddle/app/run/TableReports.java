@@ -4,10 +4,10 @@ import baddle.app.Project;
 import baddle.app.export.ExportException;
 import baddle.app.export.TableExport;
 import baddle.app.results.DatabaseAccess;
+import baddle.app.session.ProjectSession;
 import baddle.database.TableLoader;
 import baddle.plan.database.DatabasePlan;
 import baddle.plan.output.TableReport;
-import baddle.store.Store;
 import java.io.Closeable;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -26,13 +26,12 @@ final class TableReports implements Closeable {
   }
 
   /** Loads all that the plan wants; nobody sees it before the commit. */
-  List<TableExport.Result> load(Store store, int batch) throws IOException {
+  List<TableExport.Result> load(ProjectSession session, int batch) throws IOException {
     List<TableExport.Result> results = new ArrayList<>();
     for (TableReport report : project.plan().tables()) {
       try {
         TableLoader loading = loading(report.table().database());
-        results.add(
-            TableExport.of(project, store, report.rows(), batch).load(loading, report.table()));
+        results.add(TableExport.of(session, report.rows(), batch).load(loading, report.table()));
       } catch (IOException | ExportException e) {
         throw new IOException("report " + report.name() + ": " + e.getMessage(), e);
       }

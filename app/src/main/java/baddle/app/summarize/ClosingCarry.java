@@ -1,7 +1,7 @@
 package baddle.app.summarize;
 
-import baddle.app.Project;
 import baddle.app.review.ClosedPeriods;
+import baddle.app.session.ProjectSession;
 import baddle.core.calendar.Period;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.RollForwardLines;
@@ -9,7 +9,6 @@ import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Level;
 import baddle.core.crosstab.spec.RollForward;
 import baddle.plan.output.SummaryPlan;
-import baddle.store.Store;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -25,11 +24,11 @@ import java.util.TreeSet;
 /** Lets a roll-forward begin with what the last closed period ended with. */
 public final class ClosingCarry {
 
-  private final Project project;
+  private final ProjectSession session;
 
-  /** Of a project. */
-  public ClosingCarry(Project project) {
-    this.project = project;
+  /** Of a project that is read. */
+  public ClosingCarry(ProjectSession session) {
+    this.session = session;
   }
 
   /**
@@ -37,19 +36,19 @@ public final class ClosingCarry {
    *
    * @param batch periods that were closed with a later one don't count
    */
-  SummaryPlan carriedOn(SummaryPlan summary, Store store, int batch) throws IOException {
-    return carriedOn(summary, store, batch, Optional.empty());
+  SummaryPlan carriedOn(SummaryPlan summary, int batch) throws IOException {
+    return carriedOn(summary, batch, Optional.empty());
   }
 
-  private SummaryPlan carriedOn(
-      SummaryPlan summary, Store store, int batch, Optional<LocalDate> before) throws IOException {
+  private SummaryPlan carriedOn(SummaryPlan summary, int batch, Optional<LocalDate> before)
+      throws IOException {
     CrosstabSpec spec = summary.crosstab();
     Optional<RollForward> roll = spec.rollForward().filter(RollForward::carries);
     if (roll.isEmpty()) {
       return summary;
     }
     Optional<ClosedPeriods.Closed> last =
-        ClosedPeriods.of(store, project.plan()).all().stream()
+        ClosedPeriods.of(session.store(), session.project().plan()).all().stream()
             .filter(closed -> closed.closing().batch() <= batch)
             .filter(closed -> before.isEmpty() || !closed.period().end().isAfter(before.get()))
             .max(Comparator.comparing(closed -> closed.period().end()));
@@ -57,13 +56,12 @@ public final class ClosingCarry {
       return summary;
     }
     Map<String, BigDecimal> carried =
-        store.closings().carried(last.get().closing().id(), summary.name());
+        session.store().closings().carried(last.get().closing().id(), summary.name());
     if (carried.isEmpty()) {
       return summary;
     }
     LocalDate end = last.get().period().end();
-    Map<String, BigDecimal> now =
-        closings(withRows(summary, roll.get(), until(spec, end)), store, batch);
+    Map<String, BigDecimal> now = closings(withRows(summary, roll.get(), until(spec, end)), batch);
     return withRows(summary, roll.get().after(carried, now), from(spec, end));
   }
 
@@ -90,17 +88,16 @@ public final class ClosingCarry {
   }
 
   /** What the accounts of a roll-forward have at the end of a period. */
-  public Map<String, BigDecimal> closings(
-      SummaryPlan summary, Store store, int batch, Period period) throws IOException {
-    SummaryPlan carried = carriedOn(summary, store, batch, Optional.of(period.start()));
+  public Map<String, BigDecimal> closings(SummaryPlan summary, int batch, Period period)
+      throws IOException {
+    SummaryPlan carried = carriedOn(summary, batch, Optional.of(period.start()));
     RollForward roll = carried.crosstab().rollForward().orElseThrow();
-    return closings(withRows(carried, roll, until(carried.crosstab(), period.end())), store, batch);
+    return closings(withRows(carried, roll, until(carried.crosstab(), period.end())), batch);
   }
 
-  private Map<String, BigDecimal> closings(SummaryPlan until, Store store, int batch)
-      throws IOException {
+  private Map<String, BigDecimal> closings(SummaryPlan until, int batch) throws IOException {
     RollForward roll = until.crosstab().rollForward().orElseThrow();
-    Crosstab crosstab = new Summarizer(project).plain(until, store, batch);
+    Crosstab crosstab = new Summarizer(session).plain(until, batch);
     Map<String, BigDecimal> closings = new LinkedHashMap<>();
     for (RollForwardLines.Line line : RollForwardLines.of(roll, crosstab)) {
       if (line.kind() == RollForward.Kind.CLOSING) {

@@ -1,7 +1,6 @@
 package baddle.app.summarize;
 
-import baddle.app.OwnStore;
-import baddle.app.Project;
+import baddle.app.session.ProjectSession;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.Item;
 import baddle.core.crosstab.spec.CrosstabSpec;
@@ -20,7 +19,6 @@ import baddle.core.value.ColumnType;
 import baddle.reports.RowTable;
 import baddle.store.DatasetReader;
 import baddle.store.SortedRows;
-import baddle.store.Store;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
@@ -43,7 +41,7 @@ import java.util.stream.Stream;
  */
 record DatasetRows(
     Summarizer summarizing,
-    Project project,
+    ProjectSession session,
     String dataset,
     Map<String, CrosstabSpec> specs,
     List<String> columns,
@@ -96,8 +94,8 @@ record DatasetRows(
 
   @Override
   public Schema schema() {
-    try (Store store = OwnStore.openToRead(project)) {
-      return schema(summarizing.reader(store, dataset, batch).schema());
+    try {
+      return schema(session.reader(dataset, batch).schema());
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
@@ -114,11 +112,9 @@ record DatasetRows(
   @Override
   public long rows() throws IOException {
     long[] count = new long[1];
-    try (Store store = OwnStore.openToRead(project)) {
-      DatasetReader reader = summarizing.reader(store, dataset, batch);
-      List<String> one = columns.subList(0, 1);
-      Summarizer.scan(dataset, reader, one, only, (block, from, to) -> count[0] += to - from);
-    }
+    DatasetReader reader = session.reader(dataset, batch);
+    List<String> one = columns.subList(0, 1);
+    Summarizer.scan(dataset, reader, one, only, (block, from, to) -> count[0] += to - from);
     return count[0];
   }
 
@@ -133,14 +129,12 @@ record DatasetRows(
     if (!ordered || !isOfAllRows(spec)) {
       return Map.of();
     }
-    try (Store store = OwnStore.openToRead(project)) {
-      Crosstab counted = summarizing.built(dataset, counting(order), store, batch, only);
-      Map<List<String>, Span> spans = new HashMap<>();
-      Set<List<String>> twins = new HashSet<>();
-      span(counted, counted.down(), List.of(), 0, spans, twins);
-      spans.keySet().removeAll(twins);
-      return spans;
-    }
+    Crosstab counted = summarizing.built(dataset, counting(order), batch, only);
+    Map<List<String>, Span> spans = new HashMap<>();
+    Set<List<String>> twins = new HashSet<>();
+    span(counted, counted.down(), List.of(), 0, spans, twins);
+    spans.keySet().removeAll(twins);
+    return spans;
   }
 
   private static long span(
@@ -187,36 +181,34 @@ record DatasetRows(
 
   @Override
   public void scan(BlockSink sink) throws IOException {
-    try (Store store = OwnStore.openToRead(project)) {
-      DatasetReader reader = summarizing.reader(store, dataset, batch);
-      List<AxisItem> order = order();
-      if (levels.isEmpty() && order.isEmpty()) {
-        Summarizer.scan(dataset, reader, columns, only, sink);
-        return;
-      }
-      List<AxisItem> items = Stream.concat(order.stream(), levels.stream()).distinct().toList();
-      CrosstabSpec spec = counting(items);
-      Crosstab placed = summarizing.built(dataset, spec, store, batch, only);
-      Places places = new Places(placed.down());
-      List<Integer> labelled = levels.stream().map(items::indexOf).toList();
-      List<String> read =
-          Stream.concat(spec.columns("").stream(), columns.stream()).distinct().toList();
-      Schema schema = schema(reader.schema());
-      List<Column> withPlace = new ArrayList<>(schema.columns());
-      withPlace.add(PLACE);
-      Schema ordered = new Schema(withPlace);
-      try (SortedRows sorted =
-          new SortedRows(ordered, List.of(new SortedRows.Order(PLACE.name(), false)))) {
-        Summarizer.scan(
-            dataset,
-            reader,
-            read,
-            only,
-            (block, from, to) ->
-                sorted.accept(
-                    labelled(placed, places, labelled, ordered, block, from, to), from, to));
-        sorted.push(schema, sink);
-      }
+    DatasetReader reader = session.reader(dataset, batch);
+    List<AxisItem> order = order();
+    if (levels.isEmpty() && order.isEmpty()) {
+      Summarizer.scan(dataset, reader, columns, only, sink);
+      return;
+    }
+    List<AxisItem> items = Stream.concat(order.stream(), levels.stream()).distinct().toList();
+    CrosstabSpec spec = counting(items);
+    Crosstab placed = summarizing.built(dataset, spec, batch, only);
+    Places places = new Places(placed.down());
+    List<Integer> labelled = levels.stream().map(items::indexOf).toList();
+    List<String> read =
+        Stream.concat(spec.columns("").stream(), columns.stream()).distinct().toList();
+    Schema schema = schema(reader.schema());
+    List<Column> withPlace = new ArrayList<>(schema.columns());
+    withPlace.add(PLACE);
+    Schema ordered = new Schema(withPlace);
+    try (SortedRows sorted =
+        new SortedRows(ordered, List.of(new SortedRows.Order(PLACE.name(), false)))) {
+      Summarizer.scan(
+          dataset,
+          reader,
+          read,
+          only,
+          (block, from, to) ->
+              sorted.accept(
+                  labelled(placed, places, labelled, ordered, block, from, to), from, to));
+      sorted.push(schema, sink);
     }
   }
 

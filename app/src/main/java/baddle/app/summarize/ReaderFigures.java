@@ -1,6 +1,7 @@
 package baddle.app.summarize;
 
-import baddle.app.Project;
+import baddle.app.cells.RowQuestion;
+import baddle.app.session.ProjectSession;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.FilterableCells;
 import baddle.core.crosstab.MeasureParts;
@@ -22,7 +23,6 @@ import baddle.reports.RowTable;
 import baddle.reports.RowsBehind;
 import baddle.reports.page.ReaderData;
 import baddle.store.DatasetReader;
-import baddle.store.Store;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -46,16 +46,14 @@ final class ReaderFigures {
       new Column("\u0000number", ColumnType.of(ColumnType.Kind.INTEGER));
 
   private final Summarizer summarizing;
-  private final Project project;
-  private final Store store;
+  private final ProjectSession session;
   private final int batch;
   private final Optional<OneValue> only;
 
   ReaderFigures(
-      Summarizer summarizing, Project project, Store store, int batch, Optional<OneValue> only) {
+      Summarizer summarizing, ProjectSession session, int batch, Optional<OneValue> only) {
     this.summarizing = summarizing;
-    this.project = project;
-    this.store = store;
+    this.session = session;
     this.batch = batch;
     this.only = only;
   }
@@ -87,7 +85,7 @@ final class ReaderFigures {
       throws IOException {
     List<RowTable> tables = new ArrayList<>();
     for (String dataset : summaries.stream().map(SummaryPlan::dataset).distinct().toList()) {
-      DatasetReader reader = summarizing.reader(store, dataset, batch);
+      DatasetReader reader = session.reader(dataset, batch);
       Map<String, CrosstabSpec> specs = new LinkedHashMap<>();
       for (int i = 0; i < summaries.size(); i++) {
         SummaryPlan summary = summaries.get(i);
@@ -111,7 +109,7 @@ final class ReaderFigures {
       tables.add(
           new DatasetRows(
               summarizing,
-              project,
+              session,
               dataset,
               specs,
               columns(dataset, reading.columns(), reader),
@@ -146,7 +144,7 @@ final class ReaderFigures {
     if (spec.rollForward().isPresent()) {
       return Optional.empty();
     }
-    Schema own = summarizing.reader(store, summary.dataset(), batch).schema();
+    Schema own = session.reader(summary.dataset(), batch).schema();
     List<AxisItem> filters = new ArrayList<>();
     List<String> missing = new ArrayList<>();
     for (AxisItem filter : wanted) {
@@ -173,7 +171,7 @@ final class ReaderFigures {
                     .toList());
     return Optional.of(
         new FilterableCells(
-            summarizing.built(summary.dataset(), apart, store, batch, only),
+            summarizing.built(summary.dataset(), apart, batch, only),
             parts,
             filters.stream().map(AxisItem::text).toList(),
             missing));
@@ -181,7 +179,7 @@ final class ReaderFigures {
 
   private boolean canFilter(String dataset, CrosstabSpec spec, List<AxisItem> filters)
       throws IOException {
-    Schema schema = summarizing.reader(store, dataset, batch).schema();
+    Schema schema = session.reader(dataset, batch).schema();
     return filters.stream().allMatch(filter -> has(schema, filter, spec, dataset));
   }
 
@@ -217,7 +215,7 @@ final class ReaderFigures {
       if (of.isEmpty()) {
         continue;
       }
-      DatasetReader reader = summarizing.reader(store, dataset, batch);
+      DatasetReader reader = session.reader(dataset, batch);
       long[] count = new long[1];
       Summarizer.scan(
           dataset,
@@ -246,7 +244,7 @@ final class ReaderFigures {
 
   /** Those that are wanted and the dataset has, else all of its own; then where rows come from. */
   private List<String> columns(String dataset, List<String> wanted, DatasetReader reader) {
-    DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
+    DatasetPlan plan = Objects.requireNonNull(session.project().plan().datasets().get(dataset));
     List<String> known =
         wanted.stream().filter(name -> reader.schema().indexOf(name).isPresent()).toList();
     List<String> own = known.isEmpty() ? plan.schema().names() : known;
@@ -285,7 +283,7 @@ final class ReaderFigures {
   private void place(
       int summary, Crosstab cells, String dataset, DatasetReader reader, RowsBehind rows)
       throws IOException {
-    List<String> columns = Summarizer.columns(cells.spec(), "", reader);
+    List<String> columns = RowQuestion.ofOwn(cells.spec(), reader).columns();
     int[] first = new int[1];
     Summarizer.scan(
         dataset,

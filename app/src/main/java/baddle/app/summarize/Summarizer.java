@@ -1,21 +1,17 @@
 package baddle.app.summarize;
 
-import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
-import baddle.app.OwnStore;
 import baddle.app.Project;
-import baddle.app.cells.KeptCells;
+import baddle.app.cells.RowQuestion;
 import baddle.app.reference.References;
+import baddle.app.session.ProjectSession;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Level;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Dictionary;
-import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
-import baddle.formats.Formats;
-import baddle.plan.DatasetPlan;
 import baddle.plan.LookupPlan;
 import baddle.plan.output.ReportPlan;
 import baddle.plan.output.SummaryPlan;
@@ -23,11 +19,11 @@ import baddle.reports.Provenance;
 import baddle.reports.page.ReaderData;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
+import baddle.store.StoreException;
 import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -38,39 +34,39 @@ import java.util.OptionalInt;
 import java.util.SortedSet;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 
 /** Builds the plan's summaries from the dataset's last batch. */
 public final class Summarizer {
 
+  private final ProjectSession session;
   private final Project project;
-  private final Map<List<Object>, DatasetReader> readers = new HashMap<>();
-  private final KeptCells cells;
-  private @Nullable Store known;
 
-  /** Of a project. */
-  public Summarizer(Project project) {
-    this.project = project;
-    this.cells = new KeptCells(project);
+  /** Of a project that is read. */
+  public Summarizer(ProjectSession session) {
+    this.session = session;
+    this.project = session.project();
   }
 
   /**
-   * Builds summaries.
+   * Builds summaries of a project's last batch.
    *
-   * @param summaries of this project's plan
-   * @throws baddle.store.StoreException.Absent if nothing was consolidated yet
+   * @throws StoreException.Absent if nothing was consolidated yet
    */
-  public Figures figures(List<SummaryPlan> summaries) throws IOException {
-    return figures(summaries, OptionalInt.empty());
+  public static Figures figures(Project project, List<SummaryPlan> summaries) throws IOException {
+    return figures(project, summaries, OptionalInt.empty());
   }
 
   /**
-   * Builds summaries of a batch.
+   * Builds summaries of a batch of a project.
    *
    * @param number which batch; empty for the last
    */
-  public Figures figures(List<SummaryPlan> summaries, OptionalInt number) throws IOException {
-    return figures(summaries, number, Optional.empty(), ReportPlan.Reading.PLAIN);
+  public static Figures figures(Project project, List<SummaryPlan> summaries, OptionalInt number)
+      throws IOException {
+    try (ProjectSession session = ProjectSession.open(project)) {
+      return new Summarizer(session)
+          .figures(summaries, number, Optional.empty(), ReportPlan.Reading.PLAIN);
+    }
   }
 
   /**
@@ -86,20 +82,8 @@ public final class Summarizer {
       Optional<OneValue> only,
       ReportPlan.Reading reading)
       throws IOException {
-    try (Store store = OwnStore.openToRead(project)) {
-      return figures(store, summaries, number, only, reading);
-    }
-  }
-
-  /** The same from a store that is open already, for those who want several. */
-  public Figures figures(
-      Store store,
-      List<SummaryPlan> summaries,
-      OptionalInt number,
-      Optional<OneValue> only,
-      ReportPlan.Reading reading)
-      throws IOException {
-    Batch batch = BatchChoice.of(store, project, number);
+    Store store = session.store();
+    Batch batch = session.batch(number);
     List<Crosstab> crosstabs = new ArrayList<>();
     Map<String, String> about = new LinkedHashMap<>();
     about.put("Plan", String.valueOf(project.planFile().getFileName()));
@@ -114,62 +98,98 @@ public final class Summarizer {
     about.put("Batch", BatchStamp.of(batch).toString());
     only.ifPresent(
         one -> about.put("Only", one.column() + " " + (one.value().isEmpty() ? "-" : one.value())));
-    for (SummaryPlan summary : summaries) {
-      SummaryPlan carried = new ClosingCarry(project).carriedOn(summary, store, batch.number());
-      crosstabs.add(plain(carried, store, batch.number(), only));
+    List<SummaryPlan> carried = carriedOn(summaries, batch.number());
+    if (only.isEmpty()) {
+      session.cells().ahead(asked(carried, batch.number()));
+    }
+    for (int i = 0; i < carried.size(); i++) {
+      SummaryPlan summary = summaries.get(i);
+      crosstabs.add(plain(carried.get(i), batch.number(), only));
       long rows = store.dataset(summary.dataset(), batch.number()).rows();
       about.put("Dataset " + summary.dataset(), String.format(Locale.ROOT, "%,d rows", rows));
     }
     ReaderData data =
-        new ReaderFigures(this, project, store, batch.number(), only)
-            .of(summaries, reading, crosstabs);
+        new ReaderFigures(this, session, batch.number(), only).of(summaries, reading, crosstabs);
     return new Figures(crosstabs, Provenance.of(about), List.of(), data);
   }
 
   /** Builds one summary of a batch; a roll-forward begins after the last closed period. */
-  public Crosstab crosstab(SummaryPlan summary, Store store, int batch) throws IOException {
-    return plain(new ClosingCarry(project).carriedOn(summary, store, batch), store, batch);
+  public Crosstab crosstab(SummaryPlan summary, int batch) throws IOException {
+    return plain(new ClosingCarry(session).carriedOn(summary, batch), batch);
   }
 
   /** Builds one summary of a batch as it is. */
-  Crosstab plain(SummaryPlan summary, Store store, int batch) throws IOException {
-    return plain(summary, store, batch, Optional.empty());
+  Crosstab plain(SummaryPlan summary, int batch) throws IOException {
+    return plain(summary, batch, Optional.empty());
   }
 
-  private Crosstab plain(SummaryPlan summary, Store store, int batch, Optional<OneValue> only)
+  private Crosstab plain(SummaryPlan summary, int batch, Optional<OneValue> only)
       throws IOException {
-    return built(summary.dataset(), withListedItems(summary.crosstab()), store, batch, only);
+    return built(summary.dataset(), withListedItems(summary.crosstab()), batch, only);
+  }
+
+  private List<SummaryPlan> carriedOn(List<SummaryPlan> summaries, int batch) throws IOException {
+    ClosingCarry carry = new ClosingCarry(session);
+    List<SummaryPlan> carried = new ArrayList<>();
+    for (SummaryPlan summary : summaries) {
+      carried.add(carry.carriedOn(summary, batch));
+    }
+    return carried;
+  }
+
+  /** Goes over the rows of a batch once for summaries that will be built. */
+  public void ahead(List<SummaryPlan> summaries, int batch) throws IOException {
+    session.cells().ahead(questions(summaries, batch));
+  }
+
+  /**
+   * What summaries will ask of the rows of a batch, so that all of them can be answered at once;
+   * nothing of datasets that weren't there.
+   */
+  public List<RowQuestion> questions(List<SummaryPlan> summaries, int batch) throws IOException {
+    return asked(carriedOn(summaries, batch), batch);
+  }
+
+  private List<RowQuestion> asked(List<SummaryPlan> summaries, int batch) throws IOException {
+    List<RowQuestion> questions = new ArrayList<>();
+    for (SummaryPlan summary : summaries) {
+      try {
+        questions.addAll(questions(summary.dataset(), summary.crosstab(), batch));
+      } catch (StoreException.Absent e) {
+        continue;
+      }
+    }
+    return questions;
+  }
+
+  private List<RowQuestion> questions(String dataset, CrosstabSpec spec, int batch)
+      throws IOException {
+    DatasetReader own = session.reader(dataset, batch);
+    List<RowQuestion> questions = new ArrayList<>(List.of(RowQuestion.ofOwn(spec, own)));
+    for (String other : spec.datasets()) {
+      if (!other.isEmpty()) {
+        questions.add(new RowQuestion(spec, own, other, session.reader(other, batch)));
+      }
+    }
+    return questions;
   }
 
   /** Builds a cross-tab of a dataset's rows. */
-  Crosstab built(String dataset, CrosstabSpec spec, Store store, int batch, Optional<OneValue> only)
+  Crosstab built(String dataset, CrosstabSpec spec, int batch, Optional<OneValue> only)
       throws IOException {
-    DatasetReader own = reader(store, dataset, batch);
-    List<String> ownColumns = columns(spec, "", own);
-    Schema schema = own.schema().only(ownColumns);
+    List<RowQuestion> questions = questions(dataset, spec, batch);
     if (only.isEmpty()) {
-      CrosstabBuilder builder = cells.builder(spec, own, ownColumns);
-      for (String other : spec.datasets()) {
-        if (!other.isEmpty()) {
-          DatasetReader reader = reader(store, other, batch);
-          cells.add(spec, schema, other, reader, columns(spec, other, reader), builder);
-        }
-      }
-      return builder.build();
+      return session.cells().builder(questions).build();
     }
-    CrosstabBuilder builder = new CrosstabBuilder(spec, schema, project.plan().calendar());
-    scan(dataset, own, ownColumns, only, builder);
-    for (String other : spec.datasets()) {
-      if (!other.isEmpty()) {
-        DatasetReader reader = reader(store, other, batch);
-        List<String> columns = columns(spec, other, reader);
-        scan(
-            other,
-            reader,
-            columns,
-            only.map(one -> one.in(spec.nameIn(other, one.column()))),
-            builder.input(other, reader.schema().only(columns)));
-      }
+    CrosstabBuilder builder = questions.get(0).builder(project.plan().calendar());
+    for (RowQuestion question : questions) {
+      String other = question.dataset();
+      scan(
+          other.isEmpty() ? dataset : other,
+          question.reader(),
+          question.columns(),
+          only.map(one -> other.isEmpty() ? one : one.in(spec.nameIn(other, one.column()))),
+          question.sink(builder));
     }
     return builder.build();
   }
@@ -194,9 +214,8 @@ public final class Summarizer {
    *
    * @throws IOException if the dataset hasn't got the column, or it isn't one of text
    */
-  public SortedSet<String> values(Store store, String dataset, String column, int batch)
-      throws IOException {
-    DatasetReader reader = reader(store, dataset, batch);
+  public SortedSet<String> values(String dataset, String column, int batch) throws IOException {
+    DatasetReader reader = session.reader(dataset, batch);
     OneValue.refuseOthers(column, dataset, reader.schema());
     TreeSet<String> values = new TreeSet<>();
     reader.scan(
@@ -215,45 +234,13 @@ public final class Summarizer {
     return values;
   }
 
-  /** Reads a dataset; in an earlier batch columns that came later are blank. */
-  public DatasetReader reader(Store store, String dataset, int batch) throws IOException {
-    if (store != known) {
-      readers.clear();
-      known = store;
-    }
-    List<Object> key = List.of(dataset, batch);
-    DatasetReader reader = readers.get(key);
-    if (reader == null) {
-      reader = newReader(store, dataset, batch);
-      readers.put(key, reader);
-    }
-    return reader;
-  }
-
-  private DatasetReader newReader(Store store, String dataset, int batch) throws IOException {
-    DatasetReader reader = store.dataset(dataset, batch);
-    boolean earlier = store.catalogue().lastBatch().filter(l -> l.number() > batch).isPresent();
-    DatasetPlan planned = project.plan().datasets().get(dataset);
-    return earlier && planned != null ? reader.orBlank(planned.schema()) : reader;
-  }
-
-  static List<String> columns(CrosstabSpec spec, String dataset, DatasetReader reader) {
-    List<String> columns = spec.columns(dataset);
-    for (String column : columns) {
-      if (reader.schema().indexOf(column).isEmpty()) {
-        throw spec.noColumn(column, reader.schema());
-      }
-    }
-    return columns.isEmpty() ? List.of(reader.schema().names().get(0)) : columns;
-  }
-
   /** The same with the items listed that a lookup's values say. */
   private CrosstabSpec withListedItems(CrosstabSpec spec) throws IOException {
     boolean any = spec.levels().stream().anyMatch(l -> l.empty().kind() == Level.Empty.Kind.LOOKUP);
     if (!any) {
       return spec;
     }
-    References references = References.of(project, new Formats());
+    References references = session.references();
     return spec.with(listed(spec.down(), references), listed(spec.across(), references));
   }
 

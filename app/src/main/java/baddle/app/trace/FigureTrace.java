@@ -2,9 +2,9 @@ package baddle.app.trace;
 
 import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
-import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.results.QueryNotes;
+import baddle.app.session.ProjectSession;
 import baddle.app.summarize.Summarizer;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.Item;
@@ -28,7 +28,6 @@ import baddle.core.value.WideSum;
 import baddle.plan.output.SummaryPlan;
 import baddle.reports.CrosstabLayout;
 import baddle.store.DatasetReader;
-import baddle.store.Store;
 import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -85,14 +84,14 @@ public final class FigureTrace {
    * @throws TraceException if the summary has no such cell
    */
   public TracedFigure run(TracedRows table) throws IOException, TraceException {
-    try (Store store = OwnStore.openToRead(project)) {
-      Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
-      Crosstab crosstab = new Summarizer(project).crosstab(summary, store, batch.number());
+    try (ProjectSession session = ProjectSession.open(project)) {
+      Batch batch = BatchChoice.of(session.store(), project, OptionalInt.empty());
+      Crosstab crosstab = new Summarizer(session).crosstab(summary, batch.number());
       Item down = choice.find(crosstab.down(), spec.down());
       Item across = choice.find(crosstab.across(), spec.across());
       String dataset = measure.dataset();
       DatasetReader reader =
-          store.dataset(dataset.isEmpty() ? summary.dataset() : dataset, batch.number());
+          session.store().dataset(dataset.isEmpty() ? summary.dataset() : dataset, batch.number());
       Contributions rows = new Contributions(crosstab, down, across, table);
       rows.scan(reader);
       List<String> explanation = explain(crosstab, down, across, rows);

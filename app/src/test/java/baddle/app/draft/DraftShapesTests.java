@@ -58,7 +58,7 @@ class DraftShapesTests {
     assertThat(result.hasErrors()).as("%s", result.findings()).isEqualTo(undecided);
     Project now = project.project();
     List<SummaryPlan> summaries = List.copyOf(now.plan().summaries().values());
-    assertThat(new Summarizer(now).figures(summaries).crosstabs()).hasSameSizeAs(summaries);
+    assertThat(Summarizer.figures(now, summaries).crosstabs()).hasSameSizeAs(summaries);
   }
 
   @Test

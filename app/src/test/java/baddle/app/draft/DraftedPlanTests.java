@@ -164,7 +164,7 @@ class DraftedPlanTests {
     assertThat(result.hasErrors()).as("%s%n%s", how, result.findings()).isFalse();
     Project drafted = project.project();
     SummaryPlan summary = drafted.plan().summaries().values().iterator().next();
-    Crosstab crosstab = new Summarizer(drafted).figures(List.of(summary)).crosstabs().get(0);
+    Crosstab crosstab = Summarizer.figures(drafted, List.of(summary)).crosstabs().get(0);
     List<String> measures = summary.crosstab().measures().stream().map(Measure::name).toList();
     int amount = measures.indexOf(measures.contains("Amount") ? "Amount" : "AMOUNT");
     assertThat(CrosstabCells.of(crosstab, amount)).as("%s", how).isEqualTo(expected);
@@ -229,7 +229,7 @@ class DraftedPlanTests {
     assertThat(result.hasErrors()).as("%s%n%s", draft.text(), result.findings()).isFalse();
     Project drafted = project.project();
     SummaryPlan summary = drafted.plan().summaries().values().iterator().next();
-    Crosstab crosstab = new Summarizer(drafted).figures(List.of(summary)).crosstabs().get(0);
+    Crosstab crosstab = Summarizer.figures(drafted, List.of(summary)).crosstabs().get(0);
     int amount = summary.crosstab().measure("Amount");
     assertThat(crosstab.plainValue(crosstab.down(), crosstab.across(), amount))
         .as(draft.text())
@@ -293,7 +293,7 @@ class DraftedPlanTests {
             List.of(),
             List.of(Measure.of("Amount", "sum(amount)")));
     SummaryPlan plan = new SummaryPlan("customers", summary.dataset(), byCustomer);
-    Crosstab crosstab = new Summarizer(drafted).figures(List.of(plan)).crosstabs().get(0);
+    Crosstab crosstab = Summarizer.figures(drafted, List.of(plan)).crosstabs().get(0);
     assertThat(CrosstabCells.of(crosstab, 0)).as(draft.text()).isEqualTo(expected);
   }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import baddle.app.ProjectFolder;
 import baddle.app.Sheets;
+import baddle.app.session.ProjectSession;
 import baddle.core.calendar.PeriodText;
 import baddle.core.grid.CsvForm;
 import java.io.ByteArrayOutputStream;
@@ -16,6 +17,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.TreeSet;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -37,6 +39,7 @@ class DatasetExportTests {
 
   @TempDir private Path folder;
   private ProjectFolder project;
+  private ProjectSession session;
 
   @BeforeEach
   void layOut() throws Exception {
@@ -52,6 +55,12 @@ class DatasetExportTests {
     project.consolidate();
     project.write("in/2026-02.csv", "day,site,clerk,amount\n2026-02-05,,Elm,1.00\n");
     project.consolidate();
+    session = ProjectSession.open(project.project());
+  }
+
+  @AfterEach
+  void close() throws Exception {
+    session.close();
   }
 
   private static RowsChoice choice(
@@ -67,7 +76,7 @@ class DatasetExportTests {
   }
 
   private DatasetExport export(RowsChoice choice) throws Exception {
-    return new DatasetExport(project.project(), "sales", choice, CsvForm.STANDARD);
+    return new DatasetExport(session, "sales", choice, CsvForm.STANDARD);
   }
 
   private String text(RowsChoice choice) throws Exception {

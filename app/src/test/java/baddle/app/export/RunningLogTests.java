@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import baddle.app.BranchFiles;
-import baddle.app.Project;
 import baddle.app.ProjectFolder;
+import baddle.app.session.ProjectSession;
 import baddle.core.grid.CsvForm;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
@@ -37,9 +37,9 @@ class RunningLogTests {
 
   @TempDir private Path folder;
 
-  private static DatasetExport exporting(Project project) {
+  private static DatasetExport exporting(ProjectSession session) {
     return new DatasetExport(
-        project,
+        session,
         "sales",
         new RowsChoice(
             COLUMNS,
@@ -135,15 +135,17 @@ class RunningLogTests {
       if (step % 3 == 1) {
         continue;
       }
-      exporting(project.project()).append(log, Optional.empty(), Corrections.APPEND);
-      exporting(project.project()).toFile(plain, Optional.empty());
+      try (ProjectSession session = ProjectSession.open(project.project())) {
+        DatasetExport exporting = exporting(session);
+        exporting.append(log, Optional.empty(), Corrections.APPEND);
+        exporting.toFile(plain, Optional.empty());
 
-      assertThat(counted(log)).as("%s", steps).isEqualTo(counted(plain));
-      byte[] before = Files.readAllBytes(log);
-      DatasetExport.Appended again =
-          exporting(project.project()).append(log, Optional.empty(), Corrections.APPEND);
-      assertThat(again.written()).as("%s", steps).isFalse();
-      assertThat(Files.readAllBytes(log)).isEqualTo(before);
+        assertThat(counted(log)).as("%s", steps).isEqualTo(counted(plain));
+        byte[] before = Files.readAllBytes(log);
+        DatasetExport.Appended again = exporting.append(log, Optional.empty(), Corrections.APPEND);
+        assertThat(again.written()).as("%s", steps).isFalse();
+        assertThat(Files.readAllBytes(log)).isEqualTo(before);
+      }
     }
   }
 
@@ -162,10 +164,11 @@ class RunningLogTests {
     Path log = folder.resolve("log." + ending);
     Files.writeString(log, content);
 
-    assertThatThrownBy(
-            () -> exporting(project.project()).append(log, Optional.empty(), Corrections.APPEND))
-        .isInstanceOfAny(ExportException.class, IOException.class)
-        .hasMessageContaining(why);
+    try (ProjectSession session = ProjectSession.open(project.project())) {
+      assertThatThrownBy(() -> exporting(session).append(log, Optional.empty(), Corrections.APPEND))
+          .isInstanceOfAny(ExportException.class, IOException.class)
+          .hasMessageContaining(why);
+    }
     assertThat(Files.readString(log)).isEqualTo(content);
   }
 }

@@ -69,8 +69,7 @@ class BatchReturnTests {
   private Map<String, BigDecimal> cells(OptionalInt batch) throws Exception {
     Project now = project.project();
     return CrosstabCells.of(
-        new Summarizer(now)
-            .figures(List.of(now.plan().summaries().get("by-site")), batch)
+        Summarizer.figures(now, List.of(now.plan().summaries().get("by-site")), batch)
             .crosstabs()
             .get(0));
   }

@@ -63,10 +63,7 @@ class ResultFetcherTests {
   private Map<String, ?> figures() throws IOException, PlanException {
     Project now = project.project();
     return CrosstabCells.of(
-        new Summarizer(now)
-            .figures(List.copyOf(now.plan().summaries().values()))
-            .crosstabs()
-            .get(0));
+        Summarizer.figures(now, List.copyOf(now.plan().summaries().values())).crosstabs().get(0));
   }
 
   private List<FetchedResult> kept() throws Exception {

@@ -100,8 +100,7 @@ class LookupReviewsTests {
       assertThat(line.ambiguous().stream().mapToLong(key -> key.rows()).sum()).isEqualTo(ambiguous);
       assertThat(
               CrosstabCells.of(
-                  new Summarizer(now)
-                      .figures(List.copyOf(now.plan().summaries().values()))
+                  Summarizer.figures(now, List.copyOf(now.plan().summaries().values()))
                       .crosstabs()
                       .get(0)))
           .isEqualTo(expected);

@@ -92,7 +92,7 @@ class ReportsAgreeTests {
     }
     project.consolidate();
     Project now = project.project();
-    Figures figures = new Summarizer(now).figures(List.of(now.plan().summaries().get("regions")));
+    Figures figures = Summarizer.figures(now, List.of(now.plan().summaries().get("regions")));
     for (String name : List.of("shown.csv", "report.xlsx")) {
       ReportFile.of(folder.resolve(name)).write(figures, Optional.of(now.planFile()));
     }

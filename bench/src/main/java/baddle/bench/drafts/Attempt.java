@@ -10,6 +10,7 @@ import baddle.app.draft.PlanDrafter;
 import baddle.app.export.DatasetExport;
 import baddle.app.export.ExportException;
 import baddle.app.export.RowsChoice;
+import baddle.app.session.ProjectSession;
 import baddle.core.grid.CsvForm;
 import baddle.plan.PlanException;
 import java.io.ByteArrayOutputStream;
@@ -78,7 +79,9 @@ final class Attempt {
   private static Rows rows(Project project, String dataset) throws IOException, ExportException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     CsvForm tabs = new CsvForm('\t', '.', StandardCharsets.UTF_8, false, false, true);
-    new DatasetExport(project, dataset, RowsChoice.EVERYTHING, tabs).toText(out);
+    try (ProjectSession session = ProjectSession.open(project)) {
+      new DatasetExport(session, dataset, RowsChoice.EVERYTHING, tabs).toText(out);
+    }
     List<List<String>> lines = new ArrayList<>();
     for (String line : out.toString(StandardCharsets.UTF_8).split("\n")) {
       List<String> cells = new ArrayList<>();

@@ -92,7 +92,7 @@ public final class DemoCommand implements Command {
       return;
     }
     console.out().print("\n$ baddle summarize " + summaries.get(0).name() + "\n");
-    Figures figures = new Summarizer(project).figures(summaries);
+    Figures figures = Summarizer.figures(project, summaries);
     FigureOutput.of(options, console, summaries.size(), Inputs.of(project)).write(figures);
   }
 

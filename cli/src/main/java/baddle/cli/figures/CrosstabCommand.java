@@ -127,7 +127,7 @@ final class CrosstabCommand implements Command {
     Figures figures;
     if (own.isPresent()) {
       Project project = own.get();
-      figures = new Summarizer(project).figures(List.of(of(draft, project, options)));
+      figures = Summarizer.figures(project, List.of(of(draft, project, options)));
     } else {
       figures = FilesCrosstab.of(draft.spec(), calendar(options)).figures(files);
     }

@@ -46,7 +46,7 @@ final class SummarizeCommand implements Command {
     Project project = options.project();
     List<SummaryPlan> wanted = SummaryNames.known(project, options.arguments());
     FigureOutput output = FigureOutput.of(options, console, wanted.size(), Inputs.of(project));
-    Figures figures = new Summarizer(project).figures(wanted, BatchOption.number(options));
+    Figures figures = Summarizer.figures(project, wanted, BatchOption.number(options));
     output.write(figures);
     return Status.DONE;
   }

@@ -8,6 +8,7 @@ import baddle.app.export.ExportException;
 import baddle.app.export.RowsChoice;
 import baddle.app.export.RowsFile;
 import baddle.app.reading.Inputs;
+import baddle.app.session.ProjectSession;
 import baddle.cli.options.BatchOption;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandHead;
@@ -73,15 +74,15 @@ final class ExportCommand implements Command {
             .orElseThrow(
                 () -> new UsageException("name the output with --out FILE or --to DATABASE:TABLE"));
     CsvForm form = CsvFormOptions.read(options);
-    DatasetExport exporting =
-        new DatasetExport(
+    Export export =
+        new Export(
             project, dataset, choice(project, options), onTerminal ? form.onTerminal() : form);
     List<String> splitBy = list(options, "split-by");
     if (options.has("append")) {
-      return append(project, exporting, out, options, console);
+      return append(export, out, options, console);
     }
     if (!splitBy.isEmpty()) {
-      return split(exporting, out, splitBy, options, console);
+      return split(export, out, splitBy, options, console);
     }
     boolean terminal = out.equals("-");
     Path file = console.folder().resolve(out);
@@ -98,13 +99,13 @@ final class ExportCommand implements Command {
     DatasetExport.Result result;
     try {
       result =
-          terminal
-              ? exporting.toText(console.data())
-              : sheetsBy.isEmpty()
-                  ? exporting.toFile(file, options.value("table"))
-                  : exporting.toSheets(file, sheetsBy);
-    } catch (ExportException e) {
-      throw new UsageException(e.getMessage());
+          export.run(
+              exporting ->
+                  terminal
+                      ? exporting.toText(console.data())
+                      : sheetsBy.isEmpty()
+                          ? exporting.toFile(file, options.value("table"))
+                          : exporting.toSheets(file, sheetsBy));
     } catch (IOException e) {
       if (terminal && "Broken pipe".equals(e.getMessage())) {
         return Status.DONE;
@@ -119,8 +120,24 @@ final class ExportCommand implements Command {
     return Status.DONE;
   }
 
-  private static int append(
-      Project project, DatasetExport exporting, String out, CommandOptions options, Console console)
+  /** Writes rows in one of the ways there are. */
+  private interface Writing<R> {
+    R by(DatasetExport exporting) throws IOException, ExportException;
+  }
+
+  /** The rows that are wanted. */
+  private record Export(Project project, String dataset, RowsChoice choice, CsvForm form) {
+
+    <R> R run(Writing<R> writing) throws UsageException, IOException {
+      try (ProjectSession session = ProjectSession.open(project)) {
+        return writing.by(new DatasetExport(session, dataset, choice, form));
+      } catch (ExportException e) {
+        throw new UsageException(e.getMessage());
+      }
+    }
+  }
+
+  private static int append(Export export, String out, CommandOptions options, Console console)
       throws UsageException, IOException {
     for (String other : List.of("split-by", "order", "period", "since-batch")) {
       if (options.has(other)) {
@@ -129,7 +146,7 @@ final class ExportCommand implements Command {
     }
     Path file = console.folder().resolve(out);
     Optional<String> problem =
-        RowsFile.appendProblem(file).or(() -> Inputs.of(project).problem(file));
+        RowsFile.appendProblem(file).or(() -> Inputs.of(export.project).problem(file));
     if (problem.isPresent()) {
       throw new UsageException("--out: " + problem.get());
     }
@@ -140,17 +157,14 @@ final class ExportCommand implements Command {
           "--corrections is one of " + String.join(", ", words) + Nearest.hint(word, words));
     }
     Corrections corrections = List.of(Corrections.values()).get(words.indexOf(word));
-    try {
-      DatasetExport.Appended appended = exporting.append(file, options.value("table"), corrections);
-      if (options.json()) {
-        console.out().print(ExportText.json(appended, out) + "\n");
-      } else if (!options.quiet()) {
-        ExportText.say(appended, out, corrections, console);
-      }
-      return Status.DONE;
-    } catch (ExportException e) {
-      throw new UsageException(e.getMessage());
+    DatasetExport.Appended appended =
+        export.run(exporting -> exporting.append(file, options.value("table"), corrections));
+    if (options.json()) {
+      console.out().print(ExportText.json(appended, out) + "\n");
+    } else if (!options.quiet()) {
+      ExportText.say(appended, out, corrections, console);
     }
+    return Status.DONE;
   }
 
   /** The name with the period that the rows are of, if it wants one. */
@@ -166,20 +180,12 @@ final class ExportCommand implements Command {
   }
 
   private static int split(
-      DatasetExport exporting,
-      String out,
-      List<String> splitBy,
-      CommandOptions options,
-      Console console)
+      Export export, String out, List<String> splitBy, CommandOptions options, Console console)
       throws UsageException, IOException {
-    List<RowsFile.Ready> ready;
-    try {
-      ready =
-          exporting.beside(
-              console.folder(), ofPeriod(out, options), splitBy, options.value("table"));
-    } catch (ExportException e) {
-      throw new UsageException(e.getMessage());
-    }
+    String name = ofPeriod(out, options);
+    List<RowsFile.Ready> ready =
+        export.run(
+            exporting -> exporting.beside(console.folder(), name, splitBy, options.value("table")));
     Map<String, Long> files = new LinkedHashMap<>();
     try {
       for (RowsFile.Ready one : ready) {

@@ -33,8 +33,7 @@ import java.util.function.ToLongFunction;
 import org.jspecify.annotations.Nullable;
 
 /**
- * * Makes a cross-tab: takes the blocks of its datasets in any order, then gives the finished
- * table.
+ * Makes a cross-tab: takes the blocks of its datasets in any order, then gives the finished table.
  *
  * <p>Long because all passes over the rows share its axes and cells.
  */
@@ -139,8 +138,8 @@ public final class CrosstabBuilder implements BlockSink {
     return coders;
   }
 
-  /** One more than the largest cell. */
-  int cellCount() {
+  /** How many cells there are so far, and one more. */
+  public int cellCount() {
     return cells.size();
   }
 
