@@ -127,6 +127,16 @@ public final class DatasetReader {
     scan(schema.only(columns), false, one -> one == part, file -> true, null, sink);
   }
 
+  /**
+   * Pushes the rows of one part that are chosen.
+   *
+   * @param columns as for {@link #scan}
+   */
+  public void scanPart(int part, List<String> columns, RowChoice choice, BlockSink sink)
+      throws IOException {
+    scan(schema.only(columns), false, one -> one == part, file -> true, choice, sink);
+  }
+
   /** The columns of the part that was written last, and after them those of the origin. */
   public Schema schema() {
     return schema;

@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -117,13 +118,38 @@ final class CellsFile {
     return Optional.of(new CellsOfRows(texts, numbers));
   }
 
-  /** Keeps cells by their content, and of those that were kept before the nearest. */
-  void keep(Map<String, CellsOfRows> cells) {
-    if (!Files.isDirectory(folder.resolveSibling(""))) {
-      return;
-    }
+  /** How many bytes are held. */
+  long size() {
+    return entries.values().stream().mapToLong(ByteBuffer::remaining).sum();
+  }
+
+  /** Whether the cells of rows of some content are known. */
+  boolean has(String content) {
+    return entries.containsKey(Mark.of(content));
+  }
+
+  /** How many numbers the cells of rows of some content take, 0 where they aren't known. */
+  long numbers(String content) {
+    ByteBuffer entry = entries.get(Mark.of(content));
+    return entry == null ? 0 : entry.remaining() / Long.BYTES;
+  }
+
+  /**
+   * Keeps cells, and of those that were kept before the nearest.
+   *
+   * @param contents of rows that there are now
+   * @param cells what is new, by content
+   */
+  void keep(Collection<String> contents, Map<String, CellsOfRows> cells) {
     Map<Mark, ByteBuffer> all = new LinkedHashMap<>();
-    cells.forEach((content, some) -> all.put(Mark.of(content), bytes(some)));
+    for (String content : contents) {
+      Mark mark = Mark.of(content);
+      CellsOfRows some = cells.get(content);
+      ByteBuffer entry = some == null ? entries.get(mark) : bytes(some);
+      if (entry != null) {
+        all.put(mark, entry);
+      }
+    }
     int most = all.size() * 2 + MOST_OTHERS;
     int size = HEADER;
     for (ByteBuffer entry : all.values()) {
@@ -136,6 +162,11 @@ final class CellsFile {
           && all.putIfAbsent(entry.getKey(), entry.getValue()) == null) {
         size = larger;
       }
+    }
+    entries.clear();
+    entries.putAll(all);
+    if (!Files.isDirectory(folder.resolveSibling(""))) {
+      return;
     }
     ByteBuffer out = ByteBuffer.allocate(size);
     out.putInt(FORMAT).putLong(key.one).putLong(key.other).putInt(all.size());

@@ -12,12 +12,13 @@ import baddle.core.table.Column;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.HashMap;
-import java.util.IdentityHashMap;
+import java.util.HashSet;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Builds cross-tabs of a dataset's rows, of which each part's cells are kept: what a part of the
@@ -35,16 +36,20 @@ public final class KeptCells {
   /** So many numbers are kept for a question, some 16 MB; beyond, rows are gone over. */
   static final long MOST_NUMBERS = 2_000_000;
 
-  /** So many numbers that were found ahead are held in memory, some 32 MB. */
-  private static final long MOST_FOUND = 4_000_000;
+  /** So many bytes of what is kept are held in memory, for as long as a command goes on. */
+  private static final long MOST_HELD = 32 << 20;
 
   private final Path folder;
   private final Calendar calendar;
 
-  /** What {@link #ahead} has found, by question and by what the rows of a part are made of. */
-  private final Map<String, Map<String, CellsOfRows>> found = new HashMap<>();
+  private final Map<String, CellsFile> files = new LinkedHashMap<>();
 
-  private long foundNumbers;
+  /**
+   * Questions with too many cells to be asked beside others, and those not worth keeping at all.
+   */
+  private final Set<String> asksAlone = new HashSet<>();
+
+  private final Set<String> notWorth = new HashSet<>();
 
   /** Beside the store of a project. */
   public KeptCells(Project project) {
@@ -62,13 +67,17 @@ public final class KeptCells {
   }
 
   void ahead(List<RowQuestion> questions, int mostCells) throws IOException {
-    Map<DatasetReader, Map<String, RowQuestion>> ofReaders = new IdentityHashMap<>();
-    for (RowQuestion question : questions) {
+    Map<DatasetReader, Map<String, RowQuestion>> ofReaders = new LinkedHashMap<>();
+    for (RowQuestion asked : questions) {
+      RowQuestion question = asked.kept();
       try {
         if (CellsOfRows.arePossible(inputs(question).builder(), question.dataset())) {
-          ofReaders
-              .computeIfAbsent(question.reader(), reader -> new LinkedHashMap<>())
-              .putIfAbsent(key(question), question);
+          String key = key(question);
+          if (!asksAlone.contains(key)) {
+            ofReaders
+                .computeIfAbsent(question.reader(), reader -> new LinkedHashMap<>())
+                .putIfAbsent(key, question);
+          }
         }
       } catch (SpecException e) {
         continue;
@@ -78,7 +87,7 @@ public final class KeptCells {
       SharedPass pass = new SharedPass(one.getKey(), mostCells);
       one.getValue()
           .forEach((key, question) -> pass.add(new SharedPass.Asked(this, key, question)));
-      pass.run();
+      asksAlone.addAll(pass.run());
     }
   }
 
@@ -90,22 +99,20 @@ public final class KeptCells {
     return new Inputs(builder, question.sink(builder));
   }
 
-  /** What a part is known to come to. */
-  Optional<CellsOfRows> known(String key, String content, CellsFile file) {
-    CellsOfRows cells = found.getOrDefault(key, Map.of()).get(content);
-    return Optional.ofNullable(cells).or(() -> file.cells(content));
-  }
-
-  /** Holds what a part comes to, for a project in which no file can be written. */
-  void hold(String key, String content, CellsOfRows cells) {
-    foundNumbers += cells.size();
-    if (foundNumbers <= MOST_FOUND) {
-      found.computeIfAbsent(key, k -> new HashMap<>()).put(content, cells);
-    }
-  }
-
+  /** What is kept of a question; held for the next one that asks it, as far as there is room. */
   CellsFile file(String key) {
-    return new CellsFile(folder, key);
+    CellsFile file = files.remove(key);
+    if (file == null) {
+      file = new CellsFile(folder, key);
+      long held = file.size() + files.values().stream().mapToLong(CellsFile::size).sum();
+      Iterator<CellsFile> eldest = files.values().iterator();
+      while (held > MOST_HELD && eldest.hasNext()) {
+        held -= eldest.next().size();
+        eldest.remove();
+      }
+    }
+    files.put(key, file);
+    return file;
   }
 
   /** Whether cells of so many rows are worth keeping. */
@@ -158,46 +165,54 @@ public final class KeptCells {
   private void take(RowQuestion question, CrosstabBuilder builder, boolean onlyFew)
       throws IOException {
     DatasetReader reader = question.reader();
-    List<String> columns = question.columns();
     BlockSink rows = question.sink(builder);
     if (!CellsOfRows.arePossible(builder, question.dataset())) {
-      reader.scan(columns, rows);
+      question.scan(rows);
       return;
     }
-    String key = key(question);
+    RowQuestion kept = question.kept();
+    List<String> columns = kept.columns();
+    Optional<String> item = question.only().map(OneValue::value);
+    String key = key(kept);
     CellsFile file = file(key);
     Map<String, CellsOfRows> known = new LinkedHashMap<>();
     boolean isNew = false;
-    boolean isWorth = true;
+    boolean isWorth = !notWorth.contains(key);
     long size = 0;
     for (int part : reader.parts()) {
       Optional<String> content = isWorth ? reader.content(part, columns) : Optional.empty();
       if (content.isEmpty()) {
-        reader.scanPart(part, columns, rows);
+        question.scanPart(part, rows);
         continue;
       }
-      Optional<CellsOfRows> before = known(key, content.get(), file);
+      Optional<CellsOfRows> before = file.cells(content.get());
       CellsOfRows cells;
       if (before.isPresent()) {
         cells = before.get();
       } else {
-        Inputs own = inputs(question);
+        Inputs own = inputs(kept);
         long count = scan(reader, part, columns, own.rows);
-        cells = CellsOfRows.of(own.builder, question.dataset());
+        cells = CellsOfRows.of(own.builder, kept.dataset());
         isWorth = areWorth(cells, count);
       }
-      cells.addTo(builder, question.dataset());
+      cells.addTo(builder, question.dataset(), item);
       size += cells.size();
       isWorth &= size <= MOST_NUMBERS;
       if (isWorth) {
         isNew |= before.isEmpty();
         known.put(content.get(), cells);
       } else if (onlyFew) {
+        notWorth.add(key);
+        asksAlone.add(key);
         throw new ManyGroupsException();
       }
     }
     if (isNew) {
-      file.keep(known);
+      file.keep(known.keySet(), known);
+    }
+    if (!isWorth) {
+      notWorth.add(key);
+      asksAlone.add(key);
     }
   }
 

@@ -9,7 +9,7 @@ import baddle.store.StoreException;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -50,21 +50,21 @@ final class SharedPass {
   static final class Asked {
 
     private final KeptCells kept;
+    private final String key;
     private final RowQuestion question;
     private final List<String> columns;
     private final CellsFile file;
-    private final String key;
-    private final Map<String, CellsOfRows> all = new LinkedHashMap<>();
+    private final List<String> contents = new ArrayList<>();
+    private final Map<String, CellsOfRows> fresh = new HashMap<>();
     private long size;
     private boolean isGivenUp;
-    private boolean isNew;
 
     Asked(KeptCells kept, String key, RowQuestion question) {
       this.kept = kept;
+      this.key = key;
       this.question = question;
       this.columns = question.columns();
       this.file = kept.file(key);
-      this.key = key;
     }
 
     /** What the rows of a part are made of, if what they come to isn't known. */
@@ -75,22 +75,29 @@ final class SharedPass {
         isGivenUp = true;
         return content;
       }
-      Optional<CellsOfRows> known = kept.known(key, content.get(), file);
-      known.ifPresent(cells -> put(content.get(), cells));
-      return known.isPresent() ? Optional.empty() : content;
+      if (!file.has(content.get())) {
+        return content;
+      }
+      grow(content.get(), file.numbers(content.get()));
+      return Optional.empty();
+    }
+
+    private void grow(String content, long numbers) {
+      size += numbers;
+      isGivenUp |= size > KeptCells.MOST_NUMBERS;
+      contents.add(content);
     }
 
     private void put(String content, CellsOfRows cells) {
-      size += cells.size();
-      isGivenUp |= size > KeptCells.MOST_NUMBERS;
+      grow(content, cells.size());
       if (!isGivenUp) {
-        all.put(content, cells);
+        fresh.put(content, cells);
       }
     }
 
     private void keep() {
-      if (isNew) {
-        file.keep(all);
+      if (!fresh.isEmpty()) {
+        file.keep(contents, fresh);
       }
     }
   }
@@ -139,15 +146,11 @@ final class SharedPass {
         return;
       }
       asked.put(content, cells);
-      if (!asked.isGivenUp) {
-        asked.isNew = true;
-        asked.kept.hold(asked.key, content, cells);
-      }
     }
   }
 
-  /** Goes over the parts that several questions want. */
-  void run() throws IOException {
+  /** Goes over the parts that several questions want; returns the keys of those left alone. */
+  List<String> run() throws IOException {
     try {
       for (int part : reader.parts()) {
         List<Taker> takers = new ArrayList<>();
@@ -162,6 +165,7 @@ final class SharedPass {
       LoggerFactory.getLogger(SharedPass.class).debug("left to those who ask", e);
     }
     asked.forEach(Asked::keep);
+    return asked.stream().filter(one -> one.isGivenUp).map(one -> one.key).toList();
   }
 
   private void run(int part, List<Taker> takers) throws IOException {

@@ -1,12 +1,12 @@
 package baddle.app.run;
 
 import baddle.app.Project;
+import baddle.app.cells.OneValue;
 import baddle.app.output.OutputFile;
 import baddle.app.output.SafeName;
 import baddle.app.reading.Inputs;
 import baddle.app.session.ProjectSession;
 import baddle.app.summarize.Figures;
-import baddle.app.summarize.OneValue;
 import baddle.app.summarize.ReportFile;
 import baddle.app.summarize.Summarizer;
 import baddle.plan.output.ReportPlan;

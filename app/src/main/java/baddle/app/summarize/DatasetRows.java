@@ -1,5 +1,6 @@
 package baddle.app.summarize;
 
+import baddle.app.cells.OneValue;
 import baddle.app.session.ProjectSession;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.Item;
@@ -111,11 +112,7 @@ record DatasetRows(
 
   @Override
   public long rows() throws IOException {
-    long[] count = new long[1];
-    DatasetReader reader = session.reader(dataset, batch);
-    List<String> one = columns.subList(0, 1);
-    Summarizer.scan(dataset, reader, one, only, (block, from, to) -> count[0] += to - from);
-    return count[0];
+    return summarizing.rows(dataset, batch, only);
   }
 
   @Override

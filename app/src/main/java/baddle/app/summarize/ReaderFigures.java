@@ -1,5 +1,6 @@
 package baddle.app.summarize;
 
+import baddle.app.cells.OneValue;
 import baddle.app.cells.RowQuestion;
 import baddle.app.session.ProjectSession;
 import baddle.core.crosstab.Crosstab;
@@ -67,9 +68,20 @@ final class ReaderFigures {
     if (!asks) {
       return ReaderData.NONE;
     }
+    List<Optional<Apart>> apart = new ArrayList<>();
+    List<RowQuestion> questions = new ArrayList<>();
+    for (int i = 0; i < summaries.size(); i++) {
+      Optional<Apart> one = apart(summaries.get(i), crosstabs.get(i).spec(), reading.filters());
+      if (one.isPresent()) {
+        questions.addAll(
+            summarizing.questions(summaries.get(i).dataset(), one.get().spec, batch, only));
+      }
+      apart.add(one);
+    }
+    session.cells().ahead(questions);
     List<Optional<FilterableCells>> cells = new ArrayList<>();
     for (int i = 0; i < summaries.size(); i++) {
-      cells.add(cells(summaries.get(i), crosstabs.get(i).spec(), reading.filters()));
+      cells.add(cells(summaries.get(i).dataset(), apart.get(i)));
     }
     List<RowsBehind> rows = new ArrayList<>();
     List<String> remarks = new ArrayList<>();
@@ -139,8 +151,23 @@ final class ReaderFigures {
             == ColumnType.Kind.TEXT;
   }
 
-  private Optional<FilterableCells> cells(
-      SummaryPlan summary, CrosstabSpec spec, List<AxisItem> wanted) throws IOException {
+  /** A cross-tab of what the measures of another are made of, with filters as levels. */
+  private record Apart(
+      CrosstabSpec spec, MeasureParts parts, List<String> filters, List<String> missing) {}
+
+  private Optional<FilterableCells> cells(String dataset, Optional<Apart> apart)
+      throws IOException {
+    if (apart.isEmpty()) {
+      return Optional.empty();
+    }
+    Apart of = apart.get();
+    return Optional.of(
+        new FilterableCells(
+            summarizing.built(dataset, of.spec, batch, only), of.parts, of.filters, of.missing));
+  }
+
+  private Optional<Apart> apart(SummaryPlan summary, CrosstabSpec spec, List<AxisItem> wanted)
+      throws IOException {
     if (spec.rollForward().isPresent()) {
       return Optional.empty();
     }
@@ -170,11 +197,7 @@ final class ReaderFigures {
                 Stream.concat(plain(spec.across()).stream(), filters.stream().map(Level::of))
                     .toList());
     return Optional.of(
-        new FilterableCells(
-            summarizing.built(summary.dataset(), apart, batch, only),
-            parts,
-            filters.stream().map(AxisItem::text).toList(),
-            missing));
+        new Apart(apart, parts, filters.stream().map(AxisItem::text).toList(), missing));
   }
 
   private boolean canFilter(String dataset, CrosstabSpec spec, List<AxisItem> filters)
@@ -216,24 +239,18 @@ final class ReaderFigures {
         continue;
       }
       DatasetReader reader = session.reader(dataset, batch);
-      long[] count = new long[1];
-      Summarizer.scan(
-          dataset,
-          reader,
-          List.of(reader.schema().names().get(0)),
-          only,
-          (block, from, to) -> count[0] += to - from);
-      if (count[0] > left) {
+      long count = summarizing.rows(dataset, batch, only);
+      if (count > left) {
         remarks.add(
             String.format(
                 Locale.ROOT,
                 "The rows of %s aren't in this page: it holds %,d, and there are %,d.",
                 dataset,
                 RowsBehind.MOST,
-                count[0]));
+                count));
         continue;
       }
-      left -= count[0];
+      left -= count;
       RowsBehind rows = texts(dataset, reader, reading.columns());
       for (int summary : of) {
         place(summary, cells.get(summary).orElseThrow().cells(), dataset, reader, rows);

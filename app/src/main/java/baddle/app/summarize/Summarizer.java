@@ -2,13 +2,14 @@ package baddle.app.summarize;
 
 import baddle.app.BatchStamp;
 import baddle.app.Project;
+import baddle.app.cells.OneValue;
 import baddle.app.cells.RowQuestion;
 import baddle.app.reference.References;
 import baddle.app.session.ProjectSession;
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Level;
+import baddle.core.crosstab.spec.Measure;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Dictionary;
 import baddle.core.table.TextVector;
@@ -22,6 +23,7 @@ import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.entry.Batch;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.LinkedHashMap;
@@ -99,9 +101,7 @@ public final class Summarizer {
     only.ifPresent(
         one -> about.put("Only", one.column() + " " + (one.value().isEmpty() ? "-" : one.value())));
     List<SummaryPlan> carried = carriedOn(summaries, batch.number());
-    if (only.isEmpty()) {
-      session.cells().ahead(asked(carried, batch.number()));
-    }
+    session.cells().ahead(asked(carried, batch.number(), only));
     for (int i = 0; i < carried.size(); i++) {
       SummaryPlan summary = summaries.get(i);
       crosstabs.add(plain(carried.get(i), batch.number(), only));
@@ -147,14 +147,15 @@ public final class Summarizer {
    * nothing of datasets that weren't there.
    */
   public List<RowQuestion> questions(List<SummaryPlan> summaries, int batch) throws IOException {
-    return asked(carriedOn(summaries, batch), batch);
+    return asked(carriedOn(summaries, batch), batch, Optional.empty());
   }
 
-  private List<RowQuestion> asked(List<SummaryPlan> summaries, int batch) throws IOException {
+  private List<RowQuestion> asked(List<SummaryPlan> summaries, int batch, Optional<OneValue> only)
+      throws IOException {
     List<RowQuestion> questions = new ArrayList<>();
     for (SummaryPlan summary : summaries) {
       try {
-        questions.addAll(questions(summary.dataset(), summary.crosstab(), batch));
+        questions.addAll(questions(summary.dataset(), summary.crosstab(), batch, only));
       } catch (StoreException.Absent e) {
         continue;
       }
@@ -162,14 +163,19 @@ public final class Summarizer {
     return questions;
   }
 
-  private List<RowQuestion> questions(String dataset, CrosstabSpec spec, int batch)
+  /** What a cross-tab of a dataset asks of the rows of each of its datasets, of its own first. */
+  List<RowQuestion> questions(String dataset, CrosstabSpec spec, int batch, Optional<OneValue> only)
       throws IOException {
     DatasetReader own = session.reader(dataset, batch);
-    List<RowQuestion> questions = new ArrayList<>(List.of(RowQuestion.ofOwn(spec, own)));
-    for (String other : spec.datasets()) {
-      if (!other.isEmpty()) {
-        questions.add(new RowQuestion(spec, own, other, session.reader(other, batch)));
+    List<RowQuestion> questions = new ArrayList<>();
+    for (String of : spec.datasets()) {
+      String name = of.isEmpty() ? dataset : of;
+      DatasetReader reader = session.reader(name, batch);
+      if (only.isPresent()) {
+        String column = spec.nameIn(of, only.get().column());
+        OneValue.refuseOthers(column, name, reader.schema());
       }
+      questions.add(new RowQuestion(spec, own, of, reader, only));
     }
     return questions;
   }
@@ -177,21 +183,21 @@ public final class Summarizer {
   /** Builds a cross-tab of a dataset's rows. */
   Crosstab built(String dataset, CrosstabSpec spec, int batch, Optional<OneValue> only)
       throws IOException {
-    List<RowQuestion> questions = questions(dataset, spec, batch);
+    return session.cells().builder(questions(dataset, spec, batch, only)).build();
+  }
+
+  /** How many rows a dataset has, or how many of them with one value. */
+  long rows(String dataset, int batch, Optional<OneValue> only) throws IOException {
     if (only.isEmpty()) {
-      return session.cells().builder(questions).build();
+      return session.reader(dataset, batch).rows();
     }
-    CrosstabBuilder builder = questions.get(0).builder(project.plan().calendar());
-    for (RowQuestion question : questions) {
-      String other = question.dataset();
-      scan(
-          other.isEmpty() ? dataset : other,
-          question.reader(),
-          question.columns(),
-          only.map(one -> other.isEmpty() ? one : one.in(spec.nameIn(other, one.column()))),
-          question.sink(builder));
-    }
-    return builder.build();
+    CrosstabSpec counting =
+        CrosstabSpec.of("", List.of(), List.of(), List.of(Measure.of("rows", "count(*)")));
+    Crosstab counted = built(dataset, counting, batch, only);
+    return counted
+        .value(counted.down(), counted.across(), 0)
+        .map(BigDecimal::longValueExact)
+        .orElse(0L);
   }
 
   /** Goes over the rows of a dataset, or over those with one value. */

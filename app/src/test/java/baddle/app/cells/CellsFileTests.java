@@ -25,6 +25,10 @@ class CellsFileTests {
     return new CellsOfRows(List.of("Alder Mill", "\u00fc" + number), new long[] {3, -number});
   }
 
+  private static void keep(CellsFile file, Map<String, CellsOfRows> cells) {
+    file.keep(cells.keySet(), cells);
+  }
+
   private List<Path> files() throws IOException {
     try (Stream<Path> all = Files.list(store.resolve("cells"))) {
       return all.toList();
@@ -33,7 +37,7 @@ class CellsFileTests {
 
   @Test
   void cells_are_found_by_their_question_and_the_content_of_the_rows() {
-    file("one").keep(Map.of("a", cells(1), "b", cells(2)));
+    keep(file("one"), Map.of("a", cells(1), "b", cells(2)));
 
     CellsOfRows found = file("one").cells("b").orElseThrow();
     assertThat(found.texts()).containsExactly("Alder Mill", "\u00fc2");
@@ -44,12 +48,12 @@ class CellsFileTests {
 
   @Test
   void cells_of_an_earlier_state_stay_as_long_as_there_is_room() {
-    file("one").keep(Map.of("a", cells(1)));
-    file("one").keep(Map.of("b", cells(2)));
+    keep(file("one"), Map.of("a", cells(1)));
+    keep(file("one"), Map.of("b", cells(2)));
     assertThat(file("one").cells("a")).isPresent();
 
     for (int state = 0; state < 200; state++) {
-      file("one").keep(Map.of("state " + state, cells(state)));
+      keep(file("one"), Map.of("state " + state, cells(state)));
     }
     assertThat(file("one").cells("state 199")).isPresent();
     assertThat(file("one").cells("a")).isEmpty();
@@ -58,7 +62,7 @@ class CellsFileTests {
   @Test
   void questions_that_nobody_asks_any_more_make_room() throws IOException {
     for (int question = 0; question < 600; question++) {
-      file("question " + question).keep(Map.of("a", cells(question)));
+      keep(file("question " + question), Map.of("a", cells(question)));
     }
 
     assertThat(files()).hasSizeLessThanOrEqualTo(500);
@@ -67,7 +71,7 @@ class CellsFileTests {
 
   @Test
   void what_is_not_as_it_was_written_is_not_there() throws IOException {
-    file("one").keep(Map.of("a", cells(1)));
+    keep(file("one"), Map.of("a", cells(1)));
     Path kept = files().get(0);
     byte[] bytes = Files.readAllBytes(kept);
     for (int at = 0; at < bytes.length; at++) {
@@ -83,7 +87,7 @@ class CellsFileTests {
   @Test
   void nothing_is_kept_where_there_is_no_store() {
     CellsFile file = new CellsFile(store.resolve("none/cells"), "one");
-    file.keep(Map.of("a", cells(1)));
+    keep(file, Map.of("a", cells(1)));
 
     assertThat(store.resolve("none")).doesNotExist();
   }

@@ -10,6 +10,7 @@ import baddle.app.Project;
 import baddle.app.ProjectFolder;
 import baddle.app.session.ProjectSession;
 import baddle.core.crosstab.Crosstab;
+import baddle.core.crosstab.Item;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Measure;
 import baddle.core.crosstab.spec.SpecException;
@@ -23,13 +24,17 @@ import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Random;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** What is asked ahead comes to what it comes to alone, and the rows are gone over once for it. */
@@ -104,6 +109,18 @@ class KeptCellsTests {
     return RowQuestion.ofOwn(spec, session.reader("sales", batch));
   }
 
+  private static RowQuestion question(
+      ProjectSession session, CrosstabSpec spec, int batch, OneValue only) throws Exception {
+    DatasetReader reader = session.reader("sales", batch);
+    return new RowQuestion(spec, reader, "", reader, Optional.of(only));
+  }
+
+  private static String condition(OneValue only) {
+    return only.value().isEmpty()
+        ? only.column() + " is null"
+        : only.column() + " = '" + only.value() + "'";
+  }
+
   private void forgetCells() throws Exception {
     Path cells = project.at(".baddle/cells");
     if (Files.isDirectory(cells)) {
@@ -150,6 +167,65 @@ class KeptCellsTests {
           assertThat(answer(session, question)).isEqualTo(alone.get(question.spec()));
         }
       }
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource({"1, branch", "2, branch", "3, region", "4, code", "5, region"})
+  void rows_with_one_value_come_to_what_a_condition_gives(long seed, String column)
+      throws Exception {
+    consolidated(seed, 6);
+    try (ProjectSession session = session()) {
+      int batch = session.batch(OptionalInt.empty()).number();
+      Set<String> values = new TreeSet<>(Set.of("", "nobody"));
+      Item all =
+          session
+              .cells()
+              .builder(spec(List.of(column), List.of(), "count(*)"), session.reader("sales", batch))
+              .build()
+              .down();
+      all.children().forEach(item -> values.add(item.label()));
+      values.remove(Item.BLANK_LABEL);
+      assertThat(values.size()).isGreaterThan(3);
+      forgetCells();
+
+      List<RowQuestion> questions = new ArrayList<>();
+      for (CrosstabSpec spec : specs()) {
+        for (String value : values) {
+          questions.add(question(session, spec, batch, new OneValue(column, value)));
+        }
+      }
+      session.cells().ahead(questions.subList(0, (int) (seed % 3) * values.size()));
+      for (RowQuestion question : questions) {
+        OneValue only = question.only().orElseThrow();
+        assertThat(answer(session, question))
+            .as("%s of %s", question.spec().measures(), only)
+            .isEqualTo(
+                answer(
+                    session, question(session, question.spec().whereAlso(condition(only)), batch)));
+      }
+    }
+  }
+
+  @Test
+  void rows_are_gone_over_once_for_the_files_of_all_values() throws Exception {
+    consolidated(12, 5);
+    try (ProjectSession session = session()) {
+      DatasetReader reader = session.reader("sales", session.batch(OptionalInt.empty()).number());
+      forgetCells();
+      rowsGoneOver.set(0);
+      for (String value : List.of("A1", "B2", "C3", "D4", "E5")) {
+        List<RowQuestion> questions = new ArrayList<>();
+        for (CrosstabSpec spec : specs().subList(0, 4)) {
+          questions.add(
+              new RowQuestion(spec, reader, "", reader, Optional.of(new OneValue("code", value))));
+        }
+        session.cells().ahead(questions);
+        for (RowQuestion question : questions) {
+          answer(session, question);
+        }
+      }
+      assertThat(rowsGoneOver.get()).isEqualTo(reader.storedRows());
     }
   }
 

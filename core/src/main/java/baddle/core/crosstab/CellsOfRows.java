@@ -4,6 +4,7 @@ import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.expression.Expression;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What a builder has made of some rows of a dataset: their cells with what was gathered in each.
@@ -83,6 +84,17 @@ public final class CellsOfRows {
    * @throws IllegalStateException if they are of another specification
    */
   public void addTo(CrosstabBuilder builder, String dataset) {
+    addTo(builder, dataset, Optional.empty());
+  }
+
+  /**
+   * Adds them, or those of one item, to a builder.
+   *
+   * @param item of a level of text that these cells have after those of the builder, whose cells
+   *     are added; the empty text for rows without one; no item to add all cells of the same levels
+   * @throws IllegalStateException if they are of another specification
+   */
+  public void addTo(CrosstabBuilder builder, String dataset, Optional<String> item) {
     KeptNumbers in = new KeptNumbers(numbers);
     List<ItemCoder> coders = builder.coders();
     int text = 0;
@@ -95,13 +107,24 @@ public final class CellsOfRows {
             coder.isOfText() ? coder.codeOf(texts.get(text++)) : coder.codeOf(in.read());
       }
     }
+    int wanted = 0;
+    if (item.isPresent()) {
+      int items = in.readInt() - 1;
+      List<String> last = texts.subList(text, text + items);
+      wanted = item.get().isEmpty() ? 0 : last.indexOf(item.get()) + 1;
+      text += items;
+      if (wanted == 0 && !item.get().isEmpty()) {
+        return;
+      }
+    }
     int[] cells = new int[in.readInt()];
     int[] codes = new int[codeOf.length];
     for (int cell = 1; cell < cells.length; cell++) {
       for (int level = 0; level < codes.length; level++) {
         codes[level] = codeOf[level][in.readInt()];
       }
-      cells[cell] = builder.cell(codes);
+      boolean isWanted = item.isEmpty() || in.readInt() == wanted;
+      cells[cell] = isWanted ? builder.cell(codes) : CellTable.DISCARD;
     }
     for (Accumulator accumulator : builder.gathered(dataset)) {
       accumulator.add(in, cells, builder.cellCount());

@@ -1,4 +1,4 @@
-package baddle.app.summarize;
+package baddle.app.cells;
 
 import baddle.core.finding.Nearest;
 import baddle.core.table.Block;
@@ -20,7 +20,7 @@ import java.util.List;
 public record OneValue(String column, String value) {
 
   /** The same for a dataset where the column has another name. */
-  OneValue in(String other) {
+  public OneValue in(String other) {
     return new OneValue(other, value);
   }
 
@@ -29,8 +29,12 @@ public record OneValue(String column, String value) {
    *
    * @throws IOException if the dataset hasn't got the column, or it isn't one of text
    */
-  DatasetReader.RowChoice of(String dataset, Schema schema) throws IOException {
+  public DatasetReader.RowChoice of(String dataset, Schema schema) throws IOException {
     refuseOthers(column, dataset, schema);
+    return choice();
+  }
+
+  DatasetReader.RowChoice choice() {
     return new DatasetReader.RowChoice() {
       @Override
       public List<String> columns() {
@@ -54,8 +58,12 @@ public record OneValue(String column, String value) {
     };
   }
 
-  /** Refuses a column that can't tell rows apart by its values. */
-  static void refuseOthers(String column, String dataset, Schema schema) throws IOException {
+  /**
+   * Refuses a column that can't tell rows apart by its values.
+   *
+   * @throws IOException if the dataset hasn't got the column, or it isn't one of text
+   */
+  public static void refuseOthers(String column, String dataset, Schema schema) throws IOException {
     if (schema.indexOf(column).isEmpty()) {
       throw new IOException(
           "the dataset "
