@@ -2,15 +2,17 @@ package baddle.app.compare;
 
 import baddle.core.calendar.Calendar;
 import baddle.core.check.RowHashes;
+import baddle.core.check.RowTallies;
+import baddle.core.check.RowTallies.Side;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
+import baddle.core.table.Dictionary;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
-import baddle.core.table.TextVector;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -20,7 +22,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
@@ -28,24 +29,8 @@ import org.jspecify.annotations.Nullable;
 /** Tells which rows of some files were added, removed or altered between two batches. */
 final class RowChanges {
 
-  private record Key(String file, long high, long low) {}
-
-  /** The rows of a file with one key. */
-  private static final class Rows {
-    private int count;
-    private long high;
-    private long low;
-
-    boolean isSame(Rows other) {
-      return count == other.count && high == other.high && low == other.low;
-    }
-  }
-
-  /** Of which of two batches. */
-  private enum Side {
-    BEFORE,
-    AFTER
-  }
+  /** Spreads the numbers of files over all bits. */
+  private static final long APART = 0x9E3779B97F4A7C15L;
 
   private final DatasetReader before;
   private final DatasetReader after;
@@ -53,7 +38,8 @@ final class RowChanges {
   private final List<String> content;
   private final Set<String> files;
   private final UnaryOperator<String> nameNow;
-  private final Map<Side, Map<Key, Rows>> rows = new EnumMap<>(Side.class);
+  private final RowTallies tallies = new RowTallies();
+  private final Map<String, Long> numberOfFile = new HashMap<>();
 
   /**
    * Looks at the rows of some files.
@@ -80,9 +66,7 @@ final class RowChanges {
             .toList();
     this.key = key.isEmpty() || !content.containsAll(key) ? content : key;
     for (Side side : Side.values()) {
-      Map<Key, Rows> ofSide = new HashMap<>();
-      rows.put(side, ofSide);
-      scan(side, content, new Gathering(side, ofSide));
+      scan(side, content, new Gathering(side));
     }
   }
 
@@ -99,6 +83,17 @@ final class RowChanges {
     return side == Side.BEFORE ? nameNow.apply(file) : file;
   }
 
+  /** Numbers that tell files apart in the hashes of keys, by the codes of a block's names. */
+  private long[] numbersOfFiles(Side side, Dictionary names) {
+    long[] numbers = new long[names.size() + 1];
+    for (int code = 1; code < numbers.length; code++) {
+      numbers[code] =
+          numberOfFile.computeIfAbsent(
+              nameNow(side, names.text(code)), name -> (numberOfFile.size() + 1) * APART);
+    }
+    return numbers;
+  }
+
   /** Hashes keys and contents of blocks. */
   private abstract class Sink implements BlockSink {
 
@@ -106,87 +101,118 @@ final class RowChanges {
     private @Nullable Block block;
     private @Nullable RowHashes keys;
     private @Nullable RowHashes contents;
+    private int[] files = {};
+    private long[] numbers = {};
 
     Sink(Side side) {
       this.side = side;
     }
 
     void begin(Block taken) {
-      if (block != taken) {
-        block = taken;
-        keys = hashes(taken, key);
-        contents = hashes(taken, content);
+      if (block == taken) {
+        return;
       }
+      block = taken;
+      contents = hashes(contents, taken, content);
+      keys = key == content ? contents : hashes(keys, taken, key);
+      int column = taken.schema().indexOf(Origin.SOURCE_FILE.name()).orElseThrow();
+      files = taken.text(column).codes();
+      numbers = numbersOfFiles(side, taken.text(column).dictionary());
     }
 
-    private RowHashes hashes(Block taken, List<String> columns) {
-      RowHashes hashes = new RowHashes(taken.schema(), columns);
+    private RowHashes hashes(@Nullable RowHashes known, Block taken, List<String> columns) {
+      RowHashes hashes = known == null ? new RowHashes(taken.schema(), columns) : known;
       hashes.begin(taken);
       return hashes;
+    }
+
+    Side side() {
+      return side;
     }
 
     RowHashes contents() {
       return Objects.requireNonNull(contents);
     }
 
-    Key key(Block taken, int row) {
-      int column = taken.schema().indexOf(Origin.SOURCE_FILE.name()).orElseThrow();
-      TextVector file = taken.text(column);
+    /** The number of a row's key. */
+    int key(int row) {
       RowHashes hashes = Objects.requireNonNull(keys);
-      return new Key(
-          nameNow(side, file.dictionary().text(file.codes()[row])),
-          hashes.high(row),
-          hashes.low(row));
+      long file = numbers[files[row]];
+      return tallies.key(hashes.high(row) + file, hashes.low(row) ^ file);
     }
   }
 
   /** Remembers what there is of each key. */
   private final class Gathering extends Sink {
 
-    private final Map<Key, Rows> gathered;
-
-    Gathering(Side side, Map<Key, Rows> gathered) {
+    Gathering(Side side) {
       super(side);
-      this.gathered = gathered;
     }
 
     @Override
     public void accept(Block block, int from, int to) {
       begin(block);
+      RowHashes held = contents();
       for (int row = from; row < to; row++) {
-        Rows one = gathered.computeIfAbsent(key(block, row), k -> new Rows());
-        one.count++;
-        one.high += contents().high(row);
-        one.low += contents().low(row);
+        tallies.add(side(), key(row), held.high(row), held.low(row));
       }
     }
   }
 
   /**
-   * The same cross-tab of the rows of each kind, as they were before and as they are.
+   * Cross-tabs of the rows of each kind, as they were before and as they are.
    *
-   * @param spec of the dataset's own rows only
+   * @param specs of the dataset's own rows only
+   * @return for each of them what there is of each kind
    */
-  Map<RowChange, List<Crosstab>> crosstabs(CrosstabSpec spec, Calendar calendar)
+  List<Map<RowChange, List<Crosstab>>> crosstabs(List<CrosstabSpec> specs, Calendar calendar)
       throws IOException {
-    Map<RowChange, List<Crosstab>> crosstabs = new EnumMap<>(RowChange.class);
+    List<Map<RowChange, List<Crosstab>>> crosstabs = new ArrayList<>();
+    specs.forEach(spec -> crosstabs.add(new EnumMap<>(RowChange.class)));
     for (Side side : Side.values()) {
       DatasetReader reader = side == Side.BEFORE ? before : after;
-      Schema columns = reader.schema().only(spec.columns(""));
-      Map<RowChange, CrosstabBuilder> builders = new EnumMap<>(RowChange.class);
-      for (RowChange kind : RowChange.values()) {
-        builders.put(kind, new CrosstabBuilder(spec, columns, calendar));
+      Set<String> wanted = new LinkedHashSet<>();
+      List<Built> all = new ArrayList<>();
+      for (CrosstabSpec spec : specs) {
+        wanted.addAll(spec.columns(""));
+        all.add(new Built(spec, reader.schema().only(spec.columns("")), calendar));
       }
       scan(
           side == Side.BEFORE,
-          columns.names(),
-          (kind, block, from, to) ->
-              Objects.requireNonNull(builders.get(kind)).accept(block.only(columns), from, to));
+          List.copyOf(wanted),
+          (kind, block, from, to) -> {
+            for (Built one : all) {
+              one.accept(kind, block, from, to);
+            }
+          });
+      for (int i = 0; i < all.size(); i++) {
+        all.get(i).addTo(crosstabs.get(i));
+      }
+    }
+    return crosstabs;
+  }
+
+  /** A cross-tab of each kind of rows. */
+  private static final class Built {
+    private final Schema columns;
+    private final Map<RowChange, CrosstabBuilder> builders = new EnumMap<>(RowChange.class);
+
+    Built(CrosstabSpec spec, Schema columns, Calendar calendar) {
+      this.columns = columns;
+      for (RowChange kind : RowChange.values()) {
+        builders.put(kind, new CrosstabBuilder(spec, columns, calendar));
+      }
+    }
+
+    void accept(RowChange kind, Block block, int from, int to) throws IOException {
+      Objects.requireNonNull(builders.get(kind)).accept(block.only(columns), from, to);
+    }
+
+    void addTo(Map<RowChange, List<Crosstab>> crosstabs) {
       builders.forEach(
           (kind, builder) ->
               crosstabs.computeIfAbsent(kind, k -> new ArrayList<>()).add(builder.build()));
     }
-    return crosstabs;
   }
 
   /** Takes rows that differ. */
@@ -211,13 +237,11 @@ final class RowChanges {
   /** Tells of which kind each row is. */
   private final class Sorting extends Sink {
 
-    private final Side side;
     private final Changed changed;
-    private final Map<Key, Integer> passed = new HashMap<>();
+    private final int[] passed = new int[tallies.size()];
 
     Sorting(Side side, Changed changed) {
       super(side);
-      this.side = side;
       this.changed = changed;
     }
 
@@ -225,12 +249,12 @@ final class RowChanges {
     public void accept(Block block, int from, int to) throws IOException {
       begin(block);
       int start = from;
-      Optional<RowChange> run = from < to ? kind(block, from) : Optional.empty();
+      RowChange run = from < to ? kind(from) : null;
       for (int row = from + 1; row <= to; row++) {
-        Optional<RowChange> kind = row < to ? kind(block, row) : Optional.empty();
-        if (row == to || !kind.equals(run)) {
-          if (run.isPresent()) {
-            changed.accept(run.get(), block, start, row);
+        RowChange kind = row < to ? kind(row) : null;
+        if (row == to || kind != run) {
+          if (run != null) {
+            changed.accept(run, block, start, row);
           }
           start = row;
           run = kind;
@@ -238,27 +262,27 @@ final class RowChanges {
       }
     }
 
-    private Optional<RowChange> kind(Block block, int row) {
-      Key of = key(block, row);
-      Rows was = Objects.requireNonNull(rows.get(Side.BEFORE)).get(of);
-      Rows is = Objects.requireNonNull(rows.get(Side.AFTER)).get(of);
-      if (was == null) {
-        return Optional.of(RowChange.ADDED);
+    /** How a row differs; null where it doesn't. */
+    private @Nullable RowChange kind(int row) {
+      int of = key(row);
+      int was = tallies.count(Side.BEFORE, of);
+      int is = tallies.count(Side.AFTER, of);
+      if (was == 0) {
+        return RowChange.ADDED;
       }
-      if (is == null) {
-        return Optional.of(RowChange.REMOVED);
+      if (is == 0) {
+        return RowChange.REMOVED;
       }
-      if (was.isSame(is)) {
-        return Optional.empty();
+      if (tallies.areSame(of)) {
+        return null;
       }
       if (key != content) {
-        return Optional.of(RowChange.ALTERED);
+        return RowChange.ALTERED;
       }
-      int number = passed.merge(of, 1, Integer::sum);
-      if (number <= Math.min(was.count, is.count)) {
-        return Optional.empty();
+      if (++passed[of] <= Math.min(was, is)) {
+        return null;
       }
-      return Optional.of(side == Side.BEFORE ? RowChange.REMOVED : RowChange.ADDED);
+      return side() == Side.BEFORE ? RowChange.REMOVED : RowChange.ADDED;
     }
   }
 }

@@ -92,17 +92,19 @@ public final class SummaryComparison {
     Batch now = session.batch(after);
     Batch old =
         session.batch(before.isPresent() ? before : OptionalInt.of(Math.max(1, now.number() - 1)));
-    session.cells().ahead(questions(session, summaries, old.number(), now.number()));
-    List<Comparison.Summary> compared = new ArrayList<>();
     List<SourceChange> sources =
         SourceChange.between(session.store().catalogue(), old.number(), now.number());
+    List<SummaryPlan> there = new ArrayList<>();
     for (SummaryPlan summary : summaries) {
       if (isThere(summary, session.store(), old.number())) {
-        compared.add(compare(summary, session, old.number(), now.number(), sources, false));
+        there.add(summary);
       }
     }
     return new Comparison(
-        "batch " + BatchStamp.of(old), "batch " + BatchStamp.of(now), sources, compared);
+        "batch " + BatchStamp.of(old),
+        "batch " + BatchStamp.of(now),
+        sources,
+        compare(there, session, old.number(), now.number(), sources, false));
   }
 
   /** What comparing two batches will ask of the rows. */
@@ -150,36 +152,51 @@ public final class SummaryComparison {
     return reopened.stream().anyMatch(at -> !at.isBefore(from) && !at.isAfter(to));
   }
 
-  private static Comparison.Summary compare(
-      SummaryPlan summary,
+  /**
+   * Compares summaries.
+   *
+   * @param closed whether they are of a closed period
+   */
+  private static List<Comparison.Summary> compare(
+      List<SummaryPlan> summaries,
       ProjectSession session,
       int before,
       int after,
       List<SourceChange> sources,
       boolean closed)
       throws IOException {
-    SummaryPlan plain = of(summary, all(summary.crosstab()));
-    Summarizer summarizing = new Summarizer(session);
-    Crosstab old = summarizing.crosstab(plain, before);
-    Crosstab now = summarizing.crosstab(plain, after);
+    session.cells().ahead(questions(session, summaries, before, after));
     Store store = session.store();
-    boolean late = closed && dataset(session, summary).datedBy().isPresent();
-    Reasons reasons =
-        new Reasons(
-            store.catalogue(),
-            summary.dataset(),
-            before,
-            after,
-            sources,
-            late,
-            isReopenedBetween(store, before, after));
-    return new Comparison.Summary(
-        summary.name(),
-        Movements.of(old, now, true),
-        sorted(Movements.of(old, now, false)),
-        reasons.ofUnchanged(),
-        new Causes(session, sources, reasons)
-            .of(of(summary, bySource(summary.crosstab())), before, after));
+    List<Causes.Asked> asked = new ArrayList<>();
+    for (SummaryPlan summary : summaries) {
+      boolean late = closed && dataset(session, summary).datedBy().isPresent();
+      Reasons reasons =
+          new Reasons(
+              store.catalogue(),
+              summary.dataset(),
+              before,
+              after,
+              sources,
+              late,
+              isReopenedBetween(store, before, after));
+      asked.add(new Causes.Asked(of(summary, bySource(summary.crosstab())), reasons));
+    }
+    List<List<Cause>> causes = new Causes(session, sources, before, after).of(asked);
+    Summarizer summarizing = new Summarizer(session);
+    List<Comparison.Summary> compared = new ArrayList<>();
+    for (int i = 0; i < summaries.size(); i++) {
+      SummaryPlan plain = of(summaries.get(i), all(summaries.get(i).crosstab()));
+      Crosstab old = summarizing.crosstab(plain, before);
+      Crosstab now = summarizing.crosstab(plain, after);
+      compared.add(
+          new Comparison.Summary(
+              plain.name(),
+              Movements.of(old, now, true),
+              sorted(Movements.of(old, now, false)),
+              asked.get(i).reasons().ofUnchanged(),
+              causes.get(i)));
+    }
+    return compared;
   }
 
   private static List<Movement> sorted(List<Movement> movements) {
@@ -213,16 +230,15 @@ public final class SummaryComparison {
       List<StoredSource> all = new ArrayList<>(store.catalogue().sources(then));
       all.addAll(store.catalogue().sources(now.number()));
       List<SourceChange> sources = SourceChange.between(store.catalogue(), then, now.number());
-      List<Comparison.Summary> compared = new ArrayList<>();
+      List<SummaryPlan> ofPeriod = new ArrayList<>();
       for (SummaryPlan summary : summaries) {
         if (!plainMeasures(summary.crosstab()).isEmpty() && isThere(summary, store, then)) {
-          SummaryPlan of =
-              of(
-                  summary,
-                  where(summary.crosstab(), condition(session, summary, wanted.period(), all)));
-          compared.add(compare(of, session, then, now.number(), sources, true));
+          String condition = condition(session, summary, wanted.period(), all);
+          ofPeriod.add(of(summary, where(summary.crosstab(), condition)));
         }
       }
+      List<Comparison.Summary> compared =
+          compare(ofPeriod, session, then, now.number(), sources, true);
       return new Comparison(
           wanted.period() + " as closed with batch " + then,
           wanted.period() + " in batch " + BatchStamp.of(now),
