@@ -52,7 +52,7 @@ final class XlsxCell {
       return open(at, style, "") + tag("f", formula.value()) + close();
     }
     if (content instanceof CellContent.Text text) {
-      String written = PartText.escaped(CellText.of(text.value(), at.toString()));
+      String written = PartText.escaped(CellText.of(text.value(), at::toString));
       boolean padded = !written.strip().equals(written);
       String item = "<" + prefix + "t" + (padded ? " xml:space=\"preserve\">" : ">");
       return open(at, style, "inlineStr")

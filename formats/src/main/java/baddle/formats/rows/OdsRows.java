@@ -66,8 +66,7 @@ public final class OdsRows implements RowsWriter {
     ColumnType type = schema.column(column).type();
     String text = String.valueOf(texts.text(block, column, row));
     if (type.kind() == ColumnType.Kind.TEXT || type.kind() == ColumnType.Kind.TIMESTAMP) {
-      String where = "row " + rows + " of the rows, " + schema.column(column).name();
-      writer.text(SheetLimits.text(text, where));
+      writer.text(SheetLimits.text(text, () -> RowPlace.of(block, rows, column, row)));
       return;
     }
     long value = ((LongVector) block.vector(column)).values()[row];

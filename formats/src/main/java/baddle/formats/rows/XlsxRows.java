@@ -207,8 +207,7 @@ public final class XlsxRows implements RowsWriter {
     ColumnType type = one.type();
     if (type.kind() == ColumnType.Kind.TEXT) {
       String text = String.valueOf(texts.text(block, column, at));
-      sheet.inlineString(
-          row, column, CellText.of(text, "row " + row + " of the rows, " + one.name()));
+      sheet.inlineString(row, column, CellText.of(text, () -> RowPlace.of(block, row, column, at)));
       return;
     }
     long value = ((LongVector) block.vector(column)).values()[at];

@@ -1,6 +1,7 @@
 package baddle.formats.xlsx;
 
 import java.io.IOException;
+import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -24,7 +25,7 @@ public final class CellText {
    * @param where names the cell
    * @throws IOException if no cell can hold it
    */
-  public static String of(String text, String where) throws IOException {
+  public static String of(String text, Supplier<String> where) throws IOException {
     return escaped(SheetLimits.text(text, where));
   }
 

@@ -1,6 +1,7 @@
 package baddle.formats.xlsx;
 
 import java.io.IOException;
+import java.util.function.Supplier;
 
 /** What a sheet of a workbook can hold (ISO/IEC 29500, and what programs take). */
 public final class SheetLimits {
@@ -24,10 +25,10 @@ public final class SheetLimits {
    *
    * @param where names the cell
    */
-  public static String text(String text, String where) throws IOException {
+  public static String text(String text, Supplier<String> where) throws IOException {
     if (text.length() > CHARACTERS) {
       throw new IOException(
-          where
+          where.get()
               + ": a text of "
               + text.length()
               + " characters; a workbook's cell holds "
