@@ -16,14 +16,8 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
-import java.util.NoSuchElementException;
 import java.util.Optional;
-import java.util.Set;
 
 /** Changes chosen cells of workbooks, each in a copy, all that is wanted of a file or nothing. */
 public final class WorkbookAmender {
@@ -60,7 +54,7 @@ public final class WorkbookAmender {
           changes.stream()
               .filter(change -> change.file().isEmpty() || change.file().equals(name))
               .toList();
-      Sheets sheets = new Sheets(workbook, own);
+      SeenSheets sheets = new SeenSheets(workbook, own);
       for (Change change : own) {
         change(change, sheets, edit, cells, stays);
       }
@@ -80,55 +74,12 @@ public final class WorkbookAmender {
     OutputFile.ofCopy(copy).write(Optional.empty(), out -> workbook.write(edit, out));
   }
 
-  /** The sheets of a workbook that were looked at. */
-  private static final class Sheets {
-    private final OwnWorkbook workbook;
-    private final Map<String, SeenSheet> seen = new HashMap<>();
-
-    private final boolean all;
-    private final Set<CellAt> named = new HashSet<>();
-
-    /** All cells are looked at only where some are looked for. */
-    Sheets(OwnWorkbook workbook, List<Change> changes) throws IOException {
-      this.workbook = workbook;
-      this.all = changes.stream().anyMatch(change -> change.cell().isEmpty());
-      changes.forEach(change -> CellAt.parse(change.cell()).ifPresent(named::add));
-      for (NamedRange name : workbook.names()) {
-        named.add(new CellAt(name.range().firstRow(), name.range().firstColumn()));
-      }
-    }
-
-    SeenSheet see(String name) throws IOException, FillException {
-      String key = name.toLowerCase(Locale.ROOT);
-      SeenSheet known = seen.get(key);
-      if (known == null) {
-        try {
-          known = workbook.see(name, at -> all || named.contains(at));
-        } catch (NoSuchElementException e) {
-          throw new FillException(
-              "no sheet "
-                  + name
-                  + Nearest.hint(name, workbook.sheets())
-                  + " (sheets: "
-                  + String.join(", ", workbook.sheets())
-                  + ")");
-        }
-        seen.put(key, known);
-      }
-      return known;
-    }
-
-    List<String> of(String name) {
-      return name.isEmpty() ? workbook.sheets() : List.of(name);
-    }
-
-    String first(String name) {
-      return name.isEmpty() ? workbook.sheets().get(0) : name;
-    }
-  }
-
   private void change(
-      Change change, Sheets sheets, WorkbookEdit edit, List<Amended.Cell> cells, List<String> stays)
+      Change change,
+      SeenSheets sheets,
+      WorkbookEdit edit,
+      List<Amended.Cell> cells,
+      List<String> stays)
       throws IOException, FillException {
     if (!change.cell().isEmpty()) {
       Optional<CellAt> address = CellAt.parse(change.cell());
@@ -161,7 +112,8 @@ public final class WorkbookAmender {
     }
   }
 
-  private static NamedRange named(Change change, Sheets sheets) throws IOException, FillException {
+  private static NamedRange named(Change change, SeenSheets sheets)
+      throws IOException, FillException {
     List<NamedRange> names = sheets.workbook.names();
     return names.stream()
         .filter(name -> !name.table() && name.name().equalsIgnoreCase(change.cell()))

@@ -26,28 +26,6 @@ import java.util.TreeMap;
  */
 public final class ClosedSources {
 
-  /**
-   * A file that was read, as the batch has it.
-   *
-   * @param file its number
-   * @param dataset the dataset its rows are in
-   * @param known what it was before
-   * @param sources its sources
-   * @param keptOut by closed period, what it has of rows that aren't taken, in words
-   */
-  public record Added(
-      long file,
-      String dataset,
-      Optional<StoredFile> known,
-      List<StoredSource> sources,
-      Map<String, String> keptOut) {
-
-    public Added {
-      keptOut = Map.copyOf(keptOut);
-      sources = List.copyOf(sources);
-    }
-  }
-
   private static final String DERIVED_ANEW =
       "a lookup or the plan has changed, and columns would have other values now";
 
@@ -171,7 +149,7 @@ public final class ClosedSources {
    * @param datasets of which datasets
    * @param added the files of these that were read
    */
-  public void settle(BatchWriter batch, Collection<DatasetPlan> datasets, List<Added> added)
+  public void settle(BatchWriter batch, Collection<DatasetPlan> datasets, List<AddedSource> added)
       throws IOException {
     if (keeps) {
       KeptSources kept = new KeptSources(store, last, sources, this::keeps);

@@ -54,13 +54,12 @@ final class KeptSources {
   }
 
   /** Of those files that are of a dataset whose rows go by the periods of their sources. */
-  void settle(BatchWriter batch, DatasetPlan dataset, List<ClosedSources.Added> added)
-      throws IOException {
+  void settle(BatchWriter batch, DatasetPlan dataset, List<AddedSource> added) throws IOException {
     List<StoredSource> old = new ArrayList<>();
     List<StoredSource> now = new ArrayList<>();
-    List<ClosedSources.Added> own =
+    List<AddedSource> own =
         added.stream().filter(file -> file.dataset().equals(dataset.name())).toList();
-    for (ClosedSources.Added file : own) {
+    for (AddedSource file : own) {
       old.addAll(before(file));
       file.sources().stream().filter(keeps).forEach(now::add);
     }
@@ -80,13 +79,13 @@ final class KeptSources {
 
   private void settle(
       BatchWriter batch,
-      List<ClosedSources.Added> added,
+      List<AddedSource> added,
       Optional<SourceFingerprints> then,
       Optional<SourceFingerprints> now,
       DatasetPlan dataset,
       Optional<DatasetReader> reader)
       throws IOException {
-    for (ClosedSources.Added file : added) {
+    for (AddedSource file : added) {
       Map<Place, List<StoredSource>> before = byPlace(before(file));
       Map<Place, List<StoredSource>> after =
           byPlace(file.sources().stream().filter(keeps).toList());
@@ -122,7 +121,7 @@ final class KeptSources {
   }
 
   /** What was found in sheets of which no source was read anew. */
-  private static void keepFindings(BatchWriter batch, ClosedSources.Added file, Set<Place> places)
+  private static void keepFindings(BatchWriter batch, AddedSource file, Set<Place> places)
       throws IOException {
     Set<String> sheets = new HashSet<>();
     places.forEach(place -> sheets.add(place.sheet()));
@@ -139,7 +138,7 @@ final class KeptSources {
   }
 
   private static void swap(
-      BatchWriter batch, ClosedSources.Added file, List<StoredSource> old, List<StoredSource> fresh)
+      BatchWriter batch, AddedSource file, List<StoredSource> old, List<StoredSource> fresh)
       throws IOException {
     for (StoredSource source : fresh) {
       batch.adoption().dropSource(source);
@@ -156,7 +155,7 @@ final class KeptSources {
         .anyMatch(c -> reader.isEmpty() || !reader.get().hasColumn(source.part(), c));
   }
 
-  private List<StoredSource> before(ClosedSources.Added file) {
+  private List<StoredSource> before(AddedSource file) {
     return file.known().stream()
         .flatMap(known -> sources.getOrDefault(known.id(), List.of()).stream())
         .filter(keeps)

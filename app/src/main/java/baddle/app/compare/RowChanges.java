@@ -1,18 +1,14 @@
 package baddle.app.compare;
 
 import baddle.core.calendar.Calendar;
-import baddle.core.check.RowHashes;
 import baddle.core.check.RowTallies;
 import baddle.core.check.RowTallies.Side;
 import baddle.core.crosstab.Crosstab;
-import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
-import baddle.core.table.Dictionary;
 import baddle.core.table.Origin;
-import baddle.core.table.Schema;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -21,7 +17,6 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
@@ -66,7 +61,14 @@ final class RowChanges {
             .toList();
     this.key = key.isEmpty() || !content.containsAll(key) ? content : key;
     for (Side side : Side.values()) {
-      scan(side, content, new Gathering(side));
+      KeyedRows keyed = keyed(side);
+      scan(
+          side,
+          content,
+          (block, from, to) -> {
+            keyed.begin(block);
+            keyed.add(side, from, to);
+          });
     }
   }
 
@@ -83,80 +85,14 @@ final class RowChanges {
     return side == Side.BEFORE ? nameNow.apply(file) : file;
   }
 
-  /** Numbers that tell files apart in the hashes of keys, by the codes of a block's names. */
-  private long[] numbersOfFiles(Side side, Dictionary names) {
-    long[] numbers = new long[names.size() + 1];
-    for (int code = 1; code < numbers.length; code++) {
-      numbers[code] =
-          numberOfFile.computeIfAbsent(
-              nameNow(side, names.text(code)), name -> (numberOfFile.size() + 1) * APART);
-    }
-    return numbers;
-  }
-
-  /** Hashes keys and contents of blocks. */
-  private abstract class Sink implements BlockSink {
-
-    private final Side side;
-    private @Nullable Block block;
-    private @Nullable RowHashes keys;
-    private @Nullable RowHashes contents;
-    private int[] files = {};
-    private long[] numbers = {};
-
-    Sink(Side side) {
-      this.side = side;
-    }
-
-    void begin(Block taken) {
-      if (block == taken) {
-        return;
-      }
-      block = taken;
-      contents = hashes(contents, taken, content);
-      keys = key == content ? contents : hashes(keys, taken, key);
-      int column = taken.schema().indexOf(Origin.SOURCE_FILE.name()).orElseThrow();
-      files = taken.text(column).codes();
-      numbers = numbersOfFiles(side, taken.text(column).dictionary());
-    }
-
-    private RowHashes hashes(@Nullable RowHashes known, Block taken, List<String> columns) {
-      RowHashes hashes = known == null ? new RowHashes(taken.schema(), columns) : known;
-      hashes.begin(taken);
-      return hashes;
-    }
-
-    Side side() {
-      return side;
-    }
-
-    RowHashes contents() {
-      return Objects.requireNonNull(contents);
-    }
-
-    /** The number of a row's key. */
-    int key(int row) {
-      RowHashes hashes = Objects.requireNonNull(keys);
-      long file = numbers[files[row]];
-      return tallies.key(hashes.high(row) + file, hashes.low(row) ^ file);
-    }
-  }
-
-  /** Remembers what there is of each key. */
-  private final class Gathering extends Sink {
-
-    Gathering(Side side) {
-      super(side);
-    }
-
-    @Override
-    public void accept(Block block, int from, int to) {
-      begin(block);
-      RowHashes held = contents();
-      for (int row = from; row < to; row++) {
-        tallies.add(side(), key(row), held.high(row), held.low(row));
-      }
-    }
+  private KeyedRows keyed(Side side) {
+    return new KeyedRows(
+        key,
+        content,
+        tallies,
+        file ->
+            numberOfFile.computeIfAbsent(
+                nameNow(side, file), name -> (numberOfFile.size() + 1) * APART));
   }
 
   /**
@@ -172,16 +108,16 @@ final class RowChanges {
     for (Side side : Side.values()) {
       DatasetReader reader = side == Side.BEFORE ? before : after;
       Set<String> wanted = new LinkedHashSet<>();
-      List<Built> all = new ArrayList<>();
+      List<ChangedCrosstabs> all = new ArrayList<>();
       for (CrosstabSpec spec : specs) {
         wanted.addAll(spec.columns(""));
-        all.add(new Built(spec, reader.schema().only(spec.columns("")), calendar));
+        all.add(new ChangedCrosstabs(spec, reader.schema().only(spec.columns("")), calendar));
       }
       scan(
           side == Side.BEFORE,
           List.copyOf(wanted),
           (kind, block, from, to) -> {
-            for (Built one : all) {
+            for (ChangedCrosstabs one : all) {
               one.accept(kind, block, from, to);
             }
           });
@@ -190,29 +126,6 @@ final class RowChanges {
       }
     }
     return crosstabs;
-  }
-
-  /** A cross-tab of each kind of rows. */
-  private static final class Built {
-    private final Schema columns;
-    private final Map<RowChange, CrosstabBuilder> builders = new EnumMap<>(RowChange.class);
-
-    Built(CrosstabSpec spec, Schema columns, Calendar calendar) {
-      this.columns = columns;
-      for (RowChange kind : RowChange.values()) {
-        builders.put(kind, new CrosstabBuilder(spec, columns, calendar));
-      }
-    }
-
-    void accept(RowChange kind, Block block, int from, int to) throws IOException {
-      Objects.requireNonNull(builders.get(kind)).accept(block.only(columns), from, to);
-    }
-
-    void addTo(Map<RowChange, List<Crosstab>> crosstabs) {
-      builders.forEach(
-          (kind, builder) ->
-              crosstabs.computeIfAbsent(kind, k -> new ArrayList<>()).add(builder.build()));
-    }
   }
 
   /** Takes rows that differ. */
@@ -235,19 +148,22 @@ final class RowChanges {
   }
 
   /** Tells of which kind each row is. */
-  private final class Sorting extends Sink {
+  private final class Sorting implements BlockSink {
 
+    private final Side side;
     private final Changed changed;
+    private final KeyedRows keyed;
     private final int[] passed = new int[tallies.size()];
 
     Sorting(Side side, Changed changed) {
-      super(side);
+      this.side = side;
       this.changed = changed;
+      this.keyed = keyed(side);
     }
 
     @Override
     public void accept(Block block, int from, int to) throws IOException {
-      begin(block);
+      keyed.begin(block);
       int start = from;
       RowChange run = from < to ? kind(from) : null;
       for (int row = from + 1; row <= to; row++) {
@@ -264,7 +180,7 @@ final class RowChanges {
 
     /** How a row differs; null where it doesn't. */
     private @Nullable RowChange kind(int row) {
-      int of = key(row);
+      int of = keyed.key(row);
       int was = tallies.count(Side.BEFORE, of);
       int is = tallies.count(Side.AFTER, of);
       if (was == 0) {
@@ -276,13 +192,13 @@ final class RowChanges {
       if (tallies.areSame(of)) {
         return null;
       }
-      if (key != content) {
+      if (!key.equals(content)) {
         return RowChange.ALTERED;
       }
       if (++passed[of] <= Math.min(was, is)) {
         return null;
       }
-      return side() == Side.BEFORE ? RowChange.REMOVED : RowChange.ADDED;
+      return side == Side.BEFORE ? RowChange.REMOVED : RowChange.ADDED;
     }
   }
 }

@@ -7,6 +7,7 @@ import baddle.app.changes.CheckedFile;
 import baddle.app.changes.FileChange;
 import baddle.app.changes.FileChanges;
 import baddle.app.changes.Refusal;
+import baddle.app.closed.AddedSource;
 import baddle.app.closed.ClosedSources;
 import baddle.app.derived.Derived;
 import baddle.app.parts.DatedSources;
@@ -120,7 +121,7 @@ final class BatchMaker {
                     .toList(),
                 threads);
         filesRead += outcomes.size();
-        List<ClosedSources.Added> added = new ArrayList<>();
+        List<AddedSource> added = new ArrayList<>();
         for (FileOutcome outcome : outcomes) {
           if (outcome.failed()) {
             refuse(outcome);
@@ -170,8 +171,8 @@ final class BatchMaker {
     return last.isEmpty() ? Map.of() : store.catalogue().absentHeadings(last.get().number());
   }
 
-  private static ClosedSources.Added add(
-      BatchWriter batch, FileOutcome outcome, List<Finding> findings) throws IOException {
+  private static AddedSource add(BatchWriter batch, FileOutcome outcome, List<Finding> findings)
+      throws IOException {
     if (outcome.file().known().isPresent()) {
       batch.retire(outcome.file().known().get().id());
     }
@@ -200,7 +201,7 @@ final class BatchMaker {
     if (outcome.sample().isPresent()) {
       batch.addSample(file, outcome.sample().get());
     }
-    return new ClosedSources.Added(
+    return new AddedSource(
         file,
         outcome.file().file().feed().dataset(),
         outcome.file().known(),

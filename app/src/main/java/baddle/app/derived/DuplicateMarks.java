@@ -35,33 +35,6 @@ final class DuplicateMarks {
   private static final int MOST_EXAMPLES = 3;
   private static final int LONGEST_KEY = 200;
 
-  /** So many stored rows, as a power of two, may be made of one row of a source. */
-  private static final int BITS_OF_ROWS_MADE = 16;
-
-  /** How rows with one key lie to each other. */
-  private enum Kind {
-    WITHIN_SOURCE(
-        FindingCode.DUPLICATE_IN_SOURCE, "in one source", "ask the sender whether both are meant"),
-    BETWEEN_SOURCES(
-        FindingCode.DUPLICATE_BETWEEN_SOURCES,
-        "in two sources of one period",
-        "find out which of the sources is right, and remove the other"),
-    BETWEEN_PERIODS(
-        FindingCode.DUPLICATE_BETWEEN_PERIODS,
-        "in sources of two periods",
-        "find out why; on_duplicate: keep latest is for exports that repeat the year so far");
-
-    private final FindingCode code;
-    private final String words;
-    private final String remedy;
-
-    Kind(FindingCode code, String words, String remedy) {
-      this.code = code;
-      this.words = words;
-      this.remedy = remedy;
-    }
-  }
-
   /** What was found of one kind. */
   private static final class Tally {
     private long rows;
@@ -74,7 +47,7 @@ final class DuplicateMarks {
   private final DuplicateRule rule;
   private final SourceRanks ranks;
   private final Schema wanted;
-  private final Map<Kind, Tally> tallies = new TreeMap<>();
+  private final Map<DuplicateKind, Tally> tallies = new TreeMap<>();
 
   /** For each part, the reasons of the rows that don't count, by row of the part. */
   private final Map<Integer, Map<Integer, DuplicateReason>> marks = new LinkedHashMap<>();
@@ -124,30 +97,9 @@ final class DuplicateMarks {
     void use(DatasetReader.PartBlock rows, int row, int rank, long at);
   }
 
-  /**
-   * Tells stored rows of a source apart, also those that were made of one row of it: the row's
-   * number, and which of those made of it, in the order they are stored.
-   */
-  private static final class Identity {
-    private int rank = -1;
-    private long number;
-    private long made;
-
-    long of(int newRank, long newNumber) {
-      made = newRank == rank && newNumber == number ? made + 1 : 0;
-      rank = newRank;
-      number = newNumber;
-      return number << BITS_OF_ROWS_MADE | made;
-    }
-
-    static long number(long identity) {
-      return identity >> BITS_OF_ROWS_MADE;
-    }
-  }
-
   /** Goes over the rows that aren't held for another reason. */
   private void scan(KeyIndex index, RowUse use) throws IOException {
-    Identity identity = new Identity();
+    RowIdentity identity = new RowIdentity();
     int sourceRow = wanted.size() - 2;
     reader.scanParts(
         wanted,
@@ -179,16 +131,16 @@ final class DuplicateMarks {
     }
     KeyIndex.Counted counted = index.counted(row);
     boolean sameSource = counted.source() == rank;
-    Kind kind =
+    DuplicateKind kind =
         sameSource
-            ? Kind.WITHIN_SOURCE
+            ? DuplicateKind.WITHIN_SOURCE
             : ranks.samePeriod(rank, counted.source())
-                ? Kind.BETWEEN_SOURCES
-                : Kind.BETWEEN_PERIODS;
-    Place here = ranks.place(rank).atRow(Identity.number(number));
-    Place other = ranks.place(counted.source()).atRow(Identity.number(counted.row()));
+                ? DuplicateKind.BETWEEN_SOURCES
+                : DuplicateKind.BETWEEN_PERIODS;
+    Place here = ranks.place(rank).atRow(RowIdentity.number(number));
+    Place other = ranks.place(counted.source()).atRow(RowIdentity.number(counted.row()));
     boolean latest = rule.policy() == DuplicateRule.Policy.KEEP_LATEST;
-    if (!(latest && kind == Kind.BETWEEN_PERIODS)) {
+    if (!(latest && kind == DuplicateKind.BETWEEN_PERIODS)) {
       tally(kind, key(rows.block(), row), here, other);
     }
     boolean hidden = latest ? !sameSource : rule.policy() == DuplicateRule.Policy.HOLD;
@@ -206,7 +158,7 @@ final class DuplicateMarks {
     }
   }
 
-  private void tally(Kind kind, String key, Place here, Place other) {
+  private void tally(DuplicateKind kind, String key, Place here, Place other) {
     Tally tally = tallies.computeIfAbsent(kind, k -> new Tally());
     if (tally.rows++ == 0) {
       tally.first = here;

@@ -19,7 +19,7 @@ import java.util.Optional;
 record DraftParts(
     List<DraftDataset> datasets,
     List<DraftFeed> feeds,
-    List<MappingTables.Lookup> lookups,
+    List<DraftLookup> lookups,
     List<String> doubts,
     List<String> leftAlone,
     List<String> decided,
@@ -60,7 +60,7 @@ record DraftParts(
         feed.dataset());
   }
 
-  private static String line(MappingTables.Lookup lookup) {
+  private static String line(DraftLookup lookup) {
     return lookup.name()
         + ": "
         + lookup.file()

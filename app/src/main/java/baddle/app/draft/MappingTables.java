@@ -9,7 +9,6 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -28,68 +27,13 @@ final class MappingTables {
   private static final int MOST_ROWS = 20_000;
   private static final int FEW = 3;
 
-  /**
-   * A lookup that is proposed.
-   *
-   * @param name its name
-   * @param file its file
-   * @param sheet the one sheet of several; empty for any
-   * @param heads headings that are on the first row of a block
-   * @param dataset the dataset that it is for
-   * @param column the column that it is found by
-   * @param key its heading for that
-   * @param brings its headings, by the column that each fills
-   * @param ignoring what doesn't matter in keys
-   * @param valid the dates for which its rows count, as a setting; empty for always
-   */
-  record Lookup(
-      String name,
-      String file,
-      Optional<String> sheet,
-      List<String> heads,
-      DraftDataset dataset,
-      DraftColumn column,
-      String key,
-      Map<String, String> brings,
-      Ignoring ignoring,
-      Optional<String> valid) {}
-
-  /** What has not to matter in keys, so that they are found. */
-  enum Ignoring {
-    /** All matters. */
-    NOTHING(""),
-    /** Spelling in capitals, and spaces. */
-    CASE("case, spaces"),
-    /** Zeros that a number lost, too. */
-    ZEROS("case, spaces, leading zeros"),
-    /** Dots, dashes and the like, too. */
-    PUNCTUATION("case, spaces, leading zeros, punctuation");
-
-    private final String setting;
-
-    Ignoring(String setting) {
-      this.setting = setting;
-    }
-
-    /** As a plan writes it; empty for nothing. */
-    String setting() {
-      return setting;
-    }
-
-    private String plain(String text) {
-      String plain = this == NOTHING ? text : text.toLowerCase(Locale.ROOT).replaceAll("\\s+", "");
-      plain = this == PUNCTUATION ? plain.replaceAll("\\p{Punct}", "") : plain;
-      return compareTo(ZEROS) >= 0 ? plain.replaceFirst("^0+(?=.)", "") : plain;
-    }
-
-    private Set<String> plain(Set<String> texts) {
-      return texts.stream().map(this::plain).collect(Collectors.toCollection(HashSet::new));
-    }
-  }
-
   /** What fits, and how well. */
   private record Match(
-      DraftDataset large, DraftColumn column, DraftColumn key, long covered, Ignoring ignoring) {}
+      DraftDataset large,
+      DraftColumn column,
+      DraftColumn key,
+      long covered,
+      KeyIgnoring ignoring) {}
 
   private final List<DraftDataset> datasets;
   private final NameProposals naming;
@@ -107,8 +51,8 @@ final class MappingTables {
     this.doubts = doubts;
   }
 
-  List<Lookup> take() {
-    List<Lookup> lookups = new ArrayList<>();
+  List<DraftLookup> take() {
+    List<DraftLookup> lookups = new ArrayList<>();
     for (DraftDataset small : List.copyOf(datasets)) {
       boolean across =
           MonthsAcross.are(small.columns().stream().map(DraftColumn::heading).toList());
@@ -159,12 +103,12 @@ final class MappingTables {
     if (values.size() < LEAST_VALUES || !mayBeKey(column) || (numbers && !named)) {
       return Optional.empty();
     }
-    Match best = new Match(large, column, key, 0, Ignoring.NOTHING);
-    for (Ignoring ignoring : Ignoring.values()) {
+    Match best = new Match(large, column, key, 0, KeyIgnoring.NOTHING);
+    for (KeyIgnoring ignoring : KeyIgnoring.values()) {
       Set<String> keys = ignoring.plain(key.values());
       long covered = values.stream().filter(v -> keys.contains(ignoring.plain(v))).count();
       long share = covered * 100 / values.size();
-      boolean better = share > best.covered && (ignoring.compareTo(Ignoring.CASE) <= 0 || named);
+      boolean better = share > best.covered && (ignoring.compareTo(KeyIgnoring.CASE) <= 0 || named);
       best = better ? new Match(large, column, key, share, ignoring) : best;
     }
     return best.covered >= COVERED ? Optional.of(best) : Optional.empty();
@@ -202,7 +146,7 @@ final class MappingTables {
         .findFirst();
   }
 
-  private Lookup lookup(DraftDataset small, FoundTable table, Match match) {
+  private DraftLookup lookup(DraftDataset small, FoundTable table, Match match) {
     Optional<Validity> dates = validity(small);
     Optional<DraftColumn> date =
         match.large.columns().stream().filter(column -> column.type().isCalendar()).findFirst();
@@ -227,7 +171,7 @@ final class MappingTables {
     }
     String heading = match.key.heading();
     noteGaps(table, match, heading, validity.isPresent());
-    return new Lookup(
+    return new DraftLookup(
         name,
         table.path(),
         table.sheet().isEmpty() ? Optional.empty() : Optional.of(table.sheet()),

@@ -55,7 +55,7 @@ public final class PlanDrafter {
     List<DraftDataset> datasets = clusters.datasets();
     ItemsAcross.mark(datasets, questions);
     NameProposals naming = new NameProposals();
-    List<MappingTables.Lookup> lookups = new MappingTables(datasets, naming, doubts).take();
+    List<DraftLookup> lookups = new MappingTables(datasets, naming, doubts).take();
     leftAlone.addAll(LeftAlone.remove(datasets, questions));
     datasets.forEach(dataset -> name(dataset, datasets, naming));
     datasets.forEach(dataset -> YearToDate.mark(dataset, questions, doubts));

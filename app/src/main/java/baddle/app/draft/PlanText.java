@@ -219,13 +219,13 @@ final class PlanText {
   }
 
   private void lookups() {
-    List<MappingTables.Lookup> lookups = parts.lookups();
+    List<DraftLookup> lookups = parts.lookups();
     if (lookups.isEmpty()) {
       return;
     }
     line("");
     line("lookups:");
-    for (MappingTables.Lookup lookup : lookups) {
+    for (DraftLookup lookup : lookups) {
       line("  " + lookup.name() + ":");
       line("    file: " + quoted(lookup.file()));
       if (!lookup.heads().isEmpty()) {

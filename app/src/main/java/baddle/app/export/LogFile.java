@@ -6,9 +6,7 @@ import baddle.core.grid.CellRange;
 import baddle.core.grid.CsvForm;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
-import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
-import baddle.core.grid.RowSink;
 import baddle.core.intake.Intake;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.IntakeSpec;
@@ -160,29 +158,6 @@ final class LogFile {
     FirstRow first = new FirstRow();
     sheet.read(first);
     return first.cells;
-  }
-
-  private static final class FirstRow implements RowSink {
-
-    private final GridRow lent = new GridRow();
-    private final List<String> cells = new ArrayList<>();
-
-    @Override
-    public GridRow next() {
-      return lent;
-    }
-
-    @Override
-    public boolean wantsMore() {
-      return cells.isEmpty();
-    }
-
-    @Override
-    public void row(GridRow row) {
-      for (int column = 0; column < row.width(); column++) {
-        cells.add(row.text(column));
-      }
-    }
   }
 
   private void read(GridSheet sheet, BlockSink sink) throws IOException {

@@ -1,28 +1,14 @@
 package baddle.app.fill;
 
-import baddle.app.ContentHash;
-import baddle.app.LastPeriod;
 import baddle.app.Project;
 import baddle.app.output.OutputFile;
-import baddle.app.output.OutputList;
 import baddle.app.reading.Inputs;
 import baddle.app.session.ProjectSession;
 import baddle.core.calendar.Period;
-import baddle.core.grid.UnreadableFileException;
-import baddle.formats.edit.OwnWorkbook;
-import baddle.formats.edit.OwnWorkbooks;
-import baddle.plan.FeedPlan;
 import baddle.plan.output.FillPlan;
 import java.io.Closeable;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 
@@ -104,13 +90,13 @@ public final class WorkbookFill {
       List<FillPlan> fills, ProjectSession session, int batch, Optional<Period> period)
       throws IOException, FillException {
     WrittenCells written = WrittenCells.of(project);
-    Making making = new Making(session, batch, written);
+    FillMaking making = new FillMaking(session, batch, written);
     boolean whole = false;
     try {
       for (FillPlan fill : fills) {
         making.fill(fill, period);
       }
-      written.beside().ifPresent(file -> making.files.put(file.file(), file));
+      making.list();
       whole = true;
       return making.ready();
     } finally {
@@ -118,115 +104,5 @@ public final class WorkbookFill {
         making.ready().close();
       }
     }
-  }
-
-  /** Workbooks on their way; of one that several fills are for, the last has what all put in. */
-  private final class Making {
-    private final ProjectSession session;
-    private final int batch;
-    private final WrittenCells written;
-    private final List<FillResult> results = new ArrayList<>();
-    private final Map<Path, OutputFile.Staged> files = new LinkedHashMap<>();
-    private final Map<Path, Path> workbooks = new HashMap<>();
-
-    Making(ProjectSession session, int batch, WrittenCells written) {
-      this.session = session;
-      this.batch = batch;
-      this.written = written;
-    }
-
-    Ready ready() {
-      return new Ready(results, List.copyOf(files.values()));
-    }
-
-    void fill(FillPlan fill, Optional<Period> wanted) throws IOException, FillException {
-      Optional<Period> known = wanted.or(fill::period);
-      Optional<Period> of =
-          known.isPresent() ? known : LastPeriod.of(project, session.store(), batch);
-      Period period = of.orElseThrow(() -> problem(fill, "no source is of a period; set period:"));
-      Path workbook = place(FillNames.of(fill.workbook(), period));
-      Path into = place(FillNames.of(fill.into(), period));
-      Path other = workbooks.putIfAbsent(into, workbook);
-      if (other != null && !other.equals(workbook)) {
-        throw problem(fill, name(into) + " is made of another workbook too, " + name(other));
-      }
-      OutputFile.Staged earlier = files.get(into);
-      boolean goesOn = fill.isInPlace() || Files.exists(into) || earlier != null;
-      refuse(fill, into, earlier != null);
-      Path from = goesOn ? into : workbook;
-      if (earlier != null) {
-        Path copy = Files.createTempFile("baddle", name(into).replaceAll("^.*(?=\\.)", ""));
-        try {
-          Files.copy(earlier.beside(), copy, StandardCopyOption.REPLACE_EXISTING);
-          fill(fill, period, copy, into, true);
-        } finally {
-          Files.delete(copy);
-        }
-      } else {
-        fill(fill, period, from, into, goesOn);
-      }
-    }
-
-    /** A workbook that no fill made, or that is read as a source, isn't written over. */
-    private void refuse(FillPlan fill, Path into, boolean begun) throws IOException, FillException {
-      Optional<String> input =
-          fill.isInPlace() ? Inputs.of(project).problem(into) : Optional.empty();
-      if (input.isPresent()) {
-        throw problem(fill, input.get());
-      }
-      boolean ours =
-          fill.isInPlace()
-              || begun
-              || !Files.exists(into)
-              || written.knows(name(into))
-              || OutputList.of(project.planFile()).hashes().contains(ContentHash.of(into));
-      if (!ours) {
-        throw problem(
-            fill,
-            name(into) + " is there and no fill made it; name another file, or set in_place: true");
-      }
-      for (FeedPlan feed : project.plan().feeds().values()) {
-        if (feed.files().stream().anyMatch(files -> files.match(name(into)).isPresent())) {
-          throw problem(
-              fill, name(into) + " would be read by feed " + feed.name() + "; name another place");
-        }
-      }
-    }
-
-    private void fill(FillPlan fill, Period period, Path from, Path into, boolean goesOn)
-        throws IOException, FillException {
-      if (!Files.isRegularFile(from)) {
-        throw problem(fill, "there is no workbook " + name(from));
-      }
-      try (OwnWorkbook own = OwnWorkbooks.open(from)) {
-        FillFigures figures = new FillFigures(session, batch, period);
-        figures.ahead(fill);
-        SheetFiller sheet = new SheetFiller(fill, own, figures, written, name(into));
-        FillResult result = sheet.fill(into);
-        results.add(result);
-        if (!sheet.edit().isEmpty() || !(goesOn || result.isNothing())) {
-          Files.createDirectories(into.resolveSibling(""));
-          files.put(
-              into,
-              new OutputFile(into)
-                  .stage(Optional.of(project.planFile()), out -> own.write(sheet.edit(), out)));
-        }
-      } catch (UnreadableFileException e) {
-        throw problem(fill, name(from) + ": " + e.getMessage());
-      }
-    }
-  }
-
-  private static FillException problem(FillPlan fill, String message) {
-    return new FillException("fill " + fill.name() + ": " + message);
-  }
-
-  /** A file as it is listed: as it lies from the plan. */
-  private String name(Path file) {
-    return project.folder().relativize(file).toString().replace('\\', '/');
-  }
-
-  private Path place(String file) {
-    return project.folder().resolve(file).normalize();
   }
 }

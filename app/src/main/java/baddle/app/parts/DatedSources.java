@@ -1,8 +1,8 @@
 package baddle.app.parts;
 
 import baddle.app.changes.CheckedFile;
+import baddle.app.closed.AddedSource;
 import baddle.app.closed.ClosedRows;
-import baddle.app.closed.ClosedSources;
 import baddle.app.review.ClosedPeriods;
 import baddle.app.review.DatedRows;
 import baddle.core.check.RowHashes;
@@ -153,16 +153,13 @@ public final class DatedSources {
    * @param parts makes a part for the rows of a dataset
    */
   public void settle(
-      BatchWriter batch,
-      Collection<DatasetPlan> datasets,
-      List<ClosedSources.Added> added,
-      Parts parts)
+      BatchWriter batch, Collection<DatasetPlan> datasets, List<AddedSource> added, Parts parts)
       throws IOException {
     for (DatasetPlan dataset : datasets) {
       if (!keeps || !canBeLate(dataset)) {
         continue;
       }
-      for (ClosedSources.Added file : added) {
+      for (AddedSource file : added) {
         if (isOf(file.dataset(), dataset)) {
           for (Map.Entry<String, String> late : file.keptOut().entrySet()) {
             batch.adoption().keepOut(file.file(), "", late.getKey(), false, late.getValue());

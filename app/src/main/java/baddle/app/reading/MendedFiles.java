@@ -7,11 +7,8 @@ import baddle.core.finding.Place;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
-import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
-import baddle.core.grid.RowSink;
 import baddle.core.outcome.MendedRows;
-import baddle.formats.rows.FormulaMark;
 import baddle.store.entry.StoredMended;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -20,7 +17,6 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -39,9 +35,8 @@ public final class MendedFiles {
   public static final List<String> OWN =
       List.of("held_file", "held_sheet", "held_row", "held_because", "held_mark");
 
-  private static final int MARK = OWN.size() - 1;
-
-  private record At(String file, String sheet, int row) {}
+  /** Which row is corrected. */
+  record At(String file, String sheet, int row) {}
 
   private final Map<At, MendedRows.Row> rows = new LinkedHashMap<>();
   private final List<Finding> findings = new ArrayList<>();
@@ -77,7 +72,7 @@ public final class MendedFiles {
   private void read(String path, Path file, GridOpener opener) {
     try (GridFile grid = opener.open(file, Dialect.TOLD_BY_CONTENT)) {
       for (GridSheet sheet : grid.sheets()) {
-        sheet.read(new Rows(Place.source(path, sheet.name())));
+        sheet.read(new MendedSheet(this, Place.source(path, sheet.name())));
       }
     } catch (IOException e) {
       findings.add(
@@ -89,84 +84,16 @@ public final class MendedFiles {
     }
   }
 
-  /** Takes the rows of one sheet; the first is the headings. */
-  private final class Rows implements RowSink {
-
-    private final Place place;
-    private final GridRow row = new GridRow();
-    private List<String> headings = List.of();
-
-    Rows(Place place) {
-      this.place = place;
-    }
-
-    @Override
-    public GridRow next() {
-      return row;
-    }
-
-    @Override
-    public boolean wantsMore() {
-      return true;
-    }
-
-    @Override
-    public void row(GridRow filled) {
-      if (filled.filled() == 0) {
-        return;
-      }
-      if (headings.isEmpty()) {
-        headings = texts(filled);
-      } else if (headings.containsAll(OWN)) {
-        add(filled);
-      } else {
-        notUsed(
-            place.atRow(filled.number()), "its sheet lacks a heading of " + String.join(", ", OWN));
-      }
-    }
-
-    private List<String> texts(GridRow filled) {
-      List<String> texts = new ArrayList<>();
-      for (int cell = 0; cell < filled.width(); cell++) {
-        texts.add(asSent(filled.text(cell)));
-      }
-      return texts;
-    }
-
-    /** Without the mark that keeps programs from taking a text of a CSV file for a formula. */
-    private String asSent(String text) {
-      boolean delimited = String.valueOf(place.file()).toLowerCase(Locale.ROOT).endsWith(".csv");
-      return delimited ? FormulaMark.without(text) : text;
-    }
-
-    private void add(GridRow filled) {
-      Place from = place.atRow(filled.number());
-      String[] own = new String[OWN.size()];
-      for (int i = 0; i < own.length; i++) {
-        own[i] = filled.text(headings.indexOf(OWN.get(i)));
-      }
-      if (own[MARK].isEmpty() || !own[2].matches("[0-9]{1,9}")) {
-        notUsed(
-            from, "it has no held_mark; what is held after reading isn't corrected in its cells");
-        return;
-      }
-      Map<String, MendedRows.Cell> cells = new LinkedHashMap<>();
-      for (int cell = 0; cell < headings.size(); cell++) {
-        if (!OWN.contains(headings.get(cell)) && !headings.get(cell).isEmpty()) {
-          cells.put(
-              headings.get(cell),
-              new MendedRows.Cell(filled.kind(cell), asSent(filled.text(cell))));
-        }
-      }
-      At at = new At(own[0], own[1], Integer.parseInt(own[2]));
-      MendedRows.Row before = rows.put(at, new MendedRows.Row(own[MARK], cells, from));
-      if (before != null) {
-        notUsed(before.from(), "the same row is corrected again at " + from);
-      }
+  /** Takes a corrected row, in place of one there was for the same row. */
+  void put(At at, MendedRows.Row row) {
+    MendedRows.Row before = rows.put(at, row);
+    if (before != null) {
+      notUsed(before.from(), "the same row is corrected again at " + row.from());
     }
   }
 
-  private void notUsed(Place place, String why) {
+  /** Reports that a corrected row replaces nothing. */
+  void notUsed(Place place, String why) {
     findings.add(
         Finding.of(
             FindingCode.MENDED_NOT_USED,

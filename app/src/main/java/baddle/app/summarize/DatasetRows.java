@@ -55,34 +55,6 @@ record DatasetRows(
   private static final Column PLACE =
       new Column("\u0000place", ColumnType.of(ColumnType.Kind.INTEGER));
 
-  /** The items of rows: what each is called, and where it comes in their order. */
-  private static final class Places {
-    private final Map<Integer, List<String>> labels = new HashMap<>();
-    private final Map<Integer, Integer> order = new HashMap<>();
-
-    Places(Item root) {
-      number(root, List.of());
-    }
-
-    private void number(Item item, List<String> path) {
-      labels.put(item.node(), path);
-      order.put(item.node(), order.size());
-      for (Item child : item.children()) {
-        List<String> further = new ArrayList<>(path);
-        further.add(child.label());
-        number(child, further);
-      }
-    }
-
-    String label(int node, int level) {
-      return Objects.requireNonNull(labels.get(node)).get(level);
-    }
-
-    int place(int node) {
-      return Objects.requireNonNull(order.get(node));
-    }
-  }
-
   @Override
   public String name() {
     return dataset;
@@ -187,7 +159,7 @@ record DatasetRows(
     List<AxisItem> items = Stream.concat(order.stream(), levels.stream()).distinct().toList();
     CrosstabSpec spec = counting(items);
     Crosstab placed = summarizing.built(dataset, spec, batch, only);
-    Places places = new Places(placed.down());
+    ItemPlaces places = new ItemPlaces(placed.down());
     List<Integer> labelled = levels.stream().map(items::indexOf).toList();
     List<String> read =
         Stream.concat(spec.columns("").stream(), columns.stream()).distinct().toList();
@@ -211,7 +183,7 @@ record DatasetRows(
 
   private Block labelled(
       Crosstab items,
-      Places places,
+      ItemPlaces places,
       List<Integer> labelled,
       Schema schema,
       Block block,

@@ -9,22 +9,11 @@ import baddle.app.summarize.Summarizer;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.Item;
 import baddle.core.crosstab.spec.CrosstabSpec;
-import baddle.core.crosstab.spec.Level;
 import baddle.core.crosstab.spec.Measure;
 import baddle.core.crosstab.spec.View;
-import baddle.core.expression.Aggregate;
 import baddle.core.expression.AggregateCall;
 import baddle.core.expression.Expression;
-import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
-import baddle.core.table.Block;
-import baddle.core.table.Column;
-import baddle.core.table.LongVector;
-import baddle.core.table.Origin;
-import baddle.core.table.Schema;
-import baddle.core.table.Vector;
-import baddle.core.value.ColumnType;
-import baddle.core.value.WideSum;
 import baddle.plan.output.SummaryPlan;
 import baddle.reports.CrosstabLayout;
 import baddle.store.DatasetReader;
@@ -36,9 +25,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.Set;
-import java.util.TreeSet;
-import java.util.stream.Stream;
 
 /** Goes from a figure of a summary back to its rows. */
 public final class FigureTrace {
@@ -92,7 +78,7 @@ public final class FigureTrace {
       String dataset = measure.dataset();
       DatasetReader reader =
           session.store().dataset(dataset.isEmpty() ? summary.dataset() : dataset, batch.number());
-      Contributions rows = new Contributions(crosstab, down, across, table);
+      Contributions rows = new Contributions(crosstab, down, across, dataset, calls(), table);
       rows.scan(reader);
       List<String> explanation = explain(crosstab, down, across, rows);
       explanation.addAll(
@@ -160,111 +146,5 @@ public final class FigureTrace {
     }
     rows.restItems.forEach((item) -> lines.add(item));
     return lines;
-  }
-
-  /** Gathers what the rows give. */
-  private final class Contributions {
-
-    private final Crosstab crosstab;
-    private final Item down;
-    private final Item across;
-    private final TracedRows table;
-    private final List<AggregateCall> calls = calls();
-    private final List<String> columns;
-    private final List<String> scanned;
-    private final List<WideSum> sums = new ArrayList<>();
-    private final long[] filled;
-    private final List<String> restItems = new ArrayList<>();
-    private final List<Level> rests = new ArrayList<>();
-    private final List<Set<String>> restLabels = new ArrayList<>();
-    private long count;
-    private Schema schema = new Schema(List.of());
-
-    Contributions(Crosstab crosstab, Item down, Item across, TracedRows table) {
-      this.crosstab = crosstab;
-      this.down = down;
-      this.across = across;
-      this.table = table;
-      calls.forEach(call -> sums.add(new WideSum()));
-      filled = new long[calls.size()];
-      List<String> origin =
-          Stream.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_ROW)
-              .map(column -> column.name())
-              .toList();
-      List<String> own = spec.columns(measure.dataset());
-      scanned = Stream.concat(own.stream(), origin.stream()).distinct().toList();
-      columns = Stream.concat(origin.stream(), own.stream()).distinct().toList();
-      if (down.isRest()) {
-        rests.add(spec.down().get(down.level() - 1));
-      }
-      if (across.isRest()) {
-        rests.add(spec.across().get(across.level() - 1));
-      }
-      rests.removeIf(level -> !level.item().value().isName());
-      rests.forEach(level -> restLabels.add(new TreeSet<>()));
-    }
-
-    void scan(DatasetReader reader) throws IOException {
-      List<Column> typed = new ArrayList<>(reader.schema().only(columns).columns());
-      for (AggregateCall call : calls) {
-        typed.add(new Column(call.toString(), crosstab.argumentType(measure.dataset(), call)));
-      }
-      schema = new Schema(typed);
-      table.begin(schema, calls.size());
-      reader.scan(scanned, this::accept);
-      for (int i = 0; i < rests.size(); i++) {
-        Set<String> labels = restLabels.get(i);
-        restItems.add(
-            rests.get(i).keep().map(keep -> keep.rest()).orElse("")
-                + " includes "
-                + Listing.of(labels));
-      }
-    }
-
-    private void accept(Block block, int from, int to) throws IOException {
-      Crosstab.Contribution found =
-          crosstab.contribution(block, from, to, down, across, measure.dataset(), calls);
-      Block rows = found.rows();
-      for (int row = 0; row < rows.size(); row++) {
-        count++;
-        for (int i = 0; i < calls.size(); i++) {
-          Vector argument = found.arguments().get(i);
-          if (!argument.isBlank(row)) {
-            filled[i]++;
-            if (argument instanceof LongVector numbers) {
-              sums.get(i).add(numbers.values()[row]);
-            }
-          }
-        }
-        for (int i = 0; i < rests.size(); i++) {
-          int column = scanned.indexOf(rests.get(i).item().value().names().get(0));
-          if (column >= 0) {
-            restLabels
-                .get(i)
-                .add(rows.vector(column).shown(row, rows.schema().column(column).type()));
-          }
-        }
-      }
-      List<Vector> vectors = new ArrayList<>();
-      for (String column : columns) {
-        vectors.add(rows.vector(scanned.indexOf(column)));
-      }
-      vectors.addAll(found.arguments());
-      table.accept(new Block(schema, vectors, rows.rowNumbers(), rows.size()), 0, rows.size());
-    }
-
-    List<String> totals() {
-      List<String> totals = new ArrayList<>();
-      for (int i = 0; i < calls.size(); i++) {
-        ColumnType type = crosstab.argumentType(measure.dataset(), calls.get(i));
-        Aggregate function = calls.get(i).function();
-        boolean adds = function == Aggregate.SUM || function == Aggregate.AVG;
-        totals.add(
-            adds
-                ? sums.get(i).value(type.places()).toPlainString()
-                : String.format(Locale.ROOT, "%,d values", filled[i]));
-      }
-      return totals;
-    }
   }
 }

@@ -5,10 +5,7 @@ import baddle.core.crosstab.spec.Aggregates;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.SpecException;
 import baddle.core.expression.AggregateCall;
-import baddle.core.expression.BoundExpression;
 import baddle.core.expression.Expression;
-import baddle.core.expression.ExpressionException;
-import baddle.core.expression.Failure;
 import baddle.core.table.Block;
 import baddle.core.table.Dictionary;
 import baddle.core.table.LongVector;
@@ -25,64 +22,6 @@ import org.jspecify.annotations.Nullable;
 /** What a cross-tab reads of the rows of one dataset, column by column. */
 final class RowInput {
 
-  /** A column, or what is computed of several. */
-  private final class Slot {
-
-    private final String text;
-    private final int column;
-    private final @Nullable BoundExpression bound;
-    private final ColumnType type;
-    private @Nullable Block computedOf;
-    private @Nullable Vector vector;
-
-    Slot(CrosstabSpec spec, Expression expression) {
-      text = expression.toString();
-      if (expression.isName()) {
-        String name = expression.names().get(0);
-        column = schema.indexOf(name).orElseThrow(() -> spec.noColumn(name, schema));
-        bound = null;
-        type = schema.column(column).type();
-      } else {
-        column = -1;
-        try {
-          bound = expression.bind(schema, calendar);
-        } catch (ExpressionException e) {
-          throw new SpecException(e.getMessage());
-        }
-        type = bound.type();
-      }
-    }
-
-    /**
-     * Its values for a block, computed once for all ranges of it.
-     *
-     * @param from the first row that counts, inclusive; others may be dead and fail
-     * @param to the end, exclusive
-     */
-    Vector vector(Block block, int from, int to) {
-      if (bound == null) {
-        return block.vector(column);
-      }
-      Vector known = vector;
-      if (known == null || computedOf != block) {
-        known = bound.vector(block);
-        vector = known;
-        computedOf = block;
-      }
-      for (int row = from; bound.anyFailure() && row < to; row++) {
-        Optional<Failure> failure = bound.failure(row);
-        if (failure.isPresent()) {
-          throw new SpecException(
-              text
-                  + ": "
-                  + failure.get().expectation()
-                  + " in a row; guard it with nullif or case");
-        }
-      }
-      return known;
-    }
-  }
-
   /**
    * An aggregate and what it is of.
    *
@@ -97,15 +36,15 @@ final class RowInput {
   private final CrosstabSpec spec;
   private final Schema schema;
   private final Calendar calendar;
-  private final Optional<Slot> where;
-  private final List<Slot> levels = new ArrayList<>();
+  private final Optional<InputSlot> where;
+  private final List<InputSlot> levels = new ArrayList<>();
   private @Nullable Block chosenOf;
   private @Nullable Block chosen;
   private int[] chosenRows = {};
   private final List<Input> inputs = new ArrayList<>();
-  private final List<Optional<Slot>> arguments = new ArrayList<>();
-  private final List<Optional<Slot>> bys = new ArrayList<>();
-  private final List<Optional<Slot>> filters = new ArrayList<>();
+  private final List<Optional<InputSlot>> arguments = new ArrayList<>();
+  private final List<Optional<InputSlot>> bys = new ArrayList<>();
+  private final List<Optional<InputSlot>> filters = new ArrayList<>();
 
   RowInput(CrosstabSpec spec, String dataset, Schema schema, Calendar calendar) {
     this.spec = spec;
@@ -113,9 +52,9 @@ final class RowInput {
     this.calendar = calendar;
     this.where =
         dataset.isEmpty() ? spec.where().map(condition -> truth(condition)) : Optional.empty();
-    spec.items(dataset).forEach(item -> levels.add(new Slot(spec, item)));
+    spec.items(dataset).forEach(item -> levels.add(slot(item)));
     for (AggregateCall call : spec.calls(dataset)) {
-      Optional<Slot> argument = call.argument().map(part -> new Slot(spec, part));
+      Optional<InputSlot> argument = call.argument().map(part -> slot(part));
       Input input =
           new Input(
               call, argument.map(slot -> slot.type).orElse(ColumnType.of(ColumnType.Kind.INTEGER)));
@@ -127,18 +66,22 @@ final class RowInput {
     }
   }
 
-  private Optional<Slot> by(AggregateCall call, @Nullable String date) {
+  private InputSlot slot(Expression expression) {
+    return new InputSlot(spec, expression, schema, calendar);
+  }
+
+  private Optional<InputSlot> by(AggregateCall call, @Nullable String date) {
     if (!Aggregates.needsPeriod(call)) {
-      return call.by().map(part -> new Slot(spec, part));
+      return call.by().map(part -> slot(part));
     }
     if (date != null) {
-      return Optional.of(new Slot(spec, monthOf(date)));
+      return Optional.of(slot(monthOf(date)));
     }
     if (schema.indexOf(Aggregates.PERIOD).isEmpty()) {
       throw new SpecException(
           call + " goes by the period of the source, and there is none; name a date after a comma");
     }
-    return Optional.of(new Slot(spec, Expression.parse(Aggregates.PERIOD)));
+    return Optional.of(slot(Expression.parse(Aggregates.PERIOD)));
   }
 
   /** A number that grows with the months of a column of dates. */
@@ -148,8 +91,8 @@ final class RowInput {
         "extract(year from %1$s) * 12 + extract(month from %1$s)".formatted(column));
   }
 
-  private Slot truth(Expression condition) {
-    Slot slot = new Slot(spec, condition);
+  private InputSlot truth(Expression condition) {
+    InputSlot slot = slot(condition);
     if (slot.type.kind() != ColumnType.Kind.BOOLEAN) {
       throw new SpecException(condition + " is " + slot.type + ", not a condition");
     }

@@ -2,8 +2,6 @@ package baddle.formats.edit;
 
 import baddle.core.grid.CellRange;
 import java.math.BigDecimal;
-import java.math.MathContext;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -18,8 +16,6 @@ import java.util.Set;
  * and there is no result.
  */
 final class FormulaArithmetic {
-
-  private static final MathContext RATIO = new MathContext(17);
 
   /** Deeper chains of formulas have no result. */
   private static final int MOST_DEPTH = 400;
@@ -55,15 +51,6 @@ final class FormulaArithmetic {
     }
   }
 
-  /** There is no result. */
-  private static final class None extends Exception {
-    private static final long serialVersionUID = 1;
-
-    None() {
-      super("", null, false, false);
-    }
-  }
-
   private record Key(String sheet, CellAt at) {}
 
   private final Values values;
@@ -76,7 +63,7 @@ final class FormulaArithmetic {
 
   /** Whether a formula has nothing but what is computed here. */
   static boolean isPlain(String formula) {
-    for (FormulaText.Piece piece : FormulaText.of(formula).pieces()) {
+    for (FormulaPiece piece : FormulaText.of(formula).pieces()) {
       boolean plain =
           switch (piece.kind()) {
             case CELLS -> !piece.sheet().contains("[") && !piece.sheetName().contains(":");
@@ -104,8 +91,8 @@ final class FormulaArithmetic {
         result =
             formula.isEmpty() || !isPlain(formula)
                 ? Optional.empty()
-                : Optional.of(new Reading(sheet, formula).all());
-      } catch (None e) {
+                : Optional.of(new FormulaReading(this, sheet, formula).all());
+      } catch (NoResultException e) {
         result = Optional.empty();
       } finally {
         open.remove(key);
@@ -115,148 +102,14 @@ final class FormulaArithmetic {
     return result;
   }
 
-  private Value value(String sheet, CellAt at) throws None {
-    if (values.stale(sheet, at).isPresent()) {
-      return Value.of(result(sheet, at).orElseThrow(None::new));
-    }
-    return values.value(sheet, at);
+  List<CellAt> filled(String sheet, CellRange range) {
+    return values.filled(sheet, range);
   }
 
-  /** Goes over a formula once. */
-  private final class Reading {
-    private final String sheet;
-    private final List<FormulaText.Piece> pieces = new ArrayList<>();
-    private int at;
-
-    Reading(String sheet, String formula) {
-      this.sheet = sheet;
-      FormulaText.of(formula).pieces().stream()
-          .filter(piece -> !piece.text().isBlank())
-          .forEach(pieces::add);
+  Value value(String sheet, CellAt at) throws NoResultException {
+    if (values.stale(sheet, at).isPresent()) {
+      return Value.of(result(sheet, at).orElseThrow(NoResultException::new));
     }
-
-    BigDecimal all() throws None {
-      BigDecimal result = sum();
-      if (at < pieces.size()) {
-        throw new None();
-      }
-      return result.precision() > 17 ? result.round(RATIO) : result;
-    }
-
-    private boolean take(String operator) {
-      boolean there = at < pieces.size() && pieces.get(at).text().equals(operator);
-      at += there ? 1 : 0;
-      return there;
-    }
-
-    private BigDecimal sum() throws None {
-      BigDecimal left = product();
-      while (true) {
-        if (take("+")) {
-          left = left.add(product());
-        } else if (take("-")) {
-          left = left.subtract(product());
-        } else {
-          return left;
-        }
-      }
-    }
-
-    private BigDecimal product() throws None {
-      BigDecimal left = signed();
-      while (true) {
-        if (take("*")) {
-          left = left.multiply(signed());
-        } else if (take("/")) {
-          BigDecimal by = signed();
-          if (by.signum() == 0) {
-            throw new None();
-          }
-          left = left.divide(by, RATIO);
-        } else {
-          return left;
-        }
-      }
-    }
-
-    private BigDecimal signed() throws None {
-      if (take("-")) {
-        return signed().negate();
-      }
-      return take("+") ? signed() : one();
-    }
-
-    private BigDecimal one() throws None {
-      if (take("(")) {
-        BigDecimal inner = sum();
-        closed();
-        return inner;
-      }
-      if (at >= pieces.size()) {
-        throw new None();
-      }
-      FormulaText.Piece piece = pieces.get(at++);
-      return switch (piece.kind()) {
-        case FUNCTION -> ofSum();
-        case CELLS -> cell(piece);
-        case OTHER -> number(piece.text());
-        case NAME -> throw new None();
-      };
-    }
-
-    private BigDecimal number(String text) throws None {
-      if (!text.matches("[0-9.]+(?:[eE][-+]?[0-9]+)?")) {
-        throw new None();
-      }
-      return new BigDecimal(text);
-    }
-
-    private void closed() throws None {
-      if (!take(")")) {
-        throw new None();
-      }
-    }
-
-    private BigDecimal ofSum() throws None {
-      if (!take("(")) {
-        throw new None();
-      }
-      BigDecimal total = BigDecimal.ZERO;
-      do {
-        boolean cells =
-            at < pieces.size() && pieces.get(at).kind() == FormulaText.Kind.CELLS && endsAfterOne();
-        total = total.add(cells ? range(pieces.get(at++)) : sum());
-      } while (take(","));
-      closed();
-      return total;
-    }
-
-    private boolean endsAfterOne() {
-      String next = at + 1 < pieces.size() ? pieces.get(at + 1).text() : "";
-      return next.equals(",") || next.equals(")");
-    }
-
-    private BigDecimal range(FormulaText.Piece piece) throws None {
-      String of = piece.sheetName().isEmpty() ? sheet : piece.sheetName();
-      BigDecimal total = BigDecimal.ZERO;
-      for (CellAt cell : values.filled(of, piece.range().orElseThrow(None::new))) {
-        Value value = value(of, cell);
-        if (value.number().isPresent()) {
-          total = total.add(value.number().get());
-        } else if (!value.blank() && !value.text()) {
-          throw new None();
-        }
-      }
-      return total;
-    }
-
-    private BigDecimal cell(FormulaText.Piece piece) throws None {
-      CellAt cell = CellAt.parse(piece.text()).orElseThrow(None::new);
-      Value value = value(piece.sheetName().isEmpty() ? sheet : piece.sheetName(), cell);
-      if (value.blank()) {
-        return BigDecimal.ZERO;
-      }
-      return value.number().orElseThrow(None::new);
-    }
+    return values.value(sheet, at);
   }
 }

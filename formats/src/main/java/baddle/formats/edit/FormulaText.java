@@ -4,7 +4,6 @@ import baddle.core.grid.CellRange;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -15,60 +14,8 @@ import java.util.regex.Pattern;
  */
 final class FormulaText {
 
-  /** What a piece is. */
-  enum Kind {
-    /** Operators, numbers, brackets, texts. */
-    OTHER,
-    /** A cell or a range. */
-    CELLS,
-    /** The name of a function, before its bracket. */
-    FUNCTION,
-    /** A defined name, a table, or anything else that stands for cells. */
-    NAME
-  }
-
-  /**
-   * A piece.
-   *
-   * @param sheet the sheet's name as it is written, with its mark; empty for the formula's own
-   * @param text the rest
-   */
-  record Piece(Kind kind, String sheet, String text) {
-
-    /** The sheet's name without quotes; empty for the formula's own. */
-    String sheetName() {
-      return sheet.isEmpty() ? "" : unquoted(sheet.substring(0, sheet.length() - 1));
-    }
-
-    /** The cells it names; those of a whole column or row too. */
-    Optional<CellRange> range() {
-      String plain = text.replace("$", "");
-      Matcher rows = ROWS.matcher(plain);
-      if (rows.matches()) {
-        int first = Integer.parseInt(rows.group(1));
-        int last = Integer.parseInt(rows.group(2));
-        return Optional.of(
-            new CellRange(Math.min(first, last), Math.max(first, last), 0, CellRange.OPEN));
-      }
-      Matcher columns = COLUMNS.matcher(plain);
-      if (columns.matches()) {
-        return CellRange.parse(columns.group(1) + "1:" + columns.group(2) + LAST_ROW);
-      }
-      int colon = plain.indexOf(':');
-      return CellRange.parse(plain)
-          .or(
-              () ->
-                  colon < 0
-                      ? Optional.empty()
-                      : CellRange.parse(
-                          plain.substring(colon + 1) + ":" + plain.substring(0, colon)));
-    }
-  }
-
   private static final int LAST_ROW = 1_048_576;
   private static final int LAST_COLUMN = 16_384;
-  private static final Pattern ROWS = Pattern.compile("(\\d{1,7}):(\\d{1,7})");
-  private static final Pattern COLUMNS = Pattern.compile("([A-Za-z]{1,3}):([A-Za-z]{1,3})");
   private static final String CELL = "\\$?[A-Za-z]{1,3}\\$?[1-9]\\d{0,6}";
   private static final String SHEET =
       "(?:'(?:[^']|'')+'|[\\p{L}_\\[][\\p{L}\\p{N}_.\\[\\]]*(?::[\\p{L}_][\\p{L}\\p{N}_.]*)?)!";
@@ -91,7 +38,7 @@ final class FormulaText {
               + "|(?<error>#[A-Z0-9/]+[!?]?)");
   private static final Pattern END = Pattern.compile("(\\$?)([A-Za-z]{1,3})(\\$?)(\\d{1,7})");
 
-  private final List<Piece> pieces = new ArrayList<>();
+  private final List<FormulaPiece> pieces = new ArrayList<>();
 
   private FormulaText(String text) {
     Matcher matcher = PIECES.matcher(text);
@@ -103,10 +50,10 @@ final class FormulaText {
         at = matcher.end();
       } else if (c == '[') {
         int end = closing(text, at);
-        other(text.substring(at, end), Kind.NAME);
+        other(text.substring(at, end), FormulaPiece.Kind.NAME);
         at = end;
       } else {
-        other(String.valueOf(c), Kind.OTHER);
+        other(String.valueOf(c), FormulaPiece.Kind.OTHER);
         at++;
       }
     }
@@ -120,20 +67,21 @@ final class FormulaText {
   private void add(Matcher matcher) {
     String sheet = matcher.group("sheet") == null ? "" : matcher.group("sheet");
     if (matcher.group("cells") != null) {
-      pieces.add(new Piece(Kind.CELLS, sheet, matcher.group("cells")));
+      pieces.add(new FormulaPiece(FormulaPiece.Kind.CELLS, sheet, matcher.group("cells")));
     } else if (matcher.group("function") != null) {
-      pieces.add(new Piece(Kind.FUNCTION, sheet, matcher.group("function")));
+      pieces.add(new FormulaPiece(FormulaPiece.Kind.FUNCTION, sheet, matcher.group("function")));
     } else if (matcher.group("name") != null) {
       String name = matcher.group("name");
       boolean truth = name.equalsIgnoreCase("TRUE") || name.equalsIgnoreCase("FALSE");
-      pieces.add(new Piece(truth ? Kind.OTHER : Kind.NAME, sheet, name));
+      pieces.add(
+          new FormulaPiece(truth ? FormulaPiece.Kind.OTHER : FormulaPiece.Kind.NAME, sheet, name));
     } else {
-      other(matcher.group(), Kind.OTHER);
+      other(matcher.group(), FormulaPiece.Kind.OTHER);
     }
   }
 
-  private void other(String text, Kind kind) {
-    pieces.add(new Piece(kind, "", text));
+  private void other(String text, FormulaPiece.Kind kind) {
+    pieces.add(new FormulaPiece(kind, "", text));
   }
 
   /** Where the bracket that opens at a place ends, exclusive. */
@@ -152,14 +100,8 @@ final class FormulaText {
     return text.length();
   }
 
-  List<Piece> pieces() {
+  List<FormulaPiece> pieces() {
     return List.copyOf(pieces);
-  }
-
-  private static String unquoted(String name) {
-    return name.length() > 1 && name.startsWith("'") && name.endsWith("'")
-        ? name.substring(1, name.length() - 1).replace("''", "'")
-        : name;
   }
 
   /** A sheet's name as a formula writes it. */
@@ -170,7 +112,7 @@ final class FormulaText {
   /** The same formula with another name for a sheet. */
   String withSheet(String from, String to) {
     StringBuilder text = new StringBuilder();
-    for (Piece piece : pieces) {
+    for (FormulaPiece piece : pieces) {
       boolean named = piece.sheetName().equalsIgnoreCase(from) && !piece.sheet().isEmpty();
       text.append(named ? quoted(to) + "!" : piece.sheet()).append(piece.text());
     }
@@ -180,8 +122,8 @@ final class FormulaText {
   /** The same formula with other names for tables. */
   String withTable(String from, String to) {
     StringBuilder text = new StringBuilder();
-    for (Piece piece : pieces) {
-      boolean named = piece.kind() == Kind.NAME && piece.text().equalsIgnoreCase(from);
+    for (FormulaPiece piece : pieces) {
+      boolean named = piece.kind() == FormulaPiece.Kind.NAME && piece.text().equalsIgnoreCase(from);
       text.append(piece.sheet()).append(named ? to : piece.text());
     }
     return text.toString();
@@ -190,9 +132,9 @@ final class FormulaText {
   /** The same formula some rows down and columns to the right of where it was. */
   String moved(int rows, int columns) {
     StringBuilder text = new StringBuilder();
-    for (Piece piece : pieces) {
+    for (FormulaPiece piece : pieces) {
       text.append(piece.sheet());
-      if (piece.kind() == Kind.CELLS) {
+      if (piece.kind() == FormulaPiece.Kind.CELLS) {
         Matcher ends = END.matcher(piece.text());
         text.append(ends.replaceAll(end -> Matcher.quoteReplacement(moved(end, rows, columns))));
       } else {

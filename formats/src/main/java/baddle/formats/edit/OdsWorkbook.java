@@ -10,15 +10,10 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.Collections;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.NoSuchElementException;
-import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Predicate;
@@ -89,7 +84,8 @@ final class OdsWorkbook implements OwnWorkbook {
     return signed ? List.of("its signature is no longer valid once it is changed") : List.of();
   }
 
-  private OdsSurvey.Sheet surveyed(String sheet) {
+  /** What is known of a sheet; there must be one of the name. */
+  OdsSurvey.Sheet surveyed(String sheet) {
     return survey.sheet(sheet).orElseThrow(() -> new NoSuchElementException("no sheet " + sheet));
   }
 
@@ -144,7 +140,7 @@ final class OdsWorkbook implements OwnWorkbook {
         throw new IOException("tables are made and resized in .xlsx workbooks only");
       }
     }
-    Changes changes = new Changes(edit);
+    OdsChanges changes = new OdsChanges(this, survey, edit);
     OdsContent content = new OdsContent(changes);
     for (WorkbookEdit.Copy copy : edit.copies()) {
       String table = survey.text(content(), copy.from());
@@ -183,46 +179,6 @@ final class OdsWorkbook implements OwnWorkbook {
     entry.setSize(bytes.length);
     entry.setCompressedSize(bytes.length);
     entry.setCrc(sum.getValue());
-  }
-
-  /** What changes in the sheets. */
-  private final class Changes implements OdsContent.Changes {
-    private final WorkbookEdit edit;
-    private final StaleResults stale;
-    private final FormulaArithmetic arithmetic;
-
-    Changes(WorkbookEdit edit) throws IOException {
-      this.edit = edit;
-      this.stale = new StaleResults(edit.withCopied(names()), edit.changed());
-      for (OdsSurvey.Sheet sheet : survey.sheets()) {
-        stale.add(sheet.name(), plain(sheet, sheet.name(), sheet.name()));
-      }
-      for (WorkbookEdit.Copy copy : edit.copies()) {
-        stale.add(copy.name(), plain(surveyed(copy.from()), copy.from(), copy.name()));
-      }
-      stale.find();
-      this.arithmetic = EditedValues.arithmetic(OdsWorkbook.this, stale, edit);
-    }
-
-    private static Map<CellAt, String> plain(OdsSurvey.Sheet sheet, String from, String to) {
-      Map<CellAt, String> plain = new HashMap<>();
-      sheet
-          .formulas()
-          .forEach(
-              (at, formula) ->
-                  plain.put(at, FormulaText.of(OdsFormula.plain(formula)).withSheet(from, to)));
-      return plain;
-    }
-
-    @Override
-    public SortedMap<CellAt, CellContent> cells(String sheet) {
-      return edit.cells(sheet);
-    }
-
-    @Override
-    public Map<CellAt, Optional<BigDecimal>> stale(String sheet) {
-      return stale.results(sheet.toLowerCase(Locale.ROOT), arithmetic);
-    }
   }
 
   @Override

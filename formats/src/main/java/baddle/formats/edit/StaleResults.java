@@ -82,7 +82,7 @@ final class StaleResults {
     List<Cells> cells = new ArrayList<>();
     boolean ofAnything = text.isEmpty();
     boolean afterNext = false;
-    for (FormulaText.Piece piece : FormulaText.of(text).pieces()) {
+    for (FormulaPiece piece : FormulaText.of(text).pieces()) {
       String of = piece.sheetName().isEmpty() ? sheet : piece.sheetName();
       boolean outside = of.startsWith("[");
       boolean afterName = afterNext;

@@ -63,15 +63,15 @@ class FormulaTextTests {
 
   @Test
   void cells_names_and_functions_are_told_apart() {
-    List<FormulaText.Piece> pieces =
+    List<FormulaPiece> pieces =
         FormulaText.of("SUM(Year1:Year3)+AB12+ABCD12+TRUE+Q1_total+Data!$B:$B").pieces();
     assertThat(pieces)
-        .filteredOn(piece -> piece.kind() == FormulaText.Kind.CELLS)
-        .extracting(FormulaText.Piece::text)
+        .filteredOn(piece -> piece.kind() == FormulaPiece.Kind.CELLS)
+        .extracting(FormulaPiece::text)
         .containsExactly("AB12", "$B:$B");
     assertThat(pieces)
-        .filteredOn(piece -> piece.kind() == FormulaText.Kind.NAME)
-        .extracting(FormulaText.Piece::text)
+        .filteredOn(piece -> piece.kind() == FormulaPiece.Kind.NAME)
+        .extracting(FormulaPiece::text)
         .containsExactly("Year1", "Year3", "ABCD12", "Q1_total");
   }
 }
