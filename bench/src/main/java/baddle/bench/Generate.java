@@ -73,13 +73,8 @@ final class Generate {
     int rows = Integer.parseInt(args[3]);
     for (int file = 0; file < files; file++) {
       Generate generate = new Generate(file, rows);
-      String name =
-          String.format(
-              Locale.ROOT,
-              "site%d %s %05d",
-              file % SITES,
-              generate.month.toString().substring(0, 7),
-              file);
+      String month = generate.month.toString().substring(0, 7);
+      String name = String.format(Locale.ROOT, "site%d %s %05d", file % SITES, month, file);
       Path target = folder.resolve(name + "." + args[0]);
       switch (args[0]) {
         case "csv" -> generate.csv(target);

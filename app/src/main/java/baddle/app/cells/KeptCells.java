@@ -1,19 +1,15 @@
 package baddle.app.cells;
 
 import baddle.app.Project;
-import baddle.app.ThisProgram;
 import baddle.core.calendar.Calendar;
 import baddle.core.crosstab.CellsOfRows;
 import baddle.core.crosstab.CrosstabBuilder;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.SpecException;
 import baddle.core.table.BlockSink;
-import baddle.core.table.Column;
 import baddle.store.DatasetReader;
 import java.io.IOException;
-import java.nio.file.Path;
 import java.util.HashSet;
-import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -36,13 +32,8 @@ public final class KeptCells {
   /** So many numbers are kept for a question, some 16 MB; beyond, rows are gone over. */
   static final long MOST_NUMBERS = 2_000_000;
 
-  /** So many bytes of what is kept are held in memory, for as long as a command goes on. */
-  private static final long MOST_HELD = 32 << 20;
-
-  private final Path folder;
+  private final KeptAnswers answers;
   private final Calendar calendar;
-
-  private final Map<String, CellsFile> files = new LinkedHashMap<>();
 
   /**
    * Questions with too many cells to be asked beside others, and those not worth keeping at all.
@@ -53,8 +44,8 @@ public final class KeptCells {
 
   /** Beside the store of a project. */
   public KeptCells(Project project) {
-    this.folder = project.storeFolder().resolve("cells");
     this.calendar = project.plan().calendar();
+    this.answers = new KeptAnswers(project.storeFolder().resolve("cells"), calendar);
   }
 
   /**
@@ -72,7 +63,7 @@ public final class KeptCells {
       RowQuestion question = asked.kept();
       try {
         if (CellsOfRows.arePossible(inputs(question).builder(), question.dataset())) {
-          String key = key(question);
+          String key = answers.key(question);
           if (!asksAlone.contains(key)) {
             ofReaders
                 .computeIfAbsent(question.reader(), reader -> new LinkedHashMap<>())
@@ -86,7 +77,9 @@ public final class KeptCells {
     for (Map.Entry<DatasetReader, Map<String, RowQuestion>> one : ofReaders.entrySet()) {
       SharedPass pass = new SharedPass(one.getKey(), mostCells);
       one.getValue()
-          .forEach((key, question) -> pass.add(new SharedPass.Asked(this, key, question)));
+          .forEach(
+              (key, question) ->
+                  pass.add(new SharedPass.Asked(this, key, question, answers.file(key))));
       asksAlone.addAll(pass.run());
     }
   }
@@ -97,22 +90,6 @@ public final class KeptCells {
   Inputs inputs(RowQuestion question) {
     CrosstabBuilder builder = question.builder(calendar);
     return new Inputs(builder, question.sink(builder));
-  }
-
-  /** What is kept of a question; held for the next one that asks it, as far as there is room. */
-  CellsFile file(String key) {
-    CellsFile file = files.remove(key);
-    if (file == null) {
-      file = new CellsFile(folder, key);
-      long held = file.size() + files.values().stream().mapToLong(CellsFile::size).sum();
-      Iterator<CellsFile> eldest = files.values().iterator();
-      while (held > MOST_HELD && eldest.hasNext()) {
-        held -= eldest.next().size();
-        eldest.remove();
-      }
-    }
-    files.put(key, file);
-    return file;
   }
 
   /** Whether cells of so many rows are worth keeping. */
@@ -173,8 +150,8 @@ public final class KeptCells {
     RowQuestion kept = question.kept();
     List<String> columns = kept.columns();
     Optional<String> item = question.only().map(OneValue::value);
-    String key = key(kept);
-    CellsFile file = file(key);
+    String key = answers.key(kept);
+    CellsFile file = answers.file(key);
     Map<String, CellsOfRows> known = new LinkedHashMap<>();
     boolean isNew = false;
     boolean isWorth = !notWorth.contains(key);
@@ -228,16 +205,5 @@ public final class KeptCells {
           sink.accept(block, from, to);
         });
     return count[0];
-  }
-
-  private String key(RowQuestion question) {
-    StringBuilder key = new StringBuilder(ThisProgram.parts());
-    key.append('\n').append(calendar.fiscalYearStarts());
-    for (Column column : question.schema().columns()) {
-      key.append('\n').append(column.name()).append(' ').append(column.type());
-    }
-    return key.append('\n')
-        .append(CellsOfRows.description(question.spec(), question.dataset()))
-        .toString();
   }
 }

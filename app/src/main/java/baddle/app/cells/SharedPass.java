@@ -59,12 +59,12 @@ final class SharedPass {
     private long size;
     private boolean isGivenUp;
 
-    Asked(KeptCells kept, String key, RowQuestion question) {
+    Asked(KeptCells kept, String key, RowQuestion question, CellsFile file) {
       this.kept = kept;
       this.key = key;
       this.question = question;
       this.columns = question.columns();
-      this.file = kept.file(key);
+      this.file = file;
     }
 
     /** What the rows of a part are made of, if what they come to isn't known. */

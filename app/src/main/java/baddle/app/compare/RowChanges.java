@@ -61,7 +61,7 @@ final class RowChanges {
             .toList();
     this.key = key.isEmpty() || !content.containsAll(key) ? content : key;
     for (Side side : Side.values()) {
-      KeyedRows keyed = keyed(side);
+      KeyHashes keyed = keyed(side);
       scan(
           side,
           content,
@@ -85,8 +85,8 @@ final class RowChanges {
     return side == Side.BEFORE ? nameNow.apply(file) : file;
   }
 
-  private KeyedRows keyed(Side side) {
-    return new KeyedRows(
+  private KeyHashes keyed(Side side) {
+    return new KeyHashes(
         key,
         content,
         tallies,
@@ -152,7 +152,7 @@ final class RowChanges {
 
     private final Side side;
     private final Changed changed;
-    private final KeyedRows keyed;
+    private final KeyHashes keyed;
     private final int[] passed = new int[tallies.size()];
 
     Sorting(Side side, Changed changed) {

@@ -180,23 +180,22 @@ final class DraftDataset {
   }
 
   /** Which of a table's columns are its own, and by what. */
-  Map<TableProfile.Column, HeadingAlignment.Aligned> align(FoundTable found) {
+  Map<TableProfile.Column, AlignedHeading> align(FoundTable found) {
     String folder = FolderFile.folderOf(found.path());
     return align(
         found, tables.stream().anyMatch(one -> FolderFile.folderOf(one.path()).equals(folder)));
   }
 
-  private Map<TableProfile.Column, HeadingAlignment.Aligned> align(
-      FoundTable found, boolean byRest) {
+  private Map<TableProfile.Column, AlignedHeading> align(FoundTable found, boolean byRest) {
     return HeadingAlignment.of(columns, this::computed, found, byRest);
   }
 
   /** Adds the columns of a table. */
   void add(FoundTable found) {
     TableProfile table = found.table();
-    Map<TableProfile.Column, HeadingAlignment.Aligned> aligned = align(found);
+    Map<TableProfile.Column, AlignedHeading> aligned = align(found);
     for (TableProfile.Column column : table.columns()) {
-      HeadingAlignment.Aligned one = aligned.get(column);
+      AlignedHeading one = aligned.get(column);
       boolean known = one != null && (isSpelt(one, column) || isTaken(one, column, found));
       DraftColumn target = one != null && known ? one.column() : newColumn(column.heading());
       target.spell(column.heading());
@@ -216,7 +215,7 @@ final class DraftDataset {
     return found.rows().alwaysFilled().contains(column.heading()) && blank <= found.rows().others();
   }
 
-  private static boolean isSpelt(HeadingAlignment.Aligned one, TableProfile.Column column) {
+  private static boolean isSpelt(AlignedHeading one, TableProfile.Column column) {
     return one.column().isSpelt(column.heading());
   }
 
@@ -228,8 +227,7 @@ final class DraftDataset {
   }
 
   /** Whether a heading is taken for a column that is spelt otherwise. */
-  private boolean isTaken(
-      HeadingAlignment.Aligned one, TableProfile.Column column, FoundTable found) {
+  private boolean isTaken(AlignedHeading one, TableProfile.Column column, FoundTable found) {
     String first = one.column().heading();
     String pair = first + " = " + column.heading();
     if (!one.isOnlyLikely()) {

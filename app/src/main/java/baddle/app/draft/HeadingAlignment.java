@@ -21,31 +21,6 @@ import java.util.stream.Collectors;
 /** Finds which columns of a table are those of a dataset, and by what. */
 final class HeadingAlignment {
 
-  /** By what a heading is taken for a column; the later, the less sure. */
-  enum By {
-    SPELLING,
-    WORDS,
-    SOME_WORDS,
-    VALUES,
-    COMPUTED,
-    SHAPE,
-    REST
-  }
-
-  /**
-   * A heading that is taken for a column.
-   *
-   * @param column the dataset's
-   * @param evidence in words; empty for the same spelling
-   */
-  record Aligned(DraftColumn column, By by, String evidence) {
-
-    /** Whether a person should confirm it. */
-    boolean isOnlyLikely() {
-      return by == By.SHAPE || by == By.REST;
-    }
-  }
-
   /** Distinct texts that two columns have to have in common, of a hundred of the fewer. */
   private static final int OVERLAP = 50;
 
@@ -53,7 +28,7 @@ final class HeadingAlignment {
 
   private final Collection<DraftColumn> known;
   private final TableProfile table;
-  private final Map<TableProfile.Column, Aligned> aligned = new LinkedHashMap<>();
+  private final Map<TableProfile.Column, AlignedHeading> aligned = new LinkedHashMap<>();
 
   private HeadingAlignment(Collection<DraftColumn> known, TableProfile table) {
     this.known = known;
@@ -68,7 +43,7 @@ final class HeadingAlignment {
    * @param byRest whether columns may be taken for each other that are the only ones of their type
    *     left on both sides
    */
-  static Map<TableProfile.Column, Aligned> of(
+  static Map<TableProfile.Column, AlignedHeading> of(
       Collection<DraftColumn> known,
       Supplier<List<Computed>> computed,
       FoundTable found,
@@ -101,21 +76,24 @@ final class HeadingAlignment {
       free().stream()
           .filter(one -> one.isSpelt(column.heading()))
           .findFirst()
-          .ifPresent(one -> aligned.put(column, new Aligned(one, By.SPELLING, "")));
+          .ifPresent(one -> aligned.put(column, new AlignedHeading(one, AlignedBy.SPELLING, "")));
     }
   }
 
   private void byWords() {
-    pair(By.WORDS, (column, one) -> isSame(By.WORDS, column, one), (c, one) -> "the same words");
     pair(
-        By.SOME_WORDS,
-        (column, one) -> isSame(By.SOME_WORDS, column, one),
+        AlignedBy.WORDS,
+        (column, one) -> isSame(AlignedBy.WORDS, column, one),
+        (c, one) -> "the same words");
+    pair(
+        AlignedBy.SOME_WORDS,
+        (column, one) -> isSame(AlignedBy.SOME_WORDS, column, one),
         (column, one) -> "the words of one are in the other");
   }
 
   /** Pairs those that fit nothing else on either side. */
   private void pair(
-      By by,
+      AlignedBy by,
       BiPredicate<TableProfile.Column, DraftColumn> fits,
       BiFunction<TableProfile.Column, DraftColumn, String> evidence) {
     for (TableProfile.Column column : left()) {
@@ -125,22 +103,23 @@ final class HeadingAlignment {
               && left().stream().filter(other -> fits.test(other, found.get(0))).count() == 1;
       if (only) {
         DraftColumn one = found.get(0);
-        aligned.put(column, new Aligned(one, by, evidence.apply(column, one)));
+        aligned.put(column, new AlignedHeading(one, by, evidence.apply(column, one)));
       }
     }
   }
 
-  private static boolean isSame(By by, TableProfile.Column column, DraftColumn one) {
+  private static boolean isSame(AlignedBy by, TableProfile.Column column, DraftColumn one) {
     HeadingWords words = HeadingWords.of(column.heading());
     return areCompatible(column, one)
         && one.spellings().stream()
             .map(HeadingWords::of)
-            .anyMatch(other -> by == By.WORDS ? words.areThoseOf(other) : words.areNear(other));
+            .anyMatch(
+                other -> by == AlignedBy.WORDS ? words.areThoseOf(other) : words.areNear(other));
   }
 
   private void byValues() {
     pair(
-        By.VALUES,
+        AlignedBy.VALUES,
         (column, one) -> isText(column) && isText(one) && overlap(column, one) >= OVERLAP,
         (column, one) -> overlap(column, one) + " % of the values are the same");
   }
@@ -177,7 +156,7 @@ final class HeadingAlignment {
           left().stream().filter(one -> one.heading().equals(relation.result())).findFirst();
       if (same.isPresent() && column.isPresent()) {
         String evidence = "both are " + relation.words(heading -> heading) + " in every row";
-        aligned.put(column.get(), new Aligned(same.get(), By.COMPUTED, evidence));
+        aligned.put(column.get(), new AlignedHeading(same.get(), AlignedBy.COMPUTED, evidence));
       }
     }
   }
@@ -192,7 +171,7 @@ final class HeadingAlignment {
 
   private void byShape() {
     pair(
-        By.SHAPE,
+        AlignedBy.SHAPE,
         (column, one) ->
             isText(column)
                 && isText(one)
@@ -220,7 +199,7 @@ final class HeadingAlignment {
       List<DraftColumn> free = free().stream().filter(one -> one.type().kind() == kind).toList();
       if (kind != ColumnType.Kind.TEXT && left.size() == 1 && free.size() == 1) {
         String evidence = "the only two " + kind.word() + " columns left on both sides";
-        aligned.put(left.get(0), new Aligned(free.get(0), By.REST, evidence));
+        aligned.put(left.get(0), new AlignedHeading(free.get(0), AlignedBy.REST, evidence));
       }
     }
   }

@@ -24,9 +24,9 @@ final class OwnHeadings {
 
   /** What a person should say of a table that is to come into a dataset; empty for nothing. */
   static Optional<Question> question(DraftDataset dataset, FoundTable found) {
-    Map<TableProfile.Column, HeadingAlignment.Aligned> aligned = dataset.align(found);
+    Map<TableProfile.Column, AlignedHeading> aligned = dataset.align(found);
     Set<DraftColumn> shared =
-        aligned.values().stream().map(HeadingAlignment.Aligned::column).collect(Collectors.toSet());
+        aligned.values().stream().map(AlignedHeading::column).collect(Collectors.toSet());
     List<String> ours =
         dataset.columns().stream()
             .filter(column -> !shared.contains(column))

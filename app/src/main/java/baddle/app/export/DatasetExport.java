@@ -4,23 +4,16 @@ import baddle.app.BatchStamp;
 import baddle.app.compare.SourceChange;
 import baddle.app.reading.Inputs;
 import baddle.app.session.ProjectSession;
-import baddle.core.finding.Finding;
 import baddle.core.grid.CsvForm;
 import baddle.plan.output.RowsPlan;
-import baddle.store.Catalogue;
-import baddle.store.Store;
 import baddle.store.entry.Batch;
-import baddle.store.entry.StoredFile;
-import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 
 /** Hands the rows of a dataset over. */
@@ -125,7 +118,7 @@ public final class DatasetExport {
             table.orElse(dataset),
             form,
             about(of, rows.batch()),
-            more(session.store(), rows.batch()));
+            BatchTables.of(session.store(), rows.batch()));
     return RowsFile.stage(
         file, Optional.of(session.project().planFile()), rows.schema(), shape, rows);
   }
@@ -220,54 +213,5 @@ public final class DatasetExport {
       about.add(Map.entry("Order", String.join(", ", of.order())));
     }
     return about;
-  }
-
-  /** Sources, batches and findings of the catalogue, for a database. */
-  private static List<RowsFile.Table> more(Store store, Batch batch) throws IOException {
-    Catalogue catalogue = store.catalogue();
-    Map<Long, StoredFile> files = new HashMap<>();
-    catalogue.files(batch.number()).forEach(file -> files.put(file.id(), file));
-    List<List<String>> sources = new ArrayList<>();
-    for (StoredSource source : catalogue.sources(batch.number())) {
-      StoredFile file = Objects.requireNonNull(files.get(source.file()));
-      sources.add(
-          List.of(
-              file.dataset(),
-              file.feed(),
-              file.path(),
-              source.sheet(),
-              source.period(),
-              source.range(),
-              String.valueOf(source.counts().read()),
-              String.valueOf(source.counts().kept()),
-              String.valueOf(source.counts().leftOut()),
-              String.valueOf(source.counts().held())));
-    }
-    List<List<String>> batches = new ArrayList<>();
-    for (Batch one : catalogue.batches()) {
-      batches.add(List.of(String.valueOf(one.number()), one.madeAt().toString()));
-    }
-    List<Finding> findings = new ArrayList<>(catalogue.outcomes().findings(batch.number()));
-    findings.addAll(catalogue.outcomes().findingsOfDatasets(batch.number()));
-    return List.of(
-        new RowsFile.Table(
-            "baddle_sources",
-            List.of(
-                "dataset",
-                "feed",
-                "file",
-                "sheet",
-                "period",
-                "cells",
-                "rows_read",
-                "rows_kept",
-                "rows_left_out",
-                "rows_held"),
-            sources),
-        new RowsFile.Table("baddle_batches", List.of("batch", "made_at"), batches),
-        new RowsFile.Table(
-            "baddle_findings",
-            FindingTable.HEADINGS,
-            findings.stream().map(FindingTable::row).toList()));
   }
 }

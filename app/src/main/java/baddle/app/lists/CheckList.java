@@ -184,27 +184,21 @@ public enum CheckList {
     ListTable table =
         new ListTable(word(), "dataset", "lookup", "state", "key", "rows#", "amount#");
     for (CheckResult.LookupLine line : result.lookups()) {
-      String lookup = line.lookup();
-      for (LookupReview.Key key : line.missing()) {
-        table.add(
-            line.dataset(),
-            lookup,
-            "missing",
-            key.key(),
-            String.valueOf(key.rows()),
-            key.amount().toPlainString());
-      }
-      for (LookupReview.Key key : line.ambiguous()) {
-        table.add(
-            line.dataset(),
-            lookup,
-            "ambiguous",
-            key.key(),
-            String.valueOf(key.rows()),
-            key.amount().toPlainString());
-      }
+      line.missing().forEach(key -> add(table, line, "missing", key));
+      line.ambiguous().forEach(key -> add(table, line, "ambiguous", key));
     }
     return table;
+  }
+
+  private static void add(
+      ListTable table, CheckResult.LookupLine line, String state, LookupReview.Key key) {
+    table.add(
+        line.dataset(),
+        line.lookup(),
+        state,
+        key.key(),
+        String.valueOf(key.rows()),
+        key.amount().toPlainString());
   }
 
   private ListTable rows(CheckResult result, boolean ofKey) {

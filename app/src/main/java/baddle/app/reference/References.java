@@ -3,26 +3,13 @@ package baddle.app.reference;
 import baddle.app.ContentHash;
 import baddle.app.Project;
 import baddle.core.finding.Finding;
-import baddle.core.grid.Dialect;
 import baddle.core.grid.GridOpener;
-import baddle.core.intake.IntakeColumn;
-import baddle.core.intake.ShapingRules;
 import baddle.core.lookup.LookupTable;
 import baddle.core.lookup.LookupTableBuilder;
-import baddle.core.table.Column;
-import baddle.core.table.TextVector;
-import baddle.core.value.ColumnType;
-import baddle.core.value.ValueRules;
 import baddle.plan.ControlList;
 import baddle.plan.DatasetPlan;
-import baddle.plan.FeedPlan;
 import baddle.plan.LookupPlan;
-import baddle.plan.NamePattern;
-import baddle.plan.PeriodChoice;
 import baddle.plan.Plan;
-import baddle.plan.SheetChoice;
-import baddle.plan.TableChoice;
-import baddle.plan.WhenGone;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -36,9 +23,6 @@ import java.util.Set;
 
 /** The files a plan refers to besides those of its feeds, each read once at most. */
 public final class References {
-
-  private static final String WRONG = "wrong";
-  private static final String RIGHT = "right";
 
   private final Project project;
   private final Plan plan;
@@ -63,7 +47,7 @@ public final class References {
     for (DatasetPlan dataset : project.plan().datasets().values()) {
       Map<String, Map<String, String>> listed = new LinkedHashMap<>();
       for (Map.Entry<String, String> list : dataset.correctionFiles().entrySet()) {
-        listed.put(list.getKey(), corrections(project, opener, list.getValue()));
+        listed.put(list.getKey(), CorrectionFile.read(project, opener, list.getValue()));
       }
       datasets.put(dataset.name(), listed.isEmpty() ? dataset : dataset.withCorrections(listed));
     }
@@ -73,66 +57,6 @@ public final class References {
   /** The plan, with the corrections that files list. */
   public Plan plan() {
     return plan;
-  }
-
-  private static Map<String, String> corrections(Project project, GridOpener opener, String path)
-      throws IOException {
-    DatasetPlan shape =
-        new DatasetPlan(
-            "corrections",
-            List.of(
-                new IntakeColumn(new Column(WRONG, ColumnType.text()), List.of(), true),
-                new IntakeColumn(
-                    new Column(RIGHT, ColumnType.text()), List.of(), IntakeColumn.Need.HEADING)));
-    Map<String, String> corrections = new LinkedHashMap<>();
-    Set<String> twice = new LinkedHashSet<>();
-    List<Finding> findings =
-        new ReferenceFile(project, project.plan(), opener, plainFeed("corrections", path), shape)
-            .read(
-                List.of(WRONG, RIGHT),
-                (block, from, to) -> {
-                  for (int row = from; row < to; row++) {
-                    String right = text(block.text(1), row);
-                    String before = corrections.put(text(block.text(0), row), right);
-                    if (before != null && !before.equals(right)) {
-                      twice.add(text(block.text(0), row));
-                    }
-                  }
-                });
-    if (!twice.isEmpty()) {
-      throw new ReferenceException(
-          path + ": two right values for " + String.join(", ", twice) + "; nothing was brought in");
-    }
-    Optional<Finding> wrong = findings.stream().filter(Finding::isError).findFirst();
-    if (wrong.isPresent()) {
-      throw new ReferenceException(
-          wrong.get().place() + ": " + wrong.get().message() + "; nothing was brought in");
-    }
-    return corrections;
-  }
-
-  private static String text(TextVector vector, int row) {
-    return vector.isBlank(row) ? "" : vector.dictionary().text(vector.codes()[row]);
-  }
-
-  private static FeedPlan plainFeed(String name, String path) {
-    return new FeedPlan(
-        name,
-        name,
-        List.of(new NamePattern(path)),
-        List.of(),
-        SheetChoice.ANY,
-        TableChoice.AUTO,
-        PeriodChoice.OF_PATTERN,
-        Dialect.TOLD_BY_CONTENT,
-        ValueRules.STANDARD,
-        Map.of(),
-        Map.of(),
-        ShapingRules.NONE,
-        WhenGone.DROP,
-        Optional.empty(),
-        Optional.empty(),
-        Optional.empty());
   }
 
   private ReferenceFile file(LookupPlan lookup) {

@@ -9,33 +9,24 @@ import baddle.app.compare.Comparison;
 import baddle.app.compare.SummaryComparison;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
-import baddle.app.export.RowsFile;
-import baddle.app.fill.WorkbookFill;
 import baddle.app.kept.KeptResult;
 import baddle.app.kept.ProjectState;
-import baddle.app.reading.Inputs;
 import baddle.app.session.ProjectSession;
-import baddle.app.summarize.ReportFile;
 import baddle.app.summarize.Summarizer;
 import baddle.core.finding.Finding;
-import baddle.plan.output.ReportPlan;
 import baddle.plan.output.SummaryPlan;
 import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.entry.Batch;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
 
 /**
  * Consolidates, checks, summarizes and writes the reports, in that order. The reports are moved
@@ -64,66 +55,6 @@ public final class PeriodRun {
     this.project = project;
     this.consolidation = consolidation;
     this.ran = consolidation;
-  }
-
-  /** Why the plan's reports can't be written; empty where they can. */
-  public static Optional<String> problem(Project project) {
-    Inputs inputs = Inputs.of(project);
-    Set<Path> places = new HashSet<>();
-    for (ReportPlan report : project.plan().reports()) {
-      Path file = file(project, report);
-      if (!places.add(file)) {
-        return Optional.of("two reports are called " + report.file());
-      }
-      Optional<String> input = inputs.problem(file);
-      if (input.isPresent()) {
-        return input;
-      }
-      boolean folderIsMade =
-          file.startsWith(project.folder()) && Files.notExists(file.resolveSibling(""));
-      Path looked = folderIsMade ? project.folder().resolve(file.getFileName()) : file;
-      Optional<String> problem =
-          report.rows().isPresent()
-              ? RowsFile.problem(looked)
-              : ReportFile.problem(looked, report.summaries().size());
-      if (problem.isPresent()) {
-        return problem;
-      }
-    }
-    return WorkbookFill.problem(project);
-  }
-
-  /**
-   * Which batches the reports show as they lie there now, in words; empty where there are none, or
-   * nothing is known of them.
-   */
-  public static Optional<String> reportsShown(Project project) {
-    try (Store store = OwnStore.openToRead(project)) {
-      Map<Integer, List<String>> reports = new TreeMap<>();
-      store
-          .catalogue()
-          .reported()
-          .forEach(
-              (report, batch) -> {
-                if (Files.isRegularFile(project.folder().resolve(report))) {
-                  reports.computeIfAbsent(batch, b -> new ArrayList<>()).add(report);
-                }
-              });
-      return reports.isEmpty()
-          ? Optional.empty()
-          : Optional.of(
-              reports.entrySet().stream()
-                  .map(
-                      one ->
-                          String.join(", ", one.getValue()) + " as batch " + one.getKey() + " was")
-                  .collect(Collectors.joining("; ")));
-    } catch (IOException e) {
-      return Optional.empty();
-    }
-  }
-
-  static Path file(Project project, ReportPlan report) {
-    return project.folder().resolve(report.file()).normalize();
   }
 
   /** The batch that was made, whether all the rest went well or not. */

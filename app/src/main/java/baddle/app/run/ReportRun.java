@@ -101,7 +101,7 @@ final class ReportRun {
     try {
       DatasetExport exporting = DatasetExport.of(session, rows, batch);
       if (rows.log().isPresent()) {
-        Path file = PeriodRun.file(project, report);
+        Path file = ReportPlaces.file(project, report);
         Files.createDirectories(file.resolveSibling(""));
         Optional<RowsFile.Ready> ready =
             exporting.appendBeside(file, Corrections.valueOf(rows.log().get().name()));

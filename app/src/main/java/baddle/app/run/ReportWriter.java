@@ -6,6 +6,7 @@ import baddle.app.output.OutputFile;
 import baddle.app.output.SafeName;
 import baddle.app.reading.Inputs;
 import baddle.app.session.ProjectSession;
+import baddle.app.summarize.ChosenRows;
 import baddle.app.summarize.Figures;
 import baddle.app.summarize.ReportFile;
 import baddle.app.summarize.Summarizer;
@@ -36,6 +37,7 @@ final class ReportWriter {
 
   private final Project project;
   private final Summarizer summarizing;
+  private final ChosenRows rows;
   private final Heads heads;
   private final int batch;
 
@@ -47,6 +49,7 @@ final class ReportWriter {
   ReportWriter(ProjectSession session, Heads heads, int batch) {
     this.project = session.project();
     this.summarizing = new Summarizer(session);
+    this.rows = new ChosenRows(session);
     this.heads = heads;
     this.batch = batch;
   }
@@ -92,7 +95,7 @@ final class ReportWriter {
     String column = report.reading().forEach();
     TreeSet<String> values = new TreeSet<>();
     for (String dataset : summaries.stream().map(SummaryPlan::dataset).distinct().toList()) {
-      values.addAll(summarizing.values(dataset, column, batch));
+      values.addAll(rows.values(dataset, column, batch));
     }
     if (values.size() > MOST_FILES) {
       throw new IOException(

@@ -81,7 +81,8 @@ public final class RunForEach {
     values.putAll(line.values());
     try {
       Project project = Project.open(planFile, values).with(progress);
-      Optional<String> problem = PeriodRun.problem(project).or(() -> writtenBefore(project, line));
+      Optional<String> problem =
+          ReportPlaces.problem(project).or(() -> writtenBefore(project, line));
       if (problem.isPresent()) {
         return new Outcome(line, Optional.empty(), problem.get(), true);
       }

@@ -84,7 +84,7 @@ record DatasetRows(
 
   @Override
   public long rows() throws IOException {
-    return summarizing.rows(dataset, batch, only);
+    return new ChosenRows(session).count(dataset, batch, only);
   }
 
   @Override
@@ -153,7 +153,7 @@ record DatasetRows(
     DatasetReader reader = session.reader(dataset, batch);
     List<AxisItem> order = order();
     if (levels.isEmpty() && order.isEmpty()) {
-      Summarizer.scan(dataset, reader, columns, only, sink);
+      ChosenRows.scan(dataset, reader, columns, only, sink);
       return;
     }
     List<AxisItem> items = Stream.concat(order.stream(), levels.stream()).distinct().toList();
@@ -169,7 +169,7 @@ record DatasetRows(
     Schema ordered = new Schema(withPlace);
     try (SortedRows sorted =
         new SortedRows(ordered, List.of(new SortedRows.Order(PLACE.name(), false)))) {
-      Summarizer.scan(
+      ChosenRows.scan(
           dataset,
           reader,
           read,

@@ -239,7 +239,7 @@ final class ReaderFigures {
         continue;
       }
       DatasetReader reader = session.reader(dataset, batch);
-      long count = summarizing.rows(dataset, batch, only);
+      long count = new ChosenRows(session).count(dataset, batch, only);
       if (count > left) {
         remarks.add(
             String.format(
@@ -279,7 +279,7 @@ final class ReaderFigures {
     for (Column column : schema.columns()) {
       rows.column(column.name(), column.type().isNumber());
     }
-    Summarizer.scan(
+    ChosenRows.scan(
         dataset,
         reader,
         columns,
@@ -302,7 +302,7 @@ final class ReaderFigures {
       throws IOException {
     List<String> columns = RowQuestion.ofOwn(cells.spec(), reader).columns();
     int[] first = new int[1];
-    Summarizer.scan(
+    ChosenRows.scan(
         dataset,
         reader,
         columns,

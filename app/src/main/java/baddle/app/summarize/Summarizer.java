@@ -4,16 +4,9 @@ import baddle.app.BatchStamp;
 import baddle.app.Project;
 import baddle.app.cells.OneValue;
 import baddle.app.cells.RowQuestion;
-import baddle.app.reference.References;
 import baddle.app.session.ProjectSession;
 import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.spec.CrosstabSpec;
-import baddle.core.crosstab.spec.Level;
-import baddle.core.crosstab.spec.Measure;
-import baddle.core.table.BlockSink;
-import baddle.core.table.Dictionary;
-import baddle.core.table.TextVector;
-import baddle.plan.LookupPlan;
 import baddle.plan.output.ReportPlan;
 import baddle.plan.output.SummaryPlan;
 import baddle.reports.Provenance;
@@ -23,18 +16,13 @@ import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.entry.Batch;
 import java.io.IOException;
-import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.SortedSet;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
 
 /** Builds the plan's summaries from the dataset's last batch. */
@@ -125,7 +113,7 @@ public final class Summarizer {
 
   private Crosstab plain(SummaryPlan summary, int batch, Optional<OneValue> only)
       throws IOException {
-    return built(summary.dataset(), withListedItems(summary.crosstab()), batch, only);
+    return built(summary.dataset(), new ListedItems(session).in(summary.crosstab()), batch, only);
   }
 
   private List<SummaryPlan> carriedOn(List<SummaryPlan> summaries, int batch) throws IOException {
@@ -184,83 +172,5 @@ public final class Summarizer {
   Crosstab built(String dataset, CrosstabSpec spec, int batch, Optional<OneValue> only)
       throws IOException {
     return session.cells().builder(questions(dataset, spec, batch, only)).build();
-  }
-
-  /** How many rows a dataset has, or how many of them with one value. */
-  long rows(String dataset, int batch, Optional<OneValue> only) throws IOException {
-    if (only.isEmpty()) {
-      return session.reader(dataset, batch).rows();
-    }
-    CrosstabSpec counting =
-        CrosstabSpec.of("", List.of(), List.of(), List.of(Measure.of("rows", "count(*)")));
-    Crosstab counted = built(dataset, counting, batch, only);
-    return counted
-        .value(counted.down(), counted.across(), 0)
-        .map(BigDecimal::longValueExact)
-        .orElse(0L);
-  }
-
-  /** Goes over the rows of a dataset, or over those with one value. */
-  static void scan(
-      String dataset,
-      DatasetReader reader,
-      List<String> columns,
-      Optional<OneValue> only,
-      BlockSink sink)
-      throws IOException {
-    if (only.isPresent()) {
-      reader.scan(columns, only.get().of(dataset, reader.schema()), sink);
-    } else {
-      reader.scan(columns, sink);
-    }
-  }
-
-  /**
-   * The values of a column of text, in order; an empty one for rows without.
-   *
-   * @throws IOException if the dataset hasn't got the column, or it isn't one of text
-   */
-  public SortedSet<String> values(String dataset, String column, int batch) throws IOException {
-    DatasetReader reader = session.reader(dataset, batch);
-    OneValue.refuseOthers(column, dataset, reader.schema());
-    TreeSet<String> values = new TreeSet<>();
-    reader.scan(
-        List.of(column),
-        (block, from, to) -> {
-          TextVector vector = (TextVector) block.vector(0);
-          BitSet codes = new BitSet();
-          for (int row = from; row < to; row++) {
-            codes.set(vector.codes()[row]);
-          }
-          codes.stream()
-              .forEach(
-                  code ->
-                      values.add(code == Dictionary.BLANK ? "" : vector.dictionary().text(code)));
-        });
-    return values;
-  }
-
-  /** The same with the items listed that a lookup's values say. */
-  private CrosstabSpec withListedItems(CrosstabSpec spec) throws IOException {
-    boolean any = spec.levels().stream().anyMatch(l -> l.empty().kind() == Level.Empty.Kind.LOOKUP);
-    if (!any) {
-      return spec;
-    }
-    References references = session.references();
-    return spec.with(listed(spec.down(), references), listed(spec.across(), references));
-  }
-
-  private List<Level> listed(List<Level> levels, References references) throws IOException {
-    List<Level> listed = new ArrayList<>();
-    for (Level level : levels) {
-      if (level.empty().kind() != Level.Empty.Kind.LOOKUP) {
-        listed.add(level);
-        continue;
-      }
-      String name = level.empty().labels().get(0);
-      LookupPlan lookup = Objects.requireNonNull(project.plan().lookups().get(name));
-      listed.add(level.always(references.values(lookup, level.item().heading())));
-    }
-    return listed;
   }
 }

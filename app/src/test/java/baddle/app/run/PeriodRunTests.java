@@ -157,8 +157,8 @@ class PeriodRunTests {
   void what_cannot_be_written_at_all_is_told_before_anything_is_done() throws Exception {
     project.write("baddle.yaml", PLAN.replace("out/by-day.md", "in/a.csv"));
 
-    assertThat(PeriodRun.problem(project.project())).isPresent();
+    assertThat(ReportPlaces.problem(project.project())).isPresent();
     project.write("baddle.yaml", PLAN.replace("out/by-day.md", "out/by-day.doc"));
-    assertThat(PeriodRun.problem(project.project())).isPresent();
+    assertThat(ReportPlaces.problem(project.project())).isPresent();
   }
 }

@@ -5,6 +5,7 @@ import baddle.app.consolidate.Consolidation;
 import baddle.app.fill.FillResult;
 import baddle.app.reading.ParameterList;
 import baddle.app.run.PeriodRun;
+import baddle.app.run.ReportPlaces;
 import baddle.app.run.RunForEach;
 import baddle.app.run.RunResult;
 import baddle.cli.options.Command;
@@ -68,7 +69,7 @@ final class RunCommand implements Command {
       return show(kept.get(), options, console, folder.resolveSibling(""), failOn);
     }
     Project project = options.project();
-    Optional<String> problem = PeriodRun.problem(project);
+    Optional<String> problem = ReportPlaces.problem(project);
     if (problem.isPresent()) {
       throw new UsageException("reports: " + problem.get());
     }
@@ -81,7 +82,7 @@ final class RunCommand implements Command {
           .made()
           .ifPresent(
               batch -> console.err().println("baddle: batch " + batch + ", is in the store"));
-      PeriodRun.reportsShown(project)
+      ReportPlaces.shown(project)
           .ifPresent(reports -> console.err().println("baddle: the reports stay: " + reports));
       throw e;
     }

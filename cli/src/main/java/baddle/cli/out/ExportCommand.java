@@ -2,13 +2,10 @@ package baddle.cli.out;
 
 import baddle.app.Progress;
 import baddle.app.Project;
-import baddle.app.export.Corrections;
 import baddle.app.export.DatasetExport;
-import baddle.app.export.ExportException;
 import baddle.app.export.RowsChoice;
 import baddle.app.export.RowsFile;
 import baddle.app.reading.Inputs;
-import baddle.app.session.ProjectSession;
 import baddle.cli.options.BatchOption;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandHead;
@@ -20,12 +17,10 @@ import baddle.cli.options.Status;
 import baddle.cli.options.UsageException;
 import baddle.cli.terminal.Console;
 import baddle.core.calendar.Period;
-import baddle.core.finding.Nearest;
 import baddle.core.grid.CsvForm;
 import baddle.plan.PlanException;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -74,12 +69,12 @@ final class ExportCommand implements Command {
             .orElseThrow(
                 () -> new UsageException("name the output with --out FILE or --to DATABASE:TABLE"));
     CsvForm form = CsvFormOptions.read(options);
-    Export export =
-        new Export(
+    RowsExport export =
+        new RowsExport(
             project, dataset, choice(project, options), onTerminal ? form.onTerminal() : form);
     List<String> splitBy = list(options, "split-by");
     if (options.has("append")) {
-      return append(export, out, options, console);
+      return AppendExport.run(export, out, options, console);
     }
     if (!splitBy.isEmpty()) {
       return split(export, out, splitBy, options, console);
@@ -120,53 +115,6 @@ final class ExportCommand implements Command {
     return Status.DONE;
   }
 
-  /** Writes rows in one of the ways there are. */
-  private interface Writing<R> {
-    R by(DatasetExport exporting) throws IOException, ExportException;
-  }
-
-  /** The rows that are wanted. */
-  private record Export(Project project, String dataset, RowsChoice choice, CsvForm form) {
-
-    <R> R run(Writing<R> writing) throws UsageException, IOException {
-      try (ProjectSession session = ProjectSession.open(project)) {
-        return writing.by(new DatasetExport(session, dataset, choice, form));
-      } catch (ExportException e) {
-        throw new UsageException(e.getMessage());
-      }
-    }
-  }
-
-  private static int append(Export export, String out, CommandOptions options, Console console)
-      throws UsageException, IOException {
-    for (String other : List.of("split-by", "order", "period", "since-batch")) {
-      if (options.has(other)) {
-        throw new UsageException("--append and --" + other + " exclude each other");
-      }
-    }
-    Path file = console.folder().resolve(out);
-    Optional<String> problem =
-        RowsFile.appendProblem(file).or(() -> Inputs.of(export.project).problem(file));
-    if (problem.isPresent()) {
-      throw new UsageException("--out: " + problem.get());
-    }
-    String word = options.value("corrections").orElse(Corrections.APPEND.word());
-    List<String> words = Arrays.stream(Corrections.values()).map(Corrections::word).toList();
-    if (!words.contains(word)) {
-      throw new UsageException(
-          "--corrections is one of " + String.join(", ", words) + Nearest.hint(word, words));
-    }
-    Corrections corrections = List.of(Corrections.values()).get(words.indexOf(word));
-    DatasetExport.Appended appended =
-        export.run(exporting -> exporting.append(file, options.value("table"), corrections));
-    if (options.json()) {
-      console.out().print(ExportText.json(appended, out) + "\n");
-    } else if (!options.quiet()) {
-      ExportText.say(appended, out, corrections, console);
-    }
-    return Status.DONE;
-  }
-
   /** The name with the period that the rows are of, if it wants one. */
   private static String ofPeriod(String name, CommandOptions options) throws UsageException {
     if (!name.contains("{period}")) {
@@ -180,7 +128,7 @@ final class ExportCommand implements Command {
   }
 
   private static int split(
-      Export export, String out, List<String> splitBy, CommandOptions options, Console console)
+      RowsExport export, String out, List<String> splitBy, CommandOptions options, Console console)
       throws UsageException, IOException {
     String name = ofPeriod(out, options);
     List<RowsFile.Ready> ready =

@@ -24,19 +24,7 @@ final class TextPool {
   private boolean isAscii;
   private int[] ends;
   private int size;
-  private Copied copied = new Copied(new char[0], 0);
-
-  /** Characters made of bytes, of which the first so many are those of the pool. */
-  private static final class Copied {
-
-    private final char[] characters;
-    private final int length;
-
-    Copied(char[] characters, int length) {
-      this.characters = characters;
-      this.length = length;
-    }
-  }
+  private CopiedText copied = new CopiedText(new char[0], 0);
 
   private TextPool(byte[] bytes, char[] characters, boolean isAscii, int[] ends, int size) {
     this.bytes = bytes;
@@ -84,7 +72,7 @@ final class TextPool {
     if (!isAscii) {
       return characters;
     }
-    Copied now = copied;
+    CopiedText now = copied;
     int length = ends[size];
     if (now.length < length || now.characters.length == 0) {
       char[] all = now.characters;
@@ -94,7 +82,7 @@ final class TextPool {
       for (int i = now.length; i < length; i++) {
         all[i] = (char) bytes[i];
       }
-      now = new Copied(all, length);
+      now = new CopiedText(all, length);
       copied = now;
     }
     return now.characters;
@@ -113,7 +101,7 @@ final class TextPool {
   void clear() {
     size = 0;
     isAscii = true;
-    copied = new Copied(copied.characters, 0);
+    copied = new CopiedText(copied.characters, 0);
   }
 
   /** Adds a text and returns its number. */
@@ -121,7 +109,7 @@ final class TextPool {
     if (isAscii && !isAscii(text, start, end)) {
       char[] all = characters();
       characters = all;
-      copied = new Copied(new char[0], 0);
+      copied = new CopiedText(new char[0], 0);
       isAscii = false;
     }
     int from = makeRoom(end - start);

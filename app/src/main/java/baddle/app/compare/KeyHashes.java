@@ -11,7 +11,7 @@ import java.util.function.ToLongFunction;
 import org.jspecify.annotations.Nullable;
 
 /** Hashes the keys and contents of rows; the same key in another file is another one. */
-final class KeyedRows {
+final class KeyHashes {
 
   private final List<String> key;
   private final List<String> content;
@@ -31,7 +31,7 @@ final class KeyedRows {
    * @param tallies number the keys
    * @param fileNumber a number that tells a file from others, by its name in the blocks
    */
-  KeyedRows(
+  KeyHashes(
       List<String> key,
       List<String> content,
       RowTallies tallies,
