@@ -37,7 +37,7 @@ class RowTalliesTests {
   /** What a row holds as hashes that tell sums of few values apart. */
   private static void add(RowTallies tallies, Side side, Row row) {
     int key = tallies.key(row.high, row.low);
-    tallies.add(side, key, 1L << 20 * row.held, row.held);
+    tallies.add(side, key, 1L << (20 * row.held), row.held);
   }
 
   @ParameterizedTest
