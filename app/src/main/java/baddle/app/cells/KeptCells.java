@@ -61,17 +61,13 @@ public final class KeptCells {
     Map<DatasetReader, Map<String, RowQuestion>> ofReaders = new LinkedHashMap<>();
     for (RowQuestion asked : questions) {
       RowQuestion question = asked.kept();
-      try {
-        if (CellsOfRows.arePossible(inputs(question).builder(), question.dataset())) {
-          String key = answers.key(question);
-          if (!asksAlone.contains(key)) {
-            ofReaders
-                .computeIfAbsent(question.reader(), reader -> new LinkedHashMap<>())
-                .putIfAbsent(key, question);
-          }
+      if (mayBeKept(question)) {
+        String key = answers.key(question);
+        if (!asksAlone.contains(key)) {
+          ofReaders
+              .computeIfAbsent(question.reader(), reader -> new LinkedHashMap<>())
+              .putIfAbsent(key, question);
         }
-      } catch (SpecException e) {
-        continue;
       }
     }
     for (Map.Entry<DatasetReader, Map<String, RowQuestion>> one : ofReaders.entrySet()) {
@@ -81,6 +77,15 @@ public final class KeptCells {
               (key, question) ->
                   pass.add(new SharedPass.Asked(this, key, question, answers.file(key))));
       asksAlone.addAll(pass.run());
+    }
+  }
+
+  /** Whether the answer may be kept; whoever asks what can't be answered is told why. */
+  private boolean mayBeKept(RowQuestion question) {
+    try {
+      return CellsOfRows.arePossible(inputs(question).builder(), question.dataset());
+    } catch (SpecException e) {
+      return false;
     }
   }
 

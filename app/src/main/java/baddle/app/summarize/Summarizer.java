@@ -142,13 +142,18 @@ public final class Summarizer {
       throws IOException {
     List<RowQuestion> questions = new ArrayList<>();
     for (SummaryPlan summary : summaries) {
-      try {
-        questions.addAll(questions(summary.dataset(), summary.crosstab(), batch, only));
-      } catch (StoreException.Absent e) {
-        continue;
-      }
+      questions.addAll(questionsIfThere(summary, batch, only));
     }
     return questions;
+  }
+
+  private List<RowQuestion> questionsIfThere(
+      SummaryPlan summary, int batch, Optional<OneValue> only) throws IOException {
+    try {
+      return questions(summary.dataset(), summary.crosstab(), batch, only);
+    } catch (StoreException.Absent e) {
+      return List.of();
+    }
   }
 
   /** What a cross-tab of a dataset asks of the rows of each of its datasets, of its own first. */
