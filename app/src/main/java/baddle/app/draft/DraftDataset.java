@@ -30,7 +30,8 @@ final class DraftDataset {
   private final List<String> evidence = new ArrayList<>();
   private final Map<String, String> writing = new LinkedHashMap<>();
   private String name = "";
-  private @Nullable DraftColumn latest;
+  private List<String> latest = List.of();
+  private boolean isLatestOfMany;
   private @Nullable Turned turned;
 
   DraftDataset(Questions questions) {
@@ -70,14 +71,24 @@ final class DraftDataset {
     return byFolder;
   }
 
-  /** Notes by which column rows are told that several exports repeat. */
-  void latestBy(DraftColumn column) {
-    latest = column;
+  /**
+   * Notes by which columns rows are told that several exports repeat.
+   *
+   * @param isOfRows whether each row of a file has values of its own there
+   */
+  void latestBy(List<String> columns, boolean isOfRows) {
+    latest = List.copyOf(columns);
+    isLatestOfMany = !isOfRows;
   }
 
-  /** The column by which only the rows of the latest source count; empty where all do. */
-  Optional<DraftColumn> latest() {
-    return Optional.ofNullable(latest);
+  /** Whether several rows of a file have the same values in the columns of {@link #latest}. */
+  boolean isLatestOfMany() {
+    return isLatestOfMany;
+  }
+
+  /** The columns by which only the rows of the latest source count; none where all do. */
+  List<String> latest() {
+    return latest;
   }
 
   /** How the values of some files are written, as was answered; settings of their feed. */

@@ -46,6 +46,11 @@ final class FeedDrafter {
     return feeds;
   }
 
+  /** Those of a dataset. */
+  List<DraftFeed> of(DraftDataset dataset) {
+    return feeds.stream().filter(feed -> feed.dataset().equals(dataset.name())).toList();
+  }
+
   /** Of a dataset of tables: one for each kind of path. */
   void tables(DraftDataset dataset) {
     Optional<Turned> turned =

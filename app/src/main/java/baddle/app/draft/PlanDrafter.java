@@ -58,9 +58,11 @@ public final class PlanDrafter {
     List<DraftLookup> lookups = new MappingTables(datasets, naming, doubts).take();
     leftAlone.addAll(LeftAlone.remove(datasets, questions));
     datasets.forEach(dataset -> name(dataset, datasets, naming));
-    datasets.forEach(dataset -> YearToDate.mark(dataset, questions, doubts));
     FeedDrafter feeds = new FeedDrafter(datasets, versions, questions, doubts);
     List.copyOf(datasets).forEach(feeds::tables);
+    for (DraftDataset dataset : datasets) {
+      YearToDate.mark(dataset, feeds.of(dataset), questions, doubts);
+    }
     for (String folder : clusters.forms().keySet()) {
       forms(clusters, folder, feeds, datasets, naming, questions);
     }

@@ -52,6 +52,7 @@ final class PlanText {
     line("feeds:");
     feeds.forEach(this::feed);
     lookups();
+    checks();
     line("");
     line("summaries:");
     DraftSummaries summaries = new DraftSummaries(parts.datasets(), feeds);
@@ -94,13 +95,10 @@ final class PlanText {
             .toList();
     dataset.date().ifPresent(date -> line("    dated_by: " + date.name()));
     keys.forEach(key -> line("    # no value of " + key + " appears twice: it may be a key"));
-    dataset
-        .latest()
-        .ifPresent(
-            key -> {
-              line("    key: [" + key.name() + "]");
-              line("    on_duplicate: keep latest");
-            });
+    if (!dataset.latest().isEmpty()) {
+      line("    key: [" + String.join(", ", dataset.latest()) + "]");
+      line("    on_duplicate: keep latest");
+    }
     dataset.evidence().stream().distinct().forEach(one -> line("    # because: " + one));
     line("    columns:");
     Optional<DraftColumn> required = dataset.date();
@@ -241,6 +239,38 @@ final class PlanText {
       lookup.brings().forEach((column, heading) -> brings.add(column + ": " + quoted(heading)));
       line("    bring: {" + String.join(", ", brings) + "}");
     }
+  }
+
+  /** Findings that what is proposed would make, and that mean nothing then. */
+  private void checks() {
+    List<String> accepted = new ArrayList<>();
+    for (DraftDataset dataset : parts.datasets()) {
+      for (DraftFeed feed : feeds) {
+        if (feed.dataset().equals(dataset.name()) && !dataset.latest().isEmpty()) {
+          if (dataset.date().isPresent()) {
+            accepted.add(accepted("dates-outside", feed, "each file repeats the months before"));
+          }
+          if (dataset.isLatestOfMany()) {
+            accepted.add(accepted("duplicate-in-source", feed, "several rows are of one day"));
+          }
+        }
+      }
+    }
+    if (!accepted.isEmpty()) {
+      line("");
+      line("checks:");
+      accepted.forEach(this::line);
+    }
+  }
+
+  private static String accepted(String finding, DraftFeed feed, String because) {
+    return "  - {finding: "
+        + finding
+        + ", at: "
+        + quoted(feed.files())
+        + ", count_as: accepted, because: "
+        + because
+        + "}";
   }
 
   private static String all(List<String> texts) {

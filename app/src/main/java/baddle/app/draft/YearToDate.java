@@ -3,12 +3,18 @@ package baddle.app.draft;
 import baddle.app.draft.found.FolderFile;
 import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.words.HeadingWords;
+import baddle.core.calendar.Period;
+import baddle.core.calendar.PeriodText;
 import baddle.core.profile.TableProfile;
 import baddle.core.value.ColumnType;
 import baddle.core.value.NaturalOrder;
+import baddle.plan.NamePattern;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -23,32 +29,38 @@ final class YearToDate {
   private static final Set<ColumnType.Kind> KEYS =
       Set.of(ColumnType.Kind.TEXT, ColumnType.Kind.INTEGER);
 
+  private static final String EACH = "; each is counted once more, and no column tells rows apart";
+
+  private static final PeriodText PERIODS = PeriodText.english();
+
   private YearToDate() {}
 
-  /** Marks the column by which the rows of the latest export are told from repeated ones. */
-  static void mark(DraftDataset dataset, Questions questions, List<String> doubts) {
-    List<FoundTable> files = new ArrayList<>(dataset.tables());
-    files.sort(Comparator.comparing(FoundTable::path, NaturalOrder.INSTANCE));
-    if (dataset.paths().size() < LEAST_FILES || files.size() != dataset.paths().size()) {
+  /**
+   * Marks the columns by which the rows of the latest export are told from repeated ones.
+   *
+   * @param feeds those of the dataset
+   */
+  static void mark(
+      DraftDataset dataset, List<DraftFeed> feeds, Questions questions, List<String> doubts) {
+    List<FoundTable> files = dataset.tables();
+    if (feeds.size() != 1
+        || dataset.paths().size() < LEAST_FILES
+        || files.size() != dataset.paths().size()) {
       return;
     }
-    int growing = 0;
-    for (int i = 1; i < files.size(); i++) {
-      FoundTable earlier = files.get(i - 1);
-      FoundTable later = files.get(i);
-      boolean grows = later.table().rows() > earlier.table().rows();
-      growing += grows && holds(later, earlier) ? 1 : 0;
-    }
-    if (growing * 3 < (files.size() - 1) * 2) {
+    NamePattern pattern = new NamePattern(feeds.get(0).files());
+    List<List<FoundTable>> series = series(files, pattern);
+    int pairs = series.stream().mapToInt(one -> one.size() - 1).sum();
+    int growing = series.stream().mapToInt(YearToDate::growing).sum();
+    if (pairs == 0 || growing * 3 < pairs * 2) {
       return;
     }
+    Optional<DraftColumn> row = key(dataset);
+    Optional<DraftColumn> key =
+        row.or(() -> growing == pairs ? day(dataset) : Optional.<DraftColumn>empty());
     String folder = FolderFile.folderOf(files.get(0).path());
-    Optional<DraftColumn> key = key(dataset);
     String evidence =
-        growing
-            + " of "
-            + (files.size() - 1)
-            + " files hold nearly all rows of the file before, and more";
+        growing + " of " + pairs + " files hold nearly all rows of the file before, and more";
     List<QuestionAnswer> choices = new ArrayList<>();
     key.ifPresent(
         column ->
@@ -63,17 +75,65 @@ final class YearToDate {
             Question.Takes.CHOICE,
             choices,
             choices.get(0).word());
-    String answer = questions.choose(question);
+    boolean onlyLatest = questions.choose(question).equals("latest");
     if (questions.isOpen(question)) {
-      doubts.add(
-          question.line()
-              + (answer.equals("latest")
-                  ? "; only those of the latest are proposed to count"
-                  : "; each is counted once more, and no column tells rows apart"));
+      doubts.add(question.line() + (onlyLatest ? latest(row, key.orElseThrow()) : EACH));
     }
-    if (answer.equals("latest")) {
-      key.ifPresent(dataset::latestBy);
+    if (onlyLatest) {
+      List<String> names = new ArrayList<>(namedParts(pattern));
+      names.add(key.orElseThrow().name());
+      dataset.latestBy(names, row.isPresent());
     }
+  }
+
+  private static String latest(Optional<DraftColumn> row, DraftColumn key) {
+    return row.isPresent()
+        ? "; only those of the latest are proposed to count"
+        : "; no column tells rows apart, so of each "
+            + key.name()
+            + " only the rows of the latest file that has it are proposed to count";
+  }
+
+  /** What names tell files apart by besides the period. */
+  private static List<String> namedParts(NamePattern pattern) {
+    return pattern.parts().stream().filter(part -> !part.equals(NamePattern.PERIOD)).toList();
+  }
+
+  /** The files that follow each other, such as those of one branch, in the order of time. */
+  private static List<List<FoundTable>> series(List<FoundTable> files, NamePattern pattern) {
+    Map<List<String>, List<FoundTable>> series = new LinkedHashMap<>();
+    for (FoundTable file : files) {
+      Map<String, String> named = pattern.match(file.path()).orElse(Map.of());
+      List<String> apart =
+          namedParts(pattern).stream().map(part -> named.getOrDefault(part, "")).toList();
+      series.computeIfAbsent(apart, a -> new ArrayList<>()).add(file);
+    }
+    series.values().forEach(one -> one.sort(inTime(pattern)));
+    return List.copyOf(series.values());
+  }
+
+  private static Comparator<FoundTable> inTime(NamePattern pattern) {
+    Comparator<FoundTable> byPeriod =
+        Comparator.comparing(
+            file ->
+                pattern
+                    .match(file.path())
+                    .flatMap(named -> PERIODS.parse(named.getOrDefault(NamePattern.PERIOD, "")))
+                    .map(Period::start)
+                    .orElse(LocalDate.MIN));
+    return byPeriod.thenComparing(FoundTable::path, NaturalOrder.INSTANCE);
+  }
+
+  /** How many files of a series hold the one before, and more. */
+  private static int growing(List<FoundTable> series) {
+    int growing = 0;
+    for (int i = 1; i < series.size(); i++) {
+      FoundTable earlier = series.get(i - 1);
+      FoundTable later = series.get(i);
+      boolean grows = later.table().rows() > earlier.table().rows();
+      growing += grows && holds(later, earlier) ? 1 : 0;
+    }
+    return growing;
   }
 
   private static boolean holds(FoundTable later, FoundTable earlier) {
@@ -98,6 +158,11 @@ final class YearToDate {
         .filter(column -> column.spellings().stream().allMatch(HeadingWords::nameSomething))
         .filter(column -> dataset.tables().stream().allMatch(table -> isUnique(column, table)))
         .findFirst();
+  }
+
+  /** The date of every row: each file has all rows of the days before. */
+  private static Optional<DraftColumn> day(DraftDataset dataset) {
+    return dataset.date().filter(date -> date.type().kind() == ColumnType.Kind.DATE);
   }
 
   private static boolean isUnique(DraftColumn column, FoundTable table) {

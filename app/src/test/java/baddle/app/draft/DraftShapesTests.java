@@ -206,6 +206,9 @@ class DraftShapesTests {
             into: sales
             expect: {every: month}
 
+        checks:
+          - {finding: dates-outside, at: "in/sales {period}.csv", count_as: accepted, because: each file repeats the months before}
+
         summaries:
           sales:
             of: sales
@@ -870,6 +873,8 @@ class DraftShapesTests {
         datasets:
           sales:
             dated_by: day
+            key: [day]
+            on_duplicate: keep latest
             columns:
               day: {type: date, required: true}
               code: {type: text}
@@ -879,6 +884,10 @@ class DraftShapesTests {
           sales:
             files: "in/sales {period}.csv"
             into: sales
+
+        checks:
+          - {finding: dates-outside, at: "in/sales {period}.csv", count_as: accepted, because: each file repeats the months before}
+          - {finding: duplicate-in-source, at: "in/sales {period}.csv", count_as: accepted, because: several rows are of one day}
 
         summaries:
           sales:
@@ -890,7 +899,7 @@ class DraftShapesTests {
         reports:
           overview.xlsx: {summaries: [sales]}
 
-        # doubt: repeated rows in in: 1 of 1 files hold nearly all rows of the file before, and more; each is counted once more, and no column tells rows apart
+        # doubt: repeated rows in in: 1 of 1 files hold nearly all rows of the file before, and more; no column tells rows apart, so of each day only the rows of the latest file that has it are proposed to count
         """);
   }
 

@@ -20,6 +20,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -226,6 +227,59 @@ class DraftedPlanTests {
     ConsolidateResult result = project.consolidate();
 
     assertThat(result.rows().kept()).as("%s%n%s", draft.text(), result).isEqualTo(rows);
+    assertThat(result.hasErrors()).as("%s%n%s", draft.text(), result.findings()).isFalse();
+    Project drafted = project.project();
+    SummaryPlan summary = drafted.plan().summaries().values().iterator().next();
+    Crosstab crosstab = Summarizer.figures(drafted, List.of(summary)).crosstabs().get(0);
+    int amount = summary.crosstab().measure("Amount");
+    assertThat(crosstab.plainValue(crosstab.down(), crosstab.across(), amount))
+        .as(draft.text())
+        .contains(expected);
+  }
+
+  @ParameterizedTest
+  @MethodSource("seeds")
+  void exports_of_the_year_so_far_count_once(long seed) throws Exception {
+    Random random = new Random(seed);
+    Files.createDirectories(folder.resolve("in"));
+    boolean numbered = random.nextBoolean();
+    List<String> branches = BRANCHES.subList(0, 1 + random.nextInt(BRANCHES.size()));
+    String only = branches.size() == 1 ? "export" : "";
+    BigDecimal expected = BigDecimal.ZERO;
+    long kept = 0;
+    for (String branch : branches) {
+      List<String> lines = new ArrayList<>();
+      List<BigDecimal> amounts = new ArrayList<>();
+      for (int month = 1; month <= 4; month++) {
+        for (int day = 1; day <= 27; day += 1 + random.nextInt(4)) {
+          for (int rows = 1 + random.nextInt(4); rows > 0; rows--) {
+            String number = numbered ? "D%04d,".formatted(1000 + lines.size()) : "";
+            String code = CODES.get(random.nextInt(CODES.size()));
+            lines.add("%s2026-%02d-%02d,%s".formatted(number, month, day, code));
+            amounts.add(BigDecimal.valueOf(1 + random.nextInt(9_000), 2));
+          }
+        }
+        if (month > 1) {
+          amounts.set(random.nextInt(8), BigDecimal.valueOf(1 + random.nextInt(9_000), 2));
+        }
+        StringBuilder text =
+            new StringBuilder(numbered ? "Document," : "").append("Day,Code,Amount\n");
+        for (int i = 0; i < lines.size(); i++) {
+          text.append(lines.get(i)).append(',').append(amounts.get(i)).append('\n');
+        }
+        String name = only.isEmpty() ? branch : only;
+        Files.writeString(
+            folder.resolve("in/%s 2026-%02d.csv".formatted(name, month)), text.toString());
+      }
+      kept += lines.size();
+      expected = expected.add(amounts.stream().reduce(BigDecimal.ZERO, BigDecimal::add));
+    }
+
+    Draft draft = PlanDrafter.of(folder, folder.resolve("in"), 2).draft(Map.of());
+    ProjectFolder project = new ProjectFolder(folder, draft.text());
+    ConsolidateResult result = project.consolidate();
+
+    assertThat(result.rows().kept()).as("%s%n%s", draft.text(), result).isEqualTo(kept);
     assertThat(result.hasErrors()).as("%s%n%s", draft.text(), result.findings()).isFalse();
     Project drafted = project.project();
     SummaryPlan summary = drafted.plan().summaries().values().iterator().next();
