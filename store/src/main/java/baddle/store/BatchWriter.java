@@ -1,6 +1,6 @@
 package baddle.store;
 
-import baddle.core.check.RowSample;
+import baddle.core.check.SampledHashes;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Place;
 import baddle.core.grid.MessageHead;
@@ -279,7 +279,7 @@ public final class BatchWriter implements Closeable {
   }
 
   /** Adds a sample of the rows of a file that was added before. */
-  public synchronized void addSample(long file, RowSample.Hashes sample) throws IOException {
+  public synchronized void addSample(long file, SampledHashes sample) throws IOException {
     ByteBuffer bytes = ByteBuffer.allocate((int) sample.values().count() * Long.BYTES);
     sample.values().forEach(bytes::putLong);
     database.execute(

@@ -1,6 +1,6 @@
 package baddle.store;
 
-import baddle.core.check.RowSample;
+import baddle.core.check.SampledHashes;
 import baddle.core.finding.Place;
 import baddle.core.grid.MessageHead;
 import baddle.core.outcome.RowCounts;
@@ -197,7 +197,7 @@ public final class Catalogue {
             new StoredSample(
                 row.getString(1),
                 row.getString(2),
-                new RowSample.Hashes(row.getLong(3), row.getInt(4), longs(row.getBytes(5)))),
+                new SampledHashes(row.getLong(3), row.getInt(4), longs(row.getBytes(5)))),
         batch);
   }
 

@@ -1,15 +1,10 @@
 package baddle.app.cells;
 
 import baddle.core.finding.Nearest;
-import baddle.core.table.Block;
-import baddle.core.table.Dictionary;
 import baddle.core.table.Schema;
-import baddle.core.table.TextVector;
 import baddle.core.value.ColumnType;
 import baddle.store.DatasetReader;
 import java.io.IOException;
-import java.util.BitSet;
-import java.util.List;
 
 /**
  * The rows that have one value in a column of text.
@@ -35,27 +30,7 @@ public record OneValue(String column, String value) {
   }
 
   DatasetReader.RowChoice choice() {
-    return new DatasetReader.RowChoice() {
-      @Override
-      public List<String> columns() {
-        return List.of(column);
-      }
-
-      @Override
-      public BitSet rows(Block block) {
-        TextVector vector = (TextVector) block.vector(0);
-        BitSet codes = new BitSet();
-        codes.set(Dictionary.BLANK, value.isEmpty());
-        for (int code = 1; code <= vector.dictionary().size(); code++) {
-          codes.set(code, vector.dictionary().text(code).equals(value));
-        }
-        BitSet rows = new BitSet(block.size());
-        for (int row = 0; row < block.size(); row++) {
-          rows.set(row, codes.get(vector.codes()[row]));
-        }
-        return rows;
-      }
-    };
+    return new ValueChoice(this);
   }
 
   /**

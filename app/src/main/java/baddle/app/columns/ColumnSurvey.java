@@ -6,16 +6,13 @@ import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
-import baddle.core.table.Vector;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
 import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.OptionalInt;
-import java.util.Set;
 
 /**
  * What the columns of a dataset hold.
@@ -31,7 +28,7 @@ public record ColumnSurvey(
   /** Beyond so many different values they aren't counted. */
   public static final int MOST_DISTINCT = 100_000;
 
-  private static final int EXAMPLES = 3;
+  static final int EXAMPLES = 3;
 
   /**
    * A column.
@@ -54,33 +51,6 @@ public record ColumnSurvey(
     columns = List.copyOf(columns);
   }
 
-  private static final class Tally {
-
-    private final Column column;
-    private final Set<String> values = new LinkedHashSet<>();
-    private long filled;
-
-    Tally(Column column) {
-      this.column = column;
-    }
-
-    void add(Vector vector, int from, int to) {
-      for (int row = from; row < to; row++) {
-        if (!vector.isBlank(row)) {
-          filled++;
-          if (values.size() < MOST_DISTINCT) {
-            values.add(vector.shown(row, column.type()));
-          }
-        }
-      }
-    }
-
-    SurveyedColumn result() {
-      return new SurveyedColumn(
-          column, filled, values.size(), values.stream().limit(EXAMPLES).toList());
-    }
-  }
-
   /**
    * Looks at a dataset.
    *
@@ -90,18 +60,18 @@ public record ColumnSurvey(
     try (Store store = OwnStore.openToRead(project)) {
       Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
       DatasetReader reader = store.dataset(dataset, batch.number());
-      List<Tally> tallies = new ArrayList<>();
-      reader.schema().columns().forEach(column -> tallies.add(new Tally(column)));
+      List<ColumnTally> tallies = new ArrayList<>();
+      reader.schema().columns().forEach(column -> tallies.add(new ColumnTally(column)));
       reader.scan(reader.schema().names(), (block, from, to) -> add(tallies, block, from, to));
       return new ColumnSurvey(
           dataset,
           BatchStamp.of(batch),
           reader.rows(),
-          tallies.stream().map(Tally::result).toList());
+          tallies.stream().map(ColumnTally::result).toList());
     }
   }
 
-  private static void add(List<Tally> tallies, Block block, int from, int to) {
+  private static void add(List<ColumnTally> tallies, Block block, int from, int to) {
     for (int i = 0; i < tallies.size(); i++) {
       tallies.get(i).add(block.vector(i), from, to);
     }

@@ -5,13 +5,11 @@ import baddle.app.changes.SourceFinder;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reading.SourceFileReader;
-import baddle.app.reading.SourceNumbers;
 import baddle.app.reference.References;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.RowWatch;
-import baddle.core.outcome.HeldRowSink;
 import baddle.core.table.BlockBuilder;
 import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
@@ -55,31 +53,9 @@ public final class FileRereader {
             BLOCK,
             (block, from, to) -> {});
     SourceFileReader reading =
-        new SourceFileReader(plan, dataset, file, blocks, new Uncounted(), watch);
+        new SourceFileReader(plan, dataset, file, blocks, new UncountedRows(), watch);
     try (GridFile grid = opener.open(file.file(), file.feed().dialect())) {
       reading.read(grid);
     }
-  }
-
-  /** Sources without a number. */
-  private static final class Uncounted implements SourceNumbers {
-
-    @Override
-    public HeldRowSink begin() {
-      return row -> {};
-    }
-
-    @Override
-    public int number() {
-      return 0;
-    }
-
-    @Override
-    public long firstRow() {
-      return 0;
-    }
-
-    @Override
-    public void drop() {}
   }
 }

@@ -1,11 +1,7 @@
 package baddle.app.kept;
 
-import baddle.app.FileWalk;
-import baddle.app.Fingerprint;
 import baddle.app.reading.ProjectFiles;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -21,7 +17,7 @@ import java.util.Map;
  */
 record FilesFingerprint(Map<String, String> parts, long youngest) {
 
-  private static final String SEPARATOR = "/";
+  static final String SEPARATOR = "/";
 
   FilesFingerprint {
     parts = Collections.unmodifiableMap(new LinkedHashMap<>(parts));
@@ -35,7 +31,7 @@ record FilesFingerprint(Map<String, String> parts, long youngest) {
     Map<String, String> parts = new LinkedHashMap<>();
     long youngest = Long.MIN_VALUE;
     for (String key : keys) {
-      Seen seen = new Seen(key);
+      SeenFile seen = new SeenFile(key);
       parts.put(key, seen.text());
       youngest = Math.max(youngest, seen.youngest);
     }
@@ -50,37 +46,10 @@ record FilesFingerprint(Map<String, String> parts, long youngest) {
   /** Whether all lies there as it did. */
   static boolean holds(Map<String, String> parts) throws IOException {
     for (Map.Entry<String, String> part : parts.entrySet()) {
-      if (!new Seen(part.getKey()).text().equals(part.getValue())) {
+      if (!new SeenFile(part.getKey()).text().equals(part.getValue())) {
         return false;
       }
     }
     return true;
-  }
-
-  /** What lies at one place; nothing is what isn't there. */
-  private static final class Seen {
-
-    private final StringBuilder text = new StringBuilder();
-    private long youngest = Long.MIN_VALUE;
-
-    Seen(String key) throws IOException {
-      Path path = Path.of(key);
-      if (!isFolder(key) && Files.isRegularFile(path)) {
-        add("", Fingerprint.of(path));
-      } else if (isFolder(key) && Files.isDirectory(path)) {
-        text.append(SEPARATOR);
-        int base = path.toString().length();
-        FileWalk.of(path, (file, found) -> add(file.toString().substring(base), found));
-      }
-    }
-
-    private void add(String name, Fingerprint found) {
-      youngest = Math.max(youngest, found.modified());
-      text.append(name).append('\n').append(found.text()).append('\n');
-    }
-
-    String text() {
-      return text.toString();
-    }
   }
 }

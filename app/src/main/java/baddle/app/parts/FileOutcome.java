@@ -2,7 +2,7 @@ package baddle.app.parts;
 
 import baddle.app.changes.CheckedFile;
 import baddle.app.reading.ReadSource;
-import baddle.core.check.RowSample;
+import baddle.core.check.SampledHashes;
 import baddle.core.finding.Finding;
 import java.util.List;
 import java.util.Optional;
@@ -24,7 +24,7 @@ public record FileOutcome(
     List<ReadSource> sources,
     List<Finding> findings,
     LateOfFile keptOut,
-    Optional<RowSample.Hashes> sample) {
+    Optional<SampledHashes> sample) {
 
   public FileOutcome {
     sources = List.copyOf(sources);
@@ -43,7 +43,7 @@ public record FileOutcome(
   }
 
   /** The same, with a sample of its rows. */
-  public FileOutcome with(Optional<RowSample.Hashes> rows) {
+  public FileOutcome with(Optional<SampledHashes> rows) {
     return new FileOutcome(file, part, sources, findings, keptOut, rows);
   }
 

@@ -14,6 +14,7 @@ import baddle.plan.output.ReportPlan;
 import baddle.plan.output.SummaryPlan;
 import baddle.reports.CrosstabLayout;
 import baddle.reports.ReportHead;
+import baddle.reports.page.IndexEntry;
 import baddle.reports.page.PageIndex;
 import java.io.IOException;
 import java.net.URI;
@@ -107,7 +108,7 @@ final class ReportWriter {
     }
     Inputs inputs = Inputs.of(project);
     Map<String, String> taken = new HashMap<>();
-    List<PageIndex.Entry> entries = new ArrayList<>();
+    List<IndexEntry> entries = new ArrayList<>();
     List<CrosstabLayout> layouts = List.of();
     Path index = place(indexName(report));
     refuse(report, ReportFile.problem(index, summaries.size()).or(() -> inputs.problem(index)));
@@ -124,7 +125,7 @@ final class ReportWriter {
       Figures figures = figures(summaries, Optional.of(new OneValue(column, value)), report);
       into.add(beside(report, place, heads.of(report, Map.of(column, value)), figures));
       layouts = figures.crosstabs().stream().map(CrosstabLayout::new).toList();
-      entries.add(PageIndex.Entry.of(value, link(index, place), layouts));
+      entries.add(IndexEntry.of(value, link(index, place), layouts));
     }
     List<CrosstabLayout> last = layouts;
     ReportHead head = heads.of(report, Map.of(column, "each " + column));

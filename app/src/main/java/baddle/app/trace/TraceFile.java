@@ -2,8 +2,6 @@ package baddle.app.trace;
 
 import baddle.app.export.RowsFile;
 import baddle.core.grid.CsvForm;
-import baddle.core.table.Block;
-import baddle.core.table.BlockSink;
 import baddle.core.table.Schema;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -25,12 +23,13 @@ public final class TraceFile {
    */
   public static TracedFigure write(Path file, Path plan, FigureTrace trace)
       throws IOException, TraceException {
-    Counted counted = new Counted();
+    CountedTrace counted = new CountedTrace();
     TracedFigure figure = trace.run(counted);
     RowsFile.Shape shape =
         new RowsFile.Shape(
             "rows", CsvForm.STANDARD, about(figure, counted.schema, counted.numbers), List.of());
-    RowsFile.write(file, Optional.of(plan), counted.schema, shape, new Traced(trace, figure));
+    RowsFile.write(
+        file, Optional.of(plan), counted.schema, shape, new TracedFigureRows(trace, figure));
     return figure;
   }
 
@@ -46,49 +45,5 @@ public final class TraceFile {
       about.add(Map.entry("Total of " + column, figure.totals().get(i)));
     }
     return about;
-  }
-
-  private record Traced(FigureTrace trace, TracedFigure figure) implements RowsFile.Rows {
-
-    @Override
-    public long count() {
-      return figure.rows();
-    }
-
-    @Override
-    public void scan(BlockSink sink) throws IOException {
-      try {
-        trace.run(new Passing(sink));
-      } catch (TraceException e) {
-        throw new IOException(e);
-      }
-    }
-  }
-
-  private record Passing(BlockSink sink) implements TracedRows {
-
-    @Override
-    public void begin(Schema schema, int numbers) {}
-
-    @Override
-    public void accept(Block block, int from, int to) throws IOException {
-      sink.accept(block, from, to);
-    }
-  }
-
-  /** Learns which columns there are. */
-  private static final class Counted implements TracedRows {
-
-    private Schema schema = new Schema(List.of());
-    private int numbers;
-
-    @Override
-    public void begin(Schema newSchema, int newNumbers) {
-      schema = newSchema;
-      numbers = newNumbers;
-    }
-
-    @Override
-    public void accept(Block block, int from, int to) {}
   }
 }

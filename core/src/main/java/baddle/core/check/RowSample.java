@@ -1,9 +1,7 @@
 package baddle.core.check;
 
-import java.util.Arrays;
 import java.util.HashSet;
 import java.util.Set;
-import java.util.stream.LongStream;
 
 /**
  * Some of the rows of a file, chosen by their hashes: of two files the same rows are chosen, so
@@ -36,54 +34,14 @@ public final class RowSample {
     hashes.removeIf(one -> !isChosen(one, of));
   }
 
-  private static boolean isChosen(long hash, int level) {
+  /** Whether a hash is in samples of a level. */
+  static boolean isChosen(long hash, int level) {
     return level == Long.SIZE ? hash == 0 : (hash & ((1L << level) - 1)) == 0;
   }
 
   /** What it holds. */
-  public Hashes hashes() {
-    return new Hashes(rows, level, hashes.stream().mapToLong(Long::longValue).sorted().toArray());
-  }
-
-  /** What a sample holds. */
-  public static final class Hashes {
-
-    private final long rows;
-    private final int level;
-    private final long[] values;
-
-    /**
-     * What was held.
-     *
-     * @param rows how many rows were taken
-     * @param level how many bits at the end of each hash are zero
-     * @param values the hashes, in order
-     */
-    public Hashes(long rows, int level, long[] values) {
-      this.rows = rows;
-      this.level = level;
-      this.values = values.clone();
-    }
-
-    /** How many rows were taken. */
-    public long rows() {
-      return rows;
-    }
-
-    /** How many bits at the end of each hash are zero. */
-    public int level() {
-      return level;
-    }
-
-    /** The hashes, in order. */
-    public LongStream values() {
-      return Arrays.stream(values);
-    }
-
-    /** How many hashes a sample of another level holds too, if it has the same rows. */
-    public int atLevel(int other) {
-      int of = Math.max(level, other);
-      return (int) values().filter(hash -> isChosen(hash, of)).count();
-    }
+  public SampledHashes hashes() {
+    return new SampledHashes(
+        rows, level, hashes.stream().mapToLong(Long::longValue).sorted().toArray());
   }
 }

@@ -19,9 +19,6 @@ public record CellRange(int firstRow, int lastRow, int firstColumn, int endColum
   /** A whole sheet, and the headings that some sources have before their first row. */
   public static final CellRange EVERYTHING = new CellRange(0, OPEN, 0, OPEN);
 
-  private static final int MOST_LETTERS = 3;
-  private static final int MOST_DIGITS = 7;
-
   /** Whether it ends before a row. */
   public boolean isBefore(int row) {
     return row > lastRow;
@@ -46,39 +43,16 @@ public record CellRange(int firstRow, int lastRow, int firstColumn, int endColum
   public static Optional<CellRange> parse(String text) {
     String plain = text.replace("$", "").toUpperCase(Locale.ROOT).strip();
     int colon = plain.indexOf(':');
-    Optional<Address> first = Address.parse(colon < 0 ? plain : plain.substring(0, colon));
-    Optional<Address> last = colon < 0 ? first : Address.parse(plain.substring(colon + 1));
-    if (first.isEmpty() || last.isEmpty() || first.get().row == OPEN) {
+    Optional<CellAddress> first = CellAddress.parse(colon < 0 ? plain : plain.substring(0, colon));
+    Optional<CellAddress> last = colon < 0 ? first : CellAddress.parse(plain.substring(colon + 1));
+    if (first.isEmpty() || last.isEmpty() || first.get().row() == OPEN) {
       return Optional.empty();
     }
-    Address from = first.get();
-    Address to = last.get();
-    return to.row < from.row || to.column < from.column
+    CellAddress from = first.get();
+    CellAddress to = last.get();
+    return to.row() < from.row() || to.column() < from.column()
         ? Optional.empty()
-        : Optional.of(new CellRange(from.row, to.row, from.column, to.column + 1));
-  }
-
-  private record Address(int row, int column) {
-
-    static Optional<Address> parse(String text) {
-      int letters = 0;
-      int column = 0;
-      while (letters < text.length() && isLetter(text.charAt(letters))) {
-        column = column * 26 + text.charAt(letters) - 'A' + 1;
-        letters++;
-      }
-      int digits = text.length() - letters;
-      boolean fits = letters >= 1 && letters <= MOST_LETTERS && digits <= MOST_DIGITS;
-      if (!fits || !text.substring(letters).chars().allMatch(c -> c >= '0' && c <= '9')) {
-        return Optional.empty();
-      }
-      int row = digits == 0 ? OPEN : Integer.parseInt(text.substring(letters));
-      return row == 0 ? Optional.empty() : Optional.of(new Address(row, column - 1));
-    }
-
-    private static boolean isLetter(char c) {
-      return c >= 'A' && c <= 'Z';
-    }
+        : Optional.of(new CellRange(from.row(), to.row(), from.column(), to.column() + 1));
   }
 
   /** The letters of a column: A for 0, AA for 26. */

@@ -21,39 +21,8 @@ public final class Misfits {
 
   private record Cause(String heading, String expectation) {}
 
-  private static final class Example {
-    private final Place place;
-    private final String value;
-    private final String remedy;
-    private long rows;
-
-    Example(Place place, String value, String remedy) {
-      this.place = place;
-      this.value = value;
-      this.remedy = remedy;
-    }
-  }
-
-  /** The values of one cause. */
-  private static final class Values {
-    private final Map<String, Example> first = new LinkedHashMap<>();
-    private final Map<String, Example> rest = new LinkedHashMap<>(1);
-    private boolean several;
-
-    void add(Place place, String value, String remedy) {
-      boolean known = first.containsKey(value) || first.size() < MOST_VALUES;
-      if (known) {
-        first.computeIfAbsent(value, v -> new Example(place, v, remedy)).rows++;
-      } else {
-        Example others = rest.computeIfAbsent("", v -> new Example(place, value, remedy));
-        several |= !others.value.equals(value);
-        others.rows++;
-      }
-    }
-  }
-
   private final FindingCode code;
-  private final Map<Cause, Values> causes = new LinkedHashMap<>();
+  private final Map<Cause, MisfitValues> causes = new LinkedHashMap<>();
 
   /** Of which findings of a code are made. */
   public Misfits(FindingCode code) {
@@ -68,7 +37,7 @@ public final class Misfits {
    */
   public void add(Place row, HeldValue held, String remedy) {
     causes
-        .computeIfAbsent(new Cause(held.heading(), held.expectation()), c -> new Values())
+        .computeIfAbsent(new Cause(held.heading(), held.expectation()), c -> new MisfitValues())
         .add(row, held.value(), remedy);
   }
 
@@ -96,7 +65,7 @@ public final class Misfits {
     return findings;
   }
 
-  private Finding finding(Cause cause, Example example, String value) {
+  private Finding finding(Cause cause, MisfitExample example, String value) {
     return Finding.of(
         code,
         example.place.atHeading(cause.heading()),

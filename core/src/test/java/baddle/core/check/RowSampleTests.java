@@ -10,7 +10,7 @@ import net.jqwik.api.constraints.IntRange;
 /** Samples of rows. */
 class RowSampleTests {
 
-  private static RowSample.Hashes sample(long seed, int from, int to) {
+  private static SampledHashes sample(long seed, int from, int to) {
     Random random = new Random(seed);
     RowSample sample = new RowSample();
     for (int row = 0; row < to; row++) {
@@ -27,8 +27,8 @@ class RowSampleTests {
       @ForAll long seed,
       @ForAll @IntRange(min = 1, max = 3000) int some,
       @ForAll @IntRange(min = 0, max = 9000) int more) {
-    RowSample.Hashes small = sample(seed, 0, some);
-    RowSample.Hashes large = sample(seed, 0, some + more);
+    SampledHashes small = sample(seed, 0, some);
+    SampledHashes large = sample(seed, 0, some + more);
 
     assertThat(small.rows()).isEqualTo(some);
     assertThat(large.values().boxed()).hasSizeLessThanOrEqualTo(RowSample.MOST);

@@ -17,16 +17,6 @@ final class CsvField {
   private static final byte WITHIN = 1;
   private static final byte ASKED = 2;
 
-  /** How a text becomes a field. */
-  enum Kind {
-    /** It is its own field. */
-    PLAIN,
-    /** Between quotes. */
-    QUOTED,
-    /** The library says. */
-    ASKED
-  }
-
   private final StringWriter written = new StringWriter();
   private final CsvWriter writer;
   private final byte[] kinds = new byte[ASCII];
@@ -70,12 +60,14 @@ final class CsvField {
    * How a text becomes a field, for texts that are letters, digits, spaces, points and separators:
    * the library looks at each character for several reasons.
    */
-  Kind kind(char[] pool, int from, int to) {
+  CsvFieldKind kind(char[] pool, int from, int to) {
     byte[] known = kinds;
     int most = from < to ? ALONE : ASKED;
     for (int i = from; i < to; i++) {
       most = Math.max(most, pool[i] < ASCII ? known[pool[i]] : ASKED);
     }
-    return most == ALONE ? Kind.PLAIN : most == WITHIN ? Kind.QUOTED : Kind.ASKED;
+    return most == ALONE
+        ? CsvFieldKind.PLAIN
+        : most == WITHIN ? CsvFieldKind.QUOTED : CsvFieldKind.ASKED;
   }
 }

@@ -16,7 +16,7 @@ final class CsvTexts {
   private final boolean marks;
   private final String blank;
   private @Nullable TextVector known;
-  private CsvField.@Nullable Kind[] kinds = {};
+  private @Nullable CsvFieldKind[] kinds = {};
   private @Nullable String[] written = {};
 
   /**
@@ -36,7 +36,7 @@ final class CsvTexts {
     Dictionary of = vector.dictionary();
     if (vector != known) {
       known = vector;
-      kinds = new CsvField.Kind[of.size() + 1];
+      kinds = new CsvFieldKind[of.size() + 1];
       written = new String[kinds.length];
     }
     int code = vector.codes()[row];
@@ -59,9 +59,9 @@ final class CsvTexts {
   }
 
   private void decide(Dictionary of, int code) {
-    CsvField.Kind kind = field.kind(of.pool(), of.end(code - 1), of.end(code));
+    CsvFieldKind kind = field.kind(of.pool(), of.end(code - 1), of.end(code));
     kinds[code] = kind;
-    if (kind == CsvField.Kind.ASKED) {
+    if (kind == CsvFieldKind.ASKED) {
       String text = of.text(code);
       written[code] = field.of(marks ? FormulaMark.with(text) : text);
     }

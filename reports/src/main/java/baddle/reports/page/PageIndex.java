@@ -1,7 +1,6 @@
 package baddle.reports.page;
 
 import baddle.reports.CrosstabLayout;
-import baddle.reports.Headline;
 import baddle.reports.ReportHead;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -13,36 +12,6 @@ import java.util.List;
 
 /** A page that leads to reports of which there is one for each value of a column. */
 public final class PageIndex {
-
-  /**
-   * A report.
-   *
-   * @param value the value it is of
-   * @param file its place, as seen from the index
-   * @param figures what each of its summaries comes to, as it is shown
-   * @param movement how the first of them moved; empty for none
-   */
-  public record Entry(String value, String file, List<String> figures, String movement) {
-
-    /** Copies the list. */
-    public Entry {
-      figures = List.copyOf(figures);
-    }
-
-    /** Of the figures of a report. */
-    public static Entry of(String value, String file, List<CrosstabLayout> layouts) {
-      List<Headline> headlines = layouts.stream().map(Headline::of).toList();
-      return new Entry(
-          value,
-          file,
-          headlines.stream().map(Headline::shown).toList(),
-          headlines.stream()
-              .map(Headline::movement)
-              .filter(text -> !text.isEmpty())
-              .findFirst()
-              .orElse(""));
-    }
-  }
 
   private PageIndex() {}
 
@@ -56,7 +25,7 @@ public final class PageIndex {
       String column,
       List<CrosstabLayout> layouts,
       ReportHead head,
-      List<Entry> entries,
+      List<IndexEntry> entries,
       OutputStream out)
       throws IOException {
     try (Writer writer = new OutputStreamWriter(out, StandardCharsets.UTF_8)) {
@@ -65,7 +34,7 @@ public final class PageIndex {
   }
 
   private static String page(
-      String column, List<CrosstabLayout> layouts, ReportHead head, List<Entry> entries)
+      String column, List<CrosstabLayout> layouts, ReportHead head, List<IndexEntry> entries)
       throws IOException {
     String style = PageScript.style(head.style());
     String title = PageReport.text(head.title().isEmpty() ? column : head.title());
@@ -88,7 +57,7 @@ public final class PageIndex {
       out.append(PageReport.text(headings.get(i))).append("</th>");
     }
     out.append("</tr></thead>\n<tbody>\n");
-    for (Entry entry : entries) {
+    for (IndexEntry entry : entries) {
       out.append("<tr><th scope=\"row\" class=\"label first\"><a href=\"")
           .append(PageReport.text(entry.file()))
           .append("\">")

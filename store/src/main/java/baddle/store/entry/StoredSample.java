@@ -1,6 +1,6 @@
 package baddle.store.entry;
 
-import baddle.core.check.RowSample;
+import baddle.core.check.SampledHashes;
 
 /**
  * Some of the rows of a file.
@@ -9,4 +9,4 @@ import baddle.core.check.RowSample;
  * @param dataset the dataset its rows are in
  * @param hashes the sample
  */
-public record StoredSample(String path, String dataset, RowSample.Hashes hashes) {}
+public record StoredSample(String path, String dataset, SampledHashes hashes) {}

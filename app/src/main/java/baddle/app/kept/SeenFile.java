@@ -1,0 +1,34 @@
+package baddle.app.kept;
+
+import baddle.app.FileWalk;
+import baddle.app.Fingerprint;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+
+/** What lies at one place; nothing is what isn't there. */
+final class SeenFile {
+
+  private final StringBuilder text = new StringBuilder();
+  long youngest = Long.MIN_VALUE;
+
+  SeenFile(String key) throws IOException {
+    Path path = Path.of(key);
+    if (!FilesFingerprint.isFolder(key) && Files.isRegularFile(path)) {
+      add("", Fingerprint.of(path));
+    } else if (FilesFingerprint.isFolder(key) && Files.isDirectory(path)) {
+      text.append(FilesFingerprint.SEPARATOR);
+      int base = path.toString().length();
+      FileWalk.of(path, (file, found) -> add(file.toString().substring(base), found));
+    }
+  }
+
+  private void add(String name, Fingerprint found) {
+    youngest = Math.max(youngest, found.modified());
+    text.append(name).append('\n').append(found.text()).append('\n');
+  }
+
+  String text() {
+    return text.toString();
+  }
+}
