@@ -304,7 +304,9 @@ class ExportProgramTests {
 
     assertThat(refused.status()).isEqualTo(3);
     assertThat(refused.err())
-        .contains("remark: a text of 40000 characters; a workbook's cell holds 32767");
+        .contains(
+            "row 6 of the rows, remark, from in/b.csv, row 2: a text of 40000 characters;"
+                + " a workbook's cell holds 32767");
     try (Stream<Path> files = Files.list(folder)) {
       assertThat(files.map(file -> file.getFileName().toString()))
           .noneMatch(n -> n.contains("rows.xlsx"));
