@@ -32,8 +32,12 @@ public final class KeptCells {
   /** So many numbers are kept for a question, some 16 MB; beyond, rows are gone over. */
   static final long MOST_NUMBERS = 2_000_000;
 
+  /** So many cells are gathered at a time for several questions, some 50 MB. */
+  private static final int MOST_CELLS = 500_000;
+
   private final KeptAnswers answers;
   private final Calendar calendar;
+  private final int mostCells;
 
   /**
    * Questions with too many cells to be asked beside others, and those not worth keeping at all.
@@ -44,6 +48,16 @@ public final class KeptCells {
 
   /** Beside the store of a project. */
   public KeptCells(Project project) {
+    this(project, MOST_CELLS);
+  }
+
+  /**
+   * Beside the store of a project.
+   *
+   * @param mostCells how many cells are gathered at a time for several questions
+   */
+  KeptCells(Project project, int mostCells) {
+    this.mostCells = mostCells;
     this.calendar = project.plan().calendar();
     this.answers = new KeptAnswers(project.storeFolder().resolve("cells"), calendar);
   }
@@ -54,10 +68,6 @@ public final class KeptCells {
    * whoever asks it.
    */
   public void ahead(List<RowQuestion> questions) throws IOException {
-    ahead(questions, SharedPass.MOST_CELLS);
-  }
-
-  void ahead(List<RowQuestion> questions, int mostCells) throws IOException {
     Map<DatasetReader, Map<String, RowQuestion>> ofReaders = new LinkedHashMap<>();
     for (RowQuestion asked : questions) {
       RowQuestion question = asked.kept();
@@ -139,7 +149,7 @@ public final class KeptCells {
     }
   }
 
-  /** A part has nearly as many groups as rows. */
+  /** There are too many groups of rows to be worth it. */
   private static final class ManyGroupsException extends IOException {
     private static final long serialVersionUID = 1L;
   }
@@ -172,10 +182,18 @@ public final class KeptCells {
       if (before.isPresent()) {
         cells = before.get();
       } else {
-        Inputs own = inputs(kept);
-        long count = scan(reader, part, columns, own.rows);
-        cells = CellsOfRows.of(own.builder, kept.dataset());
-        isWorth = areWorth(cells, count);
+        try {
+          Gathered gathered = gathered(kept, part, question.only().isPresent());
+          cells = gathered.cells;
+          isWorth = areWorth(cells, gathered.rows);
+        } catch (ManyGroupsException | SpecException e) {
+          if (question.only().isEmpty()) {
+            throw e;
+          }
+          isWorth = false;
+          question.scanPart(part, rows);
+          continue;
+        }
       }
       cells.addTo(builder, question.dataset(), item);
       size += cells.size();
@@ -198,17 +216,29 @@ public final class KeptCells {
     }
   }
 
-  /** Goes over the rows of a part; returns how many there are. */
-  private static long scan(DatasetReader reader, int part, List<String> columns, BlockSink sink)
-      throws IOException {
+  /** What so many rows come to. */
+  private record Gathered(CellsOfRows cells, long rows) {}
+
+  /**
+   * Goes over the rows of a part.
+   *
+   * @param ofAll whether more is asked than is needed, all values where one is wanted; then neither
+   *     many cells nor a row of another value may be in the way
+   */
+  private Gathered gathered(RowQuestion kept, int part, boolean ofAll) throws IOException {
+    Inputs own = inputs(kept);
     long[] count = new long[1];
-    reader.scanPart(
-        part,
-        columns,
-        (block, from, to) -> {
-          count[0] += to - from;
-          sink.accept(block, from, to);
-        });
-    return count[0];
+    kept.reader()
+        .scanPart(
+            part,
+            kept.columns(),
+            (block, from, to) -> {
+              own.rows.accept(block, from, to);
+              count[0] += to - from;
+              if (ofAll && own.builder.cellCount() > mostCells) {
+                throw new ManyGroupsException();
+              }
+            });
+    return new Gathered(CellsOfRows.of(own.builder, kept.dataset()), count[0]);
   }
 }

@@ -25,9 +25,6 @@ import org.slf4j.LoggerFactory;
  */
 final class SharedPass {
 
-  /** So many cells are gathered at a time, some 50 MB. */
-  static final int MOST_CELLS = 500_000;
-
   private final DatasetReader reader;
   private final int mostCells;
   private final List<Asked> asked = new ArrayList<>();

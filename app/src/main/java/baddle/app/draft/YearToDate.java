@@ -43,21 +43,23 @@ final class YearToDate {
   static void mark(
       DraftDataset dataset, List<DraftFeed> feeds, Questions questions, List<String> doubts) {
     List<FoundTable> files = dataset.tables();
-    if (feeds.size() != 1
-        || dataset.paths().size() < LEAST_FILES
-        || files.size() != dataset.paths().size()) {
+    if (dataset.paths().size() < LEAST_FILES || files.size() != dataset.paths().size()) {
       return;
     }
-    NamePattern pattern = new NamePattern(feeds.get(0).files());
-    List<List<FoundTable>> series = series(files, pattern);
+    List<NamePattern> patterns = feeds.stream().map(feed -> new NamePattern(feed.files())).toList();
+    List<List<FoundTable>> series = new ArrayList<>();
+    for (NamePattern pattern : patterns) {
+      series.addAll(series(files, pattern));
+    }
     int pairs = series.stream().mapToInt(one -> one.size() - 1).sum();
     int growing = series.stream().mapToInt(YearToDate::growing).sum();
     if (pairs == 0 || growing * 3 < pairs * 2) {
       return;
     }
     Optional<DraftColumn> row = key(dataset);
+    boolean isDayEnough = growing == pairs && patterns.size() == 1;
     Optional<DraftColumn> key =
-        row.or(() -> growing == pairs ? day(dataset) : Optional.<DraftColumn>empty());
+        row.or(() -> isDayEnough ? day(dataset) : Optional.<DraftColumn>empty());
     String folder = FolderFile.folderOf(files.get(0).path());
     String evidence =
         growing + " of " + pairs + " files hold nearly all rows of the file before, and more";
@@ -80,7 +82,7 @@ final class YearToDate {
       doubts.add(question.line() + (onlyLatest ? latest(row, key.orElseThrow()) : EACH));
     }
     if (onlyLatest) {
-      List<String> names = new ArrayList<>(namedParts(pattern));
+      List<String> names = new ArrayList<>(namedParts(patterns));
       names.add(key.orElseThrow().name());
       dataset.latestBy(names, row.isPresent());
     }
@@ -94,6 +96,13 @@ final class YearToDate {
             + " only the rows of the latest file that has it are proposed to count";
   }
 
+  /** What the names of all feeds tell files apart by. */
+  private static List<String> namedParts(List<NamePattern> patterns) {
+    List<String> parts = new ArrayList<>(namedParts(patterns.get(0)));
+    patterns.forEach(pattern -> parts.retainAll(namedParts(pattern)));
+    return parts;
+  }
+
   /** What names tell files apart by besides the period. */
   private static List<String> namedParts(NamePattern pattern) {
     return pattern.parts().stream().filter(part -> !part.equals(NamePattern.PERIOD)).toList();
@@ -103,10 +112,10 @@ final class YearToDate {
   private static List<List<FoundTable>> series(List<FoundTable> files, NamePattern pattern) {
     Map<List<String>, List<FoundTable>> series = new LinkedHashMap<>();
     for (FoundTable file : files) {
-      Map<String, String> named = pattern.match(file.path()).orElse(Map.of());
-      List<String> apart =
-          namedParts(pattern).stream().map(part -> named.getOrDefault(part, "")).toList();
-      series.computeIfAbsent(apart, a -> new ArrayList<>()).add(file);
+      pattern
+          .match(file.path())
+          .map(named -> namedParts(pattern).stream().map(named::get).toList())
+          .ifPresent(apart -> series.computeIfAbsent(apart, a -> new ArrayList<>()).add(file));
     }
     series.values().forEach(one -> one.sort(inTime(pattern)));
     return List.copyOf(series.values());

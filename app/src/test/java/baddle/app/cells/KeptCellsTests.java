@@ -96,7 +96,12 @@ class KeptCellsTests {
 
   private static List<Map<String, BigDecimal>> answer(ProjectSession session, RowQuestion question)
       throws Exception {
-    Crosstab crosstab = session.cells().builder(List.of(question)).build();
+    return answer(session.cells(), question);
+  }
+
+  private static List<Map<String, BigDecimal>> answer(KeptCells cells, RowQuestion question)
+      throws Exception {
+    Crosstab crosstab = cells.builder(List.of(question)).build();
     List<Map<String, BigDecimal>> answers = new ArrayList<>();
     for (int measure = 0; measure < crosstab.spec().measures().size(); measure++) {
       answers.add(CrosstabCells.of(crosstab, measure));
@@ -161,7 +166,7 @@ class KeptCellsTests {
         for (CrosstabSpec spec : specs) {
           questions.add(question(session, spec, batch));
         }
-        session.cells().ahead(questions, 1 + random.nextInt(60));
+        new KeptCells(session.project(), 1 + random.nextInt(60)).ahead(questions);
         session.cells().ahead(questions);
         for (RowQuestion question : questions) {
           assertThat(answer(session, question)).isEqualTo(alone.get(question.spec()));
@@ -204,6 +209,32 @@ class KeptCellsTests {
                 answer(
                     session, question(session, question.spec().whereAlso(condition(only)), batch)));
       }
+    }
+  }
+
+  @Test
+  void what_is_wrong_with_other_values_is_not_in_the_way_of_one() throws Exception {
+    consolidated(3, 6);
+    CrosstabSpec failing =
+        spec(List.of("branch"), List.of(), "sum(amount / case code when 'B2' then 0 else 1 end)");
+    CrosstabSpec many = spec(List.of("source_file", "branch"), List.of("region"), "sum(amount)");
+    try (ProjectSession session = session()) {
+      int batch = session.batch(OptionalInt.empty()).number();
+      KeptCells few = new KeptCells(session.project(), 3);
+      for (String value : List.of("A1", "C3", "D4")) {
+        OneValue only = new OneValue("code", value);
+        for (CrosstabSpec spec : List.of(failing, many)) {
+          forgetCells();
+          assertThat(answer(few, question(session, spec, batch, only)))
+              .as("%s of %s", spec.measures(), value)
+              .isEqualTo(
+                  answer(session, question(session, spec.whereAlso(condition(only)), batch)));
+        }
+      }
+      assertThatThrownBy(
+              () -> answer(few, question(session, failing, batch, new OneValue("code", "B2"))))
+          .isInstanceOf(SpecException.class)
+          .hasMessageContaining("guard it with nullif or case");
     }
   }
 
@@ -298,7 +329,7 @@ class KeptCellsTests {
           List.of(
               question(session, specs().get(5), batch), question(session, specs().get(3), batch));
       forgetCells();
-      session.cells().ahead(List.of(few.get(0), many, few.get(1)), 6);
+      new KeptCells(session.project(), 6).ahead(List.of(few.get(0), many, few.get(1)));
       rowsGoneOver.set(0);
 
       answer(session, few.get(0));
