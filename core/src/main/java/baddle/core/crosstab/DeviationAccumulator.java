@@ -54,9 +54,9 @@ final class DeviationAccumulator implements Accumulator, Accumulator.Values {
     grow(cellCount);
     LongVector vector = (LongVector) Objects.requireNonNull(argument);
     for (int row = from; row < to; row++) {
-      if (!vector.isBlank(row)) {
+      int cell = cells[row];
+      if (cell != CellTable.DISCARD && !vector.isBlank(row)) {
         long value = vector.values()[row];
-        int cell = cells[row];
         counts[cell]++;
         add(low, high, cell, value, value >> 63);
         add(squaresLow, squaresHigh, cell, value * value, Math.multiplyHigh(value, value));
@@ -99,9 +99,11 @@ final class DeviationAccumulator implements Accumulator, Accumulator.Values {
     }
     for (int cell = 1; cell < count; cell++) {
       int into = cells[cell];
-      counts[into] += read[0][cell];
-      add(low, high, into, read[1][cell], read[2][cell]);
-      add(squaresLow, squaresHigh, into, read[3][cell], read[4][cell]);
+      if (into != CellTable.DISCARD) {
+        counts[into] += read[0][cell];
+        add(low, high, into, read[1][cell], read[2][cell]);
+        add(squaresLow, squaresHigh, into, read[3][cell], read[4][cell]);
+      }
     }
   }
 

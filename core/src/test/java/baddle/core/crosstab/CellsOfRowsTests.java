@@ -9,10 +9,12 @@ import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Measure;
 import baddle.core.expression.AxisItem;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.Month;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -117,6 +119,60 @@ class CellsOfRowsTests {
     }
 
     assertThat(shown(added.build())).isEqualTo(shown(whole.build()));
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {21, 22, 23, 24, 25, 26})
+  void the_cells_of_one_item_come_to_what_its_rows_come_to(long seed) throws IOException {
+    Random random = new Random(seed);
+    List<String> measures = List.of("sum(amount)", "count(*)", "max(units)", "stddev_samp(units)");
+    CrosstabSpec narrow = spec(DOWN.subList(1, 2), ACROSS.subList(0, 1), measures);
+    CrosstabSpec wide = spec(DOWN.subList(1, 2), List.of(ACROSS.get(0), "region"), measures);
+    List<List<Sale>> parts = new ArrayList<>();
+    for (int part = 0; part < 4; part++) {
+      parts.add(sales(random, random.nextInt(60)));
+    }
+    for (String region : List.of("north", "south", "", "nowhere")) {
+      CrosstabBuilder added = builder(narrow);
+      CrosstabBuilder direct = builder(narrow);
+      for (List<Sale> part : parts) {
+        CrosstabBuilder all = builder(wide);
+        SampleRows.push(part, all);
+        CellsOfRows.of(all, "").addTo(added, "", Optional.of(region));
+        SampleRows.push(part.stream().filter(s -> s.region().equals(region)).toList(), direct);
+      }
+      assertThat(shown(added.build())).as(region).isEqualTo(shown(direct.build()));
+    }
+  }
+
+  @Test
+  void figures_that_are_left_out_may_be_as_large_as_they_like() throws IOException {
+    LocalDate day = LocalDate.of(2026, 3, 1);
+    List<Sale> sales = new ArrayList<>();
+    for (int month = 0; month < 24; month++) {
+      sales.add(new Sale("south", "Dunmere", day.plusMonths(month), Long.MAX_VALUE / 3, 1L));
+      sales.add(new Sale("north", "Dunmere", day.plusMonths(month), 10L * month, 1L));
+    }
+    CrosstabBuilder filtered =
+        builder(
+            spec(
+                List.of("site"),
+                List.of(),
+                List.of("stddev_samp(amount) filter (where region = 'north')")));
+    SampleRows.push(sales, filtered);
+    List<String> narrow = List.of("stddev_samp(amount)");
+    CrosstabBuilder wide = builder(spec(List.of("sold_on by month"), List.of("region"), narrow));
+    SampleRows.push(sales, wide);
+    CrosstabBuilder added = builder(spec(List.of("sold_on by month"), List.of(), narrow));
+    CellsOfRows.of(wide, "").addTo(added, "", Optional.of("north"));
+
+    CrosstabBuilder north = builder(spec(List.of(), List.of(), narrow));
+    SampleRows.push(sales.stream().filter(s -> s.region().equals("north")).toList(), north);
+    Crosstab expected = north.build();
+    Optional<BigDecimal> deviation = expected.value(expected.down(), expected.across(), 0);
+    for (Crosstab crosstab : List.of(filtered.build(), added.build())) {
+      assertThat(crosstab.value(crosstab.down(), crosstab.across(), 0)).isEqualTo(deviation);
+    }
   }
 
   private static boolean small(Sale sale) {
