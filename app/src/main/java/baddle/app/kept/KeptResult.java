@@ -21,8 +21,9 @@ import org.slf4j.LoggerFactory;
  */
 public final class KeptResult<R extends Record> {
 
-  private static final int FORMAT = 0x42440002;
+  private static final int FORMAT = 0x42440003;
 
+  private final Path project;
   private final KeptBytes kept;
   private final Class<R> type;
 
@@ -32,9 +33,9 @@ public final class KeptResult<R extends Record> {
    * @param command a word for it
    */
   public KeptResult(Path planFile, String command, Class<R> type) {
-    this.kept =
-        new KeptBytes(
-            Project.storeFolder(planFile).resolve(command + " " + planFile.getFileName()));
+    Path store = Project.storeFolder(planFile);
+    this.project = store.resolveSibling("");
+    this.kept = new KeptBytes(store.resolve(command + " " + planFile.getFileName()));
     this.type = type;
   }
 
@@ -81,10 +82,10 @@ public final class KeptResult<R extends Record> {
     if (in.readInt() != FORMAT || !in.readUTF().equals(ThisProgram.parts())) {
       return Optional.empty();
     }
-    if (KeptRecords.read(in) instanceof ProjectState state && state.holds()) {
-      return Optional.of(type.cast(KeptRecords.read(in)));
-    }
-    return Optional.empty();
+    RecordCodec codec = new RecordCodec(project);
+    return codec.read(ProjectState.class, in).holds(project)
+        ? Optional.of(codec.read(type, in))
+        : Optional.empty();
   }
 
   /** Keeps a result. */
@@ -94,8 +95,9 @@ public final class KeptResult<R extends Record> {
     try {
       out.writeInt(FORMAT);
       out.writeUTF(ThisProgram.parts());
-      KeptRecords.write(state, out);
-      KeptRecords.write(result, out);
+      RecordCodec codec = new RecordCodec(project);
+      codec.write(state, out);
+      codec.write(result, out);
     } catch (IOException | RuntimeException e) {
       LoggerFactory.getLogger(KeptResult.class).warn("{} isn't kept", kept, e);
       return;

@@ -18,16 +18,24 @@ import java.util.Set;
 import org.slf4j.LoggerFactory;
 
 /**
- * All that what is said of a project depends on, besides the program: the plan and every file it
- * names, name, size and time of every file in its folders, and the state of its store.
+ * All that what is reported of a project depends on, besides the program: where the project is, the
+ * plan and every file it names, name, size and time of every file in its folders, and the state of
+ * its store. It never holds for a copy: the project's own path is part of it, and of each file the
+ * device and number by which the file system knows it.
  *
+ * @param folder the project's folder, absolute
  * @param storeFolder where the store is
- * @param storeFile size and time of the store's file
+ * @param storeFile what the store's file is told from another by
  * @param storeWriter who wrote to it last
- * @param files what each file and folder is told from another by
+ * @param files what each file and folder is told from another by; paths below the project's folder
+ *     are relative to it
  */
 public record ProjectState(
-    String storeFolder, String storeFile, String storeWriter, Map<String, String> files) {
+    String folder,
+    Path storeFolder,
+    String storeFile,
+    String storeWriter,
+    Map<String, String> files) {
 
   /**
    * The files as they were before anything was looked at, so that whatever changes from then on is
@@ -49,7 +57,10 @@ public record ProjectState(
         Path folder = project.storeFolder();
         return StoreState.of(folder)
             .filter(state -> state.writer().equals(writer))
-            .map(state -> new ProjectState(folder.toString(), state.file(), writer, files));
+            .map(
+                state ->
+                    new ProjectState(
+                        project.folder().toString(), folder, state.file(), writer, files));
       } catch (IOException e) {
         return Optional.empty();
       }
@@ -57,7 +68,8 @@ public record ProjectState(
 
     /** Whether the files are the same, those aside that this program writes lists into. */
     public boolean isSameAs(Before other) {
-      String outputs = OutputList.of(project.planFile()).file().toAbsolutePath().toString();
+      String outputs =
+          FilesFingerprint.key(project.folder(), OutputList.of(project.planFile()).file());
       Map<String, String> own = new LinkedHashMap<>(files);
       Map<String, String> others = new LinkedHashMap<>(other.files);
       own.remove(outputs);
@@ -76,7 +88,9 @@ public record ProjectState(
     public Optional<Before> and(Collection<Path> more) {
       try {
         Map<String, String> all = new LinkedHashMap<>(files);
-        all.putAll(FilesFingerprint.of(new ProjectFiles(Set.of(), Set.copyOf(more))).parts());
+        all.putAll(
+            FilesFingerprint.of(project.folder(), new ProjectFiles(Set.of(), Set.copyOf(more)))
+                .parts());
         return Optional.of(new Before(project, all));
       } catch (IOException e) {
         return Optional.empty();
@@ -98,7 +112,8 @@ public record ProjectState(
       return Optional.empty();
     }
     try {
-      FilesFingerprint fingerprint = FilesFingerprint.of(ProjectFiles.of(project));
+      FilesFingerprint fingerprint =
+          FilesFingerprint.of(project.folder(), ProjectFiles.of(project));
       return Fingerprint.isSettled(
               fingerprint.youngest(), ChronoUnit.NANOS.between(Instant.EPOCH, now))
           ? new Before(project, fingerprint.parts())
@@ -119,10 +134,15 @@ public record ProjectState(
     }
   }
 
-  /** Whether all is still so. */
-  boolean holds() throws IOException {
+  /**
+   * Whether all is still so.
+   *
+   * @param project the folder of the project that asks, absolute
+   */
+  boolean holds(Path project) throws IOException {
     StoreState state = new StoreState(storeFile, storeWriter);
-    return StoreState.of(Path.of(storeFolder)).filter(state::equals).isPresent()
-        && FilesFingerprint.holds(files);
+    return project.toString().equals(folder)
+        && StoreState.of(storeFolder).filter(state::equals).isPresent()
+        && FilesFingerprint.holds(project, files);
   }
 }

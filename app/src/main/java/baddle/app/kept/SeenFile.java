@@ -12,8 +12,13 @@ final class SeenFile {
   private final StringBuilder text = new StringBuilder();
   long youngest = Long.MIN_VALUE;
 
-  SeenFile(String key) throws IOException {
-    Path path = Path.of(key);
+  /**
+   * Looks there.
+   *
+   * @param project the folder that relative keys begin in
+   */
+  SeenFile(Path project, String key) throws IOException {
+    Path path = project.resolve(key);
     if (!FilesFingerprint.isFolder(key) && Files.isRegularFile(path)) {
       add("", Fingerprint.of(path));
     } else if (FilesFingerprint.isFolder(key) && Files.isDirectory(path)) {
