@@ -3,7 +3,7 @@ package baddle.app.draft;
 import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.words.HeadingWords;
 import baddle.core.value.ColumnType;
-import baddle.core.value.ValueProfile;
+import baddle.core.value.TotalLabel;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -117,7 +117,7 @@ final class MappingTables {
   /** The values of a column, labels of totals aside. */
   private static Set<String> values(DraftColumn column) {
     return column.values().stream()
-        .filter(value -> !ValueProfile.isTotalLabel(value))
+        .filter(value -> !TotalLabel.is(value))
         .collect(Collectors.toCollection(HashSet::new));
   }
 

@@ -4,6 +4,7 @@ import baddle.app.draft.found.FoundTable;
 import baddle.app.draft.found.TotalledSection;
 import baddle.core.intake.TotalRow;
 import baddle.core.profile.TableProfile;
+import baddle.core.value.TotalLabel;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
@@ -14,10 +15,20 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Proposes the rules that leave rows of totals out of one feed. */
 final class TotalRules {
+
+  /** How labels of each kind are told in small letters. */
+  private static final Map<TotalLabel.Kind, String> PATTERNS =
+      Map.of(
+          TotalLabel.Kind.SUB, "^sub[ -]?total",
+          TotalLabel.Kind.NAMED, "^totals? (for|of)\\b|. totals?:?$",
+          TotalLabel.Kind.PLAIN, "^totals?:?$",
+          TotalLabel.Kind.GRAND, "^grand[ -]?totals?",
+          TotalLabel.Kind.UNSURE, "^totals?\\b");
 
   private final DraftDataset dataset;
   private final List<FoundTable> tables;
@@ -47,7 +58,7 @@ final class TotalRules {
     Map<String, List<Stated>> byColumn = new LinkedHashMap<>();
     for (FoundTable table : tables) {
       List<TotalRow> totals = table.table().totals();
-      long plain = totals.stream().filter(t -> t.kind() == TotalRow.Kind.PLAIN).count();
+      long plain = totals.stream().filter(t -> t.kind() == TotalLabel.Kind.PLAIN).count();
       for (TotalRow total : totals) {
         boolean sub =
             switch (total.kind()) {
@@ -74,7 +85,7 @@ final class TotalRules {
     Optional<String> guard = guard(stated);
     List<Stated> sure =
         stated.stream()
-            .filter(one -> guard.isPresent() || one.row.kind() != TotalRow.Kind.UNSURE)
+            .filter(one -> guard.isPresent() || one.row.kind() != TotalLabel.Kind.UNSURE)
             .toList();
     stated.stream()
         .filter(one -> !sure.contains(one))
@@ -83,16 +94,16 @@ final class TotalRules {
         .forEach(doubts::add);
     List<Stated> subs = sure.stream().filter(Stated::sub).toList();
     List<Stated> grands = sure.stream().filter(one -> !one.sub).toList();
-    Set<TotalRow.Kind> ofSubs = kinds(subs);
-    ofSubs.add(TotalRow.Kind.SUB);
-    Set<TotalRow.Kind> ofGrands = kinds(grands);
-    ofGrands.add(TotalRow.Kind.GRAND);
-    if (!ofSubs.contains(TotalRow.Kind.PLAIN)) {
-      ofGrands.add(TotalRow.Kind.PLAIN);
+    Set<TotalLabel.Kind> ofSubs = kinds(subs);
+    ofSubs.add(TotalLabel.Kind.SUB);
+    Set<TotalLabel.Kind> ofGrands = kinds(grands);
+    ofGrands.add(TotalLabel.Kind.GRAND);
+    if (!ofSubs.contains(TotalLabel.Kind.PLAIN)) {
+      ofGrands.add(TotalLabel.Kind.PLAIN);
     }
     if (!grands.isEmpty()) {
       if (subs.isEmpty()) {
-        ofGrands.add(TotalRow.Kind.SUB);
+        ofGrands.add(TotalLabel.Kind.SUB);
       }
       rule(column, ofGrands, guard, grands);
     }
@@ -101,8 +112,8 @@ final class TotalRules {
     }
   }
 
-  private static Set<TotalRow.Kind> kinds(List<Stated> stated) {
-    Set<TotalRow.Kind> kinds = EnumSet.noneOf(TotalRow.Kind.class);
+  private static Set<TotalLabel.Kind> kinds(List<Stated> stated) {
+    Set<TotalLabel.Kind> kinds = EnumSet.noneOf(TotalLabel.Kind.class);
     stated.forEach(one -> kinds.add(one.row.kind()));
     return kinds;
   }
@@ -127,8 +138,8 @@ final class TotalRules {
   }
 
   private void rule(
-      String column, Set<TotalRow.Kind> kinds, Optional<String> guard, List<Stated> stated) {
-    String pattern = kinds.stream().map(TotalRow.Kind::pattern).collect(Collectors.joining("|"));
+      String column, Set<TotalLabel.Kind> kinds, Optional<String> guard, List<Stated> stated) {
+    String pattern = pattern(kinds, stated);
     String and = guard.map(name -> " and " + name + " is null").orElse("");
     String when = "lower(" + column + ") like_regex '" + pattern + "'" + and;
     Predicate<TotalledSection> isOfRule =
@@ -164,6 +175,18 @@ final class TotalRules {
     rules.add(
         new TotalRule(
             when, because, tying, heads.stream().filter(inner::goesOn).toList(), example));
+  }
+
+  /** A pattern of labels of some kinds, and of those stated that it doesn't know. */
+  private static String pattern(Set<TotalLabel.Kind> kinds, List<Stated> stated) {
+    String known = kinds.stream().map(PATTERNS::get).collect(Collectors.joining("|"));
+    Pattern pattern = Pattern.compile(known);
+    return stated.stream()
+        .map(one -> small(one.row.label()))
+        .filter(label -> !pattern.matcher(label).find())
+        .distinct()
+        .map(label -> "^" + label.replaceAll("[\\\\^$.|?*+()\\[{]", ".").replace("'", "''"))
+        .reduce(known, (all, label) -> all + "|" + label);
   }
 
   /** A rule of its own, before the other, for totals of more than one of the others. */

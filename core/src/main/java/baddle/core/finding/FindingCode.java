@@ -24,6 +24,8 @@ public enum FindingCode {
   DAY_NUMBERS(Severity.NOTE),
   /** Rows left out by a built-in rule. */
   ROWS_LEFT_OUT(Severity.NOTE),
+  /** Rows that look like totals of rows above them, and count like these. */
+  TOTAL_SUSPECTED(Severity.ERROR),
   /** Rows of delimited text with fewer cells than there are headings. */
   ROWS_SHORT(Severity.WARNING),
   /** A heading that a leave-out rule reads and a source doesn't have. */

@@ -151,7 +151,8 @@ public final class FormIntake implements RowSink {
                 .toList(),
             List.of(),
             List.of(),
-            rows.mended()));
+            rows.mended(),
+            rows.suspected().found()));
   }
 
   private Optional<Finding> empty(int column, CellRange cell) {

@@ -304,7 +304,8 @@ public final class Intake implements RowSink {
                 .toList(),
             found.absent(),
             found.unused(),
-            rows.mended()));
+            rows.mended(),
+            rows.suspected().found()));
   }
 
   /** What the built-in rules and those of the plan have left out. */

@@ -63,6 +63,7 @@ final class IntakeFindings {
     findings.addAll(rows.misfits());
     ofReadings(rows);
     ofTotals(rows.totals());
+    findings.addAll(SuspectedTotalFindings.of(source, rows.suspected()));
     ofCorrections(rows.corrected());
     ofMended(rows.mended());
   }

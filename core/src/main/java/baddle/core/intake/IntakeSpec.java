@@ -21,6 +21,7 @@ import java.util.stream.Stream;
  * @param conventionChoices how the values of some columns were found to be written, by column
  * @param shaping what happens to rows before they are kept
  * @param mended rows that are read as a person mended them
+ * @param totals what becomes of totals that no rule leaves out
  * @param watch is told of the rows that are left out
  */
 public record IntakeSpec(
@@ -30,6 +31,7 @@ public record IntakeSpec(
     Map<String, ConventionChoice> conventionChoices,
     ShapingRules shaping,
     MendedRows mended,
+    TotalPolicy totals,
     RowWatch watch) {
 
   /** Copies list and maps. */
@@ -37,6 +39,18 @@ public record IntakeSpec(
     columns = List.copyOf(columns);
     named = Map.copyOf(named);
     conventionChoices = Map.copyOf(conventionChoices);
+  }
+
+  /** Where totals that no rule leaves out are reported. */
+  public IntakeSpec(
+      List<IntakeColumn> columns,
+      Map<String, String> named,
+      ValueRules rules,
+      Map<String, ConventionChoice> conventionChoices,
+      ShapingRules shaping,
+      MendedRows mended,
+      RowWatch watch) {
+    this(columns, named, rules, conventionChoices, shaping, mended, TotalPolicy.REPORT, watch);
   }
 
   /** Without any special rule. */
@@ -51,9 +65,14 @@ public record IntakeSpec(
         RowWatch.NONE);
   }
 
+  /** The same, with another fate of totals that no rule leaves out. */
+  public IntakeSpec with(TotalPolicy other) {
+    return new IntakeSpec(columns, named, rules, conventionChoices, shaping, mended, other, watch);
+  }
+
   /** The same, with what reading the source once has shown. */
   public IntakeSpec with(Map<String, ConventionChoice> shown) {
-    return new IntakeSpec(columns, named, rules, shown, shaping, mended, watch);
+    return new IntakeSpec(columns, named, rules, shown, shaping, mended, totals, watch);
   }
 
   /** The columns of the blocks that come out, and those that keep what was replaced. */

@@ -1,13 +1,18 @@
 package baddle.core.intake;
 
 import baddle.core.value.Fit;
+import baddle.core.value.TotalLabel;
 import baddle.core.value.Unreadable;
-import baddle.core.value.ValueProfile;
 
 /** What to do about a value that doesn't fit. */
 final class Remedies {
 
   private Remedies() {}
+
+  /** How to leave out a row that looks like a total. */
+  static String ofTotal(SuspectedTotal total) {
+    return "if it is a total, leave it out: add to leave_out: of its feed " + total.rule();
+  }
 
   /**
    * An imperative without a full stop.
@@ -17,7 +22,7 @@ final class Remedies {
    */
   static String of(Fit fit, String value, Unreadable policy) {
     String again = policy == Unreadable.HOLD ? ", and consolidate again" : "";
-    if (ValueProfile.isTotalLabel(value)) {
+    if (TotalLabel.is(value)) {
       return "leave such rows out with a rule of leave_out:, and check them with control_total:";
     }
     return switch (fit) {

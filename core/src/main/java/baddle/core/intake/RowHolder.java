@@ -16,9 +16,12 @@ import baddle.core.value.Unreadable;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** Puts rows into suspense, with what is wrong in each. */
 final class RowHolder {
+
+  private static final String LIKE_TOTAL = " (the row looks like a total)";
 
   private final IntakeSpec spec;
   private final HeadingRow headings;
@@ -64,8 +67,12 @@ final class RowHolder {
     return HeadingRow.ABSENT;
   }
 
-  /** Holds a row of a stretch. */
-  void hold(Stretch stretch, int index) throws IOException {
+  /**
+   * Holds a row of a stretch.
+   *
+   * @param total the total it looks like
+   */
+  void hold(Stretch stretch, int index, Optional<SuspectedTotal> total) throws IOException {
     held++;
     GridRow row = stretch.rows()[index];
     Place place = source.atRow(row.number());
@@ -74,8 +81,13 @@ final class RowHolder {
       Fit fit = stretch.fit(index, column);
       if (fit != Fit.FITS) {
         HeldValue value = value(stretch, index, column, fit);
+        String remedy =
+            total.map(Remedies::ofTotal).orElse(Remedies.of(fit, value.value(), Unreadable.HOLD));
+        if (total.isPresent()) {
+          value = new HeldValue(value.heading(), value.value(), value.expectation() + LIKE_TOTAL);
+        }
         values.add(value);
-        misfits.add(place, value, Remedies.of(fit, value.value(), Unreadable.HOLD));
+        misfits.add(place, value, remedy);
       }
     }
     int beyond = sheet.fixedWidth() ? beyond(row) : HeadingRow.ABSENT;

@@ -69,6 +69,7 @@ public record SourceIntake(
    * @param headings the source's headings by column from 0, empty where a column has none
    * @param absent the columns whose heading the source doesn't have
    * @param mended the values that were read as a person mended them
+   * @param suspected the rows that look like totals and count
    */
   public record Treated(
       List<LeftOut> leftOut,
@@ -77,11 +78,13 @@ public record SourceIntake(
       List<String> headings,
       List<String> absent,
       List<String> unused,
-      List<MendedValue> mended) {
+      List<MendedValue> mended,
+      List<SuspectedTotal> suspected) {
 
     /** Nothing. */
     public static final Treated NOTHING =
-        new Treated(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+        new Treated(
+            List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
 
     /** Copies the lists. */
     public Treated {
@@ -92,6 +95,7 @@ public record SourceIntake(
       absent = List.copyOf(absent);
       unused = List.copyOf(unused);
       mended = List.copyOf(mended);
+      suspected = List.copyOf(suspected);
     }
   }
 

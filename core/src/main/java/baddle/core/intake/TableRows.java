@@ -15,6 +15,7 @@ import baddle.core.value.Fit;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Takes the rows below the headings into blocks, a stretch of rows at a time, or holds them, or
@@ -36,6 +37,7 @@ final class TableRows {
   private final GridRow[] lent = new GridRow[Stretch.MOST];
 
   private final RowShaper shaping;
+  private final TotalScan totals;
   private final RowHolder holder;
   private final RowCorrections mending;
 
@@ -46,6 +48,7 @@ final class TableRows {
   private boolean lookedAhead;
   private long read;
   private long leftOut;
+  private long totalsLeftOut;
   private long shortRows;
 
   TableRows(
@@ -76,6 +79,7 @@ final class TableRows {
     }
     this.readings = new ColumnReadings(spec, headings, intakes);
     this.shaping = new RowShaper(spec, headings, sheet, blocks, made, readings::ofNumbers);
+    this.totals = new TotalScan(spec, headings, blocks);
   }
 
   /** The row to fill next. */
@@ -148,7 +152,8 @@ final class TableRows {
       intake.mark();
       fit &= intake.takeAll(stretch.rows(), 0, rows, base);
     }
-    if (fit && shaping.isNone()) {
+    if (fit && shaping.isNone() && spec.totals() == TotalPolicy.REPORT) {
+      totals.apply(stretch, base, Optional.empty());
       for (int i = 0; i < rows; i++) {
         blocks.endRow(stretch.rows()[i].number());
       }
@@ -160,6 +165,7 @@ final class TableRows {
       if (!shaping.isNone()) {
         shaping.apply(stretch, base);
       }
+      totals.apply(stretch, base, Optional.of(shaping.rules()));
       keep(base);
     }
     stretch.clear();
@@ -193,7 +199,7 @@ final class TableRows {
     for (int i = 0; i < stretch.size(); i++) {
       if (stretch.isLeftOut(i)) {
         leftOut++;
-        String because = shaping.rules().rule(stretch.rule(i)).because();
+        String because = because(stretch.rule(i));
         spec.watch().leftOut(source, headings.headings(), stretch.rows()[i], because);
       } else if (stretch.fits(i)) {
         blocks.keep(base + i, stretch.rows()[i].number());
@@ -201,9 +207,15 @@ final class TableRows {
           holder.noteBlanked(stretch, i);
         }
       } else {
-        holder.hold(stretch, i);
+        holder.hold(stretch, i, totals.at(i));
       }
     }
+  }
+
+  private String because(int rule) {
+    boolean ofPlan = rule < spec.shaping().leaveOut().size();
+    totalsLeftOut += ofPlan ? 0 : 1;
+    return ofPlan ? shaping.rules().rule(rule).because() : TotalScan.BECAUSE;
   }
 
   /** How many rows were taken, whatever became of them. */
@@ -219,13 +231,21 @@ final class TableRows {
   /** How many each rule has left out. */
   List<SourceIntake.LeftOut> leftOutByRule() {
     List<SourceIntake.LeftOut> byRule = new ArrayList<>(shaping.rules().leftOut());
-    long byPlan = shaping.rules().total();
+    if (totalsLeftOut > 0) {
+      byRule.add(new SourceIntake.LeftOut(TotalScan.BECAUSE, totalsLeftOut));
+    }
+    long byPlan = shaping.rules().total() + totalsLeftOut;
     if (leftOut > byPlan) {
       byRule.add(
           new SourceIntake.LeftOut(
               "no value under any of the headings that become rows", leftOut - byPlan));
     }
     return byRule;
+  }
+
+  /** What looks like totals among the rows that count. */
+  TotalScan suspected() {
+    return totals;
   }
 
   ControlTotals totals() {

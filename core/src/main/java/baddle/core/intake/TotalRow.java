@@ -1,7 +1,6 @@
 package baddle.core.intake;
 
-import baddle.core.value.ValueProfile;
-import java.util.Locale;
+import baddle.core.value.TotalLabel;
 import java.util.Set;
 
 /**
@@ -13,54 +12,13 @@ import java.util.Set;
  */
 public record TotalRow(int column, String label, Set<Integer> filled) {
 
-  /** What a total is of, as its label puts it. */
-  public enum Kind {
-    /** Of one part: "Subtotal". */
-    SUB("^sub[ -]?total"),
-    /** Of one part that it names: "Dunmere total", "Total for Dunmere". */
-    NAMED("^totals? (for|of)\\b|. totals?:?$"),
-    /** Just "Total". */
-    PLAIN("^totals?:?$"),
-    /** Of all: "Grand total". */
-    GRAND("^grand[ -]?totals?"),
-    /** Begins with the word, and may be something else. */
-    UNSURE("^totals?\\b");
-
-    private final String pattern;
-
-    Kind(String pattern) {
-      this.pattern = pattern;
-    }
-
-    /** A pattern of such labels in small letters. */
-    public String pattern() {
-      return pattern;
-    }
-  }
-
   /** Copies the set. */
   public TotalRow {
     filled = Set.copyOf(filled);
   }
 
   /** What it is of. */
-  public Kind kind() {
-    String small = label.toLowerCase(Locale.ROOT).replaceAll("\\s+", " ").strip();
-    if (small.startsWith("sub")) {
-      return Kind.SUB;
-    }
-    if (small.startsWith("grand")) {
-      return Kind.GRAND;
-    }
-    if (small.matches("totals?:?")) {
-      return Kind.PLAIN;
-    }
-    boolean begins = small.startsWith("total");
-    return begins && !small.matches("totals? (for|of)\\b.*") ? Kind.UNSURE : Kind.NAMED;
-  }
-
-  /** Whether a text is what totals are called. */
-  public static boolean isLabel(String text) {
-    return ValueProfile.isTotalLabel(text);
+  public TotalLabel.Kind kind() {
+    return TotalLabel.kind(label).orElse(TotalLabel.Kind.UNSURE);
   }
 }

@@ -4,6 +4,7 @@ import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.GridRow;
 import baddle.core.intake.TotalRow;
+import baddle.core.value.TotalLabel;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashMap;
@@ -50,7 +51,7 @@ final class RowShapes {
       if (kind != CellKind.BLANK) {
         there.add(column);
         boolean first = label < 0 && kind == CellKind.TEXT;
-        label = first && TotalRow.isLabel(row.text(column)) ? column : label;
+        label = first && TotalLabel.is(row.text(column)) ? column : label;
       }
     }
     if (label >= 0) {

@@ -179,6 +179,26 @@ public final class TextBuilder extends ColumnBuilder {
     codes[row] = code;
   }
 
+  /** Asks of the characters of a text, which stay where they are. */
+  @FunctionalInterface
+  public interface Question {
+
+    /**
+     * Asks.
+     *
+     * @param start the first character, inclusive
+     * @param end the end, exclusive
+     */
+    boolean of(char[] text, int start, int end);
+  }
+
+  /** Whether something is so of a row's text; never of a blank. */
+  public boolean is(int row, Question question) {
+    int code = codes[row];
+    return code != Dictionary.BLANK
+        && question.of(dictionary.pool(), dictionary.end(code - 1), dictionary.end(code));
+  }
+
   /** The characters of a row's text. */
   public char[] characters(int row) {
     int code = codes[row];

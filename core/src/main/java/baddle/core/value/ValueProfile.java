@@ -11,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,14 +23,9 @@ import org.jspecify.annotations.Nullable;
  */
 public final class ValueProfile {
 
-  /** How the label of a total begins or ends, in small letters; a pattern. */
-  private static final String TOTAL_LABEL =
-      "^(grand[ -]?|sub[ -]?)?totals?(?![\\p{L}\\p{N}])|(?<=\\S )totals?:?$";
-
   /** How many distinct values are told apart. */
   public static final int MOST_DISTINCT = 20_000;
 
-  private static final Pattern TOTAL = Pattern.compile(TOTAL_LABEL, Pattern.CASE_INSENSITIVE);
   private static final int TENTHS = 9;
   private static final int LONGEST_LABEL = 80;
   private static final int MOST_DIGITS = 18;
@@ -138,13 +132,6 @@ public final class ValueProfile {
     return Optional.of(written.number());
   }
 
-  /** Whether a text is how the row of a total is called. */
-  public static boolean isTotalLabel(String text) {
-    int at = text.indexOf('t');
-    at = at < 0 ? text.indexOf('T') : at;
-    return at >= 0 && TOTAL.matcher(text).find();
-  }
-
   /** Counts cells without a value. */
   public void addBlank(long times) {
     blank += times;
@@ -169,7 +156,7 @@ public final class ValueProfile {
     if (text.length == 0) {
       return Shape.TEXT;
     }
-    boolean label = isTotalLabel(value);
+    boolean label = TotalLabel.is(value);
     totalLabels += label ? times : 0;
     long numbersBefore = textNumbers;
     long datesBefore = dates;

@@ -3,7 +3,7 @@ package baddle.app.draft.found;
 import baddle.core.grid.CellKind;
 import baddle.core.intake.TotalRow;
 import baddle.core.profile.SheetSample;
-import baddle.core.value.ValueProfile;
+import baddle.core.value.TotalLabel;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -60,7 +60,7 @@ final class Sections {
   private int labelOf(SheetSample.Row row) {
     for (int i = first; i < end; i++) {
       SheetSample.Cell cell = row.cell(i);
-      if (cell.kind() == CellKind.TEXT && ValueProfile.isTotalLabel(cell.text())) {
+      if (cell.kind() == CellKind.TEXT && TotalLabel.is(cell.text())) {
         return i;
       }
     }
@@ -89,7 +89,7 @@ final class Sections {
     missing.removeAll(filled);
     boolean sparse = !missing.isEmpty() && missing.size() * 3 >= usual.size();
     boolean sure =
-        at >= 0 && new TotalRow(at, row.cell(at).text(), Set.of()).kind() != TotalRow.Kind.UNSURE;
+        at >= 0 && new TotalRow(at, row.cell(at).text(), Set.of()).kind() != TotalLabel.Kind.UNSURE;
     boolean labelled = at >= 0 && (sure || sparse);
     if (labelled || (sparse && addsUp(numbers))) {
       end(Set.of());
