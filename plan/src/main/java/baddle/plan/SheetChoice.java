@@ -29,13 +29,18 @@ public record SheetChoice(
     return !names.isEmpty() || !positions.isEmpty();
   }
 
+  /** Whether the plan says that a sheet isn't read. */
+  public boolean isExcepted(String name) {
+    return except.stream().anyMatch(pattern -> pattern.match(name).isPresent());
+  }
+
   /**
    * What the name of a sheet carries, if the feed wants the sheet.
    *
    * @param position its place in the workbook, from 1
    */
   public Optional<Map<String, String>> match(String name, int position) {
-    if (except.stream().anyMatch(pattern -> pattern.match(name).isPresent())) {
+    if (isExcepted(name)) {
       return Optional.empty();
     }
     Optional<Map<String, String>> parts =

@@ -39,11 +39,6 @@ public final class Adoption {
     copySources("file = ?1", from, id);
     copyFindings(from, id, null);
     database.execute(
-        "INSERT INTO row_sample (file, rows, level, hashes)"
-            + " SELECT ?2, rows, level, hashes FROM row_sample WHERE file = ?1",
-        from,
-        id);
-    database.execute(
         "INSERT INTO kept_out (file, sheet, period, derived, why)"
             + " SELECT ?2, sheet, period, derived, why"
             + " FROM kept_out WHERE file = ?1",

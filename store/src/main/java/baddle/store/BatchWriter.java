@@ -5,11 +5,14 @@ import baddle.core.finding.Finding;
 import baddle.core.finding.Place;
 import baddle.core.grid.MessageHead;
 import baddle.core.intake.SourceIntake;
+import baddle.core.outcome.CellAccount;
+import baddle.core.outcome.CellCounts;
 import baddle.core.outcome.ControlTotal;
 import baddle.core.outcome.HeldRow;
 import baddle.core.outcome.HeldValue;
 import baddle.core.outcome.MendedValue;
 import baddle.core.outcome.RowCounts;
+import baddle.core.outcome.UnreadRange;
 import baddle.core.table.Column;
 import baddle.core.table.HiddenRows;
 import baddle.core.table.Schema;
@@ -18,6 +21,7 @@ import baddle.store.entry.StoredFile;
 import baddle.store.entry.StoredSource;
 import java.io.Closeable;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.nio.ByteBuffer;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -278,16 +282,26 @@ public final class BatchWriter implements Closeable {
     return id;
   }
 
-  /** Adds a sample of the rows of a file that was added before. */
-  public synchronized void addSample(long file, SampledHashes sample) throws IOException {
+  /** Adds a sample of the rows of a source that was added before, and what they add up to. */
+  public synchronized void addSample(
+      int part, int source, SampledHashes sample, Map<String, BigDecimal> sums) throws IOException {
     ByteBuffer bytes = ByteBuffer.allocate((int) sample.values().count() * Long.BYTES);
     sample.values().forEach(bytes::putLong);
     database.execute(
-        "INSERT INTO row_sample (file, rows, level, hashes) VALUES (?, ?, ?, ?)",
-        file,
+        "INSERT INTO source_sample (part, source, rows, level, hashes) VALUES (?, ?, ?, ?, ?)",
+        part,
+        source,
         sample.rows(),
         sample.level(),
         bytes.array());
+    for (Map.Entry<String, BigDecimal> sum : sums.entrySet()) {
+      database.execute(
+          "INSERT INTO source_sum (part, source, column_name, sum) VALUES (?, ?, ?, ?)",
+          part,
+          source,
+          sum.getKey(),
+          sum.getValue().toPlainString());
+    }
   }
 
   /** Adds a source of a file that was added before. */
@@ -316,6 +330,36 @@ public final class BatchWriter implements Closeable {
     long hidden = held.get(from, (int) (from + counts.kept())).cardinality();
     if (hidden > 0) {
       setRowState(source.part(), source.number(), HiddenRows.HELD.name(), hidden, 0);
+    }
+  }
+
+  /** Adds what became of the cells of a source that was added before. */
+  public synchronized void addCells(StoredSource source, CellAccount account) throws IOException {
+    CellCounts cells = account.counts();
+    database.execute(
+        "INSERT INTO cell_count (part, source, filled, read, headings, notes, left_out, ignored,"
+            + " not_read) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        source.part(),
+        source.number(),
+        cells.filled(),
+        cells.read(),
+        cells.headings(),
+        cells.notes(),
+        cells.leftOut(),
+        cells.ignored(),
+        cells.notRead());
+    for (UnreadRange range : account.unread()) {
+      database.execute(
+          "INSERT INTO cells_not_read (part, source, sheet, heading, cell_range, cells, numbers,"
+              + " sum) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+          source.part(),
+          source.number(),
+          range.sheet(),
+          range.heading(),
+          range.range().toString(),
+          range.cells(),
+          range.numbers(),
+          range.sum().toPlainString());
     }
   }
 

@@ -3,6 +3,7 @@ package baddle.store;
 import baddle.core.check.SampledHashes;
 import baddle.core.finding.Place;
 import baddle.core.grid.MessageHead;
+import baddle.core.outcome.CellCounts;
 import baddle.core.outcome.RowCounts;
 import baddle.store.entry.Batch;
 import baddle.store.entry.StoredFile;
@@ -10,6 +11,7 @@ import baddle.store.entry.StoredHeadings;
 import baddle.store.entry.StoredSample;
 import baddle.store.entry.StoredSource;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.nio.ByteBuffer;
 import java.nio.LongBuffer;
 import java.sql.ResultSet;
@@ -186,19 +188,74 @@ public final class Catalogue {
     return absent;
   }
 
-  /** The samples of the rows of files that are live at a batch. */
-  public List<StoredSample> samples(int batch) throws IOException {
+  /** What became of the cells of each feed's sources that were live at a batch, added up. */
+  public Map<String, CellCounts> cellsOfFeeds(int batch) throws IOException {
+    Map<String, CellCounts> cells = new LinkedHashMap<>();
+    database
+        .query(
+            "SELECT f.feed, sum(c.filled), sum(c.read), sum(c.headings), sum(c.notes),"
+                + " sum(c.left_out), sum(c.ignored), sum(c.not_read) FROM cell_count c"
+                + " JOIN source s ON s.part = c.part AND s.number = c.source"
+                + " JOIN file f ON f.id = s.file WHERE"
+                + LIVE
+                + "GROUP BY f.feed ORDER BY f.feed",
+            row ->
+                Map.entry(
+                    row.getString(1),
+                    new CellCounts(
+                        row.getLong(2),
+                        row.getLong(3),
+                        row.getLong(4),
+                        row.getLong(5),
+                        row.getLong(6),
+                        row.getLong(7),
+                        row.getLong(8))),
+            batch)
+        .forEach(feed -> cells.put(feed.getKey(), feed.getValue()));
+    return cells;
+  }
+
+  /** How many sources that were live at a batch have cells nobody counted: an older program's. */
+  public long sourcesWithoutCells(int batch) throws IOException {
+    return database
+        .query(
+            "SELECT count(*) FROM source s JOIN file f ON f.id = s.file WHERE NOT EXISTS"
+                + " (SELECT 1 FROM cell_count c WHERE c.part = s.part AND c.source = s.number) AND"
+                + LIVE,
+            row -> row.getLong(1),
+            batch)
+        .get(0);
+  }
+
+  /** What is known of the rows of the sources of a dataset that are live at a batch. */
+  public List<StoredSample> samples(int batch, String dataset) throws IOException {
+    Map<String, Map<String, BigDecimal>> sums = new HashMap<>();
+    database.query(
+        "SELECT DISTINCT t.part, t.source, t.column_name, t.sum FROM source_sum t"
+            + " JOIN source s ON s.part = t.part AND s.number = t.source"
+            + " JOIN file f ON f.id = s.file WHERE f.dataset = ?2 AND"
+            + LIVE,
+        row ->
+            sums.computeIfAbsent(row.getInt(1) + " " + row.getInt(2), source -> new HashMap<>())
+                .put(row.getString(3), new BigDecimal(row.getString(4))),
+        batch,
+        dataset);
     return database.query(
-        "SELECT f.path, f.dataset, s.rows, s.level, s.hashes FROM row_sample s"
-            + " JOIN file f ON f.id = s.file WHERE"
+        "SELECT f.path, s.sheet, s.period, r.part, r.source, r.rows, r.level, r.hashes"
+            + " FROM source_sample r JOIN source s ON s.part = r.part AND s.number = r.source"
+            + " JOIN file f ON f.id = s.file WHERE f.dataset = ?2 AND"
             + LIVE
-            + "ORDER BY f.path",
+            + "ORDER BY f.path, r.part, r.source",
         row ->
             new StoredSample(
-                row.getString(1),
-                row.getString(2),
-                new SampledHashes(row.getLong(3), row.getInt(4), longs(row.getBytes(5)))),
-        batch);
+                Place.source(row.getString(1), row.getString(2)),
+                row.getString(3),
+                row.getInt(4),
+                row.getInt(5),
+                new SampledHashes(row.getLong(6), row.getInt(7), longs(row.getBytes(8))),
+                sums.getOrDefault(row.getInt(4) + " " + row.getInt(5), Map.of())),
+        batch,
+        dataset);
   }
 
   private static long[] longs(byte[] bytes) {

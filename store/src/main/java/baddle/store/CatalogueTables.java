@@ -3,7 +3,7 @@ package baddle.store;
 import java.util.ArrayList;
 import java.util.List;
 
-/** The tables of format 7. Names are those of docs/vocabulary, for a person with an SQL tool. */
+/** The tables of format 8. Names are those of docs/vocabulary, for a person with an SQL tool. */
 final class CatalogueTables {
 
   private CatalogueTables() {}
@@ -233,12 +233,67 @@ final class CatalogueTables {
     return List.of("ALTER TABLE batch ADD COLUMN plan TEXT NOT NULL DEFAULT ''");
   }
 
+  /** What makes a store of format 7 one of format 8: sheets are known as files were. */
+  static List<String> fromFormat7() {
+    List<String> statements = new ArrayList<>(SINCE_FORMAT_8);
+    statements.add(
+        "INSERT INTO source_sample SELECT s.part, s.number, r.rows, r.level, r.hashes"
+            + " FROM row_sample r JOIN source s ON s.file = r.file WHERE"
+            + " (SELECT count(*) FROM source o WHERE o.file = s.file) = 1"
+            + " ON CONFLICT DO NOTHING");
+    statements.add("DROP TABLE row_sample");
+    return statements;
+  }
+
+  private static final List<String> SINCE_FORMAT_8 =
+      List.of(
+          """
+          CREATE TABLE source_sample (
+            part INTEGER NOT NULL,
+            source INTEGER NOT NULL,
+            rows INTEGER NOT NULL,
+            level INTEGER NOT NULL,
+            hashes BLOB NOT NULL,
+            PRIMARY KEY (part, source))""",
+          """
+          CREATE TABLE source_sum (
+            part INTEGER NOT NULL,
+            source INTEGER NOT NULL,
+            column_name TEXT NOT NULL,
+            sum TEXT NOT NULL,
+            PRIMARY KEY (part, source, column_name))""",
+          """
+          CREATE TABLE cell_count (
+            part INTEGER NOT NULL,
+            source INTEGER NOT NULL,
+            filled INTEGER NOT NULL,
+            read INTEGER NOT NULL,
+            headings INTEGER NOT NULL,
+            notes INTEGER NOT NULL,
+            left_out INTEGER NOT NULL,
+            ignored INTEGER NOT NULL,
+            not_read INTEGER NOT NULL,
+            PRIMARY KEY (part, source))""",
+          """
+          CREATE TABLE cells_not_read (
+            part INTEGER NOT NULL,
+            source INTEGER NOT NULL,
+            sheet TEXT NOT NULL,
+            heading TEXT NOT NULL,
+            cell_range TEXT NOT NULL,
+            cells INTEGER NOT NULL,
+            numbers INTEGER NOT NULL,
+            sum TEXT NOT NULL)""",
+          "CREATE INDEX cells_not_read_of_source ON cells_not_read (part, source)");
+
   static List<String> statements() {
     List<String> statements = new ArrayList<>(tables());
     statements.addAll(SINCE_FORMAT_3);
     statements.addAll(SINCE_FORMAT_4);
     statements.addAll(SINCE_FORMAT_5);
     statements.addAll(SINCE_FORMAT_6);
+    statements.addAll(SINCE_FORMAT_8);
+    statements.add("DROP TABLE row_sample");
     return statements;
   }
 

@@ -23,7 +23,7 @@ import org.sqlite.SQLiteErrorCode;
 final class Database implements Closeable {
 
   /** The format this program writes, in SQLite's {@code user_version}. */
-  static final int FORMAT = 7;
+  static final int FORMAT = 8;
 
   private static final Set<SQLiteErrorCode> NO_DATABASE =
       EnumSet.of(SQLiteErrorCode.SQLITE_NOTADB, SQLiteErrorCode.SQLITE_CORRUPT);
@@ -185,6 +185,9 @@ final class Database implements Closeable {
     }
     if (format >= 1 && format <= 6) {
       statements.addAll(CatalogueTables.fromFormat6());
+    }
+    if (format >= 1 && format <= 7) {
+      statements.addAll(CatalogueTables.fromFormat7());
     }
     for (String statement : statements) {
       execute(statement);

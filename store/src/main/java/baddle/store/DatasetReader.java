@@ -234,7 +234,22 @@ public final class DatasetReader {
    */
   public void scanFiles(List<String> columns, Predicate<String> files, BlockSink sink)
       throws IOException {
-    scan(schema.only(columns), false, files, sink);
+    scan(schema.only(columns), false, range -> files.test(range.file()), sink);
+  }
+
+  /**
+   * Pushes the rows of one source.
+   *
+   * @param columns as for {@link #scan}
+   * @param source its number in the part
+   */
+  public void scanSource(List<String> columns, int part, int source, BlockSink sink)
+      throws IOException {
+    scan(
+        schema.only(columns),
+        false,
+        range -> range.part() == part && range.source() == source,
+        sink);
   }
 
   /**
@@ -246,20 +261,20 @@ public final class DatasetReader {
    */
   public void scanHidden(List<String> columns, BlockSink sink) throws IOException {
     if (live.all().stream().anyMatch(StoredPart::hides)) {
-      scan(schema.only(columns), true, file -> true, sink);
+      scan(schema.only(columns), true, range -> true, sink);
     }
   }
 
-  private void scan(Schema wanted, boolean hidden, Predicate<String> files, BlockSink sink)
+  private void scan(Schema wanted, boolean hidden, Predicate<SourceRange> ranges, BlockSink sink)
       throws IOException {
-    scan(wanted, hidden, part -> true, files, null, sink);
+    scan(wanted, hidden, part -> true, ranges, null, sink);
   }
 
   private void scan(
       Schema wanted,
       boolean hidden,
       IntPredicate parts,
-      Predicate<String> files,
+      Predicate<SourceRange> chosen,
       @Nullable RowChoice choice,
       BlockSink sink)
       throws IOException {
@@ -267,14 +282,13 @@ public final class DatasetReader {
         wanted.columns().stream().anyMatch(c -> Origin.has(c.name()))
             || (choice != null && choice.columns().stream().anyMatch(Origin::has));
     Schema looked = choice == null ? new Schema(List.of()) : schema.only(choice.columns());
-    watch.begin(live.rowsOf(parts, files));
+    watch.begin(live.rowsOf(parts, chosen));
     try (VectorDecoder decoder = new VectorDecoder()) {
       PartScan scan = new PartScan(live, decoder, watch);
       for (Map.Entry<Integer, List<SourceRange>> part : live.ranges().entrySet()) {
         boolean hides = live.part(part.getKey()).hides();
         if (parts.test(part.getKey()) && (!hidden || hides)) {
-          List<SourceRange> ranges =
-              part.getValue().stream().filter(range -> files.test(range.file())).toList();
+          List<SourceRange> ranges = part.getValue().stream().filter(chosen).toList();
           if (ranges.isEmpty()) {
             continue;
           }
@@ -311,7 +325,7 @@ public final class DatasetReader {
    * @param parts which ones
    */
   public void scanParts(Schema columns, IntPredicate parts, PartSink sink) throws IOException {
-    watch.begin(live.rowsOf(parts, file -> true));
+    watch.begin(live.rowsOf(parts, range -> true));
     try (VectorDecoder decoder = new VectorDecoder()) {
       PartScan scan = new PartScan(live, decoder, watch);
       for (Map.Entry<Integer, List<SourceRange>> part : live.ranges().entrySet()) {

@@ -99,11 +99,11 @@ final class LiveParts {
         row.getInt(9));
   }
 
-  /** How many rows of some files are in some parts, hidden ones among them. */
-  long rowsOf(IntPredicate wanted, Predicate<String> files) {
+  /** How many rows of some sources are in some parts, hidden ones among them. */
+  long rowsOf(IntPredicate wanted, Predicate<SourceRange> chosen) {
     return rangesOfPart.values().stream()
         .flatMap(List::stream)
-        .filter(range -> wanted.test(range.part()) && files.test(range.file()))
+        .filter(range -> wanted.test(range.part()) && chosen.test(range))
         .mapToLong(range -> range.to() - range.from())
         .sum();
   }

@@ -13,6 +13,7 @@ import baddle.store.entry.StoredMended;
 import baddle.store.entry.StoredRefusal;
 import baddle.store.entry.StoredSuspense;
 import baddle.store.entry.StoredTotal;
+import baddle.store.entry.StoredUnread;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.sql.ResultSet;
@@ -100,6 +101,24 @@ public final class Outcomes {
                 row.getLong(5),
                 row.getLong(6),
                 row.getInt(7)),
+        batch);
+  }
+
+  /** The cells of the sources that were live at a batch that nobody reads. */
+  public List<StoredUnread> unread(int batch) throws IOException {
+    return database.query(
+        "SELECT f.feed, f.path, u.sheet, u.heading, u.cell_range, u.cells, u.numbers, u.sum"
+            + " FROM cells_not_read u"
+            + ofLive("u")
+            + "ORDER BY u.rowid",
+        row ->
+            new StoredUnread(
+                row.getString(1),
+                Place.source(row.getString(2), row.getString(3)).atHeading(row.getString(4)),
+                row.getString(5),
+                row.getLong(6),
+                row.getLong(7),
+                new BigDecimal(row.getString(8))),
         batch);
   }
 

@@ -23,7 +23,17 @@ public final class Removal {
 
   private static final List<String> OF_SOURCES =
       List.of(
-          "suspense", "held_cell", "blanked", "left_out", "control_total", "mended", "row_state");
+          "suspense",
+          "held_cell",
+          "blanked",
+          "left_out",
+          "control_total",
+          "mended",
+          "row_state",
+          "source_sample",
+          "source_sum",
+          "cell_count",
+          "cells_not_read");
 
   private static final String NO_FILE = " file NOT IN (SELECT id FROM kept_file) ";
   private static final String NO_PART = " part NOT IN (SELECT part FROM source) ";
@@ -81,7 +91,6 @@ public final class Removal {
     for (String table : List.of("finding", "kept_out")) {
       database.execute("DELETE FROM " + table + " WHERE file IS NOT NULL AND" + NO_FILE);
     }
-    database.execute("DELETE FROM row_sample WHERE" + NO_FILE);
     database.execute("DELETE FROM source WHERE" + NO_FILE);
     database.execute("DELETE FROM file WHERE id NOT IN (SELECT id FROM kept_file)");
     for (String table : OF_SOURCES) {

@@ -7,6 +7,8 @@ import baddle.core.finding.Finding;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
 import baddle.core.lookup.LookupReview;
+import baddle.core.outcome.CellCounts;
+import baddle.core.outcome.Completeness;
 import baddle.core.outcome.HeldValue;
 import baddle.core.outcome.RowCounts;
 import java.util.List;
@@ -17,7 +19,7 @@ import java.util.Locale;
  *
  * @param batch the batch it is about
  * @param feeds what became of the rows of each feed
- * @param inDataset how many rows the datasets have, counted in the store
+ * @param completeness the proof that all rows and cells are accounted for
  * @param leftOut the rows that were left out, by feed and reason
  * @param totals all control totals
  * @param coverage one for each feed that is expected to have periods
@@ -32,7 +34,7 @@ import java.util.Locale;
 public record CheckResult(
     BatchStamp batch,
     List<FeedRows> feeds,
-    long inDataset,
+    Completeness completeness,
     List<LeftOutRows> leftOut,
     List<TotalLine> totals,
     List<Coverage> coverage,
@@ -49,9 +51,10 @@ public record CheckResult(
    *
    * @param feed the feed
    * @param sources how many sources it has
-   * @param rows the counts
+   * @param rows what became of its rows
+   * @param cells what became of its cells
    */
-  public record FeedRows(String feed, int sources, RowCounts rows) {}
+  public record FeedRows(String feed, int sources, RowCounts rows, CellCounts cells) {}
 
   /**
    * Rows that were left out.
@@ -147,14 +150,19 @@ public record CheckResult(
     accepted = List.copyOf(accepted);
   }
 
-  /** What became of all rows. */
-  public RowCounts rows() {
-    return feeds.stream().map(FeedRows::rows).reduce(RowCounts.NONE, RowCounts::plus);
+  /** How many rows the datasets have, counted in the store. */
+  public long inDataset() {
+    return completeness.inDataset();
   }
 
-  /** Whether every row read is accounted for. */
+  /** What became of all rows. */
+  public RowCounts rows() {
+    return completeness.rows();
+  }
+
+  /** Whether every row and cell is accounted for. */
   public boolean addsUp() {
-    return rows().addUp() && rows().kept() == inDataset;
+    return completeness.addsUp();
   }
 
   /** How many findings have a severity. */

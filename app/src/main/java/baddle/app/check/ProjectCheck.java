@@ -4,6 +4,7 @@ import baddle.app.BatchStamp;
 import baddle.app.Project;
 import baddle.app.cells.KeptCells;
 import baddle.app.cells.RowQuestion;
+import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.PendingFiles;
 import baddle.app.kept.KeptResult;
 import baddle.app.reading.MendedFiles;
@@ -17,10 +18,10 @@ import baddle.app.review.TotalLine;
 import baddle.app.session.ProjectSession;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.finding.Finding;
-import baddle.core.finding.FindingCode;
-import baddle.core.finding.Place;
 import baddle.core.lookup.LookupReview;
 import baddle.core.lookup.LookupTable;
+import baddle.core.outcome.CellCounts;
+import baddle.core.outcome.Completeness;
 import baddle.core.outcome.RowCounts;
 import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
@@ -230,15 +231,16 @@ public final class ProjectCheck {
     List<Coverage> coverage = covered.coverage(refused);
     long inDataset = catalogue.storedRows(number);
     List<CheckResult.FeedRows> feeds = feeds(catalogue, number, files, sources);
-    RowCounts all =
-        feeds.stream().map(CheckResult.FeedRows::rows).reduce(RowCounts.NONE, RowCounts::plus);
-    if (!all.addUp() || all.kept() != inDataset) {
-      findings.add(
-          Finding.of(
-              FindingCode.COMPLETENESS_BROKEN,
-              Place.nowhere(),
-              "the rows don't add up: " + all + ", stored " + inDataset,
-              "this is a defect of Baddle; don't use the figures, and report it"));
+    Completeness completeness =
+        new Completeness(
+            feeds.stream().map(CheckResult.FeedRows::rows).reduce(RowCounts.NONE, RowCounts::plus),
+            inDataset,
+            feeds.stream()
+                .map(CheckResult.FeedRows::cells)
+                .reduce(CellCounts.NONE, CellCounts::plus),
+            catalogue.sourcesWithoutCells(number));
+    if (!completeness.addsUp()) {
+      findings.add(ConsolidateResult.broken(completeness));
     }
     List<Finding> everything = new ArrayList<>(outside);
     everything.addAll(findings);
@@ -247,7 +249,7 @@ public final class ProjectCheck {
     return new CheckResult(
         BatchStamp.of(batch),
         feeds,
-        inDataset,
+        completeness,
         RuleCounts.byReason(leftOut),
         totals,
         coverage,
@@ -293,12 +295,18 @@ public final class ProjectCheck {
     Map<Long, String> feedOfFile = new HashMap<>();
     files.forEach(file -> feedOfFile.put(file.id(), file.feed()));
     Map<String, RowCounts> rows = catalogue.rowsOfFeeds(batch);
+    Map<String, CellCounts> cells = catalogue.cellsOfFeeds(batch);
     List<String> names =
         Stream.concat(plan.feeds().keySet().stream(), rows.keySet().stream()).distinct().toList();
     List<CheckResult.FeedRows> feeds = new ArrayList<>();
     for (String name : names) {
       int count = (int) sources.stream().filter(s -> name.equals(feedOfFile.get(s.file()))).count();
-      feeds.add(new CheckResult.FeedRows(name, count, rows.getOrDefault(name, RowCounts.NONE)));
+      feeds.add(
+          new CheckResult.FeedRows(
+              name,
+              count,
+              rows.getOrDefault(name, RowCounts.NONE),
+              cells.getOrDefault(name, CellCounts.NONE)));
     }
     return feeds;
   }

@@ -12,6 +12,7 @@ import baddle.app.closed.ClosedSources;
 import baddle.app.derived.Derived;
 import baddle.app.parts.DatedSources;
 import baddle.app.parts.FileOutcome;
+import baddle.app.parts.SampledSource;
 import baddle.app.reading.ReadSource;
 import baddle.core.finding.Finding;
 import baddle.core.grid.GridOpener;
@@ -194,12 +195,14 @@ final class BatchMaker {
       sources.add(stored);
       batch.addSource(stored);
       batch.addTreated(stored, source.intake().treated());
+      batch.addCells(stored, source.intake().cells());
     }
     for (Finding finding : findings) {
       batch.addFinding(file, finding);
     }
-    if (outcome.sample().isPresent()) {
-      batch.addSample(file, outcome.sample().get());
+    for (Map.Entry<Integer, SampledSource> sample : outcome.samples().entrySet()) {
+      batch.addSample(
+          outcome.part(), sample.getKey(), sample.getValue().hashes(), sample.getValue().sums());
     }
     return new AddedSource(
         file,

@@ -2,6 +2,9 @@ package baddle.app.consolidate;
 
 import baddle.app.BatchStamp;
 import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.outcome.Completeness;
 import baddle.core.outcome.RowCounts;
 import java.util.List;
 import java.util.Map;
@@ -13,8 +16,7 @@ import java.util.Optional;
  * @param made the batch it made; empty where nothing had changed
  * @param current the batch the dataset is at; empty where there has never been one
  * @param feeds a line for each feed, in the plan's order
- * @param inDataset how many rows the datasets have, counted in the store
- * @param rows what became of all rows of all sources that are in the datasets
+ * @param completeness what became of all rows and cells of all sources that are in the datasets
  * @param derivedAnew for each dataset whose derived columns were computed anew without reading its
  *     sources, how many rows have other values now
  * @param findings what is open, the gravest first
@@ -24,8 +26,7 @@ public record ConsolidateResult(
     Optional<BatchStamp> made,
     Optional<BatchStamp> current,
     List<FeedLine> feeds,
-    long inDataset,
-    RowCounts rows,
+    Completeness completeness,
     Map<String, Long> derivedAnew,
     List<Finding> findings,
     int accepted) {
@@ -37,9 +38,28 @@ public record ConsolidateResult(
     findings = List.copyOf(findings);
   }
 
-  /** Whether every row read is accounted for. */
+  /** How many rows the datasets have, counted in the store. */
+  public long inDataset() {
+    return completeness.inDataset();
+  }
+
+  /** What became of all rows. */
+  public RowCounts rows() {
+    return completeness.rows();
+  }
+
+  /** Whether every row and cell is accounted for. */
   public boolean addsUp() {
-    return rows.addUp() && rows.kept() == inDataset;
+    return completeness.addsUp();
+  }
+
+  /** Reports a proof that doesn't add up. */
+  public static Finding broken(Completeness completeness) {
+    return Finding.of(
+        FindingCode.COMPLETENESS_BROKEN,
+        Place.nowhere(),
+        "rows or cells don't add up: " + completeness,
+        "this is a defect of Baddle; don't use the figures, and report it");
   }
 
   /** Whether a finding has severity error. */

@@ -8,8 +8,8 @@ import baddle.app.changes.Refusal;
 import baddle.app.review.FindingPolicy;
 import baddle.app.review.Restatements;
 import baddle.core.finding.Finding;
-import baddle.core.finding.FindingCode;
-import baddle.core.finding.Place;
+import baddle.core.outcome.CellCounts;
+import baddle.core.outcome.Completeness;
 import baddle.core.outcome.RowCounts;
 import baddle.plan.FeedPlan;
 import baddle.plan.Plan;
@@ -72,17 +72,25 @@ final class ConsolidationReport {
     findings.addAll(Restatements.findings(plan, store, number));
     FindingPolicy.Result policed =
         new FindingPolicy(plan, catalogue.sources(number)).apply(findings);
-    ConsolidateResult result =
-        new ConsolidateResult(
-            made.map(BatchStamp::of),
-            current.map(BatchStamp::of),
-            lines,
-            catalogue.storedRows(number),
+    List<Finding> open = new ArrayList<>(policed.findings());
+    Completeness completeness =
+        new Completeness(
             all,
-            look.derived().changedRows(),
-            policed.findings(),
-            policed.accepted().size());
-    return result.addsUp() ? result : broken(result);
+            catalogue.storedRows(number),
+            catalogue.cellsOfFeeds(number).values().stream()
+                .reduce(CellCounts.NONE, CellCounts::plus),
+            catalogue.sourcesWithoutCells(number));
+    if (!completeness.addsUp()) {
+      open.add(0, ConsolidateResult.broken(completeness));
+    }
+    return new ConsolidateResult(
+        made.map(BatchStamp::of),
+        current.map(BatchStamp::of),
+        lines,
+        completeness,
+        look.derived().changedRows(),
+        open,
+        policed.accepted().size());
   }
 
   private static FeedLine line(FeedPlan feed, FileChanges all, int failed, RowCounts rows) {
@@ -101,25 +109,5 @@ final class ConsolidationReport {
         failed,
         all.gone().count(feed.name()),
         rows);
-  }
-
-  private static ConsolidateResult broken(ConsolidateResult result) {
-    List<Finding> findings = new ArrayList<>(result.findings());
-    findings.add(
-        0,
-        Finding.of(
-            FindingCode.COMPLETENESS_BROKEN,
-            Place.nowhere(),
-            "the rows don't add up: " + result.rows() + ", stored " + result.inDataset(),
-            "this is a defect of Baddle; don't use the figures, and report it"));
-    return new ConsolidateResult(
-        result.made(),
-        result.current(),
-        result.feeds(),
-        result.inDataset(),
-        result.rows(),
-        result.derivedAnew(),
-        findings,
-        result.accepted());
   }
 }

@@ -109,7 +109,7 @@ final class FilePartsReader {
       PartSources sources = new PartSources(part);
       SourcePeriods periods = new SourcePeriods(sources, feeds(dataset));
       Optional<LateRows> late = dated.rowsOf(dataset, sources);
-      FileSamples samples = new FileSamples(sources, dataset, schema);
+      SourceSamples samples = new SourceSamples(sources, plan, dataset, schema);
       BlockBuilder blocks =
           new BlockBuilder(
               spec.workingSchema(cellColumns(dataset)),

@@ -6,7 +6,8 @@ import baddle.app.cells.KeptCells;
 import baddle.app.closed.ClosedSources;
 import baddle.app.reference.References;
 import baddle.app.review.DatasetReview;
-import baddle.app.review.RepeatedFiles;
+import baddle.app.review.RepeatedSources;
+import baddle.app.review.SummedSources;
 import baddle.core.derivation.Derivation;
 import baddle.core.finding.Finding;
 import baddle.core.lookup.LookupTable;
@@ -19,6 +20,7 @@ import baddle.store.DatasetReader;
 import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.entry.StoredFile;
+import baddle.store.entry.StoredSample;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -192,9 +194,9 @@ public final class Derived {
       findings.addAll(new DuplicateMarks(batch, reader, dataset, ranks).run());
       current = reader(dataset.name(), batch).orElseThrow();
     }
-    findings.addAll(
-        RepeatedFiles.findings(
-            dataset, current, store.catalogue().samples(batch.batch().number())));
+    List<StoredSample> samples = store.catalogue().samples(batch.batch().number(), dataset.name());
+    findings.addAll(RepeatedSources.findings(plan, dataset, current, samples));
+    findings.addAll(SummedSources.findings(samples));
     findings.addAll(
         DatasetReview.findings(
             dataset, current, references, closed.keepsAny(), derivations::lookup, cells));

@@ -15,6 +15,7 @@ import baddle.store.Catalogue;
 import baddle.store.Store;
 import baddle.store.entry.StoredBlanked;
 import baddle.store.entry.StoredLeftOut;
+import baddle.store.entry.StoredUnread;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -36,6 +37,8 @@ public enum CheckList {
   LEFT_OUT,
   /** Every control total. */
   CONTROL_TOTALS,
+  /** The filled cells that nobody reads. */
+  CELLS_NOT_READ,
   /** The periods that are missing, and those that weren't expected. */
   MISSING_PERIODS,
   /** The headings of each source, by the columns they stand for. */
@@ -86,6 +89,22 @@ public enum CheckList {
   private ListTable stored(Project project, Catalogue catalogue, int number) throws IOException {
     if (this == HEADINGS) {
       return new HeadingTable(project.plan()).of(catalogue.headings(number));
+    }
+    if (this == CELLS_NOT_READ) {
+      ListTable table =
+          new ListTable(
+              word(), "feed", "file", "sheet", "heading", "range", "cells#", "numbers#", "sum#");
+      for (StoredUnread one : catalogue.outcomes().unread(number)) {
+        List<String> cells = new ArrayList<>(List.of(one.feed()));
+        cells.addAll(place(one.place(), false));
+        cells.add(Objects.requireNonNullElse(one.place().heading(), ""));
+        cells.add(one.range());
+        cells.add(String.valueOf(one.cells()));
+        cells.add(String.valueOf(one.numbers()));
+        cells.add(one.numbers() == 0 ? "" : one.sum().toPlainString());
+        table.add(cells);
+      }
+      return table;
     }
     if (this == BLANKED) {
       ListTable table =

@@ -2,10 +2,9 @@ package baddle.app.parts;
 
 import baddle.app.changes.CheckedFile;
 import baddle.app.reading.ReadSource;
-import baddle.core.check.SampledHashes;
 import baddle.core.finding.Finding;
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
 import java.util.stream.Stream;
 
 /**
@@ -16,7 +15,7 @@ import java.util.stream.Stream;
  * @param sources its sources that were read; none where the file failed
  * @param findings what wants a person's eye
  * @param keptOut rows of closed periods that it has and that aren't taken
- * @param sample some of its rows
+ * @param samples what is known of the rows of each source, by its number
  */
 public record FileOutcome(
     CheckedFile file,
@@ -24,26 +23,27 @@ public record FileOutcome(
     List<ReadSource> sources,
     List<Finding> findings,
     LateOfFile keptOut,
-    Optional<SampledHashes> sample) {
+    Map<Integer, SampledSource> samples) {
 
   public FileOutcome {
     sources = List.copyOf(sources);
     findings = List.copyOf(findings);
+    samples = Map.copyOf(samples);
   }
 
   /** Of a file without rows that are late. */
   public FileOutcome(CheckedFile file, int part, List<ReadSource> sources, List<Finding> findings) {
-    this(file, part, sources, findings, LateOfFile.NONE, Optional.empty());
+    this(file, part, sources, findings, LateOfFile.NONE, Map.of());
   }
 
   /** The same, with what came of looking for rows of closed periods. */
   public FileOutcome with(LateOfFile late) {
     List<Finding> all = Stream.concat(findings.stream(), late.findings().stream()).toList();
-    return new FileOutcome(file, part, sources, all, late, sample);
+    return new FileOutcome(file, part, sources, all, late, samples);
   }
 
-  /** The same, with a sample of its rows. */
-  public FileOutcome with(Optional<SampledHashes> rows) {
+  /** The same, with what is known of its rows. */
+  public FileOutcome with(Map<Integer, SampledSource> rows) {
     return new FileOutcome(file, part, sources, findings, keptOut, rows);
   }
 

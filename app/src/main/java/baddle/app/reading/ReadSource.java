@@ -2,6 +2,7 @@ package baddle.app.reading;
 
 import baddle.core.grid.MessageHead;
 import baddle.core.intake.SourceIntake;
+import baddle.core.outcome.CellAccount;
 import java.util.Optional;
 
 /**
@@ -21,6 +22,11 @@ public record ReadSource(
     long firstRow,
     Optional<MessageHead> message,
     SourceIntake intake) {
+
+  /** The same, and what became of cells that are in no source. */
+  public ReadSource with(CellAccount outside) {
+    return new ReadSource(number, sheet, period, firstRow, message, intake.adding(outside));
+  }
 
   /** The same, of another period. */
   public ReadSource ofPeriod(String other) {

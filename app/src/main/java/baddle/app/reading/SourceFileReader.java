@@ -11,10 +11,13 @@ import baddle.core.grid.GridRemark;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.MessageHead;
 import baddle.core.grid.NamedRange;
+import baddle.core.grid.ReadAgainException;
 import baddle.core.intake.FormIntake;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.RowWatch;
+import baddle.core.intake.SheetAudit;
 import baddle.core.intake.SourceIntake;
+import baddle.core.outcome.CellAccount;
 import baddle.core.table.BlockBuilder;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
@@ -48,6 +51,9 @@ public final class SourceFileReader {
   private final List<ReadSource> sources = new ArrayList<>();
   private final List<Finding> findings = new ArrayList<>();
   private final List<Finding> passedOver = new ArrayList<>();
+
+  /** What became of the cells that are in no source. */
+  private CellAccount outside = CellAccount.NONE;
 
   /**
    * A reading of one file.
@@ -99,8 +105,30 @@ public final class SourceFileReader {
     findings.add(Finding.of(code, place, message, remedy));
   }
 
-  private void passOver(FindingCode code, Place place, String message) {
-    passedOver.add(Finding.of(code, place, message, ""));
+  /** Notes a sheet of which nothing is read, and looks what is on it. */
+  private void passOver(FindingCode code, Wanted passed, String message) throws IOException {
+    Place place = Place.source(file.path(), passed.sheet.name());
+    SheetAudit audit = audit(passed, List.of());
+    if (!audit.hasHeadings()) {
+      passedOver.add(Finding.of(code, place, message, ""));
+    }
+    passedOver.addAll(audit.findings(place, message, passed.sheet.name()));
+  }
+
+  /** Accounts for the cells of a sheet outside of the ranges that were read. */
+  private SheetAudit audit(Wanted sheet, List<CellRange> accounted) throws IOException {
+    IntakeSpec spec = spec(Optional.empty(), sheet, Optional.empty());
+    String name = sheet.sheet.name();
+    boolean ignored = feed.shaping().ignored().hasName(name) || feed.sheets().isExcepted(name);
+    SheetAudit audit = new SheetAudit(spec, ignored, accounted);
+    try {
+      sheet.sheet.read(audit);
+    } catch (ReadAgainException e) {
+      audit = new SheetAudit(spec, ignored, accounted);
+      sheet.sheet.read(audit);
+    }
+    outside = outside.plus(audit.account(name));
+    return audit;
   }
 
   /** Reads it. */
@@ -127,10 +155,13 @@ public final class SourceFileReader {
       findings.add(noTable(grid));
     }
     findings.addAll(passedOver);
+    if (!sources.isEmpty()) {
+      sources.set(0, sources.get(0).with(outside));
+    }
   }
 
   /** The sheets to read, in the order of time. */
-  private List<Wanted> wanted(GridFile grid) {
+  private List<Wanted> wanted(GridFile grid) throws IOException {
     List<Wanted> wanted = new ArrayList<>();
     int position = 0;
     for (GridSheet sheet : grid.sheets()) {
@@ -146,9 +177,15 @@ public final class SourceFileReader {
                 "a report that baddle wrote is never read as a source",
                 "move it out of the feed's folder"));
       } else if (!named) {
-        passOver(FindingCode.SHEET_PASSED_OVER, place, "its name isn't the feed's");
+        passOver(
+            FindingCode.SHEET_PASSED_OVER,
+            new Wanted(sheet, Map.of()),
+            "its name isn't the feed's");
       } else if (!sheet.visible()) {
-        passOver(FindingCode.SHEET_HIDDEN, place, "a hidden sheet is not read");
+        passOver(
+            FindingCode.SHEET_HIDDEN,
+            new Wanted(sheet, parts.orElse(Map.of())),
+            "a hidden sheet is not read");
       } else {
         wanted.add(new Wanted(sheet, parts.orElse(Map.of())));
       }
@@ -166,15 +203,26 @@ public final class SourceFileReader {
       if (tableName.isEmpty()) {
         CellRange region = feed.table().range().orElse(CellRange.EVERYTHING);
         boolean stray = !feed.sheets().isStated() && !oneSheet;
-        readTable(grid, one, region, stray);
+        boolean isRead = readTable(grid, one, region, stray);
+        if (isRead && !region.equals(CellRange.EVERYTHING)) {
+          auditOutside(one, List.of(region));
+        }
         continue;
       }
+      List<CellRange> regions = new ArrayList<>();
       for (NamedRange range : named) {
         boolean here = range.sheet().equals(one.sheet.name());
         if (here && tableName.get().match(range.name()).isPresent()) {
           anyTable = true;
           readTable(grid, one, range.range(), false);
+          regions.add(range.range());
         }
+      }
+      if (!regions.isEmpty()) {
+        auditOutside(one, regions);
+      } else {
+        passOver(
+            FindingCode.SHEET_PASSED_OVER, one, "no table or range of it is named as the feed's");
       }
     }
     if (tableName.isPresent() && !anyTable) {
@@ -189,34 +237,45 @@ public final class SourceFileReader {
     }
   }
 
-  private void readTable(GridFile grid, Wanted wanted, CellRange region, boolean stray)
+  private void auditOutside(Wanted sheet, List<CellRange> read) throws IOException {
+    Place place = Place.source(file.path(), sheet.sheet.name());
+    passedOver.addAll(audit(sheet, read).findings(place, "", sheet.sheet.name()));
+  }
+
+  /** Reads the tables of a sheet, and tells whether there are any. */
+  private boolean readTable(GridFile grid, Wanted wanted, CellRange region, boolean stray)
       throws IOException {
     Place place = Place.source(file.path(), wanted.sheet.name());
     Optional<Period> period = period(grid, wanted);
-    IntakeSpec spec = spec(grid, wanted, period);
+    IntakeSpec spec = spec(grid.message(), wanted, period);
+    int before = sources.size();
+    boolean[] isStray = new boolean[1];
     new SheetTables(spec, place, wanted.sheet, blocks, numbers)
         .read(
             region,
             result -> {
               if (stray && result.outcome() == SourceIntake.Outcome.NO_TABLE) {
-                passOver(FindingCode.SHEET_PASSED_OVER, place, "no row has the feed's headings");
+                isStray[0] = true;
               } else {
                 take(grid, wanted, period, result);
               }
             });
+    if (isStray[0]) {
+      passOver(FindingCode.SHEET_PASSED_OVER, wanted, "no row has the feed's headings");
+    }
+    return sources.size() > before;
   }
 
-  private IntakeSpec spec(GridFile grid, Wanted wanted, Optional<Period> period) {
+  private IntakeSpec spec(Optional<MessageHead> sent, Wanted wanted, Optional<Period> period) {
     Map<String, String> named = new HashMap<>(feed.constants());
     named.putAll(file.named());
     named.putAll(wanted.parts);
     period.ifPresent(stated -> named.put(NamePattern.PERIOD, stated.toString()));
-    grid.message()
-        .ifPresent(
-            message -> {
-              named.put("message_sender", message.sender());
-              message.sent().ifPresent(sent -> named.put("message_date", sent.toString()));
-            });
+    sent.ifPresent(
+        message -> {
+          named.put("message_sender", message.sender());
+          message.sent().ifPresent(day -> named.put("message_date", day.toString()));
+        });
     named.keySet().retainAll(dataset.columns().stream().map(c -> c.column().name()).toList());
     return new IntakeSpec(
         dataset.columns(),
@@ -269,11 +328,24 @@ public final class SourceFileReader {
             result));
   }
 
+  /** Reads the sheets that the plan names, else the first of the workbook. */
   private void readForm(GridFile grid, List<Wanted> wanted) throws IOException {
-    if (wanted.isEmpty()) {
-      return;
+    List<GridSheet> inOrder = grid.sheets();
+    Optional<Wanted> first =
+        wanted.stream().min(Comparator.comparing(one -> inOrder.indexOf(one.sheet)));
+    for (Wanted one : wanted) {
+      if (feed.sheets().isStated() || one.equals(first.orElseThrow())) {
+        readForm(grid, one);
+      } else {
+        passOver(
+            FindingCode.SHEET_PASSED_OVER,
+            one,
+            "the form is read from the first sheet, " + first.orElseThrow().sheet.name());
+      }
     }
-    Wanted form = wanted.get(0);
+  }
+
+  private void readForm(GridFile grid, Wanted form) throws IOException {
     Place place = Place.source(file.path(), form.sheet.name());
     Map<String, CellRange> addresses = new LinkedHashMap<>();
     boolean byName = feed.cells().values().stream().anyMatch(cell -> cell.address().isEmpty());
@@ -294,13 +366,14 @@ public final class SourceFileReader {
       return;
     }
     Optional<Period> period = period(grid, form);
-    IntakeSpec spec = spec(grid, form, period);
+    IntakeSpec spec = spec(grid.message(), form, period);
     SourceIntake result = readForm(spec, place, form.sheet, addresses);
     if (result.isToReadAgain()) {
       numbers.drop();
       result = readForm(spec.with(result.shown()), place, form.sheet, addresses);
     }
     take(grid, form, period, result);
+    auditOutside(form, List.copyOf(addresses.values()));
   }
 
   private SourceIntake readForm(

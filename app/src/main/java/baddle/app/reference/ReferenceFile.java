@@ -8,6 +8,7 @@ import baddle.app.reading.NameOrder;
 import baddle.app.reading.SourceFileReader;
 import baddle.app.reading.SourceNumbers;
 import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
 import baddle.core.finding.Severity;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
@@ -26,9 +27,11 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** A file that the plan names, read like one of a feed, but not into the store. */
 final class ReferenceFile {
@@ -38,6 +41,10 @@ final class ReferenceFile {
   private final GridOpener opener;
   private final FeedPlan feed;
   private final DatasetPlan shape;
+
+  /** A lookup needs no more than the columns it names. */
+  private static final Set<FindingCode> OF_WHOLE_SHEETS =
+      EnumSet.of(FindingCode.CELLS_NOT_READ, FindingCode.SHEET_PASSED_OVER);
 
   ReferenceFile(Project project, Plan plan, GridOpener opener, FeedPlan feed, DatasetPlan shape) {
     this.project = project;
@@ -102,7 +109,9 @@ final class ReferenceFile {
               .orElse(path() + ": no table");
       throw new ReferenceException(feed.name() + ": " + why + "; nothing was brought in");
     }
-    return reading.findings().stream().filter(f -> f.severity() != Severity.NOTE).toList();
+    return reading.findings().stream()
+        .filter(f -> f.severity() != Severity.NOTE && !OF_WHOLE_SHEETS.contains(f.code()))
+        .toList();
   }
 
   /** A block with some columns, perhaps one twice. */

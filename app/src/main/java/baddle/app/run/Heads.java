@@ -6,7 +6,6 @@ import baddle.app.check.CheckResult;
 import baddle.core.calendar.Period;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
-import baddle.core.outcome.RowCounts;
 import baddle.plan.output.ReportPlan;
 import baddle.plan.output.StylePlan;
 import baddle.reports.ReportHead;
@@ -91,19 +90,10 @@ final class Heads {
   }
 
   private static ReportHead.Trust trust(CheckResult checked) {
-    RowCounts all = checked.rows();
-    String completeness =
-        String.format(
-            Locale.ROOT,
-            "%,d rows read = %,d in the dataset + %,d left out + %,d held",
-            all.read(),
-            all.kept(),
-            all.leftOut(),
-            all.held());
     List<Finding> grave =
         checked.findings().stream().filter(finding -> finding.severity() != Severity.NOTE).toList();
     return new ReportHead.Trust(
-        completeness,
+        checked.completeness().line(),
         checked.verdict(),
         checked.count(Severity.ERROR) > 0,
         grave.stream().map(Heads::line).toList());

@@ -3,6 +3,7 @@ package baddle.cli.build;
 import baddle.app.BatchStamp;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.FeedLine;
+import baddle.cli.options.CellsJson;
 import baddle.cli.options.FindingJson;
 import baddle.cli.options.JsonText;
 import baddle.core.finding.Finding;
@@ -39,6 +40,7 @@ final class ConsolidateJson {
     writeRows(result.rows());
     json.writeNumberField("in_dataset", result.inDataset());
     json.writeBooleanField("adds_up", result.addsUp());
+    CellsJson.write(json, result.completeness().cells());
     json.writeEndObject();
     json.writeObjectFieldStart("computed_anew");
     for (Map.Entry<String, Long> dataset : result.derivedAnew().entrySet()) {

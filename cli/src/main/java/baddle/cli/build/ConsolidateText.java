@@ -9,7 +9,6 @@ import baddle.reports.text.TextStyle;
 import baddle.reports.text.TextTable;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.ToIntFunction;
 import java.util.stream.Stream;
 
@@ -97,13 +96,6 @@ public final class ConsolidateText {
   }
 
   private static String completeness(ConsolidateResult result) {
-    return String.format(
-        Locale.ROOT,
-        "Completeness: %,d rows read = %,d in the dataset + %,d left out + %,d held%s",
-        result.rows().read(),
-        result.inDataset(),
-        result.rows().leftOut(),
-        result.rows().held(),
-        result.addsUp() ? "" : " DOES NOT ADD UP");
+    return "Completeness: " + result.completeness().line();
   }
 }

@@ -13,7 +13,6 @@ import baddle.cli.out.FillText;
 import baddle.cli.prove.CompareText;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
-import baddle.core.outcome.RowCounts;
 import baddle.reports.text.TextStyle;
 import baddle.reports.text.TextTable;
 import java.io.IOException;
@@ -21,7 +20,6 @@ import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Stream;
 
 /** The page that says what a run did. */
@@ -51,16 +49,7 @@ final class RunText {
             .made()
             .map(batch -> "Batch " + batch)
             .orElse("Nothing has changed since batch " + result.checked().batch()));
-    RowCounts rows = result.checked().rows();
-    lines.add(
-        String.format(
-            Locale.ROOT,
-            "Completeness: %,d rows read = %,d in the dataset + %,d left out + %,d held%s",
-            rows.read(),
-            result.checked().inDataset(),
-            rows.leftOut(),
-            rows.held(),
-            result.checked().addsUp() ? "" : " DOES NOT ADD UP"));
+    lines.add("Completeness: " + result.checked().completeness().line());
     result.moved().ifPresent(this::sources);
     findings(all);
     result.moved().ifPresent(this::movements);

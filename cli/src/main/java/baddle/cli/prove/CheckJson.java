@@ -4,6 +4,7 @@ import baddle.app.check.CheckResult;
 import baddle.app.check.Coverage;
 import baddle.app.review.FindingPolicy;
 import baddle.app.review.TotalLine;
+import baddle.cli.options.CellsJson;
 import baddle.cli.options.FindingJson;
 import baddle.cli.options.JsonText;
 import baddle.core.finding.Finding;
@@ -32,6 +33,7 @@ final class CheckJson {
     json.writeStringField("made_at", result.batch().madeAt().toString());
     json.writeBooleanField("adds_up", result.addsUp());
     json.writeNumberField("in_dataset", result.inDataset());
+    CellsJson.write(json, result.completeness().cells());
     json.writeArrayFieldStart("feeds");
     for (CheckResult.FeedRows feed : result.feeds()) {
       RowCounts rows = feed.rows();
@@ -42,6 +44,7 @@ final class CheckJson {
       json.writeNumberField("kept", rows.kept());
       json.writeNumberField("left_out", rows.leftOut());
       json.writeNumberField("held", rows.held());
+      CellsJson.write(json, feed.cells());
       json.writeEndObject();
     }
     json.writeEndArray();

@@ -8,6 +8,7 @@ import baddle.cli.options.NumberText;
 import baddle.core.finding.Listing;
 import baddle.core.finding.Severity;
 import baddle.core.lookup.LookupReview;
+import baddle.core.outcome.CellCounts;
 import baddle.core.outcome.RowCounts;
 import baddle.reports.text.TextStyle;
 import baddle.reports.text.TextTable;
@@ -64,9 +65,7 @@ final class CheckText {
   }
 
   private void completeness() {
-    title(
-        "Completeness: every row read is accounted for"
-            + (result.addsUp() ? "" : " - NO, IT DOES NOT ADD UP"));
+    title("Completeness: " + proof());
     TextTable table =
         new TextTable(
             1, List.of("feed", "sources", "rows read", "in the dataset", "left out", "held"));
@@ -78,6 +77,7 @@ final class CheckText {
       table.add(rows("all", NumberText.count(sources), result.rows()));
     }
     table(table);
+    cells();
     if (!result.leftOut().isEmpty()) {
       lines.add("");
       TextTable leftOut = new TextTable(2, List.of("left out of", "because", "rows", "sources"));
@@ -91,6 +91,63 @@ final class CheckText {
       }
       table(leftOut);
     }
+  }
+
+  private String proof() {
+    CellCounts cells = result.completeness().cells();
+    if (!result.addsUp()) {
+      return "IT DOES NOT ADD UP";
+    }
+    String rows = "every row read is accounted for";
+    return cells.filled() == 0
+        ? rows
+        : cells.notRead() == 0
+            ? rows + ", and all " + counted(cells.filled(), "filled cell")
+            : rows
+                + ", but "
+                + NumberText.count(cells.notRead())
+                + " of "
+                + counted(cells.filled(), "filled cell")
+                + (cells.notRead() == 1 ? " is not read" : " are not read");
+  }
+
+  private void cells() {
+    CellCounts all = result.completeness().cells();
+    if (all.filled() == 0) {
+      return;
+    }
+    lines.add("");
+    TextTable table =
+        new TextTable(
+            1,
+            List.of(
+                "cells of",
+                "filled",
+                "in rows",
+                "headings",
+                "notes",
+                "left out",
+                "ignored",
+                "not read"));
+    for (CheckResult.FeedRows feed : result.feeds()) {
+      table.add(cells(feed.feed(), feed.cells()));
+    }
+    if (result.feeds().size() > 1) {
+      table.add(cells("all", all));
+    }
+    table(table);
+  }
+
+  private static List<String> cells(String name, CellCounts cells) {
+    return List.of(
+        name,
+        NumberText.count(cells.filled()),
+        NumberText.count(cells.read()),
+        NumberText.count(cells.headings()),
+        NumberText.count(cells.notes()),
+        NumberText.count(cells.leftOut()),
+        NumberText.count(cells.ignored()),
+        NumberText.count(cells.notRead()));
   }
 
   private static List<String> rows(String name, String sources, RowCounts rows) {

@@ -24,6 +24,8 @@ public enum FindingCode {
   DAY_NUMBERS(Severity.NOTE),
   /** Rows left out by a built-in rule. */
   ROWS_LEFT_OUT(Severity.NOTE),
+  /** Numbers in a sheet that nobody reads. */
+  CELLS_NOT_READ(Severity.WARNING),
   /** Rows that look like totals of rows above them, and count like these. */
   TOTAL_SUSPECTED(Severity.ERROR),
   /** Rows of delimited text with fewer cells than there are headings. */
@@ -130,6 +132,8 @@ public enum FindingCode {
   FILE_ALIKE(Severity.WARNING),
   /** Rows of a file that are in another of its feed too, nearly all of them. */
   FILE_REPEATS(Severity.WARNING),
+  /** A sheet or file whose amounts are the sum of others that count too. */
+  SOURCE_SUMS_OTHERS(Severity.WARNING),
   /** One file or sheet that two feeds of one dataset want. */
   FILE_OF_TWO_FEEDS(Severity.ERROR),
   /** A file whose name has the feed's pattern, but whose period can't be read. */

@@ -64,6 +64,11 @@ final class ColumnReadings {
     return ofOthers;
   }
 
+  /** How numbers of columns are taken to be written that nobody reads. */
+  Convention markOfMost() {
+    return ofNumbers("").map(ConventionChoice::convention).orElse(Convention.DECIMAL_POINT);
+  }
+
   /**
    * The values that were replaced.
    *

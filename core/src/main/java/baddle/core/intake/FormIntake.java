@@ -12,6 +12,7 @@ import baddle.core.intake.heading.HeadingRow;
 import baddle.core.outcome.HeldRowSink;
 import baddle.core.outcome.RowCounts;
 import baddle.core.table.BlockBuilder;
+import baddle.core.value.Convention;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -125,8 +126,10 @@ public final class FormIntake implements RowSink {
             List.of(),
             Map.of());
     long before = blocks.rowsEnded();
+    CellLedger ledger = new CellLedger(spec, CellRange.EVERYTHING, false);
+    ledger.begin(spec, form);
     TableRows rows =
-        new TableRows(spec, place, form, sheet, CellRange.EVERYTHING, blocks, heldRows);
+        new TableRows(spec, place, form, sheet, CellRange.EVERYTHING, blocks, heldRows, ledger);
     rows.add(row, false);
     rows.finish();
     RowCounts counts = new RowCounts(1, blocks.rowsEnded() - before, rows.leftOut(), rows.held());
@@ -138,6 +141,7 @@ public final class FormIntake implements RowSink {
         0,
         CellRange.EVERYTHING,
         counts,
+        ledger.account(sheet.name(), Convention.DECIMAL_POINT),
         findings,
         rows.readings().shown(),
         List.of(),

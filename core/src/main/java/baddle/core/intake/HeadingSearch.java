@@ -102,11 +102,17 @@ final class HeadingSearch {
       List<CellRange> tables = matcher.sideBySide(candidate.rowNumber(), previousCells);
       if (!tables.isEmpty()) {
         CellRange first = tables.get(0);
-        region =
-            region.columns(first.firstColumn(), Math.min(first.endColumn(), region.endColumn()));
+        CellRange all = region;
+        region = all.columns(first.firstColumn(), Math.min(first.endColumn(), all.endColumn()));
         tables.stream()
             .skip(1)
-            .map(t -> new CellRange(t.firstRow(), region.lastRow(), t.firstColumn(), t.endColumn()))
+            .map(
+                t ->
+                    new CellRange(
+                        t.firstRow(),
+                        all.lastRow(),
+                        t.firstColumn(),
+                        Math.min(t.endColumn(), all.endColumn())))
             .forEach(more::add);
         previousCells =
             new TreeMap<>(previousCells.subMap(region.firstColumn(), region.endColumn()));

@@ -7,6 +7,7 @@ import baddle.core.grid.GridRow;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.RowSink;
 import baddle.core.intake.heading.HeadingRow;
+import baddle.core.outcome.CellAccount;
 import baddle.core.outcome.HeldRowSink;
 import baddle.core.outcome.RowCounts;
 import baddle.core.table.BlockBuilder;
@@ -54,13 +55,20 @@ public final class Intake implements RowSink {
   private final IntakeFindings findings;
   private final long keptBefore;
 
+  /** Where the cells begin that no table to the left has. */
+  private final int firstColumn;
+
   private State state = State.SEARCHING;
   private CellRange region;
   private final HeadingSearch search;
   private @Nullable HeadingRow headings;
   private @Nullable TableRows rows;
   private @Nullable NonDataRows nonData;
-  private final GridRow searched = new GridRow();
+  private final CellLedger cells;
+
+  /** The rows in which headings are looked for, kept until they are found. */
+  private final List<GridRow> searched = new ArrayList<>();
+
   private final List<CellRange> more = new ArrayList<>();
 
   private int lastRow;
@@ -97,17 +105,19 @@ public final class Intake implements RowSink {
     this.place = place;
     this.sheet = sheet;
     this.region = region;
+    this.firstColumn = region.firstColumn();
     this.blocks = blocks;
     this.heldRows = heldRows;
     this.matcher = new HeadingMatcher(spec);
     this.search = new HeadingSearch(matcher, region);
+    this.cells = new CellLedger(spec, region, sheet.fixedWidth());
     this.findings = new IntakeFindings(spec, place);
     this.keptBefore = blocks.rowsEnded();
   }
 
   @Override
   public GridRow next() {
-    return rows != null ? rows.next() : searched;
+    return rows != null ? rows.next() : new GridRow();
   }
 
   @Override
@@ -135,10 +145,17 @@ public final class Intake implements RowSink {
   private void search(GridRow row) {
     boolean whole = search.search(row);
     Optional<HeadingRow> found = search.headings();
+    if (row.filled() > 0) {
+      searched.add(row);
+    }
     if (found.isEmpty()) {
       return;
     }
     region = search.region();
+    int firstLine = found.get().rowNumber() - found.get().lines().size() + 1;
+    searched.stream().filter(above -> above.number() < firstLine).forEach(cells::around);
+    searched.removeIf(above -> above.number() < firstLine);
+    cells.limit(region.endColumn());
     more.addAll(search.beside());
     if (whole) {
       start(found.get());
@@ -152,7 +169,10 @@ public final class Intake implements RowSink {
   private void start(HeadingRow found) {
     headings = found;
     lastRow = found.rowNumber();
-    rows = new TableRows(spec, place, found, sheet, region, blocks, heldRows);
+    cells.begin(spec, found);
+    searched.forEach(cells::besideHeadings);
+    searched.clear();
+    rows = new TableRows(spec, place, found, sheet, region, blocks, heldRows, cells);
     nonData = new NonDataRows(spec, found);
     state = State.READING;
   }
@@ -161,6 +181,7 @@ public final class Intake implements RowSink {
   private void afterHeadings(GridRow row) throws IOException {
     HeadingRow found = Objects.requireNonNull(headings);
     if (row.filled(region.firstColumn(), region.endColumn()) == 0) {
+      cells.around(row);
       countBlank();
       return;
     }
@@ -171,6 +192,7 @@ public final class Intake implements RowSink {
     if (below && free) {
       Optional<HeadingRow> both = search.withSecondLine(row);
       if (both.isPresent()) {
+        searched.add(row);
         start(both.get());
         return;
       }
@@ -189,6 +211,7 @@ public final class Intake implements RowSink {
             ? row.filled(region.firstColumn(), region.endColumn())
             : row.filled();
     if (filled == 0) {
+      cells.around(row);
       countBlank();
       return;
     }
@@ -201,7 +224,10 @@ public final class Intake implements RowSink {
     boolean again = others.isHeadings(row);
     boolean otherTable = again ? !continues(row) : afterGap && beginsOtherTable(row, filled);
     if (otherTable) {
-      more.add(region.fromRow(firstLineRow > 0 ? firstLineRow : row.number()));
+      more.add(
+          region
+              .columns(firstColumn, region.endColumn())
+              .fromRow(firstLineRow > 0 ? firstLineRow : row.number()));
       state = State.DONE;
       return;
     }
@@ -213,10 +239,12 @@ public final class Intake implements RowSink {
     if (again || firstLine) {
       headingsAgain++;
       afterGap &= firstLine;
+      cells.headings(row);
       watched(row, HEADINGS_REPEATED);
     } else if (afterGap && filled == 1 && others.isNote(row)) {
       notes++;
       noteSinceGap = true;
+      cells.around(row);
       watched(row, NOTES);
       findings.firstNote(row);
     } else {
@@ -278,7 +306,7 @@ public final class Intake implements RowSink {
     long leftOut = blankRows + headingsAgain + notes;
     RowCounts counts =
         new RowCounts(rows.read() + leftOut, kept, leftOut + rows.leftOut(), rows.held());
-    findings.ofRows(found, rows, counts);
+    findings.ofRows(found, rows, counts, cells);
     findings.ofLeftOut(headingsAgain, notes, hiddenRows);
     CellRange range =
         new CellRange(
@@ -291,6 +319,7 @@ public final class Intake implements RowSink {
         found.rowNumber(),
         range,
         counts,
+        cells.account(sheet.name(), rows.readings().markOfMost()),
         findings.all(),
         shown,
         more,
@@ -332,6 +361,7 @@ public final class Intake implements RowSink {
         0,
         region,
         RowCounts.NONE,
+        CellAccount.NONE,
         findings.all(),
         Map.of(),
         List.of(),

@@ -69,10 +69,11 @@ final class IntakeFindings {
   }
 
   /** Of a table that was read. */
-  void ofRows(HeadingRow found, TableRows rows, RowCounts counts) {
+  void ofRows(HeadingRow found, TableRows rows, RowCounts counts, CellLedger cells) {
     headings.ofHeadings(found);
     ofValues(rows);
-    if (rows.valuesWithoutHeading() > 0) {
+    findings.addAll(cells.findings(source, rows.readings().markOfMost()));
+    if (rows.valuesWithoutHeading() > 0 && cells.isOnlyTextBeside()) {
       add(
           FindingCode.VALUES_WITHOUT_HEADING,
           source,

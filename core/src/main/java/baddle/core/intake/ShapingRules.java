@@ -21,6 +21,7 @@ import java.util.TreeMap;
  * @param headingsToRows the columns that become rows
  * @param calcs calculated columns that control totals are about, by name
  * @param calendar for the rules' functions
+ * @param ignored cells that needn't be read
  */
 public record ShapingRules(
     List<String> carryDown,
@@ -29,7 +30,8 @@ public record ShapingRules(
     List<LeaveOut> leaveOut,
     Optional<HeadingsToRows> headingsToRows,
     Map<String, Expression> calcs,
-    Calendar calendar) {
+    Calendar calendar,
+    IgnoredCells ignored) {
 
   /** Rows are kept as they are. */
   public static final ShapingRules NONE =
@@ -40,9 +42,10 @@ public record ShapingRules(
           List.of(),
           Optional.empty(),
           Map.of(),
-          Calendar.standard());
+          Calendar.standard(),
+          IgnoredCells.NONE);
 
-  /** Without blocks. */
+  /** Without blocks, where all cells should be read. */
   public ShapingRules(
       List<String> carryDown,
       boolean untilBlankRow,
@@ -50,7 +53,15 @@ public record ShapingRules(
       Optional<HeadingsToRows> headingsToRows,
       Map<String, Expression> calcs,
       Calendar calendar) {
-    this(carryDown, untilBlankRow, Optional.empty(), leaveOut, headingsToRows, calcs, calendar);
+    this(
+        carryDown,
+        untilBlankRow,
+        Optional.empty(),
+        leaveOut,
+        headingsToRows,
+        calcs,
+        calendar,
+        IgnoredCells.NONE);
   }
 
   private static final String CELLS_OF = "cells of ";
@@ -81,6 +92,7 @@ public record ShapingRules(
         + calcs
         + ", calendar="
         + calendar
+        + (ignored.isNone() ? "" : ", ignored=" + ignored)
         + "]";
   }
 
@@ -99,7 +111,8 @@ public record ShapingRules(
                     turn.value(),
                     turn.keepBlanks())),
         calcs,
-        calendar);
+        calendar,
+        ignored);
   }
 
   /** What the column is called that holds the cells below a heading as they are. */

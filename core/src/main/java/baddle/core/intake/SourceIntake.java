@@ -2,6 +2,7 @@ package baddle.core.intake;
 
 import baddle.core.finding.Finding;
 import baddle.core.grid.CellRange;
+import baddle.core.outcome.CellAccount;
 import baddle.core.outcome.ControlTotal;
 import baddle.core.outcome.Corrected;
 import baddle.core.outcome.MendedValue;
@@ -17,6 +18,7 @@ import java.util.Map;
  * @param headingRow where its headings are, from 1; 0 where there was none
  * @param range the cells of its table, headings included
  * @param counts what became of its rows
+ * @param cells what became of the filled cells
  * @param findings what wants a person's eye
  * @param shown how values turned out to be written, by column; if any, nothing that was read
  *     counts, and the source has to be read again with this known
@@ -29,6 +31,7 @@ public record SourceIntake(
     int headingRow,
     CellRange range,
     RowCounts counts,
+    CellAccount cells,
     List<Finding> findings,
     Map<String, ConventionChoice> shown,
     List<CellRange> more,
@@ -116,6 +119,21 @@ public record SourceIntake(
     findings = List.copyOf(findings);
     shown = Map.copyOf(shown);
     more = List.copyOf(more);
+  }
+
+  /** The same, with more cells accounted for. */
+  public SourceIntake adding(CellAccount more) {
+    return new SourceIntake(
+        outcome,
+        headingRow,
+        range,
+        counts,
+        cells.plus(more),
+        findings,
+        shown,
+        this.more,
+        nearest,
+        treated);
   }
 
   /** Whether the source has to be read again. */

@@ -23,6 +23,7 @@ import java.util.Optional;
  */
 final class TableRows {
 
+  private final CellLedger cells;
   private final Place source;
   private final IntakeSpec spec;
   private final HeadingRow headings;
@@ -58,7 +59,9 @@ final class TableRows {
       GridSheet sheet,
       CellRange region,
       BlockBuilder blocks,
-      HeldRowSink heldRows) {
+      HeldRowSink heldRows,
+      CellLedger cells) {
+    this.cells = cells;
     this.spec = spec;
     this.source = source;
     this.headings = headings;
@@ -101,6 +104,7 @@ final class TableRows {
     } else if (!addStacked(mended, isAfterBlankRow)) {
       read++;
       leftOut++;
+      cells.row(mended, true);
       return;
     }
     gathered++;
@@ -155,6 +159,7 @@ final class TableRows {
     if (fit && shaping.isNone() && spec.totals() == TotalPolicy.REPORT) {
       totals.apply(stretch, base, Optional.empty());
       for (int i = 0; i < rows; i++) {
+        cells.row(stretch.rows()[i], false);
         blocks.endRow(stretch.rows()[i].number());
       }
     } else {
@@ -197,6 +202,7 @@ final class TableRows {
 
   private void keep(int base) throws IOException {
     for (int i = 0; i < stretch.size(); i++) {
+      cells.row(stretch.rows()[i], stretch.isLeftOut(i));
       if (stretch.isLeftOut(i)) {
         leftOut++;
         String because = because(stretch.rule(i));

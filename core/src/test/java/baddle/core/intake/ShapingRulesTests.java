@@ -415,7 +415,8 @@ class ShapingRulesTests {
         List.of(rules),
         Optional.empty(),
         Map.of(),
-        Calendar.standard());
+        Calendar.standard(),
+        IgnoredCells.NONE);
   }
 
   @Test

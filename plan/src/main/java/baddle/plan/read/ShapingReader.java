@@ -4,6 +4,7 @@ import baddle.core.calendar.Calendar;
 import baddle.core.calendar.PeriodText;
 import baddle.core.expression.Expression;
 import baddle.core.expression.ExpressionException;
+import baddle.core.intake.IgnoredCells;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.LeaveOut;
 import baddle.core.intake.ShapingRules;
@@ -20,7 +21,8 @@ import java.util.Optional;
 final class ShapingReader {
 
   /** The keys it reads. */
-  static final List<String> KEYS = List.of("carry_down", "leave_out", "set", "headings_to_rows");
+  static final List<String> KEYS =
+      List.of("carry_down", "leave_out", "set", "headings_to_rows", "ignore");
 
   private static final String BLANK_ROW = "blank row";
   private final NodeReader nodes;
@@ -97,7 +99,13 @@ final class ShapingReader {
         rules,
         new HeadingsToRowsReader(nodes, values, periods).read(keys, dataset),
         calcs,
-        calendar);
+        calendar,
+        keys.containsKey("ignore")
+            ? IgnoredCells.of(
+                nodes.texts(keys.get("ignore"), "ignore").stream()
+                    .map(PlanNode.Text::text)
+                    .toList())
+            : IgnoredCells.NONE);
   }
 
   private boolean isBlankRow(PlanNode node) {

@@ -1,12 +1,30 @@
 package baddle.store.entry;
 
 import baddle.core.check.SampledHashes;
+import baddle.core.finding.Place;
+import java.math.BigDecimal;
+import java.util.Map;
 
 /**
- * Some of the rows of a file.
+ * What is known of the rows of a source for comparing it with others.
  *
- * @param path its path
- * @param dataset the dataset its rows are in
- * @param hashes the sample
+ * @param source its file and sheet
+ * @param period the period it states; empty for none
+ * @param part the part its rows are in
+ * @param number its number in the part
+ * @param hashes a sample of them
+ * @param sums what each column of numbers adds up to
  */
-public record StoredSample(String path, String dataset, SampledHashes hashes) {}
+public record StoredSample(
+    Place source,
+    String period,
+    int part,
+    int number,
+    SampledHashes hashes,
+    Map<String, BigDecimal> sums) {
+
+  /** Copies the map. */
+  public StoredSample {
+    sums = Map.copyOf(sums);
+  }
+}

@@ -1,0 +1,148 @@
+package baddle.core.intake;
+
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.finding.Severity;
+import baddle.core.grid.CellRange;
+import baddle.core.grid.GridRow;
+import baddle.core.grid.RowSink;
+import baddle.core.intake.heading.HeadingRow;
+import baddle.core.outcome.CellAccount;
+import baddle.core.outcome.CellCounts;
+import baddle.core.value.Convention;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Accounts for the cells of a sheet that no source has: of a sheet that is passed over all, else
+ * those outside of the ranges that were read.
+ */
+public final class SheetAudit implements RowSink {
+
+  private final List<CellRange> accounted;
+  private final UnreadCells cells;
+  private final boolean isIgnored;
+  private final HeadingMatcher matcher;
+  private final HeadingSearch search;
+  private final GridRow lent = new GridRow();
+  private @Nullable HeadingRow headings;
+  private long rowsBelow;
+  private long filled;
+
+  /**
+   * Of a sheet.
+   *
+   * @param spec how the feed reads its sheets
+   * @param isIgnored whether the plan says that it needn't be read
+   * @param accounted the ranges of its sources; none for a sheet that is passed over
+   */
+  public SheetAudit(IntakeSpec spec, boolean isIgnored, List<CellRange> accounted) {
+    this.accounted = List.copyOf(accounted);
+    this.cells = new UnreadCells(spec.shaping().ignored());
+    this.isIgnored = isIgnored;
+    this.matcher = new HeadingMatcher(spec);
+    this.search = new HeadingSearch(matcher, CellRange.EVERYTHING);
+  }
+
+  @Override
+  public GridRow next() {
+    return lent;
+  }
+
+  @Override
+  public boolean wantsMore() {
+    return true;
+  }
+
+  @Override
+  public void row(GridRow row) {
+    if (row.filled() == 0) {
+      return;
+    }
+    if (headings != null) {
+      rowsBelow++;
+    } else if (accounted.isEmpty() && search.wantsMore()) {
+      search.search(row);
+      headings = search.headings().filter(matcher::fits).orElse(null);
+    }
+    int at = 0;
+    while (at < row.width()) {
+      int column = at;
+      Optional<CellRange> own =
+          accounted.stream()
+              .filter(range -> row.number() >= range.firstRow() && !range.isBefore(row.number()))
+              .filter(range -> column >= range.firstColumn() && column < range.endColumn())
+              .findFirst();
+      if (own.isPresent()) {
+        at = Math.min(own.get().endColumn(), row.width());
+      } else {
+        filled += row.filled(at, at + 1);
+        cells.add(row, at, at + 1);
+        at++;
+      }
+    }
+  }
+
+  /** What became of the cells that no source has: texts are notes. */
+  public CellAccount account(String sheet) {
+    if (isIgnored) {
+      return new CellAccount(new CellCounts(filled, 0, 0, 0, 0, filled, 0), List.of());
+    }
+    return new CellAccount(
+        new CellCounts(
+            filled, 0, 0, cells.cells() - cells.numbers(), 0, cells.ignored(), cells.numbers()),
+        cells.numbers() == 0
+            ? List.of()
+            : List.of(cells.unread(sheet, "", Convention.DECIMAL_POINT, true)));
+  }
+
+  /** Whether a row of a sheet that is passed over has all the feed's headings. */
+  public boolean hasHeadings() {
+    return headings != null && rowsBelow > 0 && !isIgnored;
+  }
+
+  /**
+   * Reports numbers that nobody reads, and a table of the feed on a sheet that is passed over.
+   *
+   * @param why why it is
+   */
+  public List<Finding> findings(Place sheet, String why, String name) {
+    List<Finding> findings = new ArrayList<>();
+    if (isIgnored) {
+      return findings;
+    }
+    if (hasHeadings()) {
+      findings.add(
+          new Finding(
+              FindingCode.SHEET_PASSED_OVER,
+              Severity.WARNING,
+              sheet,
+              String.format(
+                  Locale.ROOT,
+                  "%s, but row %d has the feed's headings; %s below it %s read",
+                  why,
+                  headings.rowNumber(),
+                  rowsBelow == 1 ? "1 row" : String.format(Locale.ROOT, "%,d rows", rowsBelow),
+                  rowsBelow == 1 ? "isn't" : "aren't"),
+              "if it belongs to the feed, correct sheets: or table: in the plan, or ask the sender"
+                  + " for the name that is usual; else add ignore: [\""
+                  + name
+                  + "\"] to the feed",
+              Optional.empty()));
+    }
+    if (cells.numbers() > 0) {
+      findings.add(
+          CellLedger.finding(
+              sheet,
+              cells,
+              Convention.DECIMAL_POINT,
+              accounted.isEmpty() ? "of this sheet" : "outside of what is read",
+              accounted.isEmpty() ? name : cells.range().toString()));
+    }
+    return findings;
+  }
+}

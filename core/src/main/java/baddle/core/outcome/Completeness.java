@@ -1,0 +1,55 @@
+package baddle.core.outcome;
+
+import java.util.Locale;
+
+/**
+ * The proof that everything in the sources is accounted for.
+ *
+ * @param rows what became of the rows
+ * @param inDataset how many rows the datasets have, counted in the store
+ * @param cells what became of the filled cells
+ * @param uncounted how many sources were read by a program that didn't count cells
+ */
+public record Completeness(RowCounts rows, long inDataset, CellCounts cells, long uncounted) {
+
+  /** Whether every row and every cell is accounted for. */
+  public boolean addsUp() {
+    return rows.addUp() && rows.kept() == inDataset && cells.addUp();
+  }
+
+  /** All of it in one line. */
+  public String line() {
+    return String.format(
+            Locale.ROOT,
+            "%,d rows read = %,d in the dataset + %,d left out + %,d held",
+            rows.read(),
+            inDataset,
+            rows.leftOut(),
+            rows.held())
+        + cellsInWords()
+        + (addsUp() ? "" : " DOES NOT ADD UP");
+  }
+
+  private String cellsInWords() {
+    if (cells.filled() == 0) {
+      return "";
+    }
+    String words =
+        cells.notRead() == 0
+            ? String.format(Locale.ROOT, "; all %,d filled cells are accounted for", cells.filled())
+            : String.format(
+                Locale.ROOT,
+                "; %,d of %,d filled cells %s not read",
+                cells.notRead(),
+                cells.filled(),
+                cells.notRead() == 1 ? "is" : "are");
+    return words
+        + (uncounted == 0
+            ? ""
+            : String.format(
+                Locale.ROOT,
+                " (without %,d %s that an older program read)",
+                uncounted,
+                uncounted == 1 ? "source" : "sources"));
+  }
+}
