@@ -10,6 +10,7 @@ import baddle.store.entry.StoredFile;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -22,6 +23,7 @@ import java.util.stream.Collectors;
  * @param leaving the files whose rows leave the datasets: they are gone, or copies of others by now
  * @param findings what there is to say of files that are there, or whose rows stay
  * @param refused the files that couldn't be read at all
+ * @param strays by the path of a file that no feed reads, the feed whose headings it has
  */
 public record FileChanges(
     List<StoredFile> known,
@@ -29,7 +31,8 @@ public record FileChanges(
     GoneFiles gone,
     List<StoredFile> leaving,
     List<Finding> findings,
-    List<Refusal> refused) {
+    List<Refusal> refused,
+    Map<String, String> strays) {
 
   public FileChanges {
     known = List.copyOf(known);
@@ -37,6 +40,7 @@ public record FileChanges(
     leaving = List.copyOf(leaving);
     findings = List.copyOf(findings);
     refused = List.copyOf(refused);
+    strays = Map.copyOf(strays);
   }
 
   /**
@@ -80,11 +84,14 @@ public record FileChanges(
       }
     }
     List<Finding> findings = new ArrayList<>(finder.findings());
+    StrayFiles strays = StrayFiles.of(project, finder.unwanted());
+    findings.addAll(strays.findings());
     findings.addAll(detector.findings());
     findings.addAll(gone.findingsOfKept());
     List<Refusal> refused = new ArrayList<>(finder.refused());
     refused.addAll(detector.refused());
-    return new FileChanges(known, checked, gone, closed.leaving(leaving), findings, refused);
+    return new FileChanges(
+        known, checked, gone, closed.leaving(leaving), findings, refused, strays.feeds());
   }
 
   /** Whether a batch has to be made. */

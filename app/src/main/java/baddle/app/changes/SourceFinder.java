@@ -80,6 +80,11 @@ public final class SourceFinder {
     return findings;
   }
 
+  /** The files in the feeds' folders that no feed wants, by their paths. */
+  public Map<String, Path> unwanted() {
+    return unwanted;
+  }
+
   /** The files that no feed can read although they have the names of one's files. */
   List<Refusal> refused() {
     return refused;
@@ -321,11 +326,6 @@ public final class SourceFinder {
           && !named.contains(file)
           && !contents.isOf(outputs, file)) {
         unwanted.put(path, file);
-        add(
-            FindingCode.FILE_NOT_WANTED,
-            Place.file(path),
-            "is in a feed's folder, and no feed reads it",
-            "if it belongs to one, widen that feed's files: in the plan");
       }
     }
   }

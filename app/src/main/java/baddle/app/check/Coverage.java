@@ -6,6 +6,7 @@ import baddle.core.calendar.Period;
 import baddle.core.calendar.PeriodText;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.Listing;
 import baddle.core.finding.Place;
 import baddle.plan.ExpectPlan;
 import baddle.store.entry.StoredRefusal;
@@ -134,7 +135,12 @@ public record Coverage(
             .toList());
   }
 
-  List<Finding> findings() {
+  /**
+   * What there is to report.
+   *
+   * @param passedOver places with the feed's headings that aren't read
+   */
+  List<Finding> findings(List<String> passedOver) {
     List<Finding> findings = new ArrayList<>();
     if (!missing.isEmpty()) {
       findings.add(
@@ -146,8 +152,15 @@ public record Coverage(
                   + " has no source for "
                   + String.join(", ", missing)
                   + ", though it should have one "
-                  + expected,
-              "ask the sender for the files"));
+                  + expected
+                  + (passedOver.isEmpty()
+                      ? ""
+                      : "; perhaps it is in "
+                          + Listing.of(passedOver)
+                          + ", which has the headings and isn't read"),
+              passedOver.isEmpty()
+                  ? "ask the sender for the files"
+                  : "see whether what is missing is there; else ask the sender for the files"));
     }
     for (String source : unexpected) {
       findings.add(

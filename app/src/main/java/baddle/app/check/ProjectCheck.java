@@ -60,6 +60,9 @@ public final class ProjectCheck {
   /** What is found in the files as they lie there, not in a batch. */
   private final List<Finding> outside = new ArrayList<>();
 
+  /** By the path of a file that no feed reads, the feed whose headings it has. */
+  private final Map<String, String> strays = new HashMap<>();
+
   private final List<CheckResult.LookupLine> lookups = new ArrayList<>();
   private final List<TotalLine> totals = new ArrayList<>();
   private final RowsInSuspense suspense;
@@ -187,7 +190,11 @@ public final class ProjectCheck {
   /** What is open at a batch that has been checked. */
   private List<Finding> open(Store store, Batch batch) throws IOException {
     List<Finding> all = new ArrayList<>(findings);
-    covered.coverage(List.of()).forEach(one -> all.addAll(one.findings()));
+    PassedOver passedOver =
+        new PassedOver(store.catalogue().files(batch.number()), Map.of(), findings);
+    covered
+        .coverage(List.of())
+        .forEach(one -> all.addAll(one.findings(passedOver.ofFeed(one.feed()))));
     List<StoredSource> sources = store.catalogue().sources(batch.number());
     List<Finding> open = new ArrayList<>(new FindingPolicy(plan, sources).apply(all).findings());
     open.addAll(store.catalogue().outcomes().findingsOfBatch(batch.number()));
@@ -202,7 +209,9 @@ public final class ProjectCheck {
     MendedFiles mended = MendedFiles.of(project, new Formats());
     List<StoredMended> applied = catalogue.outcomes().mended(number);
     if (now) {
-      outside.addAll(PendingFiles.findings(project, store, number, mended));
+      PendingFiles pending = PendingFiles.of(project, store, number, mended);
+      outside.addAll(pending.findings());
+      strays.putAll(pending.strays());
       outside.addAll(mended.findings());
       outside.addAll(mended.unused(applied));
     }
@@ -244,7 +253,8 @@ public final class ProjectCheck {
     }
     List<Finding> everything = new ArrayList<>(outside);
     everything.addAll(findings);
-    coverage.forEach(one -> everything.addAll(one.findings()));
+    PassedOver passedOver = new PassedOver(files, strays, everything);
+    coverage.forEach(one -> everything.addAll(one.findings(passedOver.ofFeed(one.feed()))));
     FindingPolicy.Result result = new FindingPolicy(plan, sources).apply(everything);
     return new CheckResult(
         BatchStamp.of(batch),

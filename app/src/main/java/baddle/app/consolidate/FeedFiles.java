@@ -3,7 +3,6 @@ package baddle.app.consolidate;
 import baddle.app.Project;
 import baddle.app.changes.SourceFinder;
 import baddle.app.reading.MendedFiles;
-import baddle.core.finding.FindingCode;
 import baddle.plan.FeedPlan;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -47,11 +46,6 @@ public record FeedFiles(List<FeedFile> files, List<String> unwanted) {
         finder.find().stream()
             .map(f -> new FeedFile(f.feed(), f.path(), f.file(), f.named().keySet()))
             .toList();
-    List<String> unwanted =
-        finder.findings().stream()
-            .filter(finding -> finding.code() == FindingCode.FILE_NOT_WANTED)
-            .map(finding -> finding.place().toString())
-            .toList();
-    return new FeedFiles(files, unwanted);
+    return new FeedFiles(files, List.copyOf(finder.unwanted().keySet()));
   }
 }

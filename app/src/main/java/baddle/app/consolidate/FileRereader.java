@@ -4,10 +4,12 @@ import baddle.app.Project;
 import baddle.app.changes.SourceFinder;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
+import baddle.app.reading.ReadSource;
 import baddle.app.reading.SourceFileReader;
 import baddle.app.reference.References;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
+import baddle.core.grid.UnreadableFileException;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.RowWatch;
 import baddle.core.table.BlockBuilder;
@@ -15,9 +17,11 @@ import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import java.io.IOException;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.Predicate;
+import org.slf4j.LoggerFactory;
 
 /** Reads a file of a feed once more, to see what becomes of its rows; nothing is stored. */
 public final class FileRereader {
@@ -43,7 +47,29 @@ public final class FileRereader {
     }
   }
 
-  private static void read(Plan plan, FoundFile file, GridOpener opener, RowWatch watch)
+  /** Takes what came of reading a file. */
+  @FunctionalInterface
+  public interface Sources {
+
+    /** Takes it. */
+    void of(FoundFile file, List<ReadSource> sources) throws IOException;
+  }
+
+  /** Reads all files of the feeds that can be read. */
+  public static void sources(Project project, Sources sources) throws IOException {
+    GridOpener opener = new Formats();
+    Plan plan = References.of(project, opener).plan();
+    Project same = project.with(plan);
+    for (FoundFile file : new SourceFinder(same, MendedFiles.of(project, opener)).find()) {
+      try {
+        sources.of(file, read(plan, file, opener, RowWatch.NONE));
+      } catch (UnreadableFileException e) {
+        LoggerFactory.getLogger(FileRereader.class).debug("{} can't be read", file.path(), e);
+      }
+    }
+  }
+
+  private static List<ReadSource> read(Plan plan, FoundFile file, GridOpener opener, RowWatch watch)
       throws IOException {
     DatasetPlan dataset = Objects.requireNonNull(plan.datasets().get(file.feed().dataset()));
     IntakeSpec spec = new IntakeSpec(dataset.columns(), Map.of());
@@ -57,5 +83,6 @@ public final class FileRereader {
     try (GridFile grid = opener.open(file.file(), file.feed().dialect())) {
       reading.read(grid);
     }
+    return reading.sources();
   }
 }

@@ -18,18 +18,27 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
-/** What lies in the feeds' folders and isn't in the datasets yet. */
-public final class PendingFiles {
+/**
+ * What lies in the feeds' folders and isn't in the datasets yet.
+ *
+ * @param findings what there is to report of it
+ * @param strays by the path of a file that no feed reads, the feed whose headings it has
+ */
+public record PendingFiles(List<Finding> findings, Map<String, String> strays) {
 
-  private PendingFiles() {}
+  /** Copies list and map. */
+  public PendingFiles {
+    findings = List.copyOf(findings);
+    strays = Map.copyOf(strays);
+  }
 
   /**
-   * What there is to say of the files as they lie there now.
+   * What is there now.
    *
    * @param batch the last batch
    * @param mended the rows that a person mended
    */
-  public static List<Finding> findings(Project project, Store store, int batch, MendedFiles mended)
+  public static PendingFiles of(Project project, Store store, int batch, MendedFiles mended)
       throws IOException {
     ClosedSources closed = new ClosedSources(project.plan(), store, batch);
     List<StoredFile> known = closed.known(store.catalogue().files(batch));
@@ -64,6 +73,6 @@ public final class PendingFiles {
                   + "; this check is about the state before",
               "run baddle consolidate"));
     }
-    return findings;
+    return new PendingFiles(findings, changes.strays());
   }
 }

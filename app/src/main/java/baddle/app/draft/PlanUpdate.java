@@ -42,10 +42,15 @@ public final class PlanUpdate {
     private final String heading;
     private final ColumnType type;
     private final String firstPlace;
+
+    /** All headings of the first table that has it. */
+    private final List<String> beside;
+
     private final Set<String> places = new LinkedHashSet<>();
     private final Map<String, Integer> missingBeside = new HashMap<>();
 
-    Unknown(String heading, ColumnType type, String firstPlace) {
+    Unknown(String heading, ColumnType type, String firstPlace, List<String> beside) {
+      this.beside = beside;
       this.heading = heading;
       this.type = type;
       this.firstPlace = firstPlace;
@@ -79,6 +84,7 @@ public final class PlanUpdate {
         feed(feed, ofFeed);
       }
     }
+    proposals.addAll(TotalProposals.of(project));
     for (String path : files.unwanted()) {
       proposals.add(Proposal.of(path + " is read by no feed; widen files: of one, or add a feed"));
     }
@@ -178,7 +184,16 @@ public final class PlanUpdate {
                     + String.join(", ", others.stream().limit(MOST_HEADINGS).toList())));
       }
     }
-    unknown.values().forEach(heading -> propose(feed, dataset, heading, everFound));
+    for (Unknown heading : unknown.values()) {
+      Optional<Proposal> turned =
+          TurnedHeadings.proposal(
+              feed, heading.heading, heading.type, heading.firstPlace, heading.beside);
+      if (turned.isPresent()) {
+        proposals.add(turned.get());
+      } else {
+        propose(feed, dataset, heading, everFound);
+      }
+    }
     sheets.forEach((sheet, path) -> proposals.add(ofSheet(feed, sheet, path)));
   }
 
@@ -256,7 +271,12 @@ public final class PlanUpdate {
         Unknown heading =
             unknown.computeIfAbsent(
                 comparable,
-                key -> new Unknown(column.heading(), column.values().type(), file.path()));
+                key ->
+                    new Unknown(
+                        column.heading(),
+                        column.values().type(),
+                        file.path(),
+                        table.columns().stream().map(TableProfile.Column::heading).toList()));
         heading.places.add(file.path());
         for (IntakeColumn wanted : dataset.columns()) {
           String name = wanted.column().name();

@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.function.Predicate;
 
 /** Which heading of each source stands for which column, and what is absent, extra or renamed. */
 final class HeadingTable {
@@ -30,7 +31,7 @@ final class HeadingTable {
     Map<String, Map<String, String>> last = new HashMap<>();
     for (StoredHeadings source : sources) {
       Map<String, String> before = last.computeIfAbsent(sender(source), s -> new HashMap<>());
-      String other = isTurned(source.feed()) ? "becomes rows" : "extra";
+      Predicate<String> turned = turned(source.feed());
       Map<String, String> columns = columns(source.feed());
       for (int at = 0; at < source.headings().size(); at++) {
         String heading = source.headings().get(at);
@@ -38,7 +39,10 @@ final class HeadingTable {
         if (!heading.isEmpty()) {
           String was = column.isEmpty() ? "" : before.getOrDefault(column, heading);
           boolean renamed = !was.isEmpty() && !was.equals(heading);
-          String state = column.isEmpty() ? other : renamed ? "renamed" : "found";
+          String state =
+              !column.isEmpty()
+                  ? renamed ? "renamed" : "found"
+                  : turned.test(heading) ? "becomes rows" : "extra";
           add(table, source, column, state, CellRange.letters(at), heading, renamed ? was : "");
           if (!column.isEmpty()) {
             before.put(column, heading);
@@ -58,9 +62,15 @@ final class HeadingTable {
     return source.feed() + "\n" + name.replaceAll("[0-9]+", "0");
   }
 
-  private boolean isTurned(String feedName) {
+  /** Tells the headings of a feed whose cells are rows. */
+  private Predicate<String> turned(String feedName) {
     FeedPlan feed = plan.feeds().get(feedName);
-    return feed != null && feed.shaping().headingsToRows().isPresent();
+    return heading ->
+        feed != null
+            && feed.shaping()
+                .headingsToRows()
+                .flatMap(turn -> turn.labels().label(heading))
+                .isPresent();
   }
 
   private static void add(

@@ -120,11 +120,11 @@ public final class SourceFileReader {
     IntakeSpec spec = spec(Optional.empty(), sheet, Optional.empty());
     String name = sheet.sheet.name();
     boolean ignored = feed.shaping().ignored().hasName(name) || feed.sheets().isExcepted(name);
-    SheetAudit audit = new SheetAudit(spec, ignored, accounted);
+    SheetAudit audit = new SheetAudit(spec, ignored, !feed.cells().isEmpty(), accounted);
     try {
       sheet.sheet.read(audit);
     } catch (ReadAgainException e) {
-      audit = new SheetAudit(spec, ignored, accounted);
+      audit = new SheetAudit(spec, ignored, !feed.cells().isEmpty(), accounted);
       sheet.sheet.read(audit);
     }
     outside = outside.plus(audit.account(name));
@@ -260,6 +260,9 @@ public final class SourceFileReader {
                 take(grid, wanted, period, result);
               }
             });
+    if (sources.size() == before && !isStray[0]) {
+      audit(wanted, List.of());
+    }
     if (isStray[0]) {
       passOver(FindingCode.SHEET_PASSED_OVER, wanted, "no row has the feed's headings");
     }

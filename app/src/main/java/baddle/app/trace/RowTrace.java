@@ -174,8 +174,8 @@ public final class RowTrace {
   private boolean notRead(Store store, Batch batch, String ofSheet) throws IOException {
     List<Finding> known =
         new ArrayList<>(
-            PendingFiles.findings(
-                project, store, batch.number(), MendedFiles.of(project, new Formats())));
+            PendingFiles.of(project, store, batch.number(), MendedFiles.of(project, new Formats()))
+                .findings());
     known.addAll(store.catalogue().outcomes().findings(batch.number()));
     int before = lines.size();
     for (Finding finding : known) {

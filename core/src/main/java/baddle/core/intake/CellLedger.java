@@ -150,6 +150,33 @@ final class CellLedger {
     return numbers <= 1 && numbers == small && row.filled(from, to) > numbers;
   }
 
+  /** A row of another table beside this one. */
+  void beside(GridRow row) {
+    int from = region.firstColumn();
+    filled += row.filled(from, region.endColumn());
+    for (int cell = from; cell < Math.min(row.width(), region.endColumn()); cell++) {
+      if (row.kind(cell) != CellKind.BLANK) {
+        UnreadCells column = columns.get(cell);
+        if (column != null) {
+          column.add(row, cell);
+        } else if (isIgnored(cell)) {
+          ofIgnored++;
+        } else {
+          beside.add(row, cell);
+        }
+      }
+    }
+  }
+
+  private boolean isIgnored(int column) {
+    for (int one : ignoredColumns) {
+      if (one == column) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   /** A row that repeats the headings. */
   void headings(GridRow row) {
     ofHeadings += count(row);

@@ -156,7 +156,7 @@ public final class FormIntake implements RowSink {
             List.of(),
             List.of(),
             rows.mended(),
-            rows.suspected().found()));
+            rows.suspected().all()));
   }
 
   private Optional<Finding> empty(int column, CellRange cell) {

@@ -7,11 +7,13 @@ import baddle.core.finding.Nearest;
 import baddle.core.finding.Place;
 import baddle.core.intake.heading.HeadingRow;
 import baddle.core.intake.heading.Headings;
+import baddle.core.intake.heading.HeadingsToRows;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -122,27 +124,66 @@ final class HeadingFindings {
             .findFirst()
             .orElseThrow();
     List<String> spellings = new ArrayList<>(wanted.headings());
-    spec.shaping()
-        .headingsToRows()
-        .filter(turn -> turn.value().equals(column))
-        .ifPresent(turn -> spellings.addAll(turn.labels().spellings()));
+    Optional<HeadingsToRows> turning =
+        spec.shaping().headingsToRows().filter(turn -> turn.value().equals(column));
+    turning.ifPresent(turn -> spellings.addAll(missing(turn, nearest)));
     if (spellings.isEmpty()) {
       spellings.add(column);
     }
     Collection<String> found = nearest.headings().values();
     Optional<String> near =
-        spellings.stream().flatMap(spelling -> Nearest.to(spelling, found).stream()).findFirst();
+        spellings.stream()
+            .flatMap(one -> found.stream().filter(heading -> begins(heading, one)))
+            .findFirst()
+            .or(
+                () ->
+                    spellings.stream()
+                        .flatMap(spelling -> Nearest.to(spelling, nearest.unused()).stream())
+                        .findFirst());
     add(
         FindingCode.HEADING_MISSING,
         source.atRow(nearest.rowNumber()),
-        "no heading for the column "
-            + column
+        "no heading for "
+            + labels(turning, nearest).orElse("the column " + column)
             + " (looked for "
             + quoted(spellings)
             + "); found "
             + quoted(found)
             + near.map(heading -> "; the nearest is " + Listing.quoted(heading)).orElse(""),
-        "add the heading to the column's headings in the plan, or correct the file");
+        turning.isPresent()
+            ? "add the heading to headings_to_rows in the plan, or correct the file; where it may be"
+                + " absent, name it there under optional:"
+            : "add the heading to the column's headings in the plan, or correct the file");
+  }
+
+  private static boolean begins(String heading, String start) {
+    return heading.length() > start.length()
+        && heading.regionMatches(true, 0, start, 0, start.length());
+  }
+
+  /** The labels whose headings should become rows and aren't there. */
+  private static Optional<String> labels(Optional<HeadingsToRows> turning, HeadingRow nearest) {
+    return turning
+        .map(
+            turn ->
+                turn.labels().required().keySet().stream()
+                    .filter(label -> !nearest.turned().containsValue(label))
+                    .collect(Collectors.joining(", ")))
+        .filter(labels -> !labels.isEmpty() && !nearest.turned().isEmpty());
+  }
+
+  /** The spellings of the headings that should become rows and aren't there. */
+  private static List<String> missing(HeadingsToRows turn, HeadingRow nearest) {
+    List<String> spellings = new ArrayList<>();
+    turn.labels()
+        .required()
+        .forEach(
+            (label, all) -> {
+              if (!nearest.turned().containsValue(label)) {
+                spellings.addAll(all);
+              }
+            });
+    return spellings.isEmpty() ? turn.labels().spellings() : spellings;
   }
 
   /** Words in quotes, as many as a person reads. */

@@ -131,8 +131,16 @@ public final class HeadingMatcher {
         && row.matched() + row.turned().size() >= Math.max(1, Math.min(2, fromHeadings));
   }
 
+  /** Whether two rows together name more of what is wanted than one of them alone. */
+  boolean isBetter(HeadingRow both, HeadingRow one) {
+    int more = both.matched() - one.matched();
+    int turned = both.turned().size() - one.turned().size();
+    return both.clashes().isEmpty() && more >= 0 && turned >= 0 && more + turned > 0;
+  }
+
   /** Whether a row that doesn't fit still looks so much like the headings that it must be said. */
   boolean nearlyFits(HeadingRow row) {
-    return row.matched() >= 2 && row.matched() * 2 >= fromHeadings;
+    int turned = row.turned().isEmpty() ? 0 : 1;
+    return row.matched() + turned >= 2 && row.matched() * 2 >= fromHeadings;
   }
 }

@@ -64,9 +64,7 @@ final class HeadingSearch {
     NavigableMap<Integer, String> cells =
         HeadingMatcher.cells(row, region.firstColumn(), region.endColumn());
     HeadingRow both = matcher.align(row.number(), previousCells, cells);
-    return both.matched() > found.matched() && both.clashes().isEmpty()
-        ? Optional.of(both)
-        : Optional.empty();
+    return matcher.isBetter(both, found) ? Optional.of(both) : Optional.empty();
   }
 
   /** Looks at a row; true once the headings are found, and none may follow them. */
@@ -78,9 +76,10 @@ final class HeadingSearch {
     }
     rowsSearched++;
     HeadingRow candidate = matcher.align(row.number(), cells);
-    if (!matcher.fits(candidate) && previousRow == row.number() - 1) {
+    if (previousRow == row.number() - 1) {
       HeadingRow both = matcher.align(row.number(), previousCells, cells);
-      if (matcher.fits(both) && both.clashes().isEmpty()) {
+      boolean better = !matcher.fits(candidate) || matcher.isBetter(both, candidate);
+      if (better && matcher.fits(both) && both.clashes().isEmpty()) {
         headings = both;
         return true;
       }

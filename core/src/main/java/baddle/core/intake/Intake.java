@@ -60,6 +60,10 @@ public final class Intake implements RowSink {
 
   private State state = State.SEARCHING;
   private CellRange region;
+
+  /** The columns that rows of the table fill. */
+  private CellRange stretch = CellRange.EVERYTHING;
+
   private final HeadingSearch search;
   private @Nullable HeadingRow headings;
   private @Nullable TableRows rows;
@@ -169,6 +173,7 @@ public final class Intake implements RowSink {
   private void start(HeadingRow found) {
     headings = found;
     lastRow = found.rowNumber();
+    stretch = found.stretch();
     cells.begin(spec, found);
     searched.forEach(cells::besideHeadings);
     searched.clear();
@@ -210,6 +215,13 @@ public final class Intake implements RowSink {
         region.limitsColumns()
             ? row.filled(region.firstColumn(), region.endColumn())
             : row.filled();
+    if (filled > 0
+        && stretch.limitsColumns()
+        && row.filled(stretch.firstColumn(), stretch.endColumn()) == 0) {
+      cells.beside(row);
+      countBlank();
+      return;
+    }
     if (filled == 0) {
       cells.around(row);
       countBlank();
@@ -334,7 +346,7 @@ public final class Intake implements RowSink {
             found.absent(),
             found.unused(),
             rows.mended(),
-            rows.suspected().found()));
+            rows.suspected().all()));
   }
 
   /** What the built-in rules and those of the plan have left out. */

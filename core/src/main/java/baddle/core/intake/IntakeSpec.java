@@ -65,6 +65,11 @@ public record IntakeSpec(
         RowWatch.NONE);
   }
 
+  /** The same, with other treatment of its rows. */
+  public IntakeSpec with(ShapingRules other) {
+    return new IntakeSpec(columns, named, rules, conventionChoices, other, mended, totals, watch);
+  }
+
   /** The same, with another fate of totals that no rule leaves out. */
   public IntakeSpec with(TotalPolicy other) {
     return new IntakeSpec(columns, named, rules, conventionChoices, shaping, mended, other, watch);

@@ -12,10 +12,18 @@ import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /** One row being aligned. */
 final class RowAlignment {
+
+  private static final Pattern NUMBER = Pattern.compile("[-+(]?[0-9][0-9., ]*\\)?");
+
+  /** A number that may head a column all the same: a year, or a year and a month. */
+  private static final Pattern YEAR =
+      Pattern.compile(
+          "(19[5-9]|20[0-9]|21[0-4])[0-9][.]?((0[1-9]|1[0-2]))?|(0[1-9]|1[0-2])[.]?(19|20)[0-9]{2}");
 
   private final HeadingMatcher.Wanted wanted;
   private final int rowNumber;
@@ -43,6 +51,9 @@ final class RowAlignment {
   HeadingRow run(List<Map<Integer, String>> lines) {
     headings.replaceAll(this::numbered);
     headings.forEach(this::match);
+    if (unused.stream().anyMatch(RowAlignment::isData)) {
+      turned.keySet().removeIf(cell -> isNumber(headings.getOrDefault(cell, "")));
+    }
     int first = headings.isEmpty() ? 0 : headings.firstKey();
     int end = headings.isEmpty() ? 0 : headings.lastKey() + 1;
     for (int cell = first; cell < end; cell++) {
@@ -76,6 +87,15 @@ final class RowAlignment {
     return name;
   }
 
+  private static boolean isNumber(String heading) {
+    return NUMBER.matcher(heading).matches();
+  }
+
+  /** Whether a text is a number as rows of data have them; such a row has no headings. */
+  private static boolean isData(String heading) {
+    return isNumber(heading) && !YEAR.matcher(heading).matches();
+  }
+
   private void match(int cell, String heading) {
     Integer column = wanted.columnOf().get(Headings.comparable(heading));
     String alone = lower.get(cell);
@@ -84,7 +104,10 @@ final class RowAlignment {
       Integer ofLower = wanted.columnOf().get(Headings.comparable(alone));
       column = ofLower != null && cells.get(ofLower) == HeadingRow.ABSENT ? ofLower : null;
     }
-    Optional<String> label = wanted.turning().flatMap(turn -> turn.labels().label(heading));
+    Optional<String> label =
+        isData(heading)
+            ? Optional.empty()
+            : wanted.turning().flatMap(turn -> turn.labels().label(heading));
     if (column == null && label.isPresent()) {
       turned.put(cell, label.get());
     } else if (column == null) {
@@ -107,7 +130,12 @@ final class RowAlignment {
 
   private List<String> missing() {
     List<String> missing = new ArrayList<>(absent(true));
-    wanted.turning().filter(turn -> turned.isEmpty()).ifPresent(turn -> missing.add(turn.value()));
+    wanted
+        .turning()
+        .filter(
+            turn ->
+                turned.isEmpty() || !turned.values().containsAll(turn.labels().required().keySet()))
+        .ifPresent(turn -> missing.add(turn.value()));
     return missing;
   }
 

@@ -26,6 +26,7 @@ public final class SheetAudit implements RowSink {
   private final List<CellRange> accounted;
   private final UnreadCells cells;
   private final boolean isIgnored;
+  private final boolean looksForHeadings;
   private final HeadingMatcher matcher;
   private final HeadingSearch search;
   private final GridRow lent = new GridRow();
@@ -38,12 +39,14 @@ public final class SheetAudit implements RowSink {
    *
    * @param spec how the feed reads its sheets
    * @param isIgnored whether the plan says that it needn't be read
+   * @param isForm whether the feed reads cells, not tables
    * @param accounted the ranges of its sources; none for a sheet that is passed over
    */
-  public SheetAudit(IntakeSpec spec, boolean isIgnored, List<CellRange> accounted) {
+  public SheetAudit(IntakeSpec spec, boolean isIgnored, boolean isForm, List<CellRange> accounted) {
     this.accounted = List.copyOf(accounted);
     this.cells = new UnreadCells(spec.shaping().ignored());
     this.isIgnored = isIgnored;
+    this.looksForHeadings = accounted.isEmpty() && !isForm;
     this.matcher = new HeadingMatcher(spec);
     this.search = new HeadingSearch(matcher, CellRange.EVERYTHING);
   }
@@ -65,7 +68,7 @@ public final class SheetAudit implements RowSink {
     }
     if (headings != null) {
       rowsBelow++;
-    } else if (accounted.isEmpty() && search.wantsMore()) {
+    } else if (looksForHeadings && search.wantsMore()) {
       search.search(row);
       headings = search.headings().filter(matcher::fits).orElse(null);
     }
@@ -103,6 +106,11 @@ public final class SheetAudit implements RowSink {
   /** Whether a row of a sheet that is passed over has all the feed's headings. */
   public boolean hasHeadings() {
     return headings != null && rowsBelow > 0 && !isIgnored;
+  }
+
+  /** How many filled rows are below the feed's headings; 0 where no row has these. */
+  public long rowsBelowHeadings() {
+    return hasHeadings() ? rowsBelow : 0;
   }
 
   /**

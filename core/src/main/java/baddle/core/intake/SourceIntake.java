@@ -72,7 +72,7 @@ public record SourceIntake(
    * @param headings the source's headings by column from 0, empty where a column has none
    * @param absent the columns whose heading the source doesn't have
    * @param mended the values that were read as a person mended them
-   * @param suspected the rows that look like totals and count
+   * @param suspected the rows that look like totals and count, or are held
    */
   public record Treated(
       List<LeftOut> leftOut,

@@ -53,6 +53,7 @@ final class TotalScan {
   private final LabelCodes labels;
   private final SumsAbove[] sums;
   private final List<SuspectedTotal> found = new ArrayList<>();
+  private final List<SuspectedTotal> ofHeld = new ArrayList<>();
   private final @Nullable SuspectedTotal[] ofStretch = new @Nullable SuspectedTotal[Stretch.MOST];
 
   /** Of a row that only its sums speak for; it is one if no row follows. */
@@ -60,7 +61,6 @@ final class TotalScan {
 
   private @Nullable SuspectedTotal lastRow;
   private long rows;
-  private long foundRows;
 
   TotalScan(IntakeSpec spec, HeadingRow headings, BlockBuilder blocks) {
     this.spec = spec;
@@ -147,11 +147,9 @@ final class TotalScan {
       return;
     }
     ofStretch[index] = total;
-    if (!held) {
-      foundRows++;
-      if (found.size() < MOST_KEPT) {
-        found.add(total);
-      }
+    List<SuspectedTotal> list = held ? ofHeld : found;
+    if (list.size() < MOST_KEPT) {
+      list.add(total);
     }
   }
 
@@ -314,8 +312,10 @@ final class TotalScan {
     return all;
   }
 
-  /** How many rows look like totals and are counted. */
-  long foundRows() {
-    return foundRows + (lastRow == null ? 0 : 1);
+  /** The rows that look like totals, whether they are counted or held, a thousand of each. */
+  List<SuspectedTotal> all() {
+    List<SuspectedTotal> all = new ArrayList<>(found());
+    all.addAll(ofHeld);
+    return all;
   }
 }

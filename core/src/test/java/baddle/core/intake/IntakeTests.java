@@ -401,7 +401,9 @@ class IntakeTests {
     assertThat(result.headingRow()).isEqualTo(2);
     assertThat(kept).containsExactly("3 0  200");
     assertThat(texts(result))
-        .containsExactly("heading-not-used: heading no column wants: \"Amount 2025\"");
+        .containsExactly(
+            "heading-not-used: heading no column wants: \"Amount 2025\"",
+            "cells-not-read: 1 number below the heading \"Amount 2025\" isn't read (B3): 1");
   }
 
   @Test

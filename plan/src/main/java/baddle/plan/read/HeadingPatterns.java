@@ -6,9 +6,13 @@ import baddle.core.calendar.PeriodText;
 import baddle.core.intake.heading.HeadingLabels;
 import baddle.plan.NamePattern;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 
 /** Headings that become rows, by pattern; the label is a word of the plan or a period. */
 final class HeadingPatterns implements HeadingLabels {
@@ -21,6 +25,7 @@ final class HeadingPatterns implements HeadingLabels {
   record Labelled(NamePattern pattern, Optional<String> label) {}
 
   private final List<Labelled> patterns;
+  private final Set<String> optional;
   private final PeriodText periods;
   private final boolean asDate;
   private final Optional<Period> source;
@@ -28,12 +33,18 @@ final class HeadingPatterns implements HeadingLabels {
   /**
    * Patterns of headings.
    *
+   * @param optional headings and labels that a source may lack
    * @param asDate whether a period becomes its first day rather than its name
    * @param source the period of the source, whose year months without one belong to
    */
   HeadingPatterns(
-      List<Labelled> patterns, PeriodText periods, boolean asDate, Optional<Period> source) {
+      List<Labelled> patterns,
+      Set<String> optional,
+      PeriodText periods,
+      boolean asDate,
+      Optional<Period> source) {
     this.patterns = List.copyOf(patterns);
+    this.optional = Set.copyOf(optional);
     this.periods = periods;
     this.asDate = asDate;
     this.source = source;
@@ -41,7 +52,7 @@ final class HeadingPatterns implements HeadingLabels {
 
   @Override
   public HeadingLabels inSourceOf(Optional<Period> period) {
-    return new HeadingPatterns(patterns, periods, asDate, period);
+    return new HeadingPatterns(patterns, optional, periods, asDate, period);
   }
 
   @Override
@@ -87,6 +98,20 @@ final class HeadingPatterns implements HeadingLabels {
   }
 
   @Override
+  public Map<String, List<String>> required() {
+    Map<String, List<String>> required = new LinkedHashMap<>();
+    for (Labelled labelled : patterns) {
+      String heading = labelled.pattern().toString();
+      boolean isPlain = labelled.pattern().parts().isEmpty() && !heading.matches(".*[*?].*");
+      String label = labelled.label().orElse(heading);
+      if (isPlain && !optional.contains(heading) && !optional.contains(label)) {
+        required.computeIfAbsent(label, l -> new ArrayList<>()).add(heading);
+      }
+    }
+    return required;
+  }
+
+  @Override
   public List<String> spellings() {
     return patterns.stream().map(labelled -> labelled.pattern().toString()).toList();
   }
@@ -97,6 +122,7 @@ final class HeadingPatterns implements HeadingLabels {
     return patterns.stream()
             .map(labelled -> Map.entry(labelled.pattern().toString(), labelled.label()).toString())
             .toList()
-        + (asDate ? " dates" : "");
+        + (asDate ? " dates" : "")
+        + (optional.isEmpty() ? "" : " optional " + new TreeSet<>(optional));
   }
 }

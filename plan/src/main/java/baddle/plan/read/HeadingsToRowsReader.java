@@ -10,6 +10,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Reads which headings of a feed become rows. */
 final class HeadingsToRowsReader {
@@ -30,7 +33,10 @@ final class HeadingsToRowsReader {
       return Optional.empty();
     }
     Map<String, PlanNode> parts =
-        nodes.keys(node, "headings_to_rows", List.of("headings", "label", "value", "keep_blanks"));
+        nodes.keys(
+            node,
+            "headings_to_rows",
+            List.of("headings", "label", "value", "keep_blanks", "optional"));
     for (String key : List.of("headings", "label", "value")) {
       if (!parts.containsKey(key)) {
         nodes.problem(node, "headings_to_rows: needs " + key + ":");
@@ -55,12 +61,21 @@ final class HeadingsToRowsReader {
     HeadingPatterns patterns =
         new HeadingPatterns(
             labelled(parts.get("headings"), labelType),
+            optional(parts.get("optional")),
             periods,
             labelType.isCalendar(),
             Optional.empty());
     return Optional.of(
         new HeadingsToRows(
             patterns, label.get().column().name(), value.get().column().name(), keepBlanks));
+  }
+
+  private Set<String> optional(@Nullable PlanNode node) {
+    return node == null
+        ? Set.of()
+        : nodes.texts(node, "optional").stream()
+            .map(PlanNode.Text::text)
+            .collect(Collectors.toSet());
   }
 
   private List<HeadingPatterns.Labelled> labelled(PlanNode node, ColumnType type) {

@@ -66,6 +66,38 @@ public final class PlanEdit {
         .map(node -> edit.withItem(node, "sheets", quoted(sheet), ""));
   }
 
+  /**
+   * Adds a rule to those by which a feed leaves rows out.
+   *
+   * @param rule what YAML writes on one line
+   * @return the new text; empty where the plan has no such feed, or writes its only rule on several
+   *     lines
+   */
+  public static Optional<String> addLeaveOut(String text, String feed, String rule) {
+    PlanEdit edit = new PlanEdit(text);
+    return edit.at("feeds", feed)
+        .filter(
+            node ->
+                child(node, "leave_out")
+                    .filter(one -> one instanceof MappingNode rules && isBlock(rules))
+                    .isEmpty())
+        .map(node -> edit.withItem(node, "leave_out", rule, ""));
+  }
+
+  /**
+   * Adds a spelling of a heading that becomes rows.
+   *
+   * @param label the label of its rows
+   * @return the new text; empty where the feed's headings have no labels of their own
+   */
+  public static Optional<String> addTurnedHeading(
+      String text, String feed, String heading, String label) {
+    PlanEdit edit = new PlanEdit(text);
+    return edit.at("feeds", feed, "headings_to_rows", "headings")
+        .filter(MappingNode.class::isInstance)
+        .map(node -> edit.withEntry((MappingNode) node, quoted(heading) + ": " + quoted(label)));
+  }
+
   private static String quoted(String value) {
     return '"' + value.replace("\\", "\\\\").replace("\"", "\\\"") + '"';
   }

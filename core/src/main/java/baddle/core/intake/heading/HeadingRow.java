@@ -1,7 +1,9 @@
 package baddle.core.intake.heading;
 
+import baddle.core.grid.CellRange;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeSet;
 
 /**
  * What one row, or two rows together, mean if they are the headings.
@@ -45,6 +47,32 @@ public record HeadingRow(
   /** Whether another row of headings means the same columns in the same places. */
   public boolean isSameTable(HeadingRow other) {
     return cells.equals(other.cells) && turned.equals(other.turned);
+  }
+
+  /**
+   * The sheet's columns (from 0, the end exclusive) that rows of the table fill: those between
+   * columns without a heading, if all that is read is there; else all.
+   */
+  public CellRange stretch() {
+    TreeSet<Integer> read = new TreeSet<>(turned.keySet());
+    cells.stream().filter(cell -> cell != ABSENT).forEach(read::add);
+    TreeSet<Integer> filled = new TreeSet<>(headings.keySet());
+    filled.addAll(read);
+    if (read.isEmpty()) {
+      return CellRange.EVERYTHING;
+    }
+    int first = read.first();
+    while (filled.contains(first - 1)) {
+      first--;
+    }
+    int stop = first;
+    while (filled.contains(stop)) {
+      stop++;
+    }
+    boolean others = filled.first() < first || filled.last() >= stop;
+    return read.last() < stop && others
+        ? CellRange.EVERYTHING.columns(first, stop)
+        : CellRange.EVERYTHING;
   }
 
   /** How many columns have their heading here. */
