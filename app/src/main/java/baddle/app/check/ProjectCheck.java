@@ -52,6 +52,7 @@ import java.util.stream.Stream;
 /** Proves the datasets as they are in the store; it changes nothing. */
 public final class ProjectCheck {
 
+  private final ProjectSession session;
   private final Project project;
   private final Plan plan;
   private final References references;
@@ -71,6 +72,7 @@ public final class ProjectCheck {
   private final List<RowQuestion> ahead = new ArrayList<>();
 
   private ProjectCheck(ProjectSession session, HeldRows heldRows) throws IOException {
+    this.session = session;
     this.suspense = new RowsInSuspense(heldRows == HeldRows.GATHERED);
     this.references = session.references();
     this.plan = references.plan();
@@ -232,6 +234,7 @@ public final class ProjectCheck {
         covered.add(dataset, reader.get(), files, sources);
       }
     }
+    findings.addAll(new StatedBalances(session).findings(number));
     List<StoredLeftOut> leftOut = catalogue.outcomes().leftOut(number);
     List<StoredRefusal> refused = now ? catalogue.outcomes().refused() : List.of();
     for (FeedPlan feed : plan.feeds().values()) {

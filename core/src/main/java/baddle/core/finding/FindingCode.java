@@ -36,6 +36,8 @@ public enum FindingCode {
   CONTROL_TOTAL_DIFFERS(Severity.ERROR),
   /** A row that should state a total and doesn't. */
   CONTROL_TOTAL_UNREADABLE(Severity.ERROR),
+  /** A balance that opening and movements of a roll-forward don't come to. */
+  BALANCE_DIFFERS(Severity.ERROR),
   /** Rows for which the list of control totals has no line. */
   CONTROL_TOTAL_NOT_LISTED(Severity.WARNING),
   /** Wrong values that the plan's corrections replaced. */

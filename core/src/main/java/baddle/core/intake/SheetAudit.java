@@ -11,6 +11,7 @@ import baddle.core.intake.heading.HeadingRow;
 import baddle.core.outcome.CellAccount;
 import baddle.core.outcome.CellCounts;
 import baddle.core.value.Convention;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -108,6 +109,13 @@ public final class SheetAudit implements RowSink {
     return headings != null && rowsBelow > 0 && !isIgnored;
   }
 
+  private String sumInWords() {
+    BigDecimal sum = cells.sum(Convention.DECIMAL_POINT);
+    return cells.numbers() == 0
+        ? ""
+        : String.format(Locale.ROOT, "; its numbers add up to %,." + sum.scale() + "f", sum);
+  }
+
   /** How many filled rows are below the feed's headings; 0 where no row has these. */
   public long rowsBelowHeadings() {
     return hasHeadings() ? rowsBelow : 0;
@@ -131,18 +139,19 @@ public final class SheetAudit implements RowSink {
               sheet,
               String.format(
                   Locale.ROOT,
-                  "%s, but row %d has the feed's headings; %s below it %s read",
+                  "%s, but row %d has the feed's headings; %s below it %s read%s",
                   why,
                   headings.rowNumber(),
                   rowsBelow == 1 ? "1 row" : String.format(Locale.ROOT, "%,d rows", rowsBelow),
-                  rowsBelow == 1 ? "isn't" : "aren't"),
+                  rowsBelow == 1 ? "isn't" : "aren't",
+                  sumInWords()),
               "if it belongs to the feed, correct sheets: or table: in the plan, or ask the sender"
                   + " for the name that is usual; else add ignore: [\""
                   + name
                   + "\"] to the feed",
               Optional.empty()));
     }
-    if (cells.numbers() > 0) {
+    if (cells.numbers() > 0 && !hasHeadings()) {
       findings.add(
           CellLedger.finding(
               sheet,

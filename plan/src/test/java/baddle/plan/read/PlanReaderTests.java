@@ -186,7 +186,7 @@ class PlanReaderTests {
         "feeds: {tills: {file: x.csv}} | 8:17: no key file in feed tills; did you mean files?"
             + " (known: into, files, except, sheets, except_sheets, table, period, text, cells, when_gone,"
             + " expect, control_list, database, query, query_file, for_each, unchanged_while, decimal, dates, two_digit_years, lone_dash, unreadable, day_numbers, day_numbers_from,"
-            + " carry_down, leave_out, set, headings_to_rows)",
+            + " carry_down, leave_out, set, headings_to_rows, ignore)",
         "feeds: {tills: {files: a.csv, decimal: coma}} | 8:40: decimal: should be one of comma,"
             + " point, not coma; did you mean comma?",
         "feeds: {tills: {files: a.csv, dates: 'day'}} | 8:38: dates: should be one of day first,"
