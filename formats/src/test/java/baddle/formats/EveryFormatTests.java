@@ -16,6 +16,7 @@ import baddle.core.intake.RowMark;
 import baddle.core.intake.RowWatch;
 import baddle.core.intake.ShapingRules;
 import baddle.core.intake.SourceIntake;
+import baddle.core.intake.WritingHints;
 import baddle.core.outcome.HeldRow;
 import baddle.core.outcome.MendedRows;
 import baddle.core.table.Block;
@@ -296,7 +297,7 @@ class EveryFormatTests {
             COLUMNS,
             Map.of(),
             ValueRules.STANDARD,
-            Map.of(),
+            WritingHints.NONE,
             ShapingRules.NONE,
             new MendedRows(Map.of(row.rowNumber(), mended)),
             RowWatch.NONE);

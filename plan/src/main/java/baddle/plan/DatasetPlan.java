@@ -3,6 +3,7 @@ package baddle.plan;
 import baddle.core.derivation.DerivationStep;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.IntakeSpec;
+import baddle.core.lookup.Ignored;
 import baddle.core.table.Column;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
@@ -26,6 +27,7 @@ import java.util.stream.Stream;
  * @param order the names of all of them in the plan's order
  * @param steps how the derived ones are made, in an order in which each finds what it needs
  * @param correctionFiles files that list a column's corrections, by column
+ * @param same by column of texts, what doesn't tell them apart
  * @param duplicates when rows are the same
  * @param datedBy the column of dates that says which period a row is of; empty for that of its
  *     source
@@ -38,6 +40,7 @@ public record DatasetPlan(
     List<String> order,
     List<DerivationStep> steps,
     Map<String, String> correctionFiles,
+    Map<String, Set<Ignored>> same,
     DuplicateRule duplicates,
     Optional<String> datedBy,
     Optional<String> amount) {
@@ -51,6 +54,7 @@ public record DatasetPlan(
         columns.stream().map(column -> column.column().name()).toList(),
         List.of(),
         Map.of(),
+        Map.of(),
         DuplicateRule.NONE,
         Optional.empty(),
         Optional.empty());
@@ -63,6 +67,7 @@ public record DatasetPlan(
     order = List.copyOf(order);
     steps = List.copyOf(steps);
     correctionFiles = Map.copyOf(correctionFiles);
+    same = Map.copyOf(same);
   }
 
   /** Everything that reading a source into it depends on, as text: equal texts, equal rows. */
@@ -90,7 +95,7 @@ public record DatasetPlan(
       corrected.add(ofColumn == null ? column : column.with(ofColumn));
     }
     return new DatasetPlan(
-        name, corrected, derived, order, steps, correctionFiles, duplicates, datedBy, amount);
+        name, corrected, derived, order, steps, correctionFiles, same, duplicates, datedBy, amount);
   }
 
   /** The columns that are read, and those that keep what corrections replaced. */
@@ -133,7 +138,7 @@ public record DatasetPlan(
   /** The same with the steps that make its derived columns. */
   public DatasetPlan withSteps(List<DerivationStep> ordered) {
     return new DatasetPlan(
-        name, columns, derived, order, ordered, correctionFiles, duplicates, datedBy, amount);
+        name, columns, derived, order, ordered, correctionFiles, same, duplicates, datedBy, amount);
   }
 
   /** The derived columns without which a row is held. */

@@ -5,6 +5,7 @@ import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
 import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
+import baddle.core.table.RenamedTexts;
 import baddle.core.table.Schema;
 import java.io.IOException;
 import java.util.BitSet;
@@ -80,17 +81,24 @@ public final class DatasetReader {
                 .toList());
   }
 
-  private DatasetReader(DatasetReader other, Schema columns) {
+  private DatasetReader(DatasetReader other, Schema columns, LiveParts parts) {
     watch = other.watch;
     database = other.database;
     dataset = other.dataset;
     batch = other.batch;
-    live = other.live;
+    live = parts;
     blanks =
-        columns.columns().stream()
-            .filter(column -> other.schema.indexOf(column.name()).isEmpty())
+        Stream.concat(
+                other.blanks.stream(),
+                columns.columns().stream()
+                    .filter(column -> other.schema.indexOf(column.name()).isEmpty()))
             .collect(Collectors.toUnmodifiableSet());
-    schema = new Schema(Stream.concat(other.schema.columns().stream(), blanks.stream()).toList());
+    schema =
+        new Schema(
+            Stream.concat(
+                    other.schema.columns().stream(),
+                    blanks.stream().filter(column -> !other.schema.has(column)))
+                .toList());
   }
 
   /**
@@ -99,7 +107,12 @@ public final class DatasetReader {
    * @param columns those there should be
    */
   public DatasetReader orBlank(Schema columns) {
-    return new DatasetReader(this, columns);
+    return new DatasetReader(this, columns, live);
+  }
+
+  /** The same rows, with some texts read as others. */
+  public DatasetReader with(RenamedTexts names) {
+    return names.isNone() ? this : new DatasetReader(this, schema, live.with(names));
   }
 
   /**
@@ -112,7 +125,9 @@ public final class DatasetReader {
    */
   public Optional<String> content(int part, List<String> columns) throws IOException {
     try {
-      return PartContent.of(live.part(part), live.ranges(part), columns);
+      RenamedTexts names = live.names().of(columns);
+      return PartContent.of(live.part(part), live.ranges(part), columns)
+          .map(content -> names.isNone() ? content : content + names);
     } catch (VectorDecoder.BrokenBlockException e) {
       throw live.damaged(part, e);
     }
@@ -342,7 +357,8 @@ public final class DatasetReader {
     Schema has = live.part(part).schema();
     for (Column column : wanted.columns()) {
       boolean own = !Origin.has(column.name()) && !HiddenRows.has(column.name());
-      if (own && !has.has(column) && !blanks.contains(column)) {
+      boolean isOther = has.indexOf(column.name()).isPresent() && !has.has(column);
+      if (own && isOther && !blanks.contains(column)) {
         throw new StoreException(
             "the column "
                 + column.name()

@@ -1,6 +1,7 @@
 package baddle.store;
 
 import baddle.core.table.Block;
+import baddle.core.table.RenamedTexts;
 import baddle.core.table.Schema;
 import java.io.IOException;
 import java.sql.ResultSet;
@@ -26,6 +27,7 @@ final class LiveParts {
   private final Map<Integer, List<SourceRange>> rangesOfPart = new LinkedHashMap<>();
   private final Map<Integer, StoredPart> parts = new LinkedHashMap<>();
   private final StoredPart newest;
+  private final RenamedTexts names;
 
   /**
    * Those of a dataset at a batch.
@@ -34,6 +36,7 @@ final class LiveParts {
    */
   LiveParts(Database database, String dataset, int batch) throws IOException {
     this.database = database;
+    this.names = RenamedTexts.NONE;
     Map<String, Long> times = new HashMap<>();
     database
         .query(
@@ -57,6 +60,24 @@ final class LiveParts {
           "the dataset " + dataset + " has no rows yet; run baddle consolidate", database.file());
     }
     newest = last;
+  }
+
+  private LiveParts(LiveParts other, RenamedTexts names) {
+    this.database = other.database;
+    this.rangesOfPart.putAll(other.rangesOfPart);
+    this.parts.putAll(other.parts);
+    this.newest = other.newest;
+    this.names = names;
+  }
+
+  /** The same, with some texts read as others. */
+  LiveParts with(RenamedTexts others) {
+    return new LiveParts(this, others);
+  }
+
+  /** The texts that are read as others. */
+  RenamedTexts names() {
+    return names;
   }
 
   /** The part that was written last. */
@@ -122,7 +143,8 @@ final class LiveParts {
       VectorDecoder decoder)
       throws IOException {
     try {
-      return part(part).block(stored, origin, wanted, decoder);
+      Block block = part(part).block(stored, origin, wanted, decoder);
+      return names.isNone() ? block : names.in(block);
     } catch (VectorDecoder.BrokenBlockException e) {
       throw damaged(part, e);
     }

@@ -321,7 +321,10 @@ public final class SourceFinder {
         noteUnreadablePeriod(path);
       }
       boolean isPlan = String.valueOf(file.getFileName()).equals(Project.PLAN_NAME);
+      boolean isExcept =
+          project.plan().feeds().values().stream().anyMatch(feed -> isExcept(feed, path));
       if (!wanted.contains(path)
+          && !isExcept
           && !isPlan
           && !named.contains(file)
           && !contents.isOf(outputs, file)) {

@@ -214,6 +214,7 @@ public final class ProjectCheck {
       PendingFiles pending = PendingFiles.of(project, store, number, mended);
       outside.addAll(pending.findings());
       strays.putAll(pending.strays());
+      outside.addAll(PendingFiles.ofDerived(project, references, store, number));
       outside.addAll(mended.findings());
       outside.addAll(mended.unused(applied));
     }

@@ -20,6 +20,7 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.function.Predicate;
 import org.slf4j.LoggerFactory;
 
@@ -79,7 +80,7 @@ public final class FileRereader {
             BLOCK,
             (block, from, to) -> {});
     SourceFileReader reading =
-        new SourceFileReader(plan, dataset, file, blocks, new UncountedRows(), watch);
+        new SourceFileReader(plan, dataset, file, blocks, new UncountedRows(), watch, Set.of());
     try (GridFile grid = opener.open(file.file(), file.feed().dialect())) {
       reading.read(grid);
     }

@@ -5,7 +5,9 @@ import baddle.app.changes.CheckedFile;
 import baddle.app.changes.FileChange;
 import baddle.app.changes.FileChanges;
 import baddle.app.closed.ClosedSources;
+import baddle.app.derived.Derived;
 import baddle.app.reading.MendedFiles;
+import baddle.app.reference.References;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -30,6 +32,23 @@ public record PendingFiles(List<Finding> findings, Map<String, String> strays) {
   public PendingFiles {
     findings = List.copyOf(findings);
     strays = Map.copyOf(strays);
+  }
+
+  /** Reports columns that the plan or a lookup computes otherwise since a batch was made. */
+  public static List<Finding> ofDerived(
+      Project project, References references, Store store, int batch) throws IOException {
+    ClosedSources closed = new ClosedSources(project.plan(), store, batch);
+    boolean isOutOfDate =
+        new Derived(project, references, store, closed).isOutOfDate(store.catalogue().files(batch));
+    return isOutOfDate
+        ? List.of(
+            Finding.of(
+                FindingCode.OUT_OF_DATE,
+                Place.nowhere(),
+                "calculated or looked-up columns have changed in the plan or in a lookup's file since"
+                    + " the batch; this check is about the state before",
+                "run baddle consolidate"))
+        : List.of();
   }
 
   /**

@@ -3,6 +3,7 @@ package baddle.app.draft;
 import baddle.app.draft.found.FolderFile;
 import baddle.app.draft.words.NameShape;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -40,11 +41,11 @@ final class Versions {
   /** Tells them. */
   static Versions of(List<FolderFile> files, Questions questions) {
     Versions versions = new Versions(questions);
-    Map<String, String> byName = new HashMap<>();
-    files.forEach(file -> byName.put(plain(file.path()), file.path()));
+    Map<String, FolderFile> byName = new HashMap<>();
+    files.forEach(file -> byName.put(plain(file.path()), file));
     for (FolderFile file : files) {
-      versions.byName(file.path(), COPY, true, byName);
-      versions.byName(file.path(), LATER, false, byName);
+      versions.byName(file, COPY, true, byName);
+      versions.byName(file, LATER, false, byName);
     }
     for (RepeatedRows pair : RepeatedRows.of(files)) {
       if (!versions.excluded.contains(pair.file()) && !versions.excluded.contains(pair.other())) {
@@ -60,7 +61,8 @@ final class Versions {
         .toLowerCase(Locale.ROOT);
   }
 
-  private void byName(String path, Pattern mark, boolean copy, Map<String, String> byName) {
+  private void byName(FolderFile file, Pattern mark, boolean copy, Map<String, FolderFile> byName) {
+    String path = file.path();
     String stem = FolderFile.stemOf(path);
     Matcher matcher = mark.matcher(stem);
     String folder = FolderFile.folderOf(path);
@@ -68,11 +70,12 @@ final class Versions {
     if (!matcher.find() || matcher.start() == 0) {
       return;
     }
-    String other =
+    FolderFile original =
         byName.get((start + stem.substring(0, matcher.start())).toLowerCase(Locale.ROOT));
-    if (other == null) {
+    if (original == null || (copy && areApart(file, original))) {
       return;
     }
+    String other = original.path();
     String why = copy ? "a copy" : "a later version";
     String marked = stem.substring(matcher.start()) + FolderFile.endingOf(path);
     ask(
@@ -81,6 +84,13 @@ final class Versions {
         "by their names the one is " + why + " of the other",
         copy ? "second" : "first",
         copy ? NameShape.plain(start) + "*" + NameShape.plain(marked) : NameShape.plain(path));
+  }
+
+  /** Whether two files have no row in common, so that a name like that of a copy means nothing. */
+  private static boolean areApart(FolderFile one, FolderFile other) {
+    Set<Long> rows = one.fingerprints();
+    Set<Long> others = other.fingerprints();
+    return !rows.isEmpty() && !others.isEmpty() && Collections.disjoint(rows, others);
   }
 
   /**

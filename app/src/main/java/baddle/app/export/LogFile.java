@@ -13,6 +13,7 @@ import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.RowWatch;
 import baddle.core.intake.ShapingRules;
 import baddle.core.intake.SourceIntake;
+import baddle.core.intake.WritingHints;
 import baddle.core.outcome.HeldRow;
 import baddle.core.outcome.MendedRows;
 import baddle.core.table.BlockBuilder;
@@ -184,7 +185,7 @@ final class LogFile {
                     form.decimalMark() == ','
                         ? Convention.DECIMAL_COMMA
                         : Convention.DECIMAL_POINT),
-                Map.of(),
+                WritingHints.NONE,
                 ShapingRules.NONE,
                 MendedRows.NONE,
                 RowWatch.NONE),

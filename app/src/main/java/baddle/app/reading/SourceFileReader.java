@@ -17,8 +17,10 @@ import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.RowWatch;
 import baddle.core.intake.SheetAudit;
 import baddle.core.intake.SourceIntake;
+import baddle.core.intake.WritingHints;
 import baddle.core.outcome.CellAccount;
 import baddle.core.table.BlockBuilder;
+import baddle.core.value.Convention;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.FormCell;
@@ -33,6 +35,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 
 /** The reading of one file: which of its sheets and tables are sources, and what came of them. */
@@ -48,6 +51,7 @@ public final class SourceFileReader {
   private final BlockBuilder blocks;
   private final SourceNumbers numbers;
   private final RowWatch watch;
+  private final Set<Convention> siblings;
   private final List<ReadSource> sources = new ArrayList<>();
   private final List<Finding> findings = new ArrayList<>();
   private final List<Finding> passedOver = new ArrayList<>();
@@ -64,18 +68,24 @@ public final class SourceFileReader {
    */
   public SourceFileReader(
       Plan plan, DatasetPlan dataset, FoundFile file, BlockBuilder blocks, SourceNumbers numbers) {
-    this(plan, dataset, file, blocks, numbers, RowWatch.NONE);
+    this(plan, dataset, file, blocks, numbers, RowWatch.NONE, Set.of());
   }
 
-  /** The same, where someone is told of the rows that are left out. */
+  /**
+   * The same, where someone is told of the rows that are left out.
+   *
+   * @param siblings how the sender's other files are written, as far as they show it
+   */
   public SourceFileReader(
       Plan plan,
       DatasetPlan dataset,
       FoundFile file,
       BlockBuilder blocks,
       SourceNumbers numbers,
-      RowWatch watch) {
+      RowWatch watch,
+      Set<Convention> siblings) {
     this.watch = watch;
+    this.siblings = Set.copyOf(siblings);
     this.plan = plan;
     this.dataset = dataset;
     this.feed = file.feed();
@@ -284,7 +294,7 @@ public final class SourceFileReader {
         dataset.columns(),
         named,
         feed.rules(),
-        Map.of(),
+        new WritingHints(Map.of(), period, siblings),
         feed.shaping().inSourceOf(period),
         file.mended().of(wanted.sheet.name()),
         watch);

@@ -27,6 +27,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Consolidates, checks, summarizes and writes the reports, in that order. The reports are moved
@@ -38,6 +39,7 @@ public final class PeriodRun {
   private final Consolidation consolidation;
   private Optional<BatchStamp> made = Optional.empty();
   private Consolidation ran;
+  private @Nullable ConsolidateResult consolidated;
   private List<Finding> openAtBatch = List.of();
 
   /** Who wrote to the store last in this run. */
@@ -55,6 +57,11 @@ public final class PeriodRun {
     this.project = project;
     this.consolidation = consolidation;
     this.ran = consolidation;
+  }
+
+  /** What the consolidation did, whether all the rest went well or not; empty if it failed. */
+  public Optional<ConsolidateResult> consolidated() {
+    return Optional.ofNullable(consolidated);
   }
 
   /** The batch that was made, whether all the rest went well or not. */
@@ -136,11 +143,12 @@ public final class PeriodRun {
   private RunResult run(Consolidation consolidating, boolean compares) throws IOException {
     Optional<BatchStamp> before = compares ? lastBatch() : Optional.empty();
     List<Finding> old = before.isEmpty() ? List.of() : openAt(before.get().number());
-    ConsolidateResult consolidated = consolidating.run();
-    made = consolidated.made();
+    ConsolidateResult brought = consolidating.run();
+    consolidated = brought;
+    made = brought.made();
     ran = consolidating;
     writer = consolidating.writer();
-    boolean moved = before.isPresent() && consolidated.made().isPresent();
+    boolean moved = before.isPresent() && brought.made().isPresent();
     try (ProjectSession session = ProjectSession.open(project)) {
       List<SummaryPlan> all = List.copyOf(project.plan().summaries().values());
       int batch = session.batch(OptionalInt.empty()).number();
@@ -157,9 +165,9 @@ public final class PeriodRun {
       reports.write(both.now());
       writer = reports.writer();
       places = reports.places();
-      List<Finding> now = OpenFindings.of(consolidated, both.now());
+      List<Finding> now = OpenFindings.of(brought, both.now());
       return new RunResult(
-          consolidated,
+          brought,
           both.now(),
           now,
           moved ? before : Optional.empty(),

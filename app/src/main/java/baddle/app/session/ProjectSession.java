@@ -88,7 +88,7 @@ public final class ProjectSession implements AutoCloseable {
     return BatchChoice.of(store, project, number);
   }
 
-  /** Reads a dataset at a batch; in an earlier one columns that came later are blank. */
+  /** Reads a dataset at a batch; columns that came later are blank. */
   public DatasetReader reader(String dataset, int batch) throws IOException {
     List<Object> key = List.of(dataset, batch);
     DatasetReader reader = readers.get(key);
@@ -101,9 +101,12 @@ public final class ProjectSession implements AutoCloseable {
 
   private DatasetReader newReader(String dataset, int batch) throws IOException {
     DatasetReader reader = store.dataset(dataset, batch);
-    boolean earlier = store.catalogue().lastBatch().filter(l -> l.number() > batch).isPresent();
     DatasetPlan planned = project.plan().datasets().get(dataset);
-    return earlier && planned != null ? reader.orBlank(planned.schema()) : reader;
+    if (planned == null) {
+      return reader;
+    }
+    DatasetReader own = reader.orBlank(planned.schema());
+    return planned.same().isEmpty() ? own : own.with(new SameNames(this, planned, own).spellings());
   }
 
   @Override

@@ -77,7 +77,7 @@ public final class FigureTrace {
       Item across = choice.find(crosstab.across(), spec.across());
       String dataset = measure.dataset();
       DatasetReader reader =
-          session.store().dataset(dataset.isEmpty() ? summary.dataset() : dataset, batch.number());
+          session.reader(dataset.isEmpty() ? summary.dataset() : dataset, batch.number());
       Contributions rows = new Contributions(crosstab, down, across, dataset, calls(), table);
       rows.scan(reader);
       List<String> explanation = explain(crosstab, down, across, rows);

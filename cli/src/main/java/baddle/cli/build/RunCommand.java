@@ -21,6 +21,7 @@ import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
 import baddle.plan.PlanException;
+import baddle.store.StoreException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -77,6 +78,14 @@ final class RunCommand implements Command {
     PeriodRun running = new PeriodRun(project, consolidation(project, options, threads));
     try {
       result = running.run();
+    } catch (StoreException.Absent e) {
+      if (running.consolidated().isEmpty() || options.json()) {
+        throw e;
+      }
+      ConsolidateText.lines(running.consolidated().get(), options.style(), options.verbose())
+          .forEach(console.out()::println);
+      console.err().println("baddle: nothing was brought in, so there is nothing to report");
+      return Status.FAILED;
     } catch (IOException | SpecException | ExpressionException e) {
       running
           .made()

@@ -138,7 +138,7 @@ final class ColumnIntakes {
       ValueReader reader = ValueReader.of(wanted.column().type(), spec.rules(), sheet.dateSystem());
       reader
           .conventionChoice()
-          .map(assumed -> spec.conventionChoices().getOrDefault(wanted.column().name(), assumed))
+          .map(assumed -> spec.hints().shown().getOrDefault(wanted.column().name(), assumed))
           .ifPresent(reader::understand);
       shared[0] = reader;
     }

@@ -10,10 +10,13 @@ import baddle.core.value.ConventionChoice;
 import baddle.core.value.Evidence;
 import baddle.core.value.ValueReader;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** What reading the columns of a table shows: how their values are written, which were replaced. */
 final class ColumnReadings {
@@ -111,16 +114,53 @@ final class ColumnReadings {
    * was read by; else nothing.
    */
   Map<String, ConventionChoice> shown() {
+    Map<String, Reading> columns = byColumn();
     Map<String, ConventionChoice> shown = new LinkedHashMap<>();
     boolean again = false;
-    for (Map.Entry<String, Reading> column : byColumn().entrySet()) {
+    for (Map.Entry<String, Reading> column : columns.entrySet()) {
       ValueReader reader = column.getValue().reader();
       ConventionChoice taken = reader.conventionChoice().orElseThrow();
       Evidence evidence = reader.evidence();
-      ConventionChoice decided = taken.isAssumed() ? evidence.decide() : taken;
-      again |= taken.isAssumed() && evidence.contradicts(taken);
+      ConventionChoice decided = taken;
+      if (taken.isAssumed()) {
+        decided =
+            evidence.isUnclear()
+                ? byOthers(taken.convention(), evidence, columns.values())
+                    .map(ConventionChoice::known)
+                    .orElseGet(evidence::decide)
+                : evidence.decide();
+        again |= evidence.contradicts(taken, decided);
+      }
       shown.put(column.getKey(), decided);
     }
     return again ? shown : Map.of();
+  }
+
+  /** What decides a column all of whose values could be read both ways. */
+  private Optional<Convention> byOthers(
+      Convention convention, Evidence evidence, Collection<Reading> columns) {
+    Set<Convention> ofColumns = EnumSet.noneOf(Convention.class);
+    for (Reading other : columns) {
+      ConventionChoice taken = other.reader.conventionChoice().orElseThrow();
+      boolean same = taken.convention() == convention || taken.convention() == convention.other();
+      if (same && !other.reader.evidence().isUnclear() && !other.reader.evidence().isEmpty()) {
+        ofColumns.add(
+            taken.isAssumed() ? other.reader.evidence().decide().convention() : taken.convention());
+      }
+    }
+    if (!ofColumns.isEmpty()) {
+      return one(convention, ofColumns);
+    }
+    return spec.hints()
+        .period()
+        .flatMap(evidence::within)
+        .or(() -> one(convention, spec.hints().siblings()));
+  }
+
+  /** The one of two conventions that is there alone. */
+  private static Optional<Convention> one(Convention convention, Set<Convention> all) {
+    boolean own = all.contains(convention);
+    boolean other = all.contains(convention.other());
+    return own == other ? Optional.empty() : Optional.of(own ? convention : convention.other());
   }
 }

@@ -149,6 +149,9 @@ final class HeadingFindings {
             + quoted(spellings)
             + "); found "
             + quoted(found)
+            + (turning.isPresent() && found.stream().anyMatch(spellings::contains)
+                ? "; of a month without a year the source has to state which"
+                : "")
             + near.map(heading -> "; the nearest is " + Listing.quoted(heading)).orElse(""),
         turning.isPresent()
             ? "add the heading to headings_to_rows in the plan, or correct the file; where it may be"

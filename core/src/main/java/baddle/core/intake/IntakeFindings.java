@@ -26,6 +26,7 @@ import org.jspecify.annotations.Nullable;
 /** Puts into words what is to be said of a source. */
 final class IntakeFindings {
 
+  private final IntakeSpec spec;
   private final Place source;
   private final List<Finding> findings = new ArrayList<>();
   private final HeadingFindings headings;
@@ -34,6 +35,7 @@ final class IntakeFindings {
 
   IntakeFindings(IntakeSpec spec, Place source) {
     this.headings = new HeadingFindings(spec, source, findings);
+    this.spec = spec;
     this.source = source;
   }
 
@@ -163,6 +165,7 @@ final class IntakeFindings {
 
   private void ofReadings(TableRows rows) {
     Map<Convention, List<String>> conventions = new TreeMap<>();
+    Map<Convention, List<String>> byOthers = new TreeMap<>();
     long times = 0;
     long dayNumbers = 0;
     for (ColumnReadings.Reading reading : rows.readings().byColumn().values()) {
@@ -180,6 +183,10 @@ final class IntakeFindings {
                 + taken.convention().other().words()
                 + "; the former are read",
             "ask the sender for one way of writing");
+      } else if (evidence.isUnclear()
+          && taken.certainty() == ConventionChoice.Certainty.KNOWN
+          && !isStated(taken.convention())) {
+        byOthers.computeIfAbsent(taken.convention(), h -> new ArrayList<>()).add(reading.heading());
       } else if (!evidence.isEmpty()
           && !evidence.isUnclear()
           && taken.convention() != Convention.DECIMAL_POINT) {
@@ -195,6 +202,16 @@ final class IntakeFindings {
                 source,
                 "read with " + convention.words() + ": " + HeadingFindings.quoted(headings),
                 ""));
+    byOthers.forEach(
+        (convention, headings) ->
+            add(
+                FindingCode.VALUES_UNDERSTOOD,
+                source,
+                "read with "
+                    + convention.words()
+                    + ", as other columns, files or the stated period show: "
+                    + HeadingFindings.quoted(headings),
+                ""));
     if (times > 0) {
       add(
           FindingCode.TIMES_DROPPED,
@@ -209,6 +226,12 @@ final class IntakeFindings {
           counted(dayNumbers, "date is", "dates are") + " a bare day number",
           "");
     }
+  }
+
+  /** Whether the plan says how values are written that a convention is about. */
+  private boolean isStated(Convention convention) {
+    boolean isOrder = convention == Convention.DAY_FIRST || convention == Convention.MONTH_FIRST;
+    return isOrder ? spec.rules().dates().isPresent() : spec.rules().decimal().isPresent();
   }
 
   private static String counted(long count, String one, String several) {

@@ -18,7 +18,7 @@ import java.util.stream.Stream;
  * @param named values that the source's name carries, by column; such a column isn't looked for
  *     among the headings
  * @param rules how values are written
- * @param conventionChoices how the values of some columns were found to be written, by column
+ * @param hints how values are written, as far as that is known
  * @param shaping what happens to rows before they are kept
  * @param mended rows that are read as a person mended them
  * @param totals what becomes of totals that no rule leaves out
@@ -28,7 +28,7 @@ public record IntakeSpec(
     List<IntakeColumn> columns,
     Map<String, String> named,
     ValueRules rules,
-    Map<String, ConventionChoice> conventionChoices,
+    WritingHints hints,
     ShapingRules shaping,
     MendedRows mended,
     TotalPolicy totals,
@@ -38,7 +38,6 @@ public record IntakeSpec(
   public IntakeSpec {
     columns = List.copyOf(columns);
     named = Map.copyOf(named);
-    conventionChoices = Map.copyOf(conventionChoices);
   }
 
   /** Where totals that no rule leaves out are reported. */
@@ -46,11 +45,11 @@ public record IntakeSpec(
       List<IntakeColumn> columns,
       Map<String, String> named,
       ValueRules rules,
-      Map<String, ConventionChoice> conventionChoices,
+      WritingHints hints,
       ShapingRules shaping,
       MendedRows mended,
       RowWatch watch) {
-    this(columns, named, rules, conventionChoices, shaping, mended, TotalPolicy.REPORT, watch);
+    this(columns, named, rules, hints, shaping, mended, TotalPolicy.REPORT, watch);
   }
 
   /** Without any special rule. */
@@ -59,7 +58,7 @@ public record IntakeSpec(
         columns,
         named,
         ValueRules.STANDARD,
-        Map.of(),
+        WritingHints.NONE,
         ShapingRules.NONE,
         MendedRows.NONE,
         RowWatch.NONE);
@@ -67,17 +66,17 @@ public record IntakeSpec(
 
   /** The same, with other treatment of its rows. */
   public IntakeSpec with(ShapingRules other) {
-    return new IntakeSpec(columns, named, rules, conventionChoices, other, mended, totals, watch);
+    return new IntakeSpec(columns, named, rules, hints, other, mended, totals, watch);
   }
 
   /** The same, with another fate of totals that no rule leaves out. */
   public IntakeSpec with(TotalPolicy other) {
-    return new IntakeSpec(columns, named, rules, conventionChoices, shaping, mended, other, watch);
+    return new IntakeSpec(columns, named, rules, hints, shaping, mended, other, watch);
   }
 
   /** The same, with what reading the source once has shown. */
   public IntakeSpec with(Map<String, ConventionChoice> shown) {
-    return new IntakeSpec(columns, named, rules, shown, shaping, mended, totals, watch);
+    return new IntakeSpec(columns, named, rules, hints.with(shown), shaping, mended, totals, watch);
   }
 
   /** The columns of the blocks that come out, and those that keep what was replaced. */

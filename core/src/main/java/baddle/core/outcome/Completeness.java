@@ -21,8 +21,9 @@ public record Completeness(RowCounts rows, long inDataset, CellCounts cells, lon
   public String line() {
     return String.format(
             Locale.ROOT,
-            "%,d rows read = %,d in the dataset + %,d left out + %,d held",
+            "%,d %s read = %,d in the dataset + %,d left out + %,d held",
             rows.read(),
+            rows.read() == 1 ? "row" : "rows",
             inDataset,
             rows.leftOut(),
             rows.held())

@@ -92,6 +92,12 @@ final class CalendarReader extends ConventionReader {
       return false;
     }
     fits(shown, either);
+    if (either) {
+      evidence()
+          .addDays(
+              IsoDateTime.epochDay(year, dayFirst ? second : first, dayFirst ? first : second),
+              IsoDateTime.epochDay(year, dayFirst ? first : second, dayFirst ? second : first));
+    }
     return true;
   }
 
@@ -119,6 +125,9 @@ final class CalendarReader extends ConventionReader {
           : inText.isPresent() ? readDayNumber(text, start, end, inText.get()) : misfit();
     }
     Convention shown = written.shown();
+    if (written.isEither()) {
+      evidence().addDays(written.epochDay(), written.otherEpochDay());
+    }
     if (!fits(shown, written.isEither())) {
       return shown == null
           ? Fit.UNCLEAR_ORDER

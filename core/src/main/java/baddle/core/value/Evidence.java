@@ -1,6 +1,8 @@
 package baddle.core.value;
 
+import baddle.core.calendar.Period;
 import baddle.core.value.ConventionChoice.Certainty;
+import java.util.Optional;
 
 /** Counts for which convention the values of a column speak. */
 public final class Evidence {
@@ -12,6 +14,10 @@ public final class Evidence {
   private long forItAtMark;
   private long againstAtMark;
   private long eitherAtMark;
+  private long ownFirst = Long.MAX_VALUE;
+  private long ownLast = Long.MIN_VALUE;
+  private long otherFirst = Long.MAX_VALUE;
+  private long otherLast = Long.MIN_VALUE;
 
   /** About a convention and its other. */
   Evidence(Convention convention) {
@@ -48,6 +54,33 @@ public final class Evidence {
     either++;
   }
 
+  /**
+   * Notes the day that a value is which could be read both ways.
+   *
+   * @param own by the convention, in days since 1970-01-01
+   * @param other by its other
+   */
+  void addDays(long own, long other) {
+    ownFirst = Math.min(ownFirst, own);
+    ownLast = Math.max(ownLast, own);
+    otherFirst = Math.min(otherFirst, other);
+    otherLast = Math.max(otherLast, other);
+  }
+
+  /**
+   * By which convention all days that could be read both ways lie in a period; empty where they do
+   * by both, or by none.
+   */
+  public Optional<Convention> within(Period period) {
+    boolean own = isWithin(period, ownFirst, ownLast);
+    boolean other = isWithin(period, otherFirst, otherLast);
+    return own == other ? Optional.empty() : Optional.of(own ? convention : convention.other());
+  }
+
+  private static boolean isWithin(Period period, long first, long last) {
+    return first <= last && period.holds(first) && period.holds(last);
+  }
+
   /** Whether any value was written in a way that has a convention. */
   public boolean isEmpty() {
     return forIt + against + either == 0;
@@ -63,9 +96,8 @@ public final class Evidence {
     return forIt > 0 && against > 0;
   }
 
-  /** Whether the values have to be read otherwise than they were. */
-  public boolean contradicts(ConventionChoice taken) {
-    ConventionChoice decided = decide();
+  /** Whether the values have to be read otherwise than they were, by what was decided. */
+  public boolean contradicts(ConventionChoice taken, ConventionChoice decided) {
     return decided.convention() != taken.convention() || (decided.holdsUnclear() && either > 0);
   }
 

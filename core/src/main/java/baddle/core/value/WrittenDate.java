@@ -114,6 +114,11 @@ final class WrittenDate {
     return offsetMinutes;
   }
 
+  /** The day with day and month the other way round; only where that {@link #isEither}. */
+  long otherEpochDay() {
+    return IsoDateTime.epochDay(year, day, month);
+  }
+
   /** The convention that the order shows; null where it shows none. */
   @Nullable Convention shown() {
     return shown;

@@ -53,7 +53,7 @@ class CellLedgerTests {
         SALES,
         Map.of(),
         ValueRules.STANDARD,
-        Map.of(),
+        WritingHints.NONE,
         new ShapingRules(
             List.of(),
             false,

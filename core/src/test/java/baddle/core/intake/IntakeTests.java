@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.core.calendar.DateSystem;
 import baddle.core.calendar.MonthNames;
+import baddle.core.calendar.PeriodText;
 import baddle.core.calendar.TwoDigitYears;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
@@ -26,6 +27,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -352,7 +354,13 @@ class IntakeTests {
             ZoneOffset.UTC);
     IntakeSpec spec =
         new IntakeSpec(
-            MONEY, Map.of(), rules, Map.of(), ShapingRules.NONE, MendedRows.NONE, RowWatch.NONE);
+            MONEY,
+            Map.of(),
+            rules,
+            WritingHints.NONE,
+            ShapingRules.NONE,
+            MendedRows.NONE,
+            RowWatch.NONE);
 
     read(
         spec,
@@ -381,6 +389,53 @@ class IntakeTests {
     assertThat(
             texts(read("Date|Qty", "1970-01-02 10:30|1", "1970-01-02 11:30|many", "1970-01-02|2")))
         .contains("times-dropped: 2 dates have a time of day, which is not kept");
+  }
+
+  private static final List<IntakeColumn> RATES =
+      List.of(
+          new IntakeColumn(
+              new Column("date", ColumnType.of(ColumnType.Kind.DATE)), List.of(), false),
+          new IntakeColumn(new Column("code", ColumnType.text()), List.of(), false),
+          new IntakeColumn(
+              new Column("amount", ColumnType.of(ColumnType.Kind.INTEGER)), List.of(), false),
+          new IntakeColumn(new Column("rate", ColumnType.decimal(2)), List.of(), false));
+
+  @Test
+  void what_one_column_proves_decides_the_others() throws IOException {
+    SourceIntake result =
+        read(
+            new IntakeSpec(RATES, Map.of()),
+            true,
+            "Date;Code;Amount;Rate".replace(';', '|'),
+            "1970-01-02|a|1.054|2,3",
+            "1970-01-03|b|2.310|4,75");
+    assertThat(kept).containsExactly("2 1 a 1054", "3 2 b 2310");
+    assertThat(texts(result))
+        .containsExactly(
+            "values-understood: read with decimal comma: \"Rate\"",
+            "values-understood: read with decimal comma, as other columns, files or the stated period"
+                + " show: \"Amount\"");
+  }
+
+  @ParameterizedTest
+  @CsvSource({"2026-04, , 20546", "2026-03, , 20516", ", DAY_FIRST, 20546", ", , ", "2026, , "})
+  void the_stated_period_and_siblings_decide_what_could_be_read_both_ways(
+      String period, Convention sibling, Long day) throws IOException {
+    IntakeSpec spec =
+        new IntakeSpec(
+            RATES,
+            Map.of(),
+            ValueRules.STANDARD,
+            new WritingHints(
+                Map.of(),
+                Optional.ofNullable(period).flatMap(PeriodText.english()::parse),
+                sibling == null ? Set.of() : Set.of(sibling)),
+            ShapingRules.NONE,
+            MendedRows.NONE,
+            RowWatch.NONE);
+    read(spec, true, "Date|Code|Amount|Rate", "03/04/2026|a|5|1.00");
+    assertThat(kept).isEqualTo(day == null ? List.of() : List.of("2 " + day + " a 5"));
+    assertThat(held).hasSize(day == null ? 1 : 0);
   }
 
   @Test

@@ -94,7 +94,7 @@ class ShapingRulesTests {
             columns,
             Map.of(),
             ValueRules.STANDARD.with(feedUnreadable),
-            Map.of(),
+            WritingHints.NONE,
             shaping,
             MendedRows.NONE,
             RowWatch.NONE);

@@ -35,7 +35,7 @@ final class ByteRecords implements Records {
 
   private final Marks marks;
   private final PieceDecoder decoder;
-  private final LongCells longCells;
+  private final OddCells oddCells;
 
   private byte[] chunk = new byte[SMALLEST_CHUNK / 2];
 
@@ -64,13 +64,13 @@ final class ByteRecords implements Records {
    * @param in the text, behind any byte-order mark
    * @param shape one that {@link #canRead}
    */
-  ByteRecords(InputStream in, TextShape shape, PieceDecoder decoder, LongCells longCells) {
+  ByteRecords(InputStream in, TextShape shape, PieceDecoder decoder, OddCells oddCells) {
     this.in = in;
     this.separator = (byte) shape.separator();
     this.quote = shape.quote() < 0x80 ? shape.quote() : NO_BYTE;
     this.marks = new Marks(shape.separator(), quote == NO_BYTE ? shape.separator() : (char) quote);
     this.decoder = decoder;
-    this.longCells = longCells;
+    this.oddCells = oddCells;
   }
 
   /** Whether text of a shape can be taken apart so, if its charset can. */
@@ -110,8 +110,8 @@ final class ByteRecords implements Records {
       refill();
       row.begin(line);
     }
-    if (longestCell > LongCells.MANY_LINES) {
-      longCells.add(line, longestCell);
+    if (longestCell > OddCells.MANY_LINES) {
+      oddCells.add(line, longestCell);
     }
     return true;
   }
@@ -167,7 +167,10 @@ final class ByteRecords implements Records {
       } else {
         boolean plain = ascii;
         while (next < count && !isEnd(bytes[positions[next]])) {
-          plain &= bytes[positions[next]] != 0;
+          if (bytes[positions[next]] == 0) {
+            plain = false;
+            oddCells.addNul(line);
+          }
           next++;
         }
         if (next == count && !isLastChunk) {
@@ -228,7 +231,10 @@ final class ByteRecords implements Records {
       } else if (found == '\r') {
         lines++;
       }
-      plain &= found != 0;
+      if (found == 0) {
+        plain = false;
+        oddCells.addNul(line);
+      }
     }
     if (next >= count) {
       if (isLastChunk) {

@@ -19,8 +19,8 @@ final class CharacterRecords implements Records {
   private final CsvReader<GridRow> reader;
   private final CloseableIterator<GridRow> records;
 
-  CharacterRecords(Reader text, TextShape shape, LongCells longCells) {
-    handler = new Handler(longCells);
+  CharacterRecords(Reader text, TextShape shape, OddCells oddCells) {
+    handler = new Handler(oddCells);
     reader =
         CsvReader.builder()
             .fieldSeparator(shape.separator())
@@ -70,12 +70,12 @@ final class CharacterRecords implements Records {
   /** Gathers the fields of a record in a row, without a string for each. */
   private static final class Handler extends AbstractBaseCsvCallbackHandler<GridRow> {
 
-    private final LongCells longCells;
+    private final OddCells oddCells;
     private GridRow row = new GridRow();
     private int line;
 
-    Handler(LongCells longCells) {
-      this.longCells = longCells;
+    Handler(OddCells oddCells) {
+      this.oddCells = oddCells;
     }
 
     @Override
@@ -91,7 +91,12 @@ final class CharacterRecords implements Records {
             new UnreadableFileException("more than 16,384 columns", line));
       }
       row.add(index, CellKind.TEXT, buffer, offset, length);
-      if (quoted && length > LongCells.MANY_LINES) {
+      for (int i = offset; i < offset + length; i++) {
+        if (buffer[i] == 0) {
+          oddCells.addNul(line);
+        }
+      }
+      if (quoted && length > OddCells.MANY_LINES) {
         countLines(buffer, offset, length);
       }
     }
@@ -101,8 +106,8 @@ final class CharacterRecords implements Records {
       for (int i = offset; i < offset + length; i++) {
         lines += buffer[i] == '\n' ? 1 : 0;
       }
-      if (lines > LongCells.MANY_LINES) {
-        longCells.add(line, lines);
+      if (lines > OddCells.MANY_LINES) {
+        oddCells.add(line, lines);
       }
     }
 

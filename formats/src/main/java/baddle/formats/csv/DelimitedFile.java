@@ -40,7 +40,7 @@ public final class DelimitedFile implements SingleSheet {
   private final TextShape shape;
   private final boolean apostrophes;
   private TextCharset charset;
-  private LongCells longCells = new LongCells();
+  private OddCells oddCells = new OddCells();
 
   private DelimitedFile(
       Path file, boolean charsetStated, TextCharset charset, TextShape shape, boolean apostrophes) {
@@ -128,18 +128,28 @@ public final class DelimitedFile implements SingleSheet {
               "cells seem to be wrapped in apostrophes, which are read as part of their text",
               "set text: {quote: \"'\"} in the feed if they are quotes, or {quote: none} if not"));
     }
-    if (longCells.count() > 0) {
+    if (oddCells.count() > 0) {
       remarks.add(
           new GridRemark(
               FindingCode.CELL_OF_MANY_LINES,
               Severity.WARNING,
-              longCells.line(),
+              oddCells.line(),
               "a quoted cell of "
-                  + longCells.lines()
+                  + oddCells.lines()
                   + " lines begins here"
-                  + (longCells.count() > 1 ? ", and there are more such cells" : "")
+                  + (oddCells.count() > 1 ? ", and there are more such cells" : "")
                   + "; a quote may be missing",
               "look at the file there; text: {quote: none} reads quotes as characters"));
+    }
+    if (oddCells.nulLine() > 0) {
+      remarks.add(
+          new GridRemark(
+              FindingCode.FILE_ODD,
+              Severity.WARNING,
+              oddCells.nulLine(),
+              "NUL characters, the first in this row; they stay in their texts, which are equal to"
+                  + " no others",
+              "ask the sender for the file again; it may be damaged"));
     }
     return remarks;
   }
@@ -151,7 +161,7 @@ public final class DelimitedFile implements SingleSheet {
 
   @Override
   public void read(RowSink sink) throws IOException {
-    longCells = new LongCells();
+    oddCells = new OddCells();
     try (Records records = records()) {
       try {
         while (sink.wantsMore()) {
@@ -172,8 +182,8 @@ public final class DelimitedFile implements SingleSheet {
         ByteRecords.canRead(shape) ? charset.pieces() : Optional.empty();
     Records records =
         decoder.isPresent()
-            ? new ByteRecords(charset.bytes(file), shape, decoder.get(), longCells)
-            : new CharacterRecords(charset.reader(file), shape, longCells);
+            ? new ByteRecords(charset.bytes(file), shape, decoder.get(), oddCells)
+            : new CharacterRecords(charset.reader(file), shape, oddCells);
     return Files.size(file) < LARGE ? records : new RecordsAhead(records);
   }
 

@@ -30,7 +30,7 @@ class ByteRecordsTests {
   private static final Charset WINDOWS = Charset.forName("windows-1252");
 
   /** All rows with their cells and the white space around them, how it ended, and long cells. */
-  private static List<String> read(Records records, LongCells longCells) {
+  private static List<String> read(Records records, OddCells oddCells) {
     List<String> read = new ArrayList<>();
     GridRow row = new GridRow();
     try (records) {
@@ -50,32 +50,32 @@ class ByteRecordsTests {
     } catch (IOException e) {
       throw new AssertionError(e);
     }
-    read.add(longCells.count() + " long, " + longCells.lines() + " in " + longCells.line());
+    read.add(oddCells.count() + " long, " + oddCells.lines() + " in " + oddCells.line());
     return read;
   }
 
   private static List<String> byBytes(byte[] text, TextShape shape, Charset charset) {
-    LongCells longCells = new LongCells();
+    OddCells oddCells = new OddCells();
     TextCharset stated = TextCharset.stated(charset, new byte[0], 0);
     assertThat(ByteRecords.canRead(shape)).isTrue();
     return read(
         new ByteRecords(
-            new ByteArrayInputStream(text), shape, stated.pieces().orElseThrow(), longCells),
-        longCells);
+            new ByteArrayInputStream(text), shape, stated.pieces().orElseThrow(), oddCells),
+        oddCells);
   }
 
   private static List<String> ahead(byte[] text, TextShape shape, Charset charset) {
-    LongCells longCells = new LongCells();
+    OddCells oddCells = new OddCells();
     TextCharset stated = TextCharset.stated(charset, new byte[0], 0);
     return read(
         new RecordsAhead(
             new ByteRecords(
-                new ByteArrayInputStream(text), shape, stated.pieces().orElseThrow(), longCells)),
-        longCells);
+                new ByteArrayInputStream(text), shape, stated.pieces().orElseThrow(), oddCells)),
+        oddCells);
   }
 
   private static List<String> byCharacters(byte[] text, TextShape shape, Charset charset) {
-    LongCells longCells = new LongCells();
+    OddCells oddCells = new OddCells();
     InputStreamReader reader =
         new InputStreamReader(
             new ByteArrayInputStream(text),
@@ -83,7 +83,7 @@ class ByteRecordsTests {
                 .newDecoder()
                 .onMalformedInput(CodingErrorAction.REPORT)
                 .onUnmappableCharacter(CodingErrorAction.REPORT));
-    return read(new CharacterRecords(reader, shape, longCells), longCells);
+    return read(new CharacterRecords(reader, shape, oddCells), oddCells);
   }
 
   private static void assertSame(byte[] text, TextShape shape, Charset charset) {
@@ -200,8 +200,7 @@ class ByteRecordsTests {
     GridRow row = new GridRow();
     try (Records records =
         new RecordsAhead(
-            new ByteRecords(
-                in, shape(',', '"'), charset.pieces().orElseThrow(), new LongCells()))) {
+            new ByteRecords(in, shape(',', '"'), charset.pieces().orElseThrow(), new OddCells()))) {
       assertThat(records.next(row)).isTrue();
     }
 

@@ -3,6 +3,7 @@ package baddle.plan.read;
 import baddle.core.expression.Expression;
 import baddle.core.expression.ExpressionException;
 import baddle.core.intake.IntakeColumn;
+import baddle.core.lookup.Ignored;
 import baddle.core.table.Column;
 import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
@@ -14,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** Reads a dataset's columns, each by itself. */
@@ -30,6 +32,7 @@ final class ColumnReader {
           "unreadable",
           "corrections",
           "spaces",
+          "same",
           "calc",
           "lookup");
 
@@ -89,8 +92,13 @@ final class ColumnReader {
    * A column that is read from sources.
    *
    * @param correctionFiles takes the files that list corrections, by column
+   * @param same takes what doesn't tell the texts of a column apart
    */
-  IntakeColumn read(String name, PlanNode.Entry entry, Map<String, String> correctionFiles) {
+  IntakeColumn read(
+      String name,
+      PlanNode.Entry entry,
+      Map<String, String> correctionFiles,
+      Map<String, Set<Ignored>> same) {
     checkName(name, entry);
     if (entry.value() instanceof PlanNode.Text word) {
       return new IntakeColumn(new Column(name, types.of(word, Optional.empty())), List.of(), false);
@@ -121,6 +129,13 @@ final class ColumnReader {
             .flatMap(value -> nodes.text(value, "otherwise"))
             .filter(value -> values.fits(value, type))
             .map(PlanNode.Text::text);
+    Set<Ignored> ignored = nodes.ignored(keys, "same");
+    if (!ignored.isEmpty()) {
+      same.put(name, ignored);
+      if (type.kind() != ColumnType.Kind.TEXT) {
+        nodes.problem(Objects.requireNonNull(keys.get("same")), "same: is for text");
+      }
+    }
     return new IntakeColumn(
         new Column(name, type),
         headings,

@@ -3,6 +3,7 @@ package baddle.plan.read;
 import baddle.core.finding.Nearest;
 import baddle.core.intake.IntakeColumn;
 import baddle.core.intake.heading.Headings;
+import baddle.core.lookup.Ignored;
 import baddle.core.outcome.Corrected;
 import baddle.core.value.ColumnType;
 import baddle.plan.DatasetPlan;
@@ -14,6 +15,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** Reads the plan's datasets and their columns. */
 final class DatasetPlanReader {
@@ -43,6 +45,7 @@ final class DatasetPlanReader {
     List<DerivedColumn> derived = new ArrayList<>();
     List<String> order = new ArrayList<>();
     Map<String, String> correctionFiles = new LinkedHashMap<>();
+    Map<String, Set<Ignored>> same = new LinkedHashMap<>();
     Map<String, String> columnOfSpelling = new HashMap<>();
     nodes
         .entries(columns, "columns")
@@ -54,7 +57,7 @@ final class DatasetPlanReader {
                 derived.add(computed.get());
                 return;
               }
-              IntakeColumn column = columnReader.read(columnName, entry, correctionFiles);
+              IntakeColumn column = columnReader.read(columnName, entry, correctionFiles, same);
               read.add(column);
               checkSpellings(column, entry, columnOfSpelling);
             });
@@ -67,6 +70,7 @@ final class DatasetPlanReader {
         order,
         List.of(),
         correctionFiles,
+        same,
         duplicates(keys, order),
         datedBy(keys, read, derived),
         amount(keys, read, derived));

@@ -62,7 +62,7 @@ final class HeadingPatterns implements HeadingLabels {
       NamePattern pattern = labelled.pattern();
       if (pattern.parts().isEmpty()) {
         if (pattern.match(plain).isPresent()) {
-          return Optional.of(labelled.label().orElse(plain));
+          return labelled.label().or(() -> ofPlain(plain));
         }
       } else {
         Optional<Period> period = period(pattern, plain);
@@ -72,6 +72,13 @@ final class HeadingPatterns implements HeadingLabels {
       }
     }
     return Optional.empty();
+  }
+
+  /** The label of a heading that is named without one: in a column of dates its period's day. */
+  private Optional<String> ofPlain(String heading) {
+    return asDate
+        ? period(new NamePattern("{" + NamePattern.PERIOD + "}", periods), heading).map(this::shown)
+        : Optional.of(heading);
   }
 
   private Optional<Period> period(NamePattern pattern, String heading) {
@@ -103,7 +110,7 @@ final class HeadingPatterns implements HeadingLabels {
     for (Labelled labelled : patterns) {
       String heading = labelled.pattern().toString();
       boolean isPlain = labelled.pattern().parts().isEmpty() && !heading.matches(".*[*?].*");
-      String label = labelled.label().orElse(heading);
+      String label = labelled.label().or(() -> ofPlain(heading)).orElse(heading);
       if (isPlain && !optional.contains(heading) && !optional.contains(label)) {
         required.computeIfAbsent(label, l -> new ArrayList<>()).add(heading);
       }

@@ -94,10 +94,33 @@ final class HeadingsToRowsReader {
                       .ifPresent(patterns::add));
     } else {
       for (PlanNode.Text text : nodes.texts(node, "headings")) {
+        checkLabel(text, type);
         pattern(text).map(p -> labelled(p, Optional.empty())).ifPresent(patterns::add);
       }
     }
     return patterns;
+  }
+
+  /** A heading without a label of its own has to be a value of the label's column. */
+  private void checkLabel(PlanNode.Text heading, ColumnType type) {
+    boolean isPattern = heading.text().matches(".*[{*?].*");
+    if (isPattern || type.kind() == ColumnType.Kind.TEXT) {
+      return;
+    }
+    boolean isPeriod =
+        type.isCalendar()
+            && (periods.month(heading.text()) > 0 || periods.parse(heading.text()).isPresent());
+    if (!isPeriod) {
+      nodes.problem(
+          heading,
+          "headings: "
+              + heading.text()
+              + " is no "
+              + type.kind().word()
+              + ", as the column of labels is; give it a label, {"
+              + heading.text()
+              + ": LABEL}, or let that column be text");
+    }
   }
 
   private static HeadingPatterns.Labelled labelled(NamePattern pattern, Optional<String> label) {

@@ -162,16 +162,22 @@ final class NodeReader {
 
   /** What doesn't matter when keys are compared. */
   Set<Ignored> ignoring(Map<String, PlanNode> keys) {
+    return ignored(keys, "ignoring");
+  }
+
+  /** What doesn't matter when texts are compared, under a key. */
+  Set<Ignored> ignored(Map<String, PlanNode> keys, String key) {
     Set<Ignored> ignoring = EnumSet.noneOf(Ignored.class);
-    PlanNode node = keys.get("ignoring");
-    for (PlanNode.Text text : node == null ? List.<PlanNode.Text>of() : texts(node, "ignoring")) {
+    PlanNode node = keys.get(key);
+    for (PlanNode.Text text : node == null ? List.<PlanNode.Text>of() : texts(node, key)) {
       Ignored.of(text.text())
           .ifPresentOrElse(
               ignoring::add,
               () ->
                   problem(
                       text,
-                      "ignoring: should be of "
+                      key
+                          + ": should be of "
                           + String.join(", ", Ignored.allWords())
                           + Nearest.hint(text.text(), Ignored.allWords())));
     }

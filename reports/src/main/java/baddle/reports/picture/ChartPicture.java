@@ -36,19 +36,18 @@ public final class ChartPicture {
   }
 
   /**
-   * Draws a cross-tab.
+   * Draws a cross-tab; where there is nothing to draw the picture says so.
    *
    * @param svg whether as SVG, else as PNG
-   * @throws IOException if there is nothing in it to draw
    */
   public static void write(CrosstabLayout layout, ReportHead head, boolean svg, OutputStream out)
       throws IOException {
     ChartKind kind = head.look(layout.title()).chart().orElse(usual(layout));
     Optional<ChartShape> shape = ChartShape.of(layout, kind);
-    if (shape.isEmpty()) {
-      throw new IOException("the summary " + layout.title() + " has nothing that could be drawn");
-    }
-    PlottedChart chart = new PlottedChart(layout, shape.get(), head);
+    Drawing chart =
+        shape.isPresent()
+            ? new PlottedChart(layout, shape.get(), head)
+            : new EmptyChart(layout, head);
     Rectangle2D area = new Rectangle2D.Double(0, 0, WIDTH, chart.height());
     if (svg) {
       VectorGraphics2D graphics = new VectorGraphics2D();

@@ -42,7 +42,7 @@ import org.jfree.data.category.DefaultCategoryDataset;
 /**
  * A chart as the plotting library draws it, in our looks. Its numbers are for places on paper only.
  */
-final class PlottedChart {
+final class PlottedChart implements Drawing {
 
   private static final int HEIGHT = 420;
   private static final int LINE = 28;
@@ -123,11 +123,13 @@ final class PlottedChart {
   }
 
   /** Its height in pixels. */
-  int height() {
+  @Override
+  public int height() {
     return bars ? AROUND + LINE * shape.categories().size() : HEIGHT;
   }
 
-  void draw(Graphics2D graphics, Rectangle2D area) {
+  @Override
+  public void draw(Graphics2D graphics, Rectangle2D area) {
     chart.draw(graphics, area);
   }
 

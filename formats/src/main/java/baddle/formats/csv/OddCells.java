@@ -1,7 +1,7 @@
 package baddle.formats.csv;
 
-/** Quoted cells of so many lines that a quote may be missing. */
-final class LongCells {
+/** Cells that are odd: of so many lines that a quote may be missing, or with NUL characters. */
+final class OddCells {
 
   /** A quoted cell of more lines than this may well be one whose quote isn't closed. */
   static final int MANY_LINES = 50;
@@ -9,6 +9,7 @@ final class LongCells {
   private int count;
   private int line;
   private int lines;
+  private int nulLine;
 
   /** Takes note of a quoted cell of many lines, whose record begins on a line. */
   void add(int lineOfRecord, int linesOfCell) {
@@ -16,6 +17,16 @@ final class LongCells {
       line = lineOfRecord;
       lines = linesOfCell;
     }
+  }
+
+  /** Takes note of a NUL character in the record that begins on a line. */
+  void addNul(int lineOfRecord) {
+    nulLine = nulLine == 0 ? lineOfRecord : nulLine;
+  }
+
+  /** The line on which the record with the first NUL character begins; 0 where there is none. */
+  int nulLine() {
+    return nulLine;
   }
 
   int count() {
