@@ -287,6 +287,7 @@ public final class ProjectCheck {
             new ArrayList<>(DatasetReview.specs(dataset, plan, rows, anyClosed));
         specs.add(new UnusualFigures(plan, dataset, cells).spec(rows));
         new DatesOutside(plan, dataset, cells).spec(rows).ifPresent(specs::add);
+        specs.addAll(new VaryingSpellings(plan, dataset, cells).specs(rows));
         specs.addAll(covered.specs(dataset));
         specs.forEach(spec -> ahead.add(RowQuestion.ofOwn(spec, rows)));
       }
@@ -352,6 +353,7 @@ public final class ProjectCheck {
     }
     findings.addAll(new UnusualFigures(plan, dataset, cells).findings(reader));
     findings.addAll(new DatesOutside(plan, dataset, cells).findings(reader));
+    findings.addAll(new VaryingSpellings(plan, dataset, cells).findings(reader));
     suspense.addHidden(dataset, reader);
   }
 }

@@ -191,7 +191,7 @@ public final class Derived {
               store.catalogue().files(number),
               dataset.name(),
               plan.periods());
-      findings.addAll(new DuplicateMarks(batch, reader, dataset, ranks).run());
+      findings.addAll(new DuplicateMarks(reader, dataset, ranks).run(batch));
       current = reader(dataset.name(), batch).orElseThrow();
     }
     List<StoredSample> samples = store.catalogue().samples(batch.batch().number(), dataset.name());

@@ -42,7 +42,19 @@ final class DuplicateMarks {
     private final List<String> examples = new ArrayList<>();
   }
 
-  private final BatchWriter batch;
+  /** Is told of each row that has the key of another. */
+  @FunctionalInterface
+  interface Watch {
+
+    /**
+     * A row has the key of another.
+     *
+     * @param key the key, as a person reads it
+     * @param other the row that counts
+     */
+    void repeated(String key, Place here, Place other);
+  }
+
   private final DatasetReader reader;
   private final DuplicateRule rule;
   private final SourceRanks ranks;
@@ -54,8 +66,15 @@ final class DuplicateMarks {
 
   private long withoutKey;
 
-  DuplicateMarks(BatchWriter batch, DatasetReader reader, DatasetPlan dataset, SourceRanks ranks) {
-    this.batch = batch;
+  private final Watch watch;
+
+  DuplicateMarks(DatasetReader reader, DatasetPlan dataset, SourceRanks ranks) {
+    this(reader, dataset, ranks, (key, here, other) -> {});
+  }
+
+  /** The same, where someone is told of each row. */
+  DuplicateMarks(DatasetReader reader, DatasetPlan dataset, SourceRanks ranks, Watch watch) {
+    this.watch = watch;
     this.reader = reader;
     this.rule = dataset.duplicates();
     this.ranks = ranks;
@@ -65,18 +84,20 @@ final class DuplicateMarks {
     this.wanted = new Schema(columns);
   }
 
-  /** Finds and hides them, and says what wants a person's eye. */
-  List<Finding> run() throws IOException {
-    if (!rule.key().isEmpty()) {
-      find();
-    }
+  /** Finds and hides them, and reports them. */
+  List<Finding> run(BatchWriter batch) throws IOException {
+    find();
     if (rule.policy() != DuplicateRule.Policy.REPORT || reader.hides(HiddenRows.DUPLICATE)) {
       new DuplicateColumn(batch, reader, marks).write();
     }
     return findings();
   }
 
-  private void find() throws IOException {
+  /** Finds them. */
+  void find() throws IOException {
+    if (rule.key().isEmpty()) {
+      return;
+    }
     int passes = (int) (reader.storedRows() / KeyIndex.ROWS_OF_PASS) + 1;
     for (int pass = 0; pass < passes; pass++) {
       KeyIndex.Counts counts =
@@ -139,6 +160,7 @@ final class DuplicateMarks {
                 : DuplicateKind.BETWEEN_PERIODS;
     Place here = ranks.place(rank).atRow(RowIdentity.number(number));
     Place other = ranks.place(counted.source()).atRow(RowIdentity.number(counted.row()));
+    watch.repeated(key(rows.block(), row), here, other);
     boolean latest = rule.policy() == DuplicateRule.Policy.KEEP_LATEST;
     if (!(latest && kind == DuplicateKind.BETWEEN_PERIODS)) {
       tally(kind, key(rows.block(), row), here, other);

@@ -1,7 +1,7 @@
 package baddle.app.fill;
 
 import baddle.core.crosstab.Item;
-import baddle.core.lookup.Ignored;
+import baddle.core.value.Ignored;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

@@ -5,12 +5,14 @@ import baddle.app.OwnStore;
 import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.Coverage;
+import baddle.app.derived.RepeatedKeys;
 import baddle.app.export.FindingTable;
 import baddle.app.review.TotalLine;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Place;
 import baddle.core.lookup.LookupReview;
 import baddle.core.outcome.ControlTotal;
+import baddle.plan.DatasetPlan;
 import baddle.store.Catalogue;
 import baddle.store.Store;
 import baddle.store.entry.StoredBlanked;
@@ -38,7 +40,7 @@ public enum CheckList {
   /** Every control total. */
   CONTROL_TOTALS,
   /** The filled cells that nobody reads. */
-  CELLS_NOT_READ,
+  NOT_READ,
   /** The periods that are missing, and those that weren't expected. */
   MISSING_PERIODS,
   /** The headings of each source, by the columns they stand for. */
@@ -76,21 +78,38 @@ public enum CheckList {
       case MISSING_PERIODS -> missingPeriods(result);
       case UNMATCHED -> unmatched(result);
       case HELD -> rows(result, false);
-      case DUPLICATES -> rows(result, true);
       default -> {
         try (Store store = OwnStore.openToRead(project)) {
           int number = BatchChoice.of(store, project, batch).number();
-          yield stored(project, store.catalogue(), number);
+          yield this == DUPLICATES
+              ? duplicates(project, store, result, number)
+              : stored(project, store.catalogue(), number);
         }
       }
     };
+  }
+
+  private ListTable duplicates(Project project, Store store, CheckResult result, int batch)
+      throws IOException {
+    ListTable table = rows(result, true);
+    for (DatasetPlan dataset : project.plan().datasets().values()) {
+      for (RepeatedKeys one : RepeatedKeys.of(store, project.plan(), dataset, batch)) {
+        List<String> cells = new ArrayList<>(List.of(dataset.name()));
+        cells.addAll(place(one.here(), true));
+        cells.add(String.join(", ", dataset.duplicates().key()));
+        cells.add(one.key());
+        cells.add("counts; " + one.other() + " has the key too");
+        table.add(cells);
+      }
+    }
+    return table;
   }
 
   private ListTable stored(Project project, Catalogue catalogue, int number) throws IOException {
     if (this == HEADINGS) {
       return new HeadingTable(project.plan()).of(catalogue.headings(number));
     }
-    if (this == CELLS_NOT_READ) {
+    if (this == NOT_READ) {
       ListTable table =
           new ListTable(
               word(), "feed", "file", "sheet", "heading", "range", "cells#", "numbers#", "sum#");

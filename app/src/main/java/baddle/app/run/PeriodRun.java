@@ -27,7 +27,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Consolidates, checks, summarizes and writes the reports, in that order. The reports are moved
@@ -39,7 +38,6 @@ public final class PeriodRun {
   private final Consolidation consolidation;
   private Optional<BatchStamp> made = Optional.empty();
   private Consolidation ran;
-  private @Nullable ConsolidateResult consolidated;
   private List<Finding> openAtBatch = List.of();
 
   /** Who wrote to the store last in this run. */
@@ -57,11 +55,6 @@ public final class PeriodRun {
     this.project = project;
     this.consolidation = consolidation;
     this.ran = consolidation;
-  }
-
-  /** What the consolidation did, whether all the rest went well or not; empty if it failed. */
-  public Optional<ConsolidateResult> consolidated() {
-    return Optional.ofNullable(consolidated);
   }
 
   /** The batch that was made, whether all the rest went well or not. */
@@ -144,10 +137,13 @@ public final class PeriodRun {
     Optional<BatchStamp> before = compares ? lastBatch() : Optional.empty();
     List<Finding> old = before.isEmpty() ? List.of() : openAt(before.get().number());
     ConsolidateResult brought = consolidating.run();
-    consolidated = brought;
     made = brought.made();
     ran = consolidating;
     writer = consolidating.writer();
+    if (brought.current().isEmpty()) {
+      throw new NothingBroughtException(
+          brought, StoreException.nothingConsolidated(project.storeFolder()));
+    }
     boolean moved = before.isPresent() && brought.made().isPresent();
     try (ProjectSession session = ProjectSession.open(project)) {
       List<SummaryPlan> all = List.copyOf(project.plan().summaries().values());

@@ -120,7 +120,7 @@ class CheckListTests {
             tills|in/Foxholt 2026-03.csv||5|amount||3.00|3.00|0.00|2|yes
             """),
         Arguments.of(
-            "cells-not-read",
+            "not-read",
             """
             feed|file|sheet|heading|range|cells|numbers|sum
             tills|in/Foxholt 2026-03.csv||remark|E2|1|0|

@@ -4,6 +4,7 @@ import baddle.app.Project;
 import baddle.app.consolidate.Consolidation;
 import baddle.app.fill.FillResult;
 import baddle.app.reading.ParameterList;
+import baddle.app.run.NothingBroughtException;
 import baddle.app.run.PeriodRun;
 import baddle.app.run.ReportPlaces;
 import baddle.app.run.RunForEach;
@@ -21,7 +22,6 @@ import baddle.core.expression.ExpressionException;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Severity;
 import baddle.plan.PlanException;
-import baddle.store.StoreException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -78,14 +78,12 @@ final class RunCommand implements Command {
     PeriodRun running = new PeriodRun(project, consolidation(project, options, threads));
     try {
       result = running.run();
-    } catch (StoreException.Absent e) {
-      if (running.consolidated().isEmpty() || options.json()) {
-        throw e;
+    } catch (NothingBroughtException e) {
+      if (!options.json()) {
+        ConsolidateText.lines(e.consolidated(), options.style(), options.verbose())
+            .forEach(console.out()::println);
       }
-      ConsolidateText.lines(running.consolidated().get(), options.style(), options.verbose())
-          .forEach(console.out()::println);
-      console.err().println("baddle: nothing was brought in, so there is nothing to report");
-      return Status.FAILED;
+      throw e;
     } catch (IOException | SpecException | ExpressionException e) {
       running
           .made()

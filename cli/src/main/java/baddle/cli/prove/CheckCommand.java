@@ -56,7 +56,7 @@ final class CheckCommand implements Command {
                 .longOpt("list")
                 .hasArg()
                 .argName("NAME")
-                .desc("print one list whole: " + String.join(", ", LISTS))
+                .desc("one list whole: " + String.join(", ", LISTS))
                 .get(),
             ListOutput.outOption(),
             Option.builder()

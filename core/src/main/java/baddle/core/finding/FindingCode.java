@@ -72,6 +72,8 @@ public enum FindingCode {
   RULE_FINDS_NOTHING(Severity.NOTE),
   /** A leave-out rule that leaves out most rows of a source. */
   RULE_FINDS_MOST(Severity.WARNING),
+  /** Items of summaries that may be one name in several spellings. */
+  SPELLINGS_VARY(Severity.NOTE),
   /** A figure far from those of the periods before. */
   FIGURE_UNUSUAL(Severity.NOTE),
   /** A source of a closed period whose rows aren't what they were when it was closed. */

@@ -9,6 +9,7 @@ import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import baddle.core.value.Fit;
+import baddle.core.value.Ignored;
 import baddle.core.value.ValueReader;
 import java.util.ArrayList;
 import java.util.Arrays;

@@ -1,6 +1,7 @@
 package baddle.core.lookup;
 
 import baddle.core.table.Column;
+import baddle.core.value.Ignored;
 import java.util.Collections;
 import java.util.EnumSet;
 import java.util.List;

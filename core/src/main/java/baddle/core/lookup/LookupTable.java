@@ -1,6 +1,7 @@
 package baddle.core.lookup;
 
 import baddle.core.table.Dictionary;
+import baddle.core.value.Ignored;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -136,13 +137,21 @@ public final class LookupTable {
   public List<String> unused() {
     Set<String> ambiguous =
         ambiguities.stream().map(Ambiguity::comparable).collect(Collectors.toSet());
+    Set<List<Object>> usedKeys =
+        used.stream().mapToObj(i -> keyOf(rows.get(i))).collect(Collectors.toSet());
     List<String> unused = new ArrayList<>();
     for (int i = 0; i < rows.size(); i++) {
-      if (!used.get(i) && !ambiguous.contains(rows.get(i).comparable())) {
+      boolean isUsed = used.get(i) || usedKeys.contains(keyOf(rows.get(i)));
+      if (!isUsed && !ambiguous.contains(rows.get(i).comparable())) {
         unused.add(rows.get(i).key() + " (row " + rows.get(i).line() + ")");
       }
     }
     return unused;
+  }
+
+  /** What a row and its double have in common. */
+  private static List<Object> keyOf(Row row) {
+    return List.of(row.comparable(), row.from(), row.to());
   }
 
   /** The id of a text that a dictionary has. */

@@ -10,6 +10,7 @@ import baddle.core.table.LongVector;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
+import baddle.core.value.Ignored;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;

@@ -16,6 +16,7 @@ import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
+import baddle.core.value.Ignored;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;

@@ -1,7 +1,7 @@
 package baddle.plan.read;
 
 import baddle.core.finding.Nearest;
-import baddle.core.lookup.Ignored;
+import baddle.core.value.Ignored;
 import baddle.plan.PlanProblem;
 import java.util.ArrayList;
 import java.util.Collections;

@@ -1,7 +1,9 @@
-package baddle.core.lookup;
+package baddle.core.value;
 
 import java.text.Normalizer;
 import java.util.Arrays;
+import java.util.Collections;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -19,6 +21,10 @@ public enum Ignored {
   LEADING_ZEROS,
   /** Accents and other marks on letters. */
   ACCENTS;
+
+  /** What spellings of one name differ in. */
+  public static final Set<Ignored> BY_SPELLING =
+      Collections.unmodifiableSet(EnumSet.of(CASE, SPACES, PUNCTUATION, ACCENTS));
 
   /** The word of the plan. */
   public String words() {
