@@ -1,6 +1,6 @@
 package baddle.app.draft;
 
-import baddle.app.FileMove;
+import baddle.app.EditedPlan;
 import baddle.app.Project;
 import baddle.app.consolidate.FeedFiles;
 import baddle.app.draft.words.HeadingWords;
@@ -17,11 +17,7 @@ import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.PlanException;
 import baddle.plan.read.PlanEdit;
-import baddle.plan.read.PlanReader;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -58,8 +54,6 @@ public final class PlanUpdate {
   }
 
   private static final int MOST_HEADINGS = 12;
-  private static final String BYTE_ORDER_MARK = "\ufeff";
-
   private final Project project;
   private final FileProfiler looking;
   private final List<Proposal> proposals = new ArrayList<>();
@@ -110,30 +104,21 @@ public final class PlanUpdate {
    */
   public Applied apply(List<Proposal> all, Map<String, String> parameters)
       throws IOException, PlanException {
-    Path plan = project.planFile().toRealPath();
-    String whole = Files.readString(plan);
-    String mark = whole.startsWith(BYTE_ORDER_MARK) ? BYTE_ORDER_MARK : "";
-    String text = whole.substring(mark.length());
     List<Proposal> changed = new ArrayList<>();
     List<Proposal> left = new ArrayList<>();
-    for (Proposal proposal : all) {
-      String before = text;
-      Optional<String> after = proposal.change().flatMap(change -> change.apply(before));
-      (after.isPresent() ? changed : left).add(proposal);
-      text = after.orElse(before);
-    }
-    if (!changed.isEmpty()) {
-      Path beside = plan.resolveSibling("." + plan.getFileName() + ".part");
-      try {
-        Files.copy(
-            plan, beside, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.COPY_ATTRIBUTES);
-        Files.writeString(beside, mark + text);
-        PlanReader.read(beside, parameters, Optional.empty());
-        FileMove.move(beside, plan);
-      } finally {
-        Files.deleteIfExists(beside);
-      }
-    }
+    EditedPlan.edit(
+        project.planFile(),
+        parameters,
+        whole -> {
+          String text = whole;
+          for (Proposal proposal : all) {
+            String before = text;
+            Optional<String> after = proposal.change().flatMap(change -> change.apply(before));
+            (after.isPresent() ? changed : left).add(proposal);
+            text = after.orElse(before);
+          }
+          return text;
+        });
     return new Applied(changed, left);
   }
 

@@ -3,8 +3,6 @@ package baddle.app.export;
 import baddle.app.compare.SourceChange;
 import baddle.app.review.PeriodRows;
 import baddle.app.session.ProjectSession;
-import baddle.core.finding.Listing;
-import baddle.core.finding.Nearest;
 import baddle.core.table.BlockSink;
 import baddle.core.table.Column;
 import baddle.core.table.Origin;
@@ -27,7 +25,6 @@ import java.util.stream.Stream;
 /** The rows of a dataset that are wanted. */
 final class RowsOfDataset implements RowsFile.Rows {
 
-  private static final String DESCENDING = " descending";
   private static final List<Column> SHORT =
       List.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_ROW);
 
@@ -85,39 +82,13 @@ final class RowsOfDataset implements RowsFile.Rows {
             ? Optional.empty()
             : Optional.of(new Condition(all, reader.schema(), session.project().plan().calendar()));
     this.schema = reader.schema().only(columns);
-    this.order = order(choice.order(), reader.schema());
-  }
-
-  /** Refuses a column that isn't there, and names the nearest. */
-  static void known(String name, Schema schema) throws ExportException {
-    if (schema.indexOf(name).isEmpty()) {
-      throw new ExportException(
-          "no column "
-              + name
-              + Nearest.hint(name, schema.names())
-              + " (columns: "
-              + Listing.of(schema.names())
-              + ")");
-    }
-  }
-
-  private static List<SortedRows.Order> order(List<String> texts, Schema schema)
-      throws ExportException {
-    List<SortedRows.Order> order = new ArrayList<>();
-    for (String text : texts) {
-      boolean descending = text.endsWith(DESCENDING);
-      String name =
-          descending ? text.substring(0, text.length() - DESCENDING.length()).strip() : text;
-      known(name, schema);
-      order.add(new SortedRows.Order(name, descending));
-    }
-    return order;
+    this.order = RowsOrder.of(choice.order(), reader.schema());
   }
 
   private static List<String> columns(RowsChoice choice, DatasetPlan plan, Schema schema)
       throws ExportException {
     for (String name : choice.columns()) {
-      known(name, schema);
+      RowsOrder.known(name, schema);
     }
     List<String> own =
         choice.columns().isEmpty()

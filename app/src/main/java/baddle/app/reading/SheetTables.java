@@ -25,8 +25,12 @@ public final class SheetTables {
   @FunctionalInterface
   public interface Results {
 
-    /** What came of the source that was begun last. */
-    void ended(SourceIntake result) throws IOException;
+    /**
+     * What came of the source that was begun last.
+     *
+     * @param region the cells in which it was looked for
+     */
+    void ended(CellRange region, SourceIntake result) throws IOException;
   }
 
   private final IntakeSpec spec;
@@ -54,13 +58,15 @@ public final class SheetTables {
         throw new UnreadableFileException(
             "more than 10,000 tables on a sheet", regions.element().firstRow());
       }
-      SourceIntake result = readOne(regions.remove());
-      results.ended(result);
+      CellRange one = regions.remove();
+      SourceIntake result = readOne(one);
+      results.ended(one, result);
       regions.addAll(result.more());
     }
   }
 
-  private SourceIntake readOne(CellRange region) throws IOException {
+  /** Reads the first table in a region. */
+  public SourceIntake readOne(CellRange region) throws IOException {
     IntakeSpec known = spec;
     for (int reading = 1; ; reading++) {
       Intake intake = new Intake(known, place, sheet, region, blocks, sink.begin());

@@ -263,7 +263,7 @@ public final class SourceFileReader {
     new SheetTables(spec, place, wanted.sheet, blocks, numbers)
         .read(
             region,
-            result -> {
+            (own, result) -> {
               if (stray && result.outcome() == SourceIntake.Outcome.NO_TABLE) {
                 isStray[0] = true;
               } else {

@@ -1,5 +1,6 @@
 package baddle.app.review;
 
+import baddle.core.check.LikelyRepeats;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
@@ -29,18 +30,14 @@ import java.util.Optional;
  */
 public final class RepeatedSources {
 
-  /** Sources with fewer rows can be alike by chance. */
-  private static final int LEAST_ROWS = 5;
+  /** Sources with fewer rows can be much alike by chance. */
+  private static final int FEW_ROWS = 5;
 
-  private static final int LEAST_SHARED = 3;
-
-  /** Rows that are in more sources than this tell none of them. */
-  private static final int MOST_SOURCES = 40;
+  /** One row can be the same by chance. */
+  private static final int LEAST_ROWS = 2;
 
   /** What share of the rows of a source has to be in the other. */
   private static final double NEARLY_ALL = 0.9;
-
-  private static final double LIKELY = 0.75;
 
   private final Plan plan;
   private final DatasetPlan dataset;
@@ -107,71 +104,16 @@ public final class RepeatedSources {
   }
 
   private List<Pair> likely() {
-    Map<Long, List<Integer>> bySharedHash = sourcesOfSharedHashes();
-    List<Pair> pairs = new ArrayList<>();
-    for (int i = 0; i < samples.size() && !bySharedHash.isEmpty(); i++) {
-      StoredSample source = samples.get(i);
-      Map<Integer, Integer> shared = new HashMap<>();
-      source
-          .hashes()
-          .values()
-          .mapToObj(hash -> bySharedHash.getOrDefault(hash, List.of()))
-          .forEach(ofHash -> ofHash.forEach(other -> shared.merge(other, 1, Integer::sum)));
-      int own = i;
-      shared.entrySet().stream()
-          .filter(other -> isRepeatOf(own, other.getKey()))
-          .filter(other -> isLikely(source, samples.get(other.getKey()), other.getValue()))
-          .max(Map.Entry.comparingByValue())
-          .ifPresent(other -> pairs.add(new Pair(source, samples.get(other.getKey()))));
-    }
-    return pairs;
+    Comparator<Integer> byName =
+        Comparator.comparingInt((Integer one) -> name(samples.get(one)).length())
+            .thenComparing(one -> name(samples.get(one)));
+    return LikelyRepeats.of(samples.stream().map(StoredSample::hashes).toList(), byName).stream()
+        .map(pair -> new Pair(samples.get(pair.source()), samples.get(pair.other())))
+        .toList();
   }
-
-  /** The sources of each hash that some share. Nearly all hashes are of one source only. */
-  private Map<Long, List<Integer>> sourcesOfSharedHashes() {
-    long[] all = samples.stream().flatMapToLong(one -> one.hashes().values()).sorted().toArray();
-    Map<Long, List<Integer>> sources = new HashMap<>();
-    for (int from = 0, to; from < all.length; from = to) {
-      to = from + 1;
-      while (to < all.length && all[to] == all[from]) {
-        to++;
-      }
-      if (to - from > 1 && to - from <= MOST_SOURCES) {
-        sources.put(all[from], new ArrayList<>());
-      }
-    }
-    for (int i = 0; i < samples.size() && !sources.isEmpty(); i++) {
-      int source = i;
-      samples
-          .get(i)
-          .hashes()
-          .values()
-          .filter(sources::containsKey)
-          .forEach(hash -> Objects.requireNonNull(sources.get(hash)).add(source));
-    }
-    return sources;
-  }
-
-  private static final Comparator<StoredSample> BY_NAME =
-      Comparator.comparingInt((StoredSample one) -> name(one).length())
-          .thenComparing(RepeatedSources::name);
 
   private static String name(StoredSample sample) {
     return file(sample) + "\n" + Objects.requireNonNullElse(sample.source().sheet(), "");
-  }
-
-  /** Of two sources the smaller is the repeat; of two of one size, the one with the longer name. */
-  private boolean isRepeatOf(int source, int other) {
-    long rows = samples.get(source).hashes().rows();
-    long others = samples.get(other).hashes().rows();
-    return source != other
-        && (rows < others
-            || (rows == others && BY_NAME.compare(samples.get(source), samples.get(other)) > 0));
-  }
-
-  private static boolean isLikely(StoredSample source, StoredSample other, int shared) {
-    int of = source.hashes().atLevel(other.hashes().level());
-    return shared >= LEAST_SHARED && shared >= LIKELY * of;
   }
 
   private Optional<Repeat> judge(Pair pair) throws IOException {
@@ -192,9 +134,12 @@ public final class RepeatedSources {
             worth[0] = worth[0].add(hashed.amount(block, row));
           }
         });
-    return rows[1] < LEAST_ROWS || rows[1] < NEARLY_ALL * rows[0]
-        ? Optional.empty()
-        : Optional.of(new Repeat(pair, rows[1], rows[0], worth[0]));
+    boolean isCopy =
+        rows[1] == rows[0]
+            && pair.source.hashes().rows() == pair.other.hashes().rows()
+            && pair.source.sums().values().stream().anyMatch(sum -> sum.signum() != 0);
+    boolean repeats = rows[1] >= FEW_ROWS ? rows[1] >= NEARLY_ALL * rows[0] : isCopy;
+    return repeats ? Optional.of(new Repeat(pair, rows[1], rows[0], worth[0])) : Optional.empty();
   }
 
   private Finding ofSheet(Repeat repeat) {

@@ -1,16 +1,15 @@
 package baddle.app.review;
 
+import baddle.core.check.RowSums;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.store.entry.StoredSample;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -21,18 +20,13 @@ import java.util.stream.Collectors;
  */
 public final class SummedSources {
 
-  /** Sums of fewer digits come about by chance. */
-  private static final int LEAST_DIGITS = 4;
-
   private SummedSources() {}
 
   /** Sources that are compared together, as one. */
-  private record Whole(Place place, long rows, Map<String, BigDecimal> sums) {
+  private record Whole(Place place, RowSums sums) {
 
     Whole plus(Whole other) {
-      Map<String, BigDecimal> all = new LinkedHashMap<>(sums);
-      other.sums.forEach((column, sum) -> all.merge(column, sum, BigDecimal::add));
-      return new Whole(place, rows + other.rows, all);
+      return new Whole(place, sums.plus(other.sums));
     }
   }
 
@@ -47,11 +41,11 @@ public final class SummedSources {
     Map<String, Map<String, Whole>> files = new TreeMap<>();
     for (StoredSample sample : samples) {
       String file = String.valueOf(sample.source().file());
-      Whole own = new Whole(sample.source(), sample.hashes().rows(), sample.sums());
+      Whole own = new Whole(sample.source(), new RowSums(sample.hashes().rows(), sample.sums()));
       sheets.computeIfAbsent(file, f -> new ArrayList<>()).add(own);
       files
           .computeIfAbsent(sample.period(), p -> new LinkedHashMap<>())
-          .merge(file, new Whole(Place.file(file), own.rows, own.sums), Whole::plus);
+          .merge(file, new Whole(Place.file(file), own.sums), Whole::plus);
     }
     for (List<Whole> ofFile : sheets.values()) {
       sumOfOthers(ofFile, "the other sheets of its file").ifPresent(findings::add);
@@ -64,33 +58,19 @@ public final class SummedSources {
   }
 
   private static Optional<Finding> sumOfOthers(List<Whole> all, String others) {
-    if (all.size() < 2) {
-      return Optional.empty();
-    }
-    Whole total = all.stream().reduce(Whole::plus).orElseThrow();
-    return all.stream()
-        .filter(one -> isSumOfOthers(one, total, all.size()))
-        .findFirst()
-        .map(one -> finding(one, others));
-  }
-
-  private static boolean isSumOfOthers(Whole one, Whole total, int wholes) {
-    int digits = 0;
-    for (Map.Entry<String, BigDecimal> column : one.sums.entrySet()) {
-      BigDecimal all = Objects.requireNonNull(total.sums.get(column.getKey()));
-      if (all.compareTo(column.getValue().add(column.getValue())) != 0) {
-        return false;
-      }
-      digits +=
-          column.getValue().signum() == 0 ? 0 : column.getValue().stripTrailingZeros().precision();
-    }
-    boolean fewer = one.rows < total.rows - one.rows;
-    return digits > 0 && (wholes == 2 ? fewer : digits >= LEAST_DIGITS || fewer);
+    return RowSums.find(all.stream().map(Whole::sums).toList())
+        .map(
+            summed ->
+                finding(
+                    all.get(summed.source()),
+                    summed.other().isEmpty()
+                        ? others
+                        : String.valueOf(all.get(summed.other().getAsInt()).place)));
   }
 
   private static Finding finding(Whole one, String others) {
     String amounts =
-        one.sums.entrySet().stream()
+        one.sums.sums().entrySet().stream()
             .filter(column -> column.getValue().signum() != 0)
             .map(
                 column ->

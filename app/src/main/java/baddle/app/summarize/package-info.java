@@ -1,6 +1,6 @@
 /**
- * Cross-tabs of the dataset, or straight from files, and their way into report files. Start at
- * {@link baddle.app.summarize.Summarizer} and {@link baddle.app.summarize.FilesCrosstab}.
+ * Cross-tabs of datasets and their way into report files. Start at {@link
+ * baddle.app.summarize.Summarizer}.
  */
 @NullMarked
 package baddle.app.summarize;

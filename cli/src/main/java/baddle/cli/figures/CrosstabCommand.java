@@ -1,9 +1,9 @@
 package baddle.cli.figures;
 
 import baddle.app.Project;
+import baddle.app.plain.FilesCrosstab;
 import baddle.app.reading.Inputs;
 import baddle.app.summarize.Figures;
-import baddle.app.summarize.FilesCrosstab;
 import baddle.app.summarize.Summarizer;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandHead;
@@ -12,14 +12,18 @@ import baddle.cli.options.DatasetNames;
 import baddle.cli.options.FigureOutput;
 import baddle.cli.options.FindingLines;
 import baddle.cli.options.Status;
+import baddle.cli.options.TableOptions;
 import baddle.cli.options.UsageException;
 import baddle.cli.terminal.Console;
 import baddle.core.calendar.Calendar;
+import baddle.core.crosstab.spec.ChartKind;
+import baddle.core.crosstab.spec.SummaryLook;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Nearest;
 import baddle.plan.PlanException;
 import baddle.plan.output.SummaryPlan;
 import baddle.plan.read.SummaryDraft;
+import baddle.reports.ReportHead;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Month;
@@ -30,6 +34,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.apache.commons.cli.Option;
 
 /** {@code baddle crosstab}. */
@@ -55,6 +60,9 @@ final class CrosstabCommand implements Command {
     piece("blanks", "blanks", "TEXT", "what is shown where there is no value");
     piece("locale", "locale", "TAG", "whose number marks are used, such as de");
   }
+
+  private static final String TITLE = "title";
+  private static final String CHART_KIND = "chart-kind";
 
   private static void piece(String option, String key, String argument, String purpose) {
     PIECES.put(option, List.of(key, argument, purpose));
@@ -84,7 +92,19 @@ final class CrosstabCommand implements Command {
                     .desc(piece.get(2) + (SEVERAL.contains(option) ? "; may be repeated" : ""))
                     .get()));
     options.add(
+        Option.builder().longOpt(TITLE).hasArg().argName("TEXT").desc("what it is called").get());
+    options.add(
+        Option.builder()
+            .longOpt(CHART_KIND)
+            .hasArg()
+            .argName("KIND")
+            .desc("draw it in files as " + String.join(", ", kinds()))
+            .get());
+    options.add(
         Option.builder().longOpt("as-plan").desc("print it as a summary of a plan instead").get());
+    options.addAll(IntoPlan.options());
+    options.addAll(TableOptions.all());
+    options.add(TableOptions.countAll());
     options.add(
         Option.builder()
             .longOpt("fiscal-year-starts")
@@ -102,13 +122,18 @@ final class CrosstabCommand implements Command {
     if (!options.arguments().isEmpty()) {
       options.refuseParameters();
     }
-    SummaryDraft draft = draft(options);
-    if (options.arguments().isEmpty() && options.has("fiscal-year-starts")) {
-      throw new UsageException(
-          "--fiscal-year-starts is for files; the plan's calendar: says it for datasets");
+    boolean ofFiles = !options.arguments().isEmpty();
+    if (!ofFiles) {
+      TableOptions.refuse(options);
+      if (options.has("fiscal-year-starts")) {
+        throw new UsageException(
+            "--fiscal-year-starts is for files; the plan's calendar: says it for datasets");
+      }
     }
+    Optional<IntoPlan> into = IntoPlan.of(options);
+    SummaryDraft draft = draft(options, into.map(IntoPlan::summary));
     if (options.has("as-plan")) {
-      if (options.arguments().isEmpty()) {
+      if (!ofFiles) {
         of(draft, options.project(), options);
       } else {
         draft.spec();
@@ -116,30 +141,60 @@ final class CrosstabCommand implements Command {
       console.out().print(draft.toYaml());
       return Status.DONE;
     }
-    if (options.arguments().isEmpty() && options.planFile().isEmpty()) {
+    if (!ofFiles && options.planFile().isEmpty()) {
       throw new UsageException(
           "needs the files to read, or a plan here or in a folder above; --help has an example");
     }
-    List<Path> files = options.arguments().isEmpty() ? List.of() : options.files();
-    Optional<Project> own =
-        files.isEmpty() ? Optional.of(options.project()) : Optional.<Project>empty();
+    if (into.isPresent()) {
+      return into.get().write(draft, look(options), console);
+    }
+    List<Path> files = ofFiles ? options.files() : List.of();
+    Optional<Project> own = ofFiles ? Optional.<Project>empty() : Optional.of(options.project());
     FigureOutput output = FigureOutput.of(options, console, 1, Inputs.of(own, files));
     Figures figures;
     if (own.isPresent()) {
       Project project = own.get();
       figures = Summarizer.figures(project, List.of(of(draft, project, options)));
     } else {
-      figures = FilesCrosstab.of(draft.spec(), calendar(options)).figures(files);
+      figures =
+          FilesCrosstab.of(draft.spec(), calendar(options), TableOptions.plain(options))
+              .figures(files);
     }
     if (!figures.crosstabs().isEmpty()) {
-      output.write(figures);
+      output.write(
+          figures,
+          new ReportHead(
+              "", "", List.of(), Map.of(name(options), look(options)), ReportHead.Trust.UNKNOWN));
     }
     List<Finding> findings = figures.findings();
     FindingLines.of(findings, options.verbose()).forEach(console.err()::println);
     return findings.stream().anyMatch(Finding::isError) ? Status.FINDINGS : Status.DONE;
   }
 
-  private static SummaryPlan of(SummaryDraft draft, Project project, CommandOptions options)
+  private static List<String> kinds() {
+    return Stream.of(ChartKind.values()).map(ChartKind::word).toList();
+  }
+
+  private static String name(CommandOptions options) {
+    return options.value(TITLE).orElse("crosstab");
+  }
+
+  private static SummaryLook look(CommandOptions options) throws UsageException {
+    Optional<String> wanted = options.value(CHART_KIND);
+    Optional<ChartKind> kind =
+        Stream.of(ChartKind.values())
+            .filter(one -> one.word().equals(wanted.orElse("")))
+            .findFirst();
+    if (wanted.isPresent() && kind.isEmpty()) {
+      throw new UsageException(
+          "--chart-kind is one of "
+              + String.join(", ", kinds())
+              + Nearest.hint(wanted.get(), kinds()));
+    }
+    return new SummaryLook(options.value(TITLE).orElse(""), false, kind, false);
+  }
+
+  static SummaryPlan of(SummaryDraft draft, Project project, CommandOptions options)
       throws UsageException, PlanException {
     List<String> datasets = DatasetNames.of(project);
     Optional<String> given = options.value("of");
@@ -174,14 +229,15 @@ final class CrosstabCommand implements Command {
             + Nearest.hint(given.get(), names));
   }
 
-  private static SummaryDraft draft(CommandOptions options) throws UsageException, PlanException {
+  private static SummaryDraft draft(CommandOptions options, Optional<String> name)
+      throws UsageException, PlanException {
     if (options.values("measure").isEmpty()) {
       throw new UsageException("needs --measure, such as --measure \"sum(amount)\"");
     }
     if (options.values("down").isEmpty() && options.values("across").isEmpty()) {
       throw new UsageException("needs --down or --across, such as --down site");
     }
-    SummaryDraft draft = new SummaryDraft("crosstab");
+    SummaryDraft draft = new SummaryDraft(name.orElse(name(options)));
     for (Map.Entry<String, List<String>> piece : PIECES.entrySet()) {
       for (String text : options.values(piece.getKey())) {
         draft.add(piece.getValue().get(0), text);

@@ -12,15 +12,16 @@ import baddle.cli.options.CommandHead;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.ListOutput;
 import baddle.cli.options.Status;
+import baddle.cli.options.TableOptions;
 import baddle.cli.options.UsageException;
 import baddle.cli.terminal.Console;
-import baddle.core.grid.CellRange;
 import baddle.core.grid.UnreadableFileException;
 import baddle.core.value.NaturalOrder;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -43,36 +44,31 @@ final class LookCommand implements Command {
         "shows what is inside files or a folder: layouts, sheets, tables, columns, oddities",
         "baddle look inbox\nbaddle look \"inbox/trade/Trade 2026.xlsx\" --sheet \"Trade 2026-03\" --rows 5",
         false,
-        List.of(
-            Option.builder()
-                .longOpt("sheet")
-                .hasArg()
-                .argName("NAME")
-                .desc("only the sheet of this name")
-                .get(),
-            Option.builder()
-                .longOpt("range")
-                .hasArg()
-                .argName("CELLS")
-                .desc("look for tables in these cells only, such as B4:H or B4:H120")
-                .get(),
-            Option.builder()
-                .longOpt("at")
-                .hasArg()
-                .argName("CELL")
-                .desc("show the grid around a cell, such as C12 or \"Sheet1!C12\"")
-                .get(),
-            Option.builder()
-                .longOpt("rows")
-                .hasArg()
-                .argName("N")
-                .desc("show so many first rows of each table (default: 3)")
-                .get(),
-            Option.builder()
-                .longOpt("all")
-                .desc("read every row, not only as many as it takes to know a table")
-                .get(),
-            ListOutput.outOption("the columns")));
+        options());
+  }
+
+  private static List<Option> options() {
+    List<Option> options = new ArrayList<>(TableOptions.all());
+    Collections.addAll(
+        options,
+        Option.builder()
+            .longOpt("at")
+            .hasArg()
+            .argName("CELL")
+            .desc("show the grid around a cell, such as C12 or \"Sheet1!C12\"")
+            .get(),
+        Option.builder()
+            .longOpt("rows")
+            .hasArg()
+            .argName("N")
+            .desc("show so many first rows of each table (default: 3)")
+            .get(),
+        Option.builder()
+            .longOpt("all")
+            .desc("read every row, not only as many as it takes to know a table")
+            .get(),
+        ListOutput.outOption("the columns"));
+    return options;
   }
 
   @Override
@@ -174,18 +170,13 @@ final class LookCommand implements Command {
   }
 
   private static LookChoice choice(CommandOptions options) throws UsageException {
-    Optional<String> stated = options.value("range");
-    Optional<CellRange> range = stated.flatMap(CellRange::parse);
-    if (stated.isPresent() && range.isEmpty()) {
-      throw new UsageException("--range takes cells such as B4:H120, not " + stated.get());
-    }
     String rows = options.value("rows").orElse("3");
     if (!rows.matches(MOST_ROWS)) {
       throw new UsageException("--rows takes a number up to 9999, not " + rows);
     }
     return new LookChoice(
-        options.value("sheet"),
-        range.orElse(CellRange.EVERYTHING),
+        TableOptions.sheet(options),
+        TableOptions.range(options),
         Integer.parseInt(rows),
         options.has("all"));
   }

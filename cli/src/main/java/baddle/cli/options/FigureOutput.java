@@ -9,6 +9,7 @@ import baddle.core.crosstab.Crosstab;
 import baddle.core.crosstab.spec.TableForm;
 import baddle.core.finding.Nearest;
 import baddle.reports.CrosstabLayout;
+import baddle.reports.ReportHead;
 import baddle.reports.data.JsonReport;
 import baddle.reports.text.TextChart;
 import baddle.reports.text.TextCrosstab;
@@ -117,8 +118,15 @@ public final class FigureOutput {
 
   /** Prints figures, or writes them into files. */
   public void write(Figures figures) throws UsageException, IOException {
+    write(figures, ReportHead.NONE);
+  }
+
+  /** The same, with what the files say besides. */
+  public void write(Figures figures, ReportHead head) throws UsageException, IOException {
     for (Path file : files) {
-      ReportFile.of(file, form, options.has("with-totals")).write(figures, options.planFile());
+      ReportFile.of(file, form, options.has("with-totals"))
+          .with(head)
+          .write(figures, options.planFile());
       if (!options.quiet()) {
         console.out().println("written: " + file);
       }

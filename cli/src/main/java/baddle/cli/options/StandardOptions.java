@@ -105,7 +105,7 @@ final class StandardOptions {
     for (Option option : line.getOptions()) {
       String[] values = line.getOptionValues(option.getLongOpt());
       boolean repeatable = REPEATABLE.contains(option.getLongOpt());
-      if (!repeatable && values != null && values.length > 1) {
+      if (!repeatable && values != null && values.length > option.getArgs()) {
         throw new UsageException("--" + option.getLongOpt() + " appears twice");
       }
     }

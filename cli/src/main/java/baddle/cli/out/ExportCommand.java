@@ -14,6 +14,7 @@ import baddle.cli.options.DatasetNames;
 import baddle.cli.options.JsonText;
 import baddle.cli.options.NumberText;
 import baddle.cli.options.Status;
+import baddle.cli.options.TableOptions;
 import baddle.cli.options.UsageException;
 import baddle.cli.terminal.Console;
 import baddle.core.calendar.Period;
@@ -31,15 +32,16 @@ import java.util.stream.Stream;
 /** {@code baddle export}. */
 final class ExportCommand implements Command {
 
-  private static final List<String> ORIGINS = List.of("none", "short", "all");
+  static final List<String> ORIGINS = List.of("none", "short", "all");
 
   @Override
   public CommandHead head() {
     return new CommandHead(
         "export",
-        "[DATASET] --out FILE [options] | [DATASET] --to DATABASE:TABLE [options]",
-        "writes the clean rows of a dataset into a file or a database",
-        "baddle export sales --where \"site = 'Dunmere'\" --out dunmere.xlsx",
+        "[DATASET | FILE...] --out FILE [options] | [DATASET] --to DATABASE:TABLE [options]",
+        "writes the clean rows of a dataset, or of files, into a file or a database",
+        "baddle export sales --where \"site = 'Dunmere'\" --out dunmere.xlsx\n"
+            + "baddle export \"inbox/trade/Trade 2026.xlsx\" --sheet \"Trade 2026-03\" --out march.csv",
         true,
         ExportOptions.all());
   }
@@ -47,6 +49,11 @@ final class ExportCommand implements Command {
   @Override
   public int run(CommandOptions options, Console console)
       throws UsageException, PlanException, IOException {
+    if (FilesExportOutput.isMeant(options, console)) {
+      return FilesExportOutput.run(
+          options, list(options, "columns"), list(options, "order"), console);
+    }
+    TableOptions.refuse(options);
     boolean onTerminal =
         options.value("out").filter("-"::equals).isPresent() && console.terminal().out();
     Project project = onTerminal ? options.project().with(Progress.SILENT) : options.project();

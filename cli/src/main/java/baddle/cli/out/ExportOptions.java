@@ -1,6 +1,7 @@
 package baddle.cli.out;
 
 import baddle.cli.options.BatchOption;
+import baddle.cli.options.TableOptions;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -49,6 +50,8 @@ final class ExportOptions {
             "HOW",
             "with --append, of rows that changed since: append (with a sign, the default) or list"),
         option("table", "NAME", "the name of the table in a workbook or database"));
+    options.addAll(TableOptions.all());
+    options.add(TableOptions.countAll());
     options.addAll(CsvFormOptions.all());
     return options;
   }

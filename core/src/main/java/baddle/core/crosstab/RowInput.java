@@ -1,6 +1,7 @@
 package baddle.core.crosstab;
 
 import baddle.core.calendar.Calendar;
+import baddle.core.calendar.Grain;
 import baddle.core.crosstab.spec.Aggregates;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.SpecException;
@@ -52,7 +53,10 @@ final class RowInput {
     this.calendar = calendar;
     this.where =
         dataset.isEmpty() ? spec.where().map(condition -> truth(condition)) : Optional.empty();
-    spec.items(dataset).forEach(item -> levels.add(slot(item)));
+    List<Expression> items = spec.items(dataset);
+    for (int i = 0; i < items.size(); i++) {
+      levels.add(slot(asDates(items.get(i), spec.levels().get(i).item().grain())));
+    }
     for (AggregateCall call : spec.calls(dataset)) {
       Optional<InputSlot> argument = call.argument().map(part -> slot(part));
       Input input =
@@ -68,6 +72,13 @@ final class RowInput {
 
   private InputSlot slot(Expression expression) {
     return new InputSlot(spec, expression, schema, calendar);
+  }
+
+  /** The periods of sources are texts; seen by the calendar, they are the days they begin with. */
+  private static Expression asDates(Expression item, Optional<Grain> grain) {
+    return grain.isPresent() && item.toString().equals(Aggregates.PERIOD)
+        ? Expression.parse("start_of(" + Aggregates.PERIOD + ", '" + grain.get().words() + "')")
+        : item;
   }
 
   private Optional<InputSlot> by(AggregateCall call, @Nullable String date) {

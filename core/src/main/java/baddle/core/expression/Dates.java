@@ -2,10 +2,12 @@ package baddle.core.expression;
 
 import baddle.core.calendar.Calendar;
 import baddle.core.calendar.Grain;
+import baddle.core.calendar.Period;
 import java.time.LocalDate;
 import java.time.format.TextStyle;
 import java.time.temporal.IsoFields;
 import java.util.Locale;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** What functions do with days; arguments are days since 1970-01-01. */
@@ -69,6 +71,13 @@ final class Dates {
           case YEAR, FISCAL_YEAR -> start.plusYears(1);
         };
     return next.toEpochDay() - 1;
+  }
+
+  /** The first day of a period; empty where days of it are in several units of the grain. */
+  static Optional<Long> startWithin(Period period, Grain grain, Calendar calendar) {
+    long first = period.start().toEpochDay();
+    long last = period.end().toEpochDay() - 1;
+    return last <= endOf(first, grain, calendar) ? Optional.of(first) : Optional.empty();
   }
 
   static long plusDays(long day, long days) throws Failure.Thrown {

@@ -3,7 +3,9 @@ package baddle.core.expression;
 import baddle.core.calendar.Calendar;
 import baddle.core.calendar.Grain;
 import baddle.core.calendar.Languages;
+import baddle.core.calendar.PeriodText;
 import baddle.core.finding.Nearest;
+import baddle.core.table.Origin;
 import baddle.core.value.ColumnType;
 import baddle.core.value.ValueRules;
 import com.google.re2j.Pattern;
@@ -346,14 +348,40 @@ final class Functions {
 
   private Node period(Tree.Call call) {
     Grain grain = grain(call);
-    List<Node> day = List.of(argument(call.name(), call.arguments().get(0), 'd'));
+    List<Node> day = List.of(dayWithin(call, grain));
     return new FunctionNode.ToText(
         a -> calendar.label(grain, calendar.period(grain, Function.number(a[0]))), day, false);
   }
 
+  /**
+   * The first argument as a day. The period of a source is its first day where the grain holds all
+   * of it, and blank where it doesn't.
+   */
+  private Node dayWithin(Tree.Call call, Grain grain) {
+    Tree tree = call.arguments().get(0);
+    Node node = binder.bind(tree);
+    boolean isSourcePeriod =
+        tree instanceof Tree.Name column
+            && column.name().equals(Origin.SOURCE_PERIOD.name())
+            && node.type().kind() == ColumnType.Kind.TEXT;
+    if (!isSourcePeriod) {
+      return argument(call.name(), tree, 'd');
+    }
+    PeriodText periods = PeriodText.english();
+    return new FunctionNode.ToNumber(
+        DATE,
+        a ->
+            periods
+                .parse(Function.text(a[0]))
+                .flatMap(period -> Dates.startWithin(period, grain, calendar))
+                .orElse(null),
+        List.of(node),
+        false);
+  }
+
   private Node edge(Tree.Call call) {
     Grain grain = grain(call);
-    List<Node> day = List.of(argument(call.name(), call.arguments().get(0), 'd'));
+    List<Node> day = List.of(dayWithin(call, grain));
     boolean start = call.name().equals("start_of");
     return new FunctionNode.ToNumber(
         DATE,

@@ -38,6 +38,9 @@ public record SourceIntake(
     Nearest nearest,
     Treated treated) {
 
+  /** Why a row is left out that is proved to be a total and that no rule names. */
+  public static final String TOTALS = "totals of the rows above them";
+
   /**
    * A row that might have been the headings.
    *

@@ -221,7 +221,7 @@ final class TableRows {
   private String because(int rule) {
     boolean ofPlan = rule < spec.shaping().leaveOut().size();
     totalsLeftOut += ofPlan ? 0 : 1;
-    return ofPlan ? shaping.rules().rule(rule).because() : TotalScan.BECAUSE;
+    return ofPlan ? shaping.rules().rule(rule).because() : SourceIntake.TOTALS;
   }
 
   /** How many rows were taken, whatever became of them. */
@@ -238,7 +238,7 @@ final class TableRows {
   List<SourceIntake.LeftOut> leftOutByRule() {
     List<SourceIntake.LeftOut> byRule = new ArrayList<>(shaping.rules().leftOut());
     if (totalsLeftOut > 0) {
-      byRule.add(new SourceIntake.LeftOut(TotalScan.BECAUSE, totalsLeftOut));
+      byRule.add(new SourceIntake.LeftOut(SourceIntake.TOTALS, totalsLeftOut));
     }
     long byPlan = shaping.rules().total() + totalsLeftOut;
     if (leftOut > byPlan) {

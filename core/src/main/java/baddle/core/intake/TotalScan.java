@@ -27,9 +27,6 @@ import org.jspecify.annotations.Nullable;
  */
 final class TotalScan {
 
-  /** Why a row is left out that is proved to be a total. */
-  static final String BECAUSE = "totals of the rows above them";
-
   /** Of four rows so many fill a column that is usually filled. */
   private static final int USUAL = 3;
 

@@ -22,7 +22,8 @@ final class NodeText {
     return text.toString();
   }
 
-  private static String flow(PlanNode node) {
+  /** All of it on one line. */
+  static String flow(PlanNode node) {
     if (node instanceof PlanNode.Items list) {
       return list.items().stream().map(NodeText::flow).collect(Collectors.joining(", ", "[", "]"));
     }

@@ -1,7 +1,11 @@
 package baddle.plan.read;
 
+import baddle.core.crosstab.spec.SummaryLook;
 import java.io.StringReader;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.yaml.snakeyaml.DumperOptions;
 import org.yaml.snakeyaml.LoaderOptions;
@@ -96,6 +100,75 @@ public final class PlanEdit {
     return edit.at("feeds", feed, "headings_to_rows", "headings")
         .filter(MappingNode.class::isInstance)
         .map(node -> edit.withEntry((MappingNode) node, quoted(heading) + ": " + quoted(label)));
+  }
+
+  /**
+   * Adds a summary.
+   *
+   * @return the new text; empty where the plan's summaries are written in a way that can't be added
+   *     to
+   */
+  public static Optional<String> addSummary(String text, String name, SummaryDraft summary) {
+    return new PlanEdit(text).withSection("summaries", NodeText.quoted(name), summary.whole());
+  }
+
+  /**
+   * Adds a summary to a report, which is added too if there is none of that name.
+   *
+   * @param look what the report makes of it
+   * @return the new text; empty where the report isn't one of summaries
+   */
+  public static Optional<String> addToReport(
+      String text, String report, String summary, SummaryLook look) {
+    PlanEdit edit = new PlanEdit(text);
+    PlanNode item = ofReport(summary, look);
+    Optional<Node> there = edit.at("reports", report);
+    if (there.isPresent()) {
+      return there
+          .filter(node -> child(node, "summaries").isPresent())
+          .map(node -> edit.withItem(node, "summaries", NodeText.flow(item), ""));
+    }
+    PlanNode keys = entries(Map.of("summaries", new PlanNode.Items(List.of(item), 1, 1)));
+    return edit.withSection("reports", NodeText.quoted(report), keys);
+  }
+
+  /** A summary's name, or its name with what the report makes of it. */
+  private static PlanNode ofReport(String summary, SummaryLook look) {
+    Map<String, PlanNode> keys = new LinkedHashMap<>();
+    if (!look.title().isEmpty()) {
+      keys.put("title", new PlanNode.Text(look.title(), 1, 1));
+    }
+    look.chart().ifPresent(kind -> keys.put("chart", new PlanNode.Text(kind.word(), 1, 1)));
+    return keys.isEmpty()
+        ? new PlanNode.Text(summary, 1, 1)
+        : entries(Map.of(summary, entries(keys)));
+  }
+
+  private static PlanNode entries(Map<String, PlanNode> keys) {
+    List<PlanNode.Entry> entries = new ArrayList<>();
+    keys.forEach(
+        (key, value) -> entries.add(new PlanNode.Entry(new PlanNode.Text(key, 1, 1), value)));
+    return new PlanNode.Entries(entries, 1, 1);
+  }
+
+  /** Adds an entry to what is under a key of the plan, which is added too if it isn't there. */
+  private Optional<String> withSection(String section, String key, PlanNode value) {
+    Optional<Node> there = at(section);
+    if (there.isEmpty()) {
+      String end = text.isEmpty() || text.endsWith("\n") ? "" : lineEnd;
+      String added = "\n" + section + ":\n  " + key + ":\n" + NodeText.of(value, "    ");
+      return Optional.of(text + end + added.replace("\n", lineEnd));
+    }
+    if (!(there.get() instanceof MappingNode mapping) || mapping.getValue().isEmpty()) {
+      return Optional.empty();
+    }
+    if (!isBlock(mapping)) {
+      return Optional.of(withEntry(mapping, key + ": " + NodeText.flow(value)));
+    }
+    int indent = mapping.getValue().get(0).getKeyNode().getStartMark().getColumn();
+    String keys = NodeText.of(value, " ".repeat(indent + 2));
+    String entry = key + ":\n" + keys.stripTrailing();
+    return Optional.of(withEntry(mapping, entry.replace("\n", lineEnd)));
   }
 
   private static String quoted(String value) {

@@ -46,7 +46,7 @@ public final class SummaryDraft {
     try {
       node = PlanParser.parse(new StringReader(text));
     } catch (PlanParser.Problem e) {
-      throw new PlanException(key, List.of(e.problem()));
+      throw new PlanException("--" + key.replace('_', '-'), List.of(e.problem()));
     }
     boolean isMeasure = key.equals("measures") && node instanceof PlanNode.Text;
     return isMeasure
@@ -55,7 +55,7 @@ public final class SummaryDraft {
         : node;
   }
 
-  private PlanNode whole() {
+  PlanNode whole() {
     List<PlanNode.Entry> entries = new ArrayList<>();
     pieces.forEach(
         (key, several) ->
@@ -107,7 +107,7 @@ public final class SummaryDraft {
   }
 
   private PlanException problems() {
-    return new PlanException(name, nodes.problems());
+    return new PlanException("", nodes.problems());
   }
 
   /** As it would be in a plan. */

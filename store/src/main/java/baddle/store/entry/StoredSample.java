@@ -3,6 +3,8 @@ package baddle.store.entry;
 import baddle.core.check.SampledHashes;
 import baddle.core.finding.Place;
 import java.math.BigDecimal;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.Map;
 
 /**
@@ -23,8 +25,8 @@ public record StoredSample(
     SampledHashes hashes,
     Map<String, BigDecimal> sums) {
 
-  /** Copies the map. */
+  /** Copies the map, in its order. */
   public StoredSample {
-    sums = Map.copyOf(sums);
+    sums = Collections.unmodifiableMap(new LinkedHashMap<>(sums));
   }
 }

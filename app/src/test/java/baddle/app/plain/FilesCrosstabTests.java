@@ -1,4 +1,4 @@
-package baddle.app.summarize;
+package baddle.app.plain;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -10,6 +10,7 @@ import static org.mockito.Mockito.mock;
 
 import baddle.app.CrosstabCells;
 import baddle.app.Sheets;
+import baddle.app.summarize.Figures;
 import baddle.core.calendar.Calendar;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Measure;
@@ -50,7 +51,8 @@ class FilesCrosstabTests {
   }
 
   private static Figures figures(CrosstabSpec spec, Path... files) throws IOException {
-    return FilesCrosstab.of(spec, Calendar.standard()).figures(List.of(files));
+    return FilesCrosstab.of(spec, Calendar.standard(), PlainChoice.STANDARD)
+        .figures(List.of(files));
   }
 
   private static Map<String, BigDecimal> cells(Figures figures) {
@@ -205,7 +207,8 @@ class FilesCrosstabTests {
         .open(argThat(path -> broken.equals(path)), any());
 
     Figures figures =
-        new FilesCrosstab(opener, spec("Site", "sum(Amount)"), Calendar.standard())
+        new FilesCrosstab(
+                opener, spec("Site", "sum(Amount)"), Calendar.standard(), PlainChoice.STANDARD)
             .figures(List.of(file("a.csv", "Site,Amount", "Foxholt,1.00"), broken));
 
     assertThat(cells(figures)).containsExactly(Map.entry("Foxholt", new BigDecimal("1.00")));

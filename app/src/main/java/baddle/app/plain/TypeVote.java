@@ -1,4 +1,4 @@
-package baddle.app.summarize;
+package baddle.app.plain;
 
 import baddle.core.value.ColumnType;
 import java.util.LinkedHashMap;
