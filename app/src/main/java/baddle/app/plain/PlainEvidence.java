@@ -149,13 +149,8 @@ final class PlainEvidence implements PlainReading.Target {
   private void leave(PlainSource source, FindingCode code, String why) {
     left.put(source.number(), why);
     findings.add(
-        new Finding(
-            code,
-            Severity.WARNING,
-            source.place(),
-            why + "; left out",
-            "to count it too, add --count-all",
-            Optional.empty()));
+        Finding.of(code, source.place(), why + "; left out", "to count it too, add --count-all")
+            .with(Severity.WARNING));
   }
 
   private static List<String> once(List<String> headings) {

@@ -3,6 +3,7 @@ package baddle.app.plain;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
+import baddle.core.finding.Severity;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridSheet;
 import baddle.core.intake.SourceIntake;
@@ -89,7 +90,7 @@ final class PlainSheets {
     return result.findings().stream()
         .filter(finding -> finding.code() != FindingCode.HEADING_NOT_USED)
         .filter(finding -> !isAside(finding))
-        .map(PlainSheets::withoutPlan)
+        .map(this::withoutPlan)
         .toList();
   }
 
@@ -101,13 +102,16 @@ final class PlainSheets {
   }
 
   /** Says what to do where there is no plan to be changed. */
-  private static Finding withoutPlan(Finding finding) {
+  private Finding withoutPlan(Finding finding) {
     return switch (finding.code()) {
       case HEADING_MISSING ->
           finding.withRemedy("name one of the headings that were found, or correct the file");
       case ROWS_HELD -> finding.withRemedy("correct the file, and run the command again");
       case TOTAL_SUSPECTED ->
-          finding.withRemedy("if it is a total, leave it out with --where, or correct the file");
+          choice.countsAll()
+              ? finding.with(Severity.NOTE)
+              : finding.withRemedy(
+                  "if it is a total, leave it out with --where, or correct the file");
       case CELLS_NOT_READ ->
           finding.withRemedy("if they are wanted, name their cells with --range, or their heading");
       default -> finding;

@@ -10,7 +10,6 @@ import baddle.core.grid.CellRange;
 import baddle.core.grid.Dialect;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
-import baddle.core.grid.GridRemark;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.UnreadableFileException;
 import baddle.core.intake.IntakeColumn;
@@ -28,7 +27,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 
 /** Reads files as text, to learn which tables they have and what these hold. */
 final class PlainSurvey {
@@ -39,9 +37,6 @@ final class PlainSurvey {
   private final PlainSheets sheets;
   private final List<PlainSource> sources = new ArrayList<>();
   private final List<Finding> findings = new ArrayList<>();
-
-  /** What there is to say of tables; said again once they are read as what they hold. */
-  private final List<Finding> ofTables = new ArrayList<>();
 
   private final Map<String, TypeVote> votes = new HashMap<>();
 
@@ -57,13 +52,9 @@ final class PlainSurvey {
     return sources;
   }
 
-  /** What wants a person's eye; of the tables only where there is none. */
+  /** What wants a person's eye besides the tables that were found. */
   List<Finding> findings() {
-    List<Finding> all = new ArrayList<>(findings);
-    if (sources.isEmpty()) {
-      all.addAll(ofTables);
-    }
-    return all;
+    return findings;
   }
 
   /** What the columns hold. */
@@ -76,21 +67,17 @@ final class PlainSurvey {
   /** Reads a file; of one that breaks off nothing counts. */
   void read(Path file) {
     int before = sources.size();
-    int saidBefore = ofTables.size();
     List<Finding> ofFile = new ArrayList<>();
     try (GridFile grid = opener.open(file, Dialect.TOLD_BY_CONTENT)) {
       List<GridSheet> wanted = sheets.of(grid);
       for (GridSheet sheet : wanted) {
-        new OfSheet(file, sheet).read(grid.sheets().size());
+        new OfSheet(file, sheet).read(grid.sheets().size(), ofFile);
       }
       Dialect dialect = grid.dialect();
       sources.subList(before, sources.size()).replaceAll(source -> source.writtenAs(dialect));
       ofFile.addAll(sheets.notRead(grid, file.toString()));
-      grid.remarks().forEach(remark -> ofFile.add(finding(file, remark)));
-      boolean told =
-          ofFile.stream().anyMatch(Finding::isError)
-              || ofTables.subList(saidBefore, ofTables.size()).stream().anyMatch(Finding::isError);
-      if (sources.size() == before && !told) {
+      grid.remarks().forEach(remark -> ofFile.add(remark.finding(file.toString())));
+      if (sources.size() == before && ofFile.stream().noneMatch(Finding::isError)) {
         ofFile.add(noTable(file));
       }
       findings.addAll(ofFile);
@@ -98,16 +85,6 @@ final class PlainSurvey {
       sources.subList(before, sources.size()).clear();
       findings.add(unreadable(file, e));
     }
-  }
-
-  private static Finding finding(Path file, GridRemark remark) {
-    return new Finding(
-        remark.code(),
-        remark.severity(),
-        Place.file(file.toString()).atRow(remark.row()),
-        remark.message(),
-        remark.remedy(),
-        Optional.empty());
   }
 
   /** A file none of whose sheets has the headings is an error, whatever each of them holds. */
@@ -149,16 +126,17 @@ final class PlainSurvey {
               (block, from, to) -> detector.accept(block, from, to));
     }
 
-    void read(int ofSheets) throws IOException {
+    void read(int ofSheets, List<Finding> found) throws IOException {
       Place place = Place.source(file.toString(), sheet.name());
       new SheetTables(new IntakeSpec(asText, Map.of()), place, sheet, blocks, this)
           .read(
               choice.range(),
               (region, result) -> {
                 blocks.flush();
-                ofTables.addAll(sheets.findings(result, place, ofSheets));
                 if (result.outcome() == SourceIntake.Outcome.READ) {
                   take(region, result);
+                } else {
+                  found.addAll(sheets.findings(result, place, ofSheets));
                 }
                 detector = new TypeDetector();
               });

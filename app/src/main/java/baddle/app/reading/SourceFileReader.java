@@ -152,14 +152,7 @@ public final class SourceFileReader {
       readForm(grid, wanted);
     }
     for (GridRemark remark : grid.remarks()) {
-      findings.add(
-          new Finding(
-              remark.code(),
-              remark.severity(),
-              Place.file(file.path()).atRow(remark.row()),
-              remark.message(),
-              remark.remedy(),
-              Optional.empty()));
+      findings.add(remark.finding(file.path()));
     }
     if (sources.isEmpty() && findings.stream().noneMatch(Finding::isError)) {
       findings.add(noTable(grid));

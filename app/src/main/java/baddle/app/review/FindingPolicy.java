@@ -80,14 +80,7 @@ public final class FindingPolicy {
       } else if (rule.get().severity().isEmpty()) {
         accepted.add(new Accepted(finding, rule.get().because()));
       } else {
-        counting.add(
-            new Finding(
-                finding.code(),
-                rule.get().severity().get(),
-                finding.place(),
-                finding.message(),
-                finding.remedy(),
-                finding.tally()));
+        counting.add(finding.with(rule.get().severity().get()));
       }
     }
     counting.sort(Comparator.comparing(Finding::severity).reversed());

@@ -68,6 +68,11 @@ public record Finding(
     return new Finding(code, severity, place, message, other, tally);
   }
 
+  /** The same, as grave as something else. */
+  public Finding with(Severity other) {
+    return new Finding(code, other, place, message, remedy, tally);
+  }
+
   /** Whether the command that found this must end with status 1. */
   public boolean isError() {
     return severity == Severity.ERROR;

@@ -1,7 +1,10 @@
 package baddle.core.grid;
 
+import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
+import java.util.Optional;
 
 /**
  * Something to say of how a file is read, which shows only while it is: a guess, say.
@@ -13,4 +16,11 @@ import baddle.core.finding.Severity;
  * @param remedy an imperative without a full stop; empty where nothing needs doing
  */
 public record GridRemark(
-    FindingCode code, Severity severity, int row, String message, String remedy) {}
+    FindingCode code, Severity severity, int row, String message, String remedy) {
+
+  /** What it says of a file. */
+  public Finding finding(String file) {
+    return new Finding(
+        code, severity, Place.file(file).atRow(row), message, remedy, Optional.empty());
+  }
+}

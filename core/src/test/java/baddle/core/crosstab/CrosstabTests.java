@@ -17,6 +17,10 @@ import baddle.core.crosstab.spec.Totals;
 import baddle.core.crosstab.spec.View;
 import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
+import baddle.core.table.BlockBuilder;
+import baddle.core.table.Origin;
+import baddle.core.table.Schema;
+import baddle.core.table.TextBuilder;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -25,11 +29,13 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -107,6 +113,50 @@ class CrosstabTests {
       lines.add(line.label() + " " + String.join(" ", cells));
     }
     return lines;
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "month, 2026-01 1 2026-02 2 2026-04 8 (blank) 10",
+    "quarter, 2026-Q1 7 2026-Q2 8 (blank) 6",
+    "year, 2025 2 2026 19",
+    "week, 2026-W06 2 2026-W18 8 (blank) 11",
+  })
+  void the_periods_of_sources_are_seen_by_the_calendar(String grain, String expected)
+      throws IOException {
+    Schema schema = new Schema(List.of(Origin.SOURCE_PERIOD));
+    CrosstabSpec spec =
+        spec(
+            List.of(level("source_period by " + grain)), List.of(), Measure.of("rows", "count(*)"));
+    CrosstabBuilder builder = new CrosstabBuilder(spec, schema, Calendar.standard());
+    builder.check();
+    BlockBuilder blocks = new BlockBuilder(schema, 64, builder);
+    Map<String, Integer> periods = new LinkedHashMap<>();
+    periods.put("2026-01", 1);
+    periods.put("2026-W06", 2);
+    periods.put("2026-Q1", 4);
+    periods.put("2026-04-30", 8);
+    periods.put("2026", 4);
+    periods.put("2025", 2);
+    for (Map.Entry<String, Integer> period : periods.entrySet()) {
+      for (int i = 0; i < period.getValue(); i++) {
+        char[] text = period.getKey().toCharArray();
+        ((TextBuilder) blocks.column(0)).set(blocks.row(), text, 0, text.length);
+        blocks.endRow(1);
+      }
+    }
+    blocks.flush();
+    Crosstab crosstab = builder.build();
+
+    assertThat(
+            crosstab.down().children().stream()
+                .map(
+                    item ->
+                        item.label()
+                            + " "
+                            + crosstab.value(item, crosstab.across(), 0).orElseThrow())
+                .collect(Collectors.joining(" ")))
+        .isEqualTo(expected);
   }
 
   @Test

@@ -2,7 +2,11 @@ package baddle.plan.read;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import baddle.core.crosstab.spec.ChartKind;
+import baddle.core.crosstab.spec.SummaryLook;
+import baddle.plan.PlanException;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -90,5 +94,46 @@ class PlanEditTests {
     assertThat(PlanEdit.addSheet(plans.get(1), "a", "Mar"))
         .contains("feeds:\n  a:\n    sheets: [Jan, \"Mar\"] # first\n");
     assertThat(PlanEdit.addSheet("feeds: {a: {files: x}}", "a", "Mar")).isEmpty();
+  }
+
+  private static SummaryDraft summary() throws PlanException {
+    SummaryDraft draft = new SummaryDraft("by site");
+    draft.add("of", "sales");
+    draft.add("down", "site");
+    draft.add("measures", "sum(amount)");
+    return draft;
+  }
+
+  static Stream<Arguments> summaries() {
+    String own = "of: sales\n%1$sdown: [site]\n%1$smeasures: {sum(amount): sum(amount)}\n";
+    return Stream.of(
+        Arguments.of("baddle: 1 # ours", "baddle: 1 # ours\n\nsummaries:\n  by site:\n    " + own),
+        Arguments.of(
+            "summaries:\n   a: {of: s}   # old\nreports: {}\n",
+            "summaries:\n   a: {of: s}   # old\n   by site:\n     "
+                + own.replace("%1$s", "%1$s ")
+                + "reports: {}\n"),
+        Arguments.of(
+            "summaries: {a: {of: s}} # end\n",
+            "summaries: {a: {of: s}, by site: {of: sales, down: [site],"
+                + " measures: {sum(amount): sum(amount)}}} # end\n"));
+  }
+
+  @ParameterizedTest
+  @MethodSource("summaries")
+  void a_summary_is_added_and_nothing_else_changes(String before, String after) throws Exception {
+    assertThat(PlanEdit.addSummary(before, "by site", summary())).contains(after.formatted("    "));
+  }
+
+  @Test
+  void a_summary_is_put_into_a_report_or_a_new_one() {
+    SummaryLook look = new SummaryLook("By site", false, Optional.of(ChartKind.LINES), false);
+    String plan = "reports:\n  a.xlsx:\n    summaries: [one]\n  r.csv: {rows: sales}\n";
+
+    assertThat(PlanEdit.addToReport(plan, "a.xlsx", "two", look))
+        .contains(plan.replace("[one]", "[one, {two: {title: By site, chart: lines}}]"));
+    assertThat(PlanEdit.addToReport(plan, "b.xlsx", "two", SummaryLook.PLAIN))
+        .contains(plan + "  b.xlsx:\n    summaries: [two]\n");
+    assertThat(PlanEdit.addToReport(plan, "r.csv", "two", look)).isEmpty();
   }
 }
