@@ -124,7 +124,7 @@ class DatabaseFeedProgramTests {
   }
 
   @Test
-  void a_database_that_fails_leaves_the_rows_as_they_were_until_it_answers() throws Exception {
+  void a_database_that_fails_leaves_the_rows_unchanged_until_it_answers() throws Exception {
     journal();
     String before = total();
     SERVER.run(DATABASE, "alter table journal rename to elsewhere");
@@ -135,7 +135,7 @@ class DatabaseFeedProgramTests {
     assertThat(failed.out())
         .contains("result-unreadable: ledger/journal/entity=ALD")
         .contains("relation \"journal\" does not exist")
-        .contains("(and for 2 more of feed journal); the rows stay as they were read before");
+        .contains("(and for 2 more of feed journal); the rows stay unchanged");
     assertThat(total()).isEqualTo(before);
     assertThat(baddle.run("check").out()).contains("result-unreadable");
 

@@ -107,7 +107,7 @@ class EachPeriodProgramTests {
         .contains("Alder Mill,10.00", "Others,4.00", "Total,14.00");
     assertThat(Files.readString(folder.resolve("out.md"))).contains("| **Total** |", "▲ 17.50");
     assertThat(again.out())
-        .contains("Nothing has changed since batch 1", "as it was: out.csv", "as it was: out.md");
+        .contains("Nothing has changed since batch 1", "unchanged: out.csv", "unchanged: out.md");
     assertThat(Files.readAllBytes(folder.resolve("out.csv"))).isEqualTo(report);
   }
 
@@ -128,7 +128,7 @@ class EachPeriodProgramTests {
   }
 
   @Test
-  void a_failing_summary_leaves_all_reports_as_they_were() throws Exception {
+  void a_failing_summary_leaves_all_reports_unchanged() throws Exception {
     baddle.run("run");
     String before = Files.readString(folder.resolve("out.csv"));
     Path file = folder.resolve("baddle.yaml");

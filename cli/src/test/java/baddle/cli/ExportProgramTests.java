@@ -249,7 +249,7 @@ class ExportProgramTests {
             "2026-02-07,7.00,in/a.csv,,5");
     assertThat(baddle.run("look", "clean/sales.xlsx").out()).contains("A1:F4");
     assertThat(baddle.run("run").out())
-        .contains("as it was: packs/Dunmere.csv", "as it was: clean/sales.xlsx");
+        .contains("unchanged: packs/Dunmere.csv", "unchanged: clean/sales.xlsx");
     Files.writeString(plan, Files.readString(plan).replace("split_by: site", "split_by: units"));
     assertThat(baddle.run("run").err()).contains("should have {units} in it");
     Files.writeString(
@@ -336,7 +336,7 @@ class ExportProgramTests {
             + "\nreports: {log.csv: {rows: sales, columns: [site, amount], origin: none, append: true}}\n");
     assertThat(baddle.run("run").out()).contains("written: log.csv");
     long before = Files.readAllLines(folder.resolve("log.csv")).size();
-    assertThat(baddle.run("run").out()).contains("as it was: log.csv");
+    assertThat(baddle.run("run").out()).contains("unchanged: log.csv");
 
     assertThat(Files.readAllLines(folder.resolve("log.csv"))).hasSize((int) before);
     Files.writeString(folder.resolve("log.csv"), "other,columns\n");

@@ -177,7 +177,7 @@ class FillProgramTests {
     assertThat(Files.readAllBytes(folder.resolve("kept.xlsx"))).isEqualTo(kept);
 
     byte[] first = Files.readAllBytes(folder.resolve("out 2026.xlsx"));
-    assertThat(baddle.run("run").out()).contains("as it was: out 2026.xlsx");
+    assertThat(baddle.run("run").out()).contains("unchanged: out 2026.xlsx");
     assertThat(Files.readAllBytes(folder.resolve("out 2026.xlsx"))).isEqualTo(first);
 
     Baddle.Run january = baddle.run("fill", "--period", "2026-01");
@@ -366,12 +366,12 @@ class FillProgramTests {
     assertThat(cells("out 2026.xlsx", "Feb 2026")).containsEntry("C4", "20.00");
     assertThat(cells("out 2026.xlsx", "Year")).containsEntry("F1", "1");
     byte[] first = Files.readAllBytes(folder.resolve("out 2026.xlsx"));
-    assertThat(baddle.run("run").out()).contains("as it was: out 2026.xlsx");
+    assertThat(baddle.run("run").out()).contains("unchanged: out 2026.xlsx");
     assertThat(Files.readAllBytes(folder.resolve("out 2026.xlsx"))).isEqualTo(first);
     assertThat(baddle.run("export", "sales", "--out", "kept.xlsx").err())
         .contains("kept.xlsx is read by this command or its plan");
     Files.delete(folder.resolve(".baddle/fills.csv"));
-    assertThat(baddle.run("fill").out()).contains("0 cells filled, 1 is as it was");
+    assertThat(baddle.run("fill").out()).contains("0 cells filled, 1 unchanged");
   }
 
   @Test

@@ -2,7 +2,7 @@ package baddle.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import baddle.cli.options.NumberText;
+import baddle.core.finding.NumberText;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;

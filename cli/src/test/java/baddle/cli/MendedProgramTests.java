@@ -88,7 +88,7 @@ class MendedProgramTests {
   }
 
   @Test
-  void texts_like_formulas_are_marked_for_people_and_come_back_as_they_were() throws Exception {
+  void texts_like_formulas_are_marked_for_people_and_come_back_unchanged() throws Exception {
     baddle.write("in/Dunmere.csv", "doc,units,price", "=1+2,lO,1.00", "-D7,x,1.00", "'@b,y,1.00");
     baddle.run("consolidate");
     baddle.run("check", "--suspense", "held.csv");

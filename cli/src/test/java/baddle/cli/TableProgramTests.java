@@ -85,8 +85,8 @@ class TableProgramTests {
     baddle.run("consolidate");
     assertThat(export("--how", "append").out()).contains("3 rows (append), up to batch 1");
     assertThat(export("--how", "append").out())
-        .isEqualTo("as it was: office:sales, it has all rows up to batch 1\n");
-    assertThat(export("--how", "append", "--remake").out()).contains("as it was");
+        .isEqualTo("unchanged: office:sales, it has all rows up to batch 1\n");
+    assertThat(export("--how", "append", "--remake").out()).contains("unchanged");
     assertThat(answer("select count(*) from sales")).isEqualTo("3");
 
     baddle.write("sales 1.csv", "no,day,amount", "001,2026-01-05,11.10", "004,2026-01-07,1.00");
@@ -111,7 +111,7 @@ class TableProgramTests {
     baddle.run("consolidate");
     export("--how", "by key");
     SERVER.run(DATABASE, "insert into sales(no, amount) values ('own', 5)");
-    assertThat(export("--how", "by key").out()).contains("as it was");
+    assertThat(export("--how", "by key").out()).contains("unchanged");
 
     baddle.write("sales 1.csv", "no,day,amount", "001,2026-01-05,11.10", "004,2026-01-07,1.00");
     baddle.run("consolidate");
@@ -153,7 +153,7 @@ class TableProgramTests {
         .contains("loaded: office:one, 3 rows (replace), up to batch 1")
         .contains("loaded: office:two, 3 rows (append), up to batch 1")
         .contains("loaded: office:three, 3 rows (by key), up to batch 1");
-    assertThat(baddle.run("run").out()).contains("as it was: office:two, it has all rows");
+    assertThat(baddle.run("run").out()).contains("unchanged: office:two, it has all rows");
 
     baddle.write("sales 3.csv", "no,day,amount", "009,2026-03-05,1.00");
     SERVER.run(DATABASE, "alter table three add column more int");

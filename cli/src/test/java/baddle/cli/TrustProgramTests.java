@@ -186,7 +186,7 @@ class TrustProgramTests {
     Baddle.Run run = baddle.run("consolidate");
 
     assertThat(run.status()).isEqualTo(1);
-    assertThat(run.out()).contains("folder-empty: in", "its rows stay as they were");
+    assertThat(run.out()).contains("folder-empty: in", "its rows stay unchanged");
     assertThat(baddle.run("check").status()).isEqualTo(1);
     assertThat(summary()).contains("oak,10.00,1");
   }

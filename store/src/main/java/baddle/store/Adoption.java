@@ -121,10 +121,10 @@ public final class Adoption {
   private void copyFindings(long from, long to, @Nullable String sheet) throws IOException {
     database.execute(
         "INSERT INTO finding (batch, file, code, severity, place_file, place_sheet, place_row,"
-            + " place_heading, message, remedy, rows, value, cause)"
+            + " place_heading, message, remedy, rows, value, cause, amount)"
             + " SELECT ?3, ?2, code, severity, CASE WHEN place_file = (SELECT path FROM file"
             + " WHERE id = ?1) THEN ?4 ELSE place_file END, place_sheet, place_row, place_heading,"
-            + " message, remedy, rows, value, cause FROM finding WHERE file = ?1"
+            + " message, remedy, rows, value, cause, amount FROM finding WHERE file = ?1"
             + " AND (?5 IS NULL OR coalesce(place_sheet, '') = ?5) ORDER BY rowid",
         from,
         to,

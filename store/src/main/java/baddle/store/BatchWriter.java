@@ -31,6 +31,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.OptionalLong;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -257,6 +258,19 @@ public final class BatchWriter implements Closeable {
     }
   }
 
+  /** Closes what was open about datasets that there are no more, from this batch on. */
+  public synchronized void endFindingsOfOthers(Set<String> datasets) throws IOException {
+    List<String> open =
+        database.query(
+            "SELECT DISTINCT dataset FROM finding WHERE dataset IS NOT NULL AND live_until IS NULL",
+            row -> row.getString(1));
+    for (String dataset : open) {
+      if (!datasets.contains(dataset)) {
+        replaceFindings(dataset, List.of());
+      }
+    }
+  }
+
   /**
    * Adds a file; its rows are live from this batch on.
    *
@@ -423,8 +437,8 @@ public final class BatchWriter implements Closeable {
     Place place = finding.place();
     database.execute(
         "INSERT INTO finding (batch, file, code, severity, place_file, place_sheet, place_row,"
-            + " place_heading, message, remedy, rows, value, cause, dataset)"
-            + " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+            + " place_heading, message, remedy, rows, value, cause, dataset, amount)"
+            + " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
         batch.number(),
         file,
         finding.code().name(),
@@ -438,7 +452,8 @@ public final class BatchWriter implements Closeable {
         finding.tally().map(Finding.Tally::rows).orElse(null),
         finding.tally().map(Finding.Tally::value).orElse(null),
         finding.tally().map(Finding.Tally::cause).orElse(null),
-        dataset);
+        dataset,
+        finding.amount().map(BigDecimal::toPlainString).orElse(null));
   }
 
   /** Lets files of this batch have rows that were read for earlier ones. */

@@ -242,6 +242,7 @@ final class CatalogueTables {
             + " (SELECT count(*) FROM source o WHERE o.file = s.file) = 1"
             + " ON CONFLICT DO NOTHING");
     statements.add("DROP TABLE row_sample");
+    statements.add("ALTER TABLE finding ADD COLUMN amount TEXT");
     return statements;
   }
 
@@ -371,7 +372,8 @@ final class CatalogueTables {
           value TEXT,
           cause TEXT,
           dataset TEXT,
-          live_until INTEGER)""",
+          live_until INTEGER,
+          amount TEXT)""",
         "CREATE INDEX finding_of_file ON finding (file)");
   }
 }

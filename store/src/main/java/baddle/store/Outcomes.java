@@ -33,7 +33,7 @@ public final class Outcomes {
 
   private static final String FINDINGS =
       "SELECT code, severity, place_file, place_sheet, place_row, place_heading, message, remedy,"
-          + " rows, value, cause FROM finding";
+          + " rows, value, cause, amount FROM finding";
 
   private final Database database;
 
@@ -74,15 +74,15 @@ public final class Outcomes {
   public List<StoredRefusal> refused() throws IOException {
     return database.query(
         "SELECT code, severity, path, place_sheet, place_row, place_heading, message, remedy,"
-            + " NULL, NULL, NULL, dataset, feed, period, seen, has_rows FROM refused ORDER BY rowid",
+            + " NULL, NULL, NULL, NULL, dataset, feed, period, seen, has_rows FROM refused ORDER BY rowid",
         row ->
             new StoredRefusal(
-                row.getString(12),
                 row.getString(13),
-                row.getString(3),
                 row.getString(14),
+                row.getString(3),
                 row.getString(15),
-                row.getBoolean(16),
+                row.getString(16),
+                row.getBoolean(17),
                 finding(row)));
   }
 
@@ -238,7 +238,8 @@ public final class Outcomes {
         new Place(row.getString(3), row.getString(4), row.getLong(5), row.getString(6)),
         row.getString(7),
         row.getString(8),
-        tally(row.getLong(9), row.getString(10), row.getString(11)));
+        tally(row.getLong(9), row.getString(10), row.getString(11)),
+        Optional.ofNullable(row.getString(12)).map(BigDecimal::new));
   }
 
   private static Optional<Finding.Tally> tally(

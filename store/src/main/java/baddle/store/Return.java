@@ -47,9 +47,9 @@ final class Return {
         batch);
     database.execute(
         "INSERT INTO finding (batch, code, severity, place_file, place_sheet, place_row,"
-            + " place_heading, message, remedy, rows, value, cause, dataset)"
+            + " place_heading, message, remedy, rows, value, cause, amount, dataset)"
             + " SELECT ?2, code, severity, place_file, place_sheet, place_row, place_heading,"
-            + " message, remedy, rows, value, cause, dataset FROM finding WHERE dataset IS NOT NULL"
+            + " message, remedy, rows, value, cause, amount, dataset FROM finding WHERE dataset IS NOT NULL"
             + " AND batch <= ?1 AND live_until > ?1 ORDER BY rowid",
         to,
         batch);

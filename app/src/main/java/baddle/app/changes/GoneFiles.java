@@ -4,6 +4,7 @@ import baddle.app.reading.FoundFile;
 import baddle.core.derivation.StoppedException;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.plan.FeedPlan;
 import baddle.plan.PeriodChoice;
@@ -13,6 +14,7 @@ import baddle.store.entry.StoredFile;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -31,6 +33,7 @@ public final class GoneFiles {
   private final List<StoredFile> leaving = new ArrayList<>();
   private final Set<Long> staying = new HashSet<>();
   private final List<Finding> findings = new ArrayList<>();
+  private final Map<String, List<StoredFile>> moved = new LinkedHashMap<>();
   private final List<Finding> kept = new ArrayList<>();
 
   private GoneFiles(Plan plan, Function<StoredFile, Optional<String>> elsewhere) {
@@ -65,10 +68,12 @@ public final class GoneFiles {
     found.forEach(file -> places.add(ChangeDetector.place(file.feed().dataset(), file.path())));
     places.removeAll(reports);
     Map<String, Integer> arrived = new HashMap<>();
+    Map<String, String> datasets = new HashMap<>();
     for (int i = 0; i < checked.size(); i++) {
       CheckedFile file = checked.get(i);
       if (file.change() == FileChange.NEW) {
         arrived.put(file.file().feed().dataset() + file.content(), i);
+        datasets.put(file.file().path() + "\n" + file.content(), file.file().feed().dataset());
       }
     }
     GoneFiles gone = new GoneFiles(plan, elsewhere);
@@ -76,14 +81,42 @@ public final class GoneFiles {
       boolean isFound = places.contains(ChangeDetector.place(file.dataset(), file.path()));
       if (!isFound && !isUnseen.test(file)) {
         Integer now = arrived.remove(file.dataset() + file.content());
-        if (now == null) {
+        String other = datasets.get(file.path() + "\n" + file.content());
+        if (now == null && other != null && !plan.datasets().containsKey(file.dataset())) {
+          gone.move(file, other);
+        } else if (now == null) {
           gone.add(file, isClosed.test(file));
         } else {
           checked.set(now, gone.rename(file, checked.get(now)));
         }
       }
     }
+    gone.moved.forEach(
+        (names, files) ->
+            gone.findings.add(moved(files, names.substring(names.indexOf('\n') + 1))));
     return gone;
+  }
+
+  /** Takes a file out of a dataset that the plan calls something else now. */
+  private void move(StoredFile file, String other) {
+    leaving.add(file);
+    staying.add(file.id());
+    moved.computeIfAbsent(file.dataset() + "\n" + other, d -> new ArrayList<>()).add(file);
+  }
+
+  private static Finding moved(List<StoredFile> files, String other) {
+    return Finding.of(
+        FindingCode.DATASET_RENAMED,
+        Place.nowhere(),
+        "the plan has no dataset "
+            + files.get(0).dataset()
+            + " any more; "
+            + NumberText.counted(files.size(), "file")
+            + " of it "
+            + (files.size() == 1 ? "is" : "are")
+            + " read into "
+            + other,
+        "");
   }
 
   private CheckedFile rename(StoredFile file, CheckedFile now) {

@@ -70,7 +70,7 @@ final class ResultSources {
         unseen.add(result.path());
         add(
             result.path(),
-            "the kept result isn't where it was; its rows stay as they were",
+            "the kept result isn't where it was; its rows stay unchanged",
             "run baddle consolidate, which asks the database again");
       } else {
         unseen.add(result.path());
@@ -102,7 +102,7 @@ final class ResultSources {
         alone ? "" : " (and for " + (failed.size() - 1) + " more of feed " + first.feed() + ")";
     add(
         first.path(),
-        why + of + (any ? "; the rows stay as they were read before" : "; there are no rows yet"),
+        why + of + (any ? "; the rows stay unchanged" : "; there are no rows yet"),
         "see to that, then consolidate again");
   }
 

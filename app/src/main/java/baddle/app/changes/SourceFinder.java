@@ -154,7 +154,7 @@ public final class SourceFinder {
       add(
           FindingCode.FOLDER_MISSING,
           Place.file(folder.isEmpty() ? "." : folder),
-          "the folder of feed " + feed.name() + " isn't there; its rows stay as they were",
+          "the folder of feed " + feed.name() + " isn't there; its rows stay unchanged",
           "bring the folder back, or correct files: in the plan");
       return;
     }
@@ -168,7 +168,7 @@ public final class SourceFinder {
           Place.file(folder.isEmpty() ? "." : folder),
           "the folder of feed "
               + feed.name()
-              + " is empty, and held files before; its rows stay as they were",
+              + " is empty, and held files before; its rows stay unchanged",
           "put the files back, or remove the feed from the plan if its rows should go");
     }
   }

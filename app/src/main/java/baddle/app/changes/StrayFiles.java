@@ -3,6 +3,7 @@ package baddle.app.changes;
 import baddle.app.Project;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
 import baddle.core.grid.GridFile;
@@ -19,10 +20,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -64,18 +63,18 @@ public record StrayFiles(List<Finding> findings, Map<String, String> feeds) {
           long rows = rows(file, feed);
           if (rows > 0) {
             feeds.put(path, feed.name());
-            return new Finding(
-                FindingCode.FILE_NOT_WANTED,
-                Severity.WARNING,
-                Place.file(path),
-                message
-                    + ", though it has the headings of feed "
-                    + feed.name()
-                    + String.format(Locale.ROOT, " and %,d %s", rows, rows == 1 ? "row" : "rows"),
-                "if it belongs to "
-                    + feed.name()
-                    + ", name it as files: says, or widen that; else add it to except:",
-                Optional.empty());
+            return Finding.of(
+                    FindingCode.FILE_NOT_WANTED,
+                    Place.file(path),
+                    message
+                        + ", though it has the headings of feed "
+                        + feed.name()
+                        + " and "
+                        + NumberText.counted(rows, "row"),
+                    "if it belongs to "
+                        + feed.name()
+                        + ", name it as files: says, or widen that; else add it to except:")
+                .with(Severity.WARNING);
           }
         }
       }

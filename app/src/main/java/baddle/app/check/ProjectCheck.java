@@ -229,7 +229,7 @@ public final class ProjectCheck {
     suspense.addHeld(catalogue, number);
     askAhead(store, number);
     for (DatasetPlan dataset : plan.datasets().values()) {
-      Optional<DatasetReader> reader = reader(store, dataset.name(), number);
+      Optional<DatasetReader> reader = reader(dataset.name(), number);
       if (reader.isPresent()) {
         check(store, dataset, reader.get(), number);
         covered.add(dataset, reader.get(), files, sources);
@@ -280,7 +280,7 @@ public final class ProjectCheck {
   private void askAhead(Store store, int batch) throws IOException {
     boolean anyClosed = !store.closings().closed().isEmpty();
     for (DatasetPlan dataset : plan.datasets().values()) {
-      Optional<DatasetReader> found = reader(store, dataset.name(), batch);
+      Optional<DatasetReader> found = reader(dataset.name(), batch);
       if (found.isPresent()) {
         DatasetReader rows = found.get();
         List<CrosstabSpec> specs =
@@ -295,10 +295,9 @@ public final class ProjectCheck {
     cells.ahead(ahead);
   }
 
-  private static Optional<DatasetReader> reader(Store store, String dataset, int batch)
-      throws IOException {
+  private Optional<DatasetReader> reader(String dataset, int batch) throws IOException {
     try {
-      return Optional.of(store.dataset(dataset, batch));
+      return Optional.of(session.reader(dataset, batch));
     } catch (StoreException.Absent e) {
       return Optional.empty();
     }
@@ -335,7 +334,7 @@ public final class ProjectCheck {
           name,
           lookup.dataset().isEmpty()
               ? references.table(lookup)
-              : references.table(lookup, reader(store, lookup.dataset().get(), batch)));
+              : references.table(lookup, reader(lookup.dataset().get(), batch)));
     }
     LookupReviews reviews =
         new LookupReviews(

@@ -9,6 +9,7 @@ import baddle.core.crosstab.spec.RollForward;
 import baddle.core.crosstab.spec.SpecException;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.plan.output.SummaryPlan;
 import java.io.IOException;
@@ -16,7 +17,6 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.slf4j.LoggerFactory;
@@ -80,24 +80,21 @@ final class StatedBalances {
   private static Finding finding(
       String summary, String account, String period, BigDecimal stated, BigDecimal difference) {
     return Finding.of(
-        FindingCode.BALANCE_DIFFERS,
-        Place.nowhere(),
-        summary
-            + (account.isEmpty() ? "" : ", " + account)
-            + ", "
-            + period
-            + ": the balance stated is "
-            + plain(stated)
-            + ", opening and movements come to "
-            + plain(stated.add(difference))
-            + ", difference "
-            + plain(difference),
-        "see which rows are missing, held, or there twice: baddle trace "
-            + summary
-            + "; or correct opening: in the plan");
-  }
-
-  private static String plain(BigDecimal number) {
-    return String.format(Locale.ROOT, "%,." + Math.max(0, number.scale()) + "f", number);
+            FindingCode.BALANCE_DIFFERS,
+            Place.nowhere(),
+            summary
+                + (account.isEmpty() ? "" : ", " + account)
+                + ", "
+                + period
+                + ": the balance stated is "
+                + NumberText.exact(stated)
+                + ", opening and movements come to "
+                + NumberText.exact(stated.add(difference))
+                + ", difference "
+                + NumberText.exact(difference),
+            "see which rows are missing, held, or there twice: baddle trace "
+                + summary
+                + "; or correct opening: in the plan")
+        .touching(difference);
   }
 }

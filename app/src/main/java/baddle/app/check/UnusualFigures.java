@@ -13,6 +13,7 @@ import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.core.table.Column;
 import baddle.core.table.Origin;
@@ -25,7 +26,6 @@ import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -106,8 +106,9 @@ final class UnusualFigures {
     return Unusual.last(figures)
         .map(
             unusual ->
-                Finding.of(
+                new Finding(
                     FindingCode.FIGURE_UNUSUAL,
+                    FindingCode.FIGURE_UNUSUAL.severity(),
                     Place.nowhere(),
                     dataset.name()
                         + ": "
@@ -124,7 +125,11 @@ final class UnusualFigures {
                         + plain(unusual.most())
                         + ", mostly near "
                         + plain(unusual.median()),
-                    "see whether the period is complete, and nothing counts twice"));
+                    "see whether the period is complete, and nothing counts twice",
+                    Optional.empty(),
+                    call.function() == Aggregate.SUM
+                        ? Optional.of(unusual.figure().subtract(unusual.median()))
+                        : Optional.empty()));
   }
 
   private static BigDecimal value(Crosstab crosstab, Item period, int measure) {
@@ -138,7 +143,6 @@ final class UnusualFigures {
   }
 
   private static String plain(BigDecimal number) {
-    return String.format(
-        Locale.ROOT, "%,." + Math.max(0, Math.min(2, number.scale())) + "f", number);
+    return NumberText.rounded(number, 2);
   }
 }

@@ -11,6 +11,7 @@ import baddle.core.expression.Expression;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Listing;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.core.table.Column;
 import baddle.core.value.ColumnType;
@@ -22,11 +23,12 @@ import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -110,8 +112,9 @@ final class VaryingSpellings {
                         .map(item -> shown(items, item))
                         .collect(Collectors.joining(" and ")))
             .toList();
-    return Finding.of(
+    return new Finding(
         FindingCode.SPELLINGS_VARY,
+        FindingCode.SPELLINGS_VARY.severity(),
         Place.nowhere(),
         dataset.name()
             + ", "
@@ -119,24 +122,48 @@ final class VaryingSpellings {
             + ": perhaps one name in several spellings: "
             + Listing.of(names, MOST_NAMED),
         "if they are one, set same: [case, spaces, punctuation, accents], or some of these, for the"
-            + " column; or correct the spelling with corrections:");
+            + " column; or correct the spelling with corrections:",
+        Optional.empty(),
+        split(items, groups));
+  }
+
+  /** What the rarer spellings are worth. */
+  private static Optional<BigDecimal> split(Crosstab items, List<Map<String, Item>> groups) {
+    if (items.spec().measures().size() < 2) {
+      return Optional.empty();
+    }
+    BigDecimal split = BigDecimal.ZERO;
+    for (Map<String, Item> group : groups) {
+      split =
+          split.add(
+              group.values().stream()
+                  .sorted(Comparator.comparing((Item item) -> rows(items, item)).reversed())
+                  .skip(1)
+                  .map(item -> amount(items, item).abs())
+                  .reduce(BigDecimal.ZERO, BigDecimal::add));
+    }
+    return Optional.of(split);
+  }
+
+  private static BigDecimal rows(Crosstab items, Item item) {
+    return items.value(item, items.across(), 0).orElse(BigDecimal.ZERO);
+  }
+
+  private static BigDecimal amount(Crosstab items, Item item) {
+    return items.value(item, items.across(), 1).orElse(BigDecimal.ZERO);
   }
 
   private static String shown(Crosstab items, Item item) {
-    BigDecimal rows = items.value(item, items.across(), 0).orElse(BigDecimal.ZERO);
     String text =
-        String.format(
-            Locale.ROOT,
-            "%s (%,d %s",
-            Listing.quoted(item.label()),
-            rows.longValue(),
-            rows.compareTo(BigDecimal.ONE) == 0 ? "row" : "rows");
+        Listing.quoted(item.label())
+            + " ("
+            + NumberText.counted(rows(items, item).longValue(), "row");
     if (items.spec().measures().size() > 1) {
-      BigDecimal amount = items.value(item, items.across(), 1).orElse(BigDecimal.ZERO);
       text +=
           ", "
               + items.spec().measures().get(1).name()
-              + String.format(Locale.ROOT, " %,." + Math.max(0, amount.scale()) + "f", amount);
+              + " "
+              + NumberText.exact(amount(items, item));
     }
     return text + ")";
   }

@@ -159,7 +159,7 @@ public final class ClosedSources {
     }
   }
 
-  /** Whether a row's derived values stay as they were, by the part and number of its source. */
+  /** Whether a row's derived values stay unchanged, by the part and number of its source. */
   public Set<List<Integer>> frozen() {
     Set<List<Integer>> frozen = new HashSet<>();
     for (List<StoredSource> ofFile : sources.values()) {

@@ -148,7 +148,7 @@ final class KeptSources {
     }
   }
 
-  /** Rows that lack a column the dataset has by now can't stay as they were. */
+  /** Rows that lack a column the dataset has by now can't stay unchanged. */
   private static boolean lacksColumn(
       Optional<DatasetReader> reader, DatasetPlan dataset, StoredSource source) {
     return dataset.readSchema().columns().stream()
@@ -180,7 +180,7 @@ final class KeptSources {
 
   private Optional<DatasetReader> reader(DatasetPlan dataset, int batch) throws IOException {
     try {
-      return Optional.of(store.dataset(dataset.name(), batch));
+      return Optional.of(store.dataset(dataset.name(), batch).orBlank(dataset.schema()));
     } catch (StoreException.Absent e) {
       return Optional.empty();
     }

@@ -24,19 +24,31 @@ final class BatchMovements {
 
   /** What comparing two batches will ask of the rows. */
   static List<RowQuestion> questions(
-      ProjectSession session, List<SummaryPlan> summaries, int before, int after)
+      ProjectSession session, List<FittedSummary> summaries, int before, int after)
       throws IOException {
+    Summarizer summarizing = new Summarizer(session);
+    List<RowQuestion> questions =
+        new ArrayList<>(
+            summarizing.questions(
+                asked(summaries.stream().map(FittedSummary::before).toList()), before));
+    questions.addAll(
+        summarizing.questions(asked(summaries.stream().map(FittedSummary::after).toList()), after));
+    return questions;
+  }
+
+  private static List<SummaryPlan> asked(List<SummaryPlan> summaries) {
     List<SummaryPlan> asked = new ArrayList<>();
     for (SummaryPlan summary : summaries) {
-      asked.add(ComparedSummary.of(summary, ComparedSummary.all(summary.crosstab())));
+      asked.add(whole(summary));
       asked.add(
           ComparedSummary.of(
               summary, Causes.counting(ComparedSummary.bySource(summary.crosstab()))));
     }
-    Summarizer summarizing = new Summarizer(session);
-    List<RowQuestion> questions = new ArrayList<>(summarizing.questions(asked, before));
-    questions.addAll(summarizing.questions(asked, after));
-    return questions;
+    return asked;
+  }
+
+  private static SummaryPlan whole(SummaryPlan summary) {
+    return ComparedSummary.of(summary, ComparedSummary.all(summary.crosstab()));
   }
 
   /** Whether the datasets of a summary had been consolidated. */
@@ -82,10 +94,12 @@ final class BatchMovements {
       List<SourceChange> sources,
       boolean closed)
       throws IOException {
-    session.cells().ahead(questions(session, summaries, before, after));
     Store store = session.store();
+    List<FittedSummary> fitted = FittedSummary.of(session, summaries, before, after);
+    session.cells().ahead(questions(session, fitted, before, after));
     List<Causes.Asked> asked = new ArrayList<>();
-    for (SummaryPlan summary : summaries) {
+    for (FittedSummary one : fitted) {
+      SummaryPlan summary = one.after();
       boolean late = closed && ComparedSummary.dataset(session, summary).datedBy().isPresent();
       Reasons reasons =
           new Reasons(
@@ -103,14 +117,14 @@ final class BatchMovements {
     List<List<Cause>> causes = new Causes(session, sources, before, after).of(asked);
     Summarizer summarizing = new Summarizer(session);
     List<Comparison.Summary> compared = new ArrayList<>();
-    for (int i = 0; i < summaries.size(); i++) {
-      SummaryPlan plain =
-          ComparedSummary.of(summaries.get(i), ComparedSummary.all(summaries.get(i).crosstab()));
-      Crosstab old = summarizing.crosstab(plain, before);
-      Crosstab now = summarizing.crosstab(plain, after);
+    for (int i = 0; i < fitted.size(); i++) {
+      FittedSummary one = fitted.get(i);
+      Crosstab old = summarizing.crosstab(whole(one.before()), before);
+      Crosstab now = summarizing.crosstab(whole(one.after()), after);
       compared.add(
           new Comparison.Summary(
-              plain.name(),
+              one.after().name(),
+              one.notes(),
               Movements.of(old, now, true),
               ComparedSummary.largestFirst(old, now),
               asked.get(i).reasons().ofUnchanged(),

@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
 /** What of a summary is compared. */
@@ -46,12 +47,14 @@ final class ComparedSummary {
 
   /** The measures of the summary's own rows, and those that are calculated from such. */
   static List<Measure> plainMeasures(CrosstabSpec spec) {
-    List<Measure> plain =
-        new ArrayList<>(
-            spec.measures().stream()
-                .filter(measure -> measure.dataset().isEmpty())
-                .filter(measure -> measure.view().kind() == View.Kind.VALUE)
-                .toList());
+    return without(
+        spec.measures(),
+        measure -> !measure.dataset().isEmpty() || measure.view().kind() != View.Kind.VALUE);
+  }
+
+  /** Measures without some, and without those that are calculated from these. */
+  static List<Measure> without(List<Measure> measures, Predicate<Measure> some) {
+    List<Measure> plain = new ArrayList<>(measures.stream().filter(some.negate()).toList());
     boolean dropped;
     do {
       Set<String> names = plain.stream().map(Measure::name).collect(Collectors.toSet());

@@ -18,6 +18,7 @@ public record Comparison(
    * What moved in a summary.
    *
    * @param name the summary
+   * @param notes what can't be compared, and what has another name
    * @param totals its grand totals that moved
    * @param movements its figures that moved, the largest first
    * @param derived why rows of unchanged files may be under other items; empty where they don't
@@ -25,6 +26,7 @@ public record Comparison(
    */
   public record Summary(
       String name,
+      List<String> notes,
       List<Movement> totals,
       List<Movement> movements,
       Optional<Reason> derived,
@@ -37,6 +39,7 @@ public record Comparison(
 
     /** Copies the lists. */
     public Summary {
+      notes = List.copyOf(notes);
       totals = List.copyOf(totals);
       movements = List.copyOf(movements);
       causes = List.copyOf(causes);

@@ -44,7 +44,7 @@ final class MovedFiles {
     for (SourceChange change : sources) {
       FeedPlan feed = session.project().plan().feeds().get(change.feed());
       if (feed != null && feed.dataset().equals(dataset)) {
-        if (change.kind() == SourceChange.Kind.NEW) {
+        if (change.kind() == SourceChange.Kind.NEW || change.kind() == SourceChange.Kind.MOVED) {
           whole.put(change.path(), RowChange.ADDED);
         } else if (change.kind() == SourceChange.Kind.GONE) {
           whole.put(change.path(), RowChange.REMOVED);

@@ -52,6 +52,7 @@ final class PeriodComparison {
       compared.add(
           new Comparison.Summary(
               ofBefore.get(i).name(),
+              List.of(),
               Movements.of(old, then, true),
               ComparedSummary.largestFirst(old, then),
               Optional.empty(),

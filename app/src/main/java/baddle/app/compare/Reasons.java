@@ -125,6 +125,7 @@ final class Reasons {
               ? Reason.ROWS_MENDED
               : letIn.contains(file) ? Reason.PERIOD_REOPENED : Reason.PLAN_CHANGED;
       case RENAMED -> Reason.FILE_RENAMED;
+      case MOVED -> Reason.PLAN_CHANGED;
       case GONE -> Reason.FILE_GONE;
     };
   }

@@ -19,7 +19,8 @@ import java.util.Set;
  * @param kind what became of it
  * @param feed its feed
  * @param path its path; for one that was renamed, the new one
- * @param before its path before; that of today unless it was renamed
+ * @param before its path before; that of today unless it was renamed; of one that was read into
+ *     another dataset, that
  * @param rowsBefore how many rows of it were in the dataset
  * @param rowsAfter how many are
  */
@@ -36,6 +37,8 @@ public record SourceChange(
     READ_AGAIN,
     /** The same content was under another name. */
     RENAMED,
+    /** The same file was read into another dataset. */
+    MOVED,
     /** It isn't there any more. */
     GONE;
 
@@ -55,10 +58,12 @@ public record SourceChange(
     Map<Long, Long> rowsBefore = catalogue.rowsOfFiles(before);
     Map<Long, Long> rowsAfter = catalogue.rowsOfFiles(after);
     Map<String, StoredFile> goneByContent = new HashMap<>();
+    Map<String, StoredFile> goneByPath = new HashMap<>();
     old.forEach(
         (place, file) -> {
           if (!now.containsKey(place)) {
             goneByContent.put(file.dataset() + file.content(), file);
+            goneByPath.put(file.path() + "\n" + file.content(), file);
           }
         });
     List<SourceChange> changes = new ArrayList<>();
@@ -75,15 +80,17 @@ public record SourceChange(
             Kind kind = was.content().equals(file.content()) ? Kind.READ_AGAIN : Kind.REPLACED;
             changes.add(new SourceChange(kind, file.feed(), file.path(), file.path(), then, rows));
           } else if (was == null) {
-            StoredFile gone = goneByContent.remove(file.dataset() + file.content());
+            StoredFile moved = goneByPath.remove(file.path() + "\n" + file.content());
+            StoredFile gone =
+                goneByContent.remove((moved == null ? file : moved).dataset() + file.content());
             changes.add(
                 gone == null
                     ? new SourceChange(Kind.NEW, file.feed(), file.path(), file.path(), 0, rows)
                     : new SourceChange(
-                        Kind.RENAMED,
+                        moved == null ? Kind.RENAMED : Kind.MOVED,
                         file.feed(),
                         file.path(),
-                        gone.path(),
+                        moved == null ? gone.path() : moved.dataset(),
                         rowsBefore.getOrDefault(gone.id(), 0L),
                         rows));
           }

@@ -75,12 +75,7 @@ public final class SummaryComparison {
         session.batch(before.isPresent() ? before : OptionalInt.of(Math.max(1, now.number() - 1)));
     List<SourceChange> sources =
         SourceChange.between(session.store().catalogue(), old.number(), now.number());
-    List<SummaryPlan> there = new ArrayList<>();
-    for (SummaryPlan summary : summaries) {
-      if (BatchMovements.isThere(summary, session.store(), old.number())) {
-        there.add(summary);
-      }
-    }
+    List<SummaryPlan> there = there(session, summaries, old.number());
     return new Comparison(
         "batch " + BatchStamp.of(old),
         "batch " + BatchStamp.of(now),
@@ -88,11 +83,27 @@ public final class SummaryComparison {
         BatchMovements.of(there, session, old.number(), now.number(), sources, false));
   }
 
+  /** The summaries whose datasets a batch has. */
+  private static List<SummaryPlan> there(
+      ProjectSession session, List<SummaryPlan> summaries, int batch) throws IOException {
+    List<SummaryPlan> there = new ArrayList<>();
+    for (SummaryPlan summary : summaries) {
+      if (BatchMovements.isThere(summary, session.store(), batch)) {
+        there.add(summary);
+      }
+    }
+    return there;
+  }
+
   /** What comparing two batches will ask of the rows. */
   public static List<RowQuestion> questions(
       ProjectSession session, List<SummaryPlan> summaries, int before, int after)
       throws IOException {
-    return BatchMovements.questions(session, summaries, before, after);
+    return BatchMovements.questions(
+        session,
+        FittedSummary.of(session, there(session, summaries, before), before, after),
+        before,
+        after);
   }
 
   /**

@@ -138,6 +138,7 @@ final class BatchMaker {
       if (!changed) {
         return Optional.empty();
       }
+      batch.endFindingsOfOthers(plan.datasets().keySet());
       for (Finding finding : findings) {
         batch.addFinding(null, finding);
       }

@@ -38,7 +38,7 @@ public record RepeatedKeys(String key, Place here, Place other) {
               dataset.name(),
               plan.periods());
       new DuplicateMarks(
-              store.dataset(dataset.name(), batch),
+              store.dataset(dataset.name(), batch).orBlank(dataset.schema()),
               dataset,
               ranks,
               (key, here, other) -> repeated.add(new RepeatedKeys(key, here, other)))

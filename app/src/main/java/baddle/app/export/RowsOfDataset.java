@@ -128,6 +128,7 @@ final class RowsOfDataset implements RowsFile.Rows {
         .stream()
         .filter(change -> change.kind() != SourceChange.Kind.NEW)
         .filter(change -> change.kind() != SourceChange.Kind.RENAMED)
+        .filter(change -> change.kind() != SourceChange.Kind.MOVED)
         .filter(change -> feeds.contains(change.feed()))
         .toList();
   }

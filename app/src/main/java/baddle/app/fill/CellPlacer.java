@@ -23,7 +23,7 @@ final class CellPlacer {
   private final boolean fresh;
   private final List<FillResult.Kept> kept = new ArrayList<>();
   private int changed;
-  private int asTheyWere;
+  private int unchanged;
 
   /**
    * Of a sheet.
@@ -57,7 +57,7 @@ final class CellPlacer {
   boolean put(CellAt at, CellContent content) {
     SeenCell cell = sheet.cell(at);
     if (!fresh && CellValue.isSame(cell, content)) {
-      asTheyWere++;
+      unchanged++;
       note(at, content);
       return true;
     }
@@ -68,7 +68,7 @@ final class CellPlacer {
     }
     note(at, content);
     if (fresh && CellValue.isSame(cell, content)) {
-      asTheyWere++;
+      unchanged++;
     } else {
       changed++;
       edit.put(name, at, content);
@@ -94,7 +94,7 @@ final class CellPlacer {
   /** Puts a content whatever is there, as a part of a table. */
   void putInTable(CellAt at, CellContent content) {
     if (CellValue.isSame(sheet.cell(at), content)) {
-      asTheyWere++;
+      unchanged++;
     } else {
       changed++;
       edit.put(name, at, content);
@@ -152,7 +152,7 @@ final class CellPlacer {
     return changed;
   }
 
-  int asTheyWere() {
-    return asTheyWere;
+  int unchanged() {
+    return unchanged;
   }
 }

@@ -13,7 +13,7 @@ import java.util.List;
  * @param copied whether that was copied now
  * @param period whose figures
  * @param changed how many cells were written
- * @param asTheyWere how many hold what they should already
+ * @param unchanged how many hold what they should already
  * @param totals for each figure what was placed and what wasn't
  * @param unplaced items of the data that have no cell
  * @param withoutData items of the sheet that have no data
@@ -28,7 +28,7 @@ public record FillResult(
     boolean copied,
     String period,
     int changed,
-    int asTheyWere,
+    int unchanged,
     List<Total> totals,
     List<Unplaced> unplaced,
     List<String> withoutData,
@@ -99,7 +99,7 @@ public record FillResult(
         false,
         period,
         0,
-        changed + asTheyWere,
+        changed + unchanged,
         totals,
         unplaced,
         withoutData,
@@ -110,7 +110,7 @@ public record FillResult(
 
   /** Whether nothing was filled, for no row is of the period. */
   public boolean isNothing() {
-    return !noRows.isEmpty() && changed == 0 && asTheyWere == 0;
+    return !noRows.isEmpty() && changed == 0 && unchanged == 0;
   }
 
   /** Whether something wants a person's eye. */

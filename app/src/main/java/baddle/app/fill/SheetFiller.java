@@ -98,7 +98,7 @@ final class SheetFiller {
       CellPlacer own =
           new TableRowsFiller(fill, workbook, figures, written, file, edit).fill(table, sheet);
       tableCells += own.changed();
-      tableSame += own.asTheyWere();
+      tableSame += own.unchanged();
       kept.addAll(own.kept());
     }
     if (fill.rules().filled() == FillPlan.Filled.STOP && !fresh && placing.changed() > 0) {
@@ -111,7 +111,7 @@ final class SheetFiller {
         fresh,
         figures.period().toString(),
         placing.changed() + tableCells,
-        placing.asTheyWere() + tableSame,
+        placing.unchanged() + tableSame,
         totals,
         unplaced,
         withoutData,

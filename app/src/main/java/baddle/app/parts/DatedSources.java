@@ -95,7 +95,7 @@ public final class DatedSources {
     rows.put(dataset.name(), ClosedRows.NONE);
     DatasetReader reader;
     try {
-      reader = store.dataset(dataset.name(), last);
+      reader = store.dataset(dataset.name(), last).orBlank(dataset.schema());
     } catch (StoreException.Absent e) {
       return;
     }

@@ -7,6 +7,7 @@ import baddle.core.check.RowHashes;
 import baddle.core.derivation.HeldBecause;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.core.table.Block;
 import baddle.core.table.Dictionary;
@@ -164,10 +165,11 @@ public final class LateRows {
               } else {
                 findings.add(
                     Finding.of(
-                        FindingCode.LATE_ROWS_BOOKED,
-                        Place.file(path),
-                        said(period, tally) + "; booked, as the plan says",
-                        "see what moved: baddle compare --since-close " + period));
+                            FindingCode.LATE_ROWS_BOOKED,
+                            Place.file(path),
+                            said(period, tally) + "; booked, as the plan says",
+                            "see what moved: baddle compare --since-close " + period)
+                        .touching(tally.amount));
               }
             });
     return new LateOfFile(keptOut, findings);
@@ -178,6 +180,9 @@ public final class LateRows {
         + " dated in "
         + period
         + ", which is closed, and came in later"
-        + dataset.amount().map(name -> ": " + name + " " + tally.amount.toPlainString()).orElse("");
+        + dataset
+            .amount()
+            .map(name -> ": " + name + " " + NumberText.exact(tally.amount))
+            .orElse("");
   }
 }

@@ -2,6 +2,7 @@ package baddle.app.plain;
 
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
 import baddle.core.grid.GridFile;
@@ -121,15 +122,13 @@ final class PlainSheets {
   /** The rows of a table in words. */
   static String counted(RowCounts counts) {
     StringBuilder words = new StringBuilder();
-    words.append(String.format(Locale.ROOT, "%,d rows", counts.kept()));
+    words.append(NumberText.counted(counts.kept(), "row"));
     if (counts.leftOut() > 0) {
       words.append(String.format(Locale.ROOT, ", %,d left out", counts.leftOut()));
     }
     if (counts.held() > 0) {
       words.append(String.format(Locale.ROOT, ", %,d held", counts.held()));
     }
-    return counts.kept() == 1
-        ? words.toString().replaceFirst("^1 rows", "1 row")
-        : words.toString();
+    return words.toString();
   }
 }

@@ -5,6 +5,7 @@ import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Listing;
 import baddle.core.finding.Nearest;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
 import baddle.core.lookup.LookupReview;
@@ -12,12 +13,13 @@ import baddle.core.lookup.LookupSpec;
 import baddle.core.lookup.LookupTable;
 import baddle.plan.DatasetPlan;
 import baddle.plan.LookupPlan;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** What is to be said of lookups whose datasets' rows have been gone over. */
 final class LookupFindings {
@@ -118,20 +120,24 @@ final class LookupFindings {
                 + shown
                 + more,
             "add the keys to the file, or correct them in the sources",
-            Optional.empty()));
+            Optional.empty(),
+            worth(keys.stream())));
+  }
+
+  private Optional<BigDecimal> worth(Stream<LookupReview.Key> keys) {
+    return dataset
+        .amount()
+        .map(name -> keys.map(LookupReview.Key::amount).reduce(BigDecimal.ZERO, BigDecimal::add));
   }
 
   private String described(LookupReview.Key key) {
     String amount =
-        dataset
-            .amount()
-            .map(name -> String.format(Locale.ROOT, ", %s %,.2f", name, key.amount()))
-            .orElse("");
+        dataset.amount().map(name -> ", " + name + " " + NumberText.exact(key.amount())).orElse("");
     return Listing.quoted(key.key()) + " (" + rows(key.rows()) + amount + ")";
   }
 
   private static String rows(long rows) {
-    return rows == 1 ? "1 row" : String.format(Locale.ROOT, "%,d rows", rows);
+    return NumberText.counted(rows, "row");
   }
 
   private String hint(LookupReview.Key key, List<String> known, LookupTable table) {
@@ -174,7 +180,11 @@ final class LookupFindings {
                   + ambiguity.values()
                   + (used.isEmpty() ? "; no row has it" : "; the rows get neither"),
               "remove one of the two",
-              Optional.empty()));
+              Optional.empty(),
+              worth(
+                  review.ambiguous().stream()
+                      .filter(key -> key.comparable().equals(ambiguity.comparable()))
+                      .limit(1))));
     }
   }
 }

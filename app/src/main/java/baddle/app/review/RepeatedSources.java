@@ -3,6 +3,7 @@ package baddle.app.review;
 import baddle.core.check.LikelyRepeats;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.core.table.Column;
 import baddle.core.table.Schema;
@@ -158,18 +159,22 @@ public final class RepeatedSources {
     long shared = repeats.stream().mapToLong(Repeat::shared).sum();
     BigDecimal worth = repeats.stream().map(Repeat::worth).reduce(BigDecimal.ZERO, BigDecimal::add);
     return Finding.of(
-        FindingCode.FILE_REPEATS,
-        place,
-        String.format(
-            Locale.ROOT,
-            "%d of its %d rows are also in %s, and count twice%s",
-            shared,
-            rows,
-            where,
-            dataset.amount().map(name -> ": " + name + " " + worth.toPlainString()).orElse("")),
-        "remove what is a copy or an earlier state, or leave the sheet out with except_sheets:;"
-            + " where each export repeats the rows before, give the dataset a key and"
-            + " on_duplicate: keep latest");
+            FindingCode.FILE_REPEATS,
+            place,
+            String.format(
+                Locale.ROOT,
+                "%d of its %d rows are also in %s, and count twice%s",
+                shared,
+                rows,
+                where,
+                dataset
+                    .amount()
+                    .map(name -> ": " + name + " " + NumberText.exact(worth))
+                    .orElse("")),
+            "remove what is a copy or an earlier state, or leave the sheet out with except_sheets:;"
+                + " where each export repeats the rows before, give the dataset a key and"
+                + " on_duplicate: keep latest")
+        .touching(worth);
   }
 
   private HashedRows.Scan of(StoredSample sample) {

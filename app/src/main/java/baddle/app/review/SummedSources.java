@@ -3,12 +3,14 @@ package baddle.app.review;
 import baddle.core.check.RowSums;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.store.entry.StoredSample;
+import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -72,18 +74,17 @@ public final class SummedSources {
     String amounts =
         one.sums.sums().entrySet().stream()
             .filter(column -> column.getValue().signum() != 0)
-            .map(
-                column ->
-                    column.getKey()
-                        + String.format(
-                            Locale.ROOT,
-                            " %,." + Math.max(0, column.getValue().scale()) + "f",
-                            column.getValue()))
+            .map(column -> column.getKey() + " " + NumberText.exact(column.getValue()))
             .collect(Collectors.joining(", "));
+    BigDecimal largest =
+        one.sums.sums().values().stream()
+            .max(Comparator.comparing(BigDecimal::abs))
+            .orElse(BigDecimal.ZERO);
     return Finding.of(
-        FindingCode.SOURCE_SUMS_OTHERS,
-        one.place,
-        "its amounts are the sum of " + others + ", and count twice: " + amounts,
-        "if it is a summary, leave it out with except_sheets: or except:");
+            FindingCode.SOURCE_SUMS_OTHERS,
+            one.place,
+            "its amounts are the sum of " + others + ", and count twice: " + amounts,
+            "if it is a summary, leave it out with except_sheets: or except:")
+        .touching(largest);
   }
 }

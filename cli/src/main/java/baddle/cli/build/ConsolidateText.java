@@ -3,7 +3,7 @@ package baddle.cli.build;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.FeedLine;
 import baddle.cli.options.FindingLines;
-import baddle.cli.options.NumberText;
+import baddle.core.finding.NumberText;
 import baddle.core.outcome.RowCounts;
 import baddle.reports.text.TextStyle;
 import baddle.reports.text.TextTable;

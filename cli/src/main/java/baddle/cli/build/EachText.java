@@ -27,7 +27,7 @@ final class EachText {
         + ": "
         + (result.written().isEmpty() ? "" : "written " + files(result.written(), folder))
         + (result.written().isEmpty() || result.unchanged().isEmpty() ? "" : "; ")
-        + (result.unchanged().isEmpty() ? "" : "as it was " + files(result.unchanged(), folder))
+        + (result.unchanged().isEmpty() ? "" : "unchanged " + files(result.unchanged(), folder))
         + result.tables().stream().map(t -> "; " + LoadText.line(t)).collect(Collectors.joining())
         + "; "
         + count(result.count(Severity.ERROR), "error")
@@ -72,7 +72,7 @@ final class EachText {
         + failed
         + " failed; files written: "
         + written
-        + ", as they were: "
+        + ", unchanged: "
         + same;
   }
 

@@ -99,14 +99,15 @@ final class RunCommand implements Command {
   private static int show(
       RunResult result, CommandOptions options, Console console, Path folder, Severity failOn)
       throws IOException {
-    RunText text = new RunText(result, options.style(), folder);
+    RunText text =
+        new RunText(result, options.style(), folder, console.terminal().width(), options.verbose());
     if (options.json()) {
       console.out().print(text.json() + "\n");
     } else if (options.quiet()) {
       List<Finding> errors = result.findings().stream().filter(Finding::isError).toList();
       FindingLines.of(errors, true).forEach(console.err()::println);
     } else {
-      text.lines(options.verbose()).forEach(console.out()::println);
+      text.lines().forEach(console.out()::println);
     }
     return fails(result, failOn) ? Status.FINDINGS : Status.DONE;
   }

@@ -5,7 +5,7 @@ import baddle.app.look.Layout;
 import baddle.app.look.LookChoice;
 import baddle.app.look.LookedFile;
 import baddle.app.look.LookedSheet;
-import baddle.cli.options.NumberText;
+import baddle.core.finding.NumberText;
 import baddle.core.grid.CellRange;
 import baddle.core.profile.TableProfile;
 import baddle.core.value.ValueProfile;

@@ -3,6 +3,7 @@ package baddle.cli.options;
 import baddle.core.finding.Finding;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.util.Locale;
 
 /** A finding, as JSON. */
@@ -27,5 +28,6 @@ public final class FindingJson {
     json.writeStringField("heading", finding.place().heading());
     json.writeStringField("message", finding.message());
     json.writeStringField("remedy", finding.remedy());
+    json.writeStringField("amount", finding.amount().map(BigDecimal::toPlainString).orElse(null));
   }
 }

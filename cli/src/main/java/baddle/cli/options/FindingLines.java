@@ -1,19 +1,53 @@
 package baddle.cli.options;
 
+import baddle.app.check.CausedFindings;
 import baddle.core.finding.Finding;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Severity;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Stream;
 
 /** Findings as lines: those that say the same of several places are one, with the first place. */
 public final class FindingLines {
 
   private static final int MOST_NOTES = 5;
 
+  private static final String FOLLOWING = "         follows from it: ";
+
   private FindingLines() {}
+
+  /** One line for each finding, with the amount it touches, as it wants doing. */
+  public static List<String> brief(CausedFindings caused) {
+    return caused.causes().stream()
+        .flatMap(
+            cause ->
+                Stream.concat(
+                    Stream.of(cause), caused.followOns().getOrDefault(cause, List.of()).stream()))
+        .map(
+            finding ->
+                head(finding)
+                    + finding
+                        .amount()
+                        .filter(amount -> amount.signum() != 0)
+                        .map(amount -> " (" + NumberText.exact(amount) + ")")
+                        .orElse(""))
+        .toList();
+  }
+
+  private static String head(Finding finding) {
+    return String.format(Locale.ROOT, "%-7s  ", finding.severity().name().toLowerCase(Locale.ROOT))
+        + named(finding);
+  }
+
+  /** Its code and its place. */
+  private static String named(Finding finding) {
+    String place = finding.place().toString();
+    return finding.code().id() + (place.isEmpty() ? "" : ": " + place);
+  }
 
   /**
    * The lines.
@@ -21,6 +55,12 @@ public final class FindingLines {
    * @param all whether every place and every note is shown
    */
   public static List<String> of(List<Finding> findings, boolean all) {
+    return of(new CausedFindings(findings, Map.of()), all);
+  }
+
+  /** The lines, those of follow-on findings under what causes them. */
+  public static List<String> of(CausedFindings caused, boolean all) {
+    List<Finding> findings = caused.causes();
     Map<String, List<Finding>> causes = new LinkedHashMap<>();
     for (Finding f : findings) {
       String cause = String.join("\n", f.code().id(), f.severity().name(), cause(f));
@@ -33,6 +73,9 @@ public final class FindingLines {
       notes += note ? 1 : 0;
       if (all || !note || notes <= MOST_NOTES) {
         add(cause, all, lines);
+        cause.stream()
+            .flatMap(one -> caused.followOns().getOrDefault(one, List.of()).stream())
+            .forEach(one -> lines.add(FOLLOWING + named(one) + ": " + one.message()));
       }
     }
     if (!all && notes > MOST_NOTES) {
@@ -63,16 +106,13 @@ public final class FindingLines {
 
   private static void add(List<Finding> findings, boolean all, List<String> lines) {
     Finding cause = findings.get(0);
-    String severity = cause.severity().name().toLowerCase(Locale.ROOT);
-    String place = cause.place().toString();
     String more =
         findings.size() == 1 || all
             ? ""
             : findings.size() == 2
                 ? " and 1 more place"
                 : " and " + (findings.size() - 1) + " more places";
-    String head = String.format(Locale.ROOT, "%-7s  %s", severity, cause.code().id());
-    lines.add(place.isEmpty() ? head : head + ": " + place + more);
+    lines.add(head(cause) + (cause.place().toString().isEmpty() ? "" : more));
     if (all) {
       findings.stream().skip(1).forEach(finding -> lines.add("         also " + finding.place()));
     }

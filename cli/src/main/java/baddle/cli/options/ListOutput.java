@@ -5,6 +5,7 @@ import baddle.app.export.RowsFile;
 import baddle.app.lists.ListTable;
 import baddle.app.reading.Inputs;
 import baddle.cli.terminal.Console;
+import baddle.core.finding.NumberText;
 import baddle.core.grid.CsvForm;
 import baddle.reports.text.TextTable;
 import java.io.IOException;

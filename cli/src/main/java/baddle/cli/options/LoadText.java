@@ -1,6 +1,7 @@
 package baddle.cli.options;
 
 import baddle.app.export.TableExport;
+import baddle.core.finding.NumberText;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.List;
@@ -13,7 +14,7 @@ public final class LoadText {
   /** What was loaded, in a line. */
   public static String line(TableExport.Result result) {
     if (result.isUnchanged()) {
-      return "as it was: "
+      return "unchanged: "
           + result.table()
           + ", it has all rows up to batch "
           + result.batch().number();

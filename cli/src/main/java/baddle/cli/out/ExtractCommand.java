@@ -58,7 +58,7 @@ final class ExtractCommand implements Command {
     options.add(
         Option.builder()
             .longOpt("again")
-            .desc("write all files, also those whose rows are as they were")
+            .desc("write all files, also those whose rows are unchanged")
             .get());
     options.addAll(CsvFormOptions.all());
     return options;

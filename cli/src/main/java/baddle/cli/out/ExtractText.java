@@ -2,7 +2,7 @@ package baddle.cli.out;
 
 import baddle.app.extract.ExtractedLine;
 import baddle.cli.options.JsonText;
-import baddle.cli.options.NumberText;
+import baddle.core.finding.NumberText;
 import baddle.reports.text.TextStyle;
 import baddle.reports.text.TextTable;
 import java.io.IOException;

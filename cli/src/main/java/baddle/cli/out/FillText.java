@@ -2,7 +2,7 @@ package baddle.cli.out;
 
 import baddle.app.fill.FillResult;
 import baddle.cli.options.JsonText;
-import baddle.cli.options.NumberText;
+import baddle.core.finding.NumberText;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -39,8 +39,8 @@ public final class FillText {
           "  "
               + NumberText.counted(result.changed(), "cell")
               + (dryRun ? " would be filled, " : " filled, ")
-              + result.asTheyWere()
-              + (result.asTheyWere() == 1 ? " is as it was" : " are as they were"));
+              + result.unchanged()
+              + " unchanged");
       for (FillResult.Total total : result.totals()) {
         lines.add(
             "  "
@@ -141,7 +141,7 @@ public final class FillText {
     json.writeBooleanField("copied", result.copied());
     json.writeStringField("period", result.period());
     json.writeNumberField("filled", result.changed());
-    json.writeNumberField("as_they_were", result.asTheyWere());
+    json.writeNumberField("unchanged", result.unchanged());
     json.writeArrayFieldStart("totals");
     for (FillResult.Total total : result.totals()) {
       json.writeStartObject();

@@ -6,7 +6,7 @@ import baddle.app.compare.Movement;
 import baddle.app.compare.RowChange;
 import baddle.app.compare.SourceChange;
 import baddle.cli.options.JsonText;
-import baddle.cli.options.NumberText;
+import baddle.core.finding.NumberText;
 import baddle.reports.text.TextStyle;
 import baddle.reports.text.TextTable;
 import com.fasterxml.jackson.core.JsonGenerator;
@@ -65,9 +65,11 @@ public final class CompareText {
                 table.add(
                     List.of(
                         change.path(),
-                        change.kind() == SourceChange.Kind.RENAMED
-                            ? "renamed from " + change.before()
-                            : change.kind().word(),
+                        switch (change.kind()) {
+                          case RENAMED -> "renamed from " + change.before();
+                          case MOVED -> "moved from dataset " + change.before();
+                          default -> change.kind().word();
+                        },
                         NumberText.count(change.rowsBefore()),
                         NumberText.count(change.rowsAfter()))));
     List<String> lines = new ArrayList<>(table.lines(style));
@@ -87,11 +89,15 @@ public final class CompareText {
 
   private List<String> summary(Comparison.Summary summary) {
     List<Movement> moved = summary.movements().stream().filter(this::isLarge).toList();
-    if (moved.isEmpty()) {
-      return List.of();
-    }
     List<String> lines = new ArrayList<>();
+    if (moved.isEmpty() && summary.notes().isEmpty()) {
+      return lines;
+    }
     lines.add("");
+    summary.notes().forEach(note -> lines.add(summary.name() + ": " + note));
+    if (moved.isEmpty()) {
+      return lines;
+    }
     lines.addAll(table(summary.name(), moved, summary.totals()));
     more(moved.size(), lines);
     List<Cause> causes =
@@ -235,6 +241,7 @@ public final class CompareText {
           for (Comparison.Summary summary : comparison.summaries()) {
             json.writeStartObject();
             json.writeStringField("summary", summary.name());
+            JsonText.strings(json, "notes", summary.notes());
             write(json, "totals", summary.totals(), BigDecimal.ZERO);
             write(json, "movements", summary.movements(), least);
             if (summary.derived().isPresent()) {

@@ -1,6 +1,6 @@
 package baddle.core.finding;
 
-import java.util.Locale;
+import java.math.BigDecimal;
 import java.util.Optional;
 
 /**
@@ -13,6 +13,7 @@ import java.util.Optional;
  * @param remedy what to do about it, an imperative without a full stop; empty when nothing needs
  *     doing
  * @param tally for rows that have one cause in common; findings of several sources can be added up
+ * @param amount what it touches of the figures; empty where that isn't known
  */
 public record Finding(
     FindingCode code,
@@ -20,10 +21,22 @@ public record Finding(
     Place place,
     String message,
     String remedy,
-    Optional<Tally> tally) {
+    Optional<Tally> tally,
+    Optional<BigDecimal> amount) {
 
   /** A message is read by a person; what it is about may have any length. */
   private static final int LONGEST = 8000;
+
+  /** A finding that touches no amount that is known. */
+  public Finding(
+      FindingCode code,
+      Severity severity,
+      Place place,
+      String message,
+      String remedy,
+      Optional<Tally> tally) {
+    this(code, severity, place, message, remedy, tally, Optional.empty());
+  }
 
   /** Cuts a message that nobody could read. */
   public Finding {
@@ -41,7 +54,7 @@ public record Finding(
 
     /** What a finding of a code says of so many rows. */
     public String message(FindingCode code) {
-      String counted = rows == 1 ? "1 row" : String.format(Locale.ROOT, "%,d rows", rows);
+      String counted = NumberText.counted(rows, "row");
       String fate = code == FindingCode.VALUES_BLANKED ? " kept with a blank" : " held";
       return counted + fate + ": found " + value + ", expected " + cause;
     }
@@ -60,17 +73,27 @@ public record Finding(
 
   /** The same, saying more. */
   public Finding adding(String more) {
-    return new Finding(code, severity, place, message + more, remedy, tally);
+    return new Finding(code, severity, place, message + more, remedy, tally, amount);
   }
 
   /** The same, with something else to do. */
   public Finding withRemedy(String other) {
-    return new Finding(code, severity, place, message, other, tally);
+    return new Finding(code, severity, place, message, other, tally, amount);
+  }
+
+  /** The same, touching an amount. */
+  public Finding touching(BigDecimal touched) {
+    return new Finding(code, severity, place, message, remedy, tally, Optional.of(touched));
+  }
+
+  /** Whether an amount is in doubt by it. */
+  public boolean touchesAmount() {
+    return amount.filter(touched -> touched.signum() != 0).isPresent();
   }
 
   /** The same, as grave as something else. */
   public Finding with(Severity other) {
-    return new Finding(code, other, place, message, remedy, tally);
+    return new Finding(code, other, place, message, remedy, tally, amount);
   }
 
   /** Whether the command that found this must end with status 1. */

@@ -44,6 +44,8 @@ public enum FindingCode {
   VALUES_CORRECTED(Severity.NOTE),
   /** A file whose content was under another name. */
   FILE_RENAMED(Severity.NOTE),
+  /** A dataset that the plan calls something else now, with its files. */
+  DATASET_RENAMED(Severity.NOTE),
   /** Rows that are read as a person mended them. */
   ROWS_MENDED(Severity.NOTE),
   /** A mended row that replaces nothing. */
@@ -142,9 +144,9 @@ public enum FindingCode {
   FILE_OF_TWO_FEEDS(Severity.ERROR),
   /** A file whose name has the feed's pattern, but whose period can't be read. */
   PERIOD_UNREADABLE(Severity.ERROR),
-  /** A feed's folder that isn't there; its rows stay as they were. */
+  /** A feed's folder that isn't there; its rows stay unchanged. */
   FOLDER_MISSING(Severity.ERROR),
-  /** A feed's folder that holds nothing although it did; its rows stay as they were. */
+  /** A feed's folder that holds nothing although it did; its rows stay unchanged. */
   FOLDER_EMPTY(Severity.ERROR),
   /** Rows that a database didn't give when it was asked last. */
   RESULT_UNREADABLE(Severity.ERROR),

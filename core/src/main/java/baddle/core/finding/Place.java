@@ -39,6 +39,11 @@ public record Place(
     return new Place(file, sheet, newRow, heading);
   }
 
+  /** The source that it is in. */
+  public Place source() {
+    return new Place(file, sheet, 0, null);
+  }
+
   /** The same place, in the column below a heading. */
   public Place atHeading(String newHeading) {
     return new Place(file, sheet, row, newHeading);

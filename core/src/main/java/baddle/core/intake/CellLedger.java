@@ -3,6 +3,7 @@ package baddle.core.intake;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Listing;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
@@ -19,7 +20,6 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
@@ -313,20 +313,20 @@ final class CellLedger {
   static Finding finding(
       Place place, UnreadCells cells, Convention convention, String where, String name) {
     BigDecimal sum = cells.sum(convention);
+    String many = cells.numbers() == 1 ? " isn't read (" : " aren't read (";
     return Finding.of(
-        FindingCode.CELLS_NOT_READ,
-        place,
-        String.format(
-            Locale.ROOT,
-            cells.numbers() == 1
-                ? "1 number %2$s isn't read (%3$s): %4$,." + sum.scale() + "f"
-                : "%1$,d numbers %2$s aren't read (%3$s); they add up to %4$,." + sum.scale() + "f",
-            cells.numbers(),
-            where,
-            cells.range(),
-            sum),
-        "if they are wanted, name their heading, sheet or table in the plan; else add ignore: [\""
-            + name
-            + "\"] to the feed");
+            FindingCode.CELLS_NOT_READ,
+            place,
+            NumberText.counted(cells.numbers(), "number")
+                + " "
+                + where
+                + many
+                + cells.range()
+                + (cells.numbers() == 1 ? "): " : "); they add up to ")
+                + NumberText.exact(sum),
+            "if they are wanted, name their heading, sheet or table in the plan; else add ignore: [\""
+                + name
+                + "\"] to the feed")
+        .touching(sum);
   }
 }

@@ -3,6 +3,7 @@ package baddle.core.intake;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Listing;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.core.grid.GridRow;
 import baddle.core.intake.heading.HeadingRow;
@@ -13,10 +14,8 @@ import baddle.core.outcome.RowCounts;
 import baddle.core.value.Convention;
 import baddle.core.value.ConventionChoice;
 import baddle.core.value.Evidence;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -109,15 +108,16 @@ final class IntakeFindings {
             total.column()
                 + (total.label().isEmpty() ? "" : " of " + total.label())
                 + ": stated "
-                + plain(total.stated())
+                + NumberText.exact(total.stated())
                 + ", the rows above add up to "
-                + plain(total.computed())
+                + NumberText.exact(total.computed())
                 + ", difference "
-                + plain(total.difference())
+                + NumberText.exact(total.difference())
                 + (total.held() == 0
                     ? ""
                     : "; " + counted(total.held(), "of them is held", "of them are held")),
             "ask the sender which of the two is right");
+        findings.add(findings.remove(findings.size() - 1).touching(total.difference()));
       }
     }
     if (!controls.unread().isEmpty()) {
@@ -128,10 +128,6 @@ final class IntakeFindings {
               + " can't be read: nothing, or no number, is there",
           "correct control_total: in the plan, or ask the sender for the total");
     }
-  }
-
-  private static String plain(BigDecimal number) {
-    return String.format(Locale.ROOT, "%,." + Math.max(0, number.scale()) + "f", number);
   }
 
   private void ofMended(List<MendedValue> values) {

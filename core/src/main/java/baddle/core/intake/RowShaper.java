@@ -85,7 +85,7 @@ final class RowShaper {
     }
   }
 
-  /** Whether rows stay as they were taken. */
+  /** Whether rows stay unchanged taken. */
   boolean isNone() {
     return rules.isEmpty() && carried.isEmpty() && defaults.isEmpty();
   }

@@ -2,6 +2,7 @@ package baddle.core.intake;
 
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
 import baddle.core.grid.CellRange;
@@ -14,7 +15,6 @@ import baddle.core.value.Convention;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -111,9 +111,7 @@ public final class SheetAudit implements RowSink {
 
   private String sumInWords() {
     BigDecimal sum = cells.sum(Convention.DECIMAL_POINT);
-    return cells.numbers() == 0
-        ? ""
-        : String.format(Locale.ROOT, "; its numbers add up to %,." + sum.scale() + "f", sum);
+    return cells.numbers() == 0 ? "" : "; its numbers add up to " + NumberText.exact(sum);
   }
 
   /** How many filled rows are below the feed's headings; 0 where no row has these. */
@@ -133,23 +131,24 @@ public final class SheetAudit implements RowSink {
     }
     if (hasHeadings()) {
       findings.add(
-          new Finding(
-              FindingCode.SHEET_PASSED_OVER,
-              Severity.WARNING,
-              sheet,
-              String.format(
-                  Locale.ROOT,
-                  "%s, but row %d has the feed's headings; %s below it %s read%s",
-                  why,
-                  headings.rowNumber(),
-                  rowsBelow == 1 ? "1 row" : String.format(Locale.ROOT, "%,d rows", rowsBelow),
-                  rowsBelow == 1 ? "isn't" : "aren't",
-                  sumInWords()),
-              "if it belongs to the feed, correct sheets: or table: in the plan, or ask the sender"
-                  + " for the name that is usual; else add ignore: [\""
-                  + name
-                  + "\"] to the feed",
-              Optional.empty()));
+          Finding.of(
+                  FindingCode.SHEET_PASSED_OVER,
+                  sheet,
+                  why
+                      + ", but row "
+                      + headings.rowNumber()
+                      + " has the feed's headings; "
+                      + NumberText.counted(rowsBelow, "row")
+                      + " below it "
+                      + (rowsBelow == 1 ? "isn't" : "aren't")
+                      + " read"
+                      + sumInWords(),
+                  "if it belongs to the feed, correct sheets: or table: in the plan, or ask the"
+                      + " sender for the name that is usual; else add ignore: [\""
+                      + name
+                      + "\"] to the feed")
+              .with(Severity.WARNING)
+              .touching(cells.sum(Convention.DECIMAL_POINT)));
     }
     if (cells.numbers() > 0 && !hasHeadings()) {
       findings.add(

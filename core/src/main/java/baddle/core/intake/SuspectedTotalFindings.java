@@ -3,6 +3,7 @@ package baddle.core.intake;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Listing;
+import baddle.core.finding.NumberText;
 import baddle.core.finding.Place;
 import baddle.core.finding.Severity;
 import java.math.BigDecimal;
@@ -55,7 +56,8 @@ final class SuspectedTotalFindings {
         "if it is a total, leave it out: add to leave_out: of its feed "
             + first.rule()
             + "; if it is none, accept it under checks:",
-        Optional.empty());
+        Optional.empty(),
+        sums(alike).values().stream().findFirst());
   }
 
   private static String because(SuspectedTotal total) {
@@ -78,15 +80,16 @@ final class SuspectedTotalFindings {
   }
 
   private static String amounts(List<SuspectedTotal> alike) {
+    List<String> texts = new ArrayList<>();
+    sums(alike).forEach((column, sum) -> texts.add(column + " " + NumberText.exact(sum)));
+    return texts.isEmpty() ? "" : " (" + String.join(", ", texts) + ")";
+  }
+
+  private static Map<String, BigDecimal> sums(List<SuspectedTotal> alike) {
     Map<String, BigDecimal> sums = new LinkedHashMap<>();
     for (SuspectedTotal total : alike) {
       total.stated().forEach((column, number) -> sums.merge(column, number, BigDecimal::add));
     }
-    List<String> texts = new ArrayList<>();
-    sums.forEach(
-        (column, sum) ->
-            texts.add(
-                column + String.format(Locale.ROOT, " %,." + Math.max(0, sum.scale()) + "f", sum)));
-    return texts.isEmpty() ? "" : " (" + String.join(", ", texts) + ")";
+    return sums;
   }
 }

@@ -1,4 +1,4 @@
-package baddle.cli.options;
+package baddle.core.finding;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

@@ -1,10 +1,10 @@
-package baddle.cli.options;
+package baddle.core.finding;
 
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Locale;
 
-/** Numbers as a person reads them on the terminal. */
+/** Numbers as a person reads them. */
 public final class NumberText {
 
   private NumberText() {}

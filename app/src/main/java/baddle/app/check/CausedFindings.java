@@ -1,0 +1,91 @@
+package baddle.app.check;
+
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * Findings in the order in which they want doing, those that only follow from another under that:
+ * errors first, then the largest amount first.
+ *
+ * @param causes those that follow from no other
+ * @param followOns what follows from them
+ */
+public record CausedFindings(List<Finding> causes, Map<Finding, List<Finding>> followOns) {
+
+  /** What follows where a source is there twice. */
+  private static final Set<FindingCode> OF_REPEATS =
+      Set.of(FindingCode.DUPLICATE_IN_SOURCE, FindingCode.DUPLICATE_BETWEEN_SOURCES);
+
+  /** What follows where a source isn't read, or is there twice, if it names the source. */
+  private static final Set<FindingCode> OF_SOURCES =
+      Set.of(FindingCode.PERIOD_MISSING, FindingCode.PERIOD_UNEXPECTED, FindingCode.FILE_GONE);
+
+  private static final Comparator<Finding> URGENCY =
+      Comparator.comparing(Finding::severity)
+          .reversed()
+          .thenComparing(CausedFindings::size, Comparator.reverseOrder());
+
+  /** Copies the collections. */
+  public CausedFindings {
+    causes = List.copyOf(causes);
+    followOns = Map.copyOf(followOns);
+  }
+
+  /** Sorts findings. */
+  public static CausedFindings of(List<Finding> findings) {
+    Map<Finding, List<Finding>> followOns = new LinkedHashMap<>();
+    Set<Finding> following = new HashSet<>();
+    for (Finding finding : findings) {
+      cause(finding, findings)
+          .filter(cause -> !following.contains(cause))
+          .ifPresent(
+              cause -> {
+                following.add(finding);
+                followOns.computeIfAbsent(cause, c -> new ArrayList<>()).add(finding);
+              });
+    }
+    List<Finding> causes =
+        findings.stream().filter(one -> !following.contains(one)).sorted(URGENCY).toList();
+    return new CausedFindings(causes, followOns);
+  }
+
+  /** An error that touches nobody knows what comes before all amounts. */
+  private static BigDecimal size(Finding finding) {
+    BigDecimal unknown = finding.isError() ? new BigDecimal("1e30") : BigDecimal.ONE.negate();
+    return finding.amount().map(BigDecimal::abs).orElse(unknown);
+  }
+
+  private static Optional<Finding> cause(Finding finding, List<Finding> all) {
+    return all.stream().filter(other -> other != finding && causes(other, finding)).findFirst();
+  }
+
+  private static boolean causes(Finding cause, Finding finding) {
+    Place source = cause.place().source();
+    boolean sameSource = source.file() != null && source.equals(finding.place().source());
+    return switch (cause.code()) {
+      case ROWS_HELD, TOTAL_SUSPECTED ->
+          sameSource && finding.code() == FindingCode.CONTROL_TOTAL_DIFFERS;
+      case FILE_REPEATS ->
+          (sameSource && OF_REPEATS.contains(finding.code())) || names(finding, source);
+      case SHEET_PASSED_OVER, FILE_NOT_WANTED, FILE_UNREADABLE, NO_TABLE, HEADING_MISSING ->
+          names(finding, source);
+      default -> false;
+    };
+  }
+
+  private static boolean names(Finding finding, Place source) {
+    return OF_SOURCES.contains(finding.code())
+        && source.file() != null
+        && (finding.message() + " " + finding.remedy()).contains(source.toString());
+  }
+}
