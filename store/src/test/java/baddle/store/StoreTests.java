@@ -243,6 +243,7 @@ class StoreTests {
       for (String table : List.of("source_sample", "source_sum", "cell_count", "cells_not_read")) {
         statement.execute("DROP TABLE " + table);
       }
+      drop(statement, "finding", "amount");
       if (format < 7) {
         drop(statement, "batch", "plan");
       }

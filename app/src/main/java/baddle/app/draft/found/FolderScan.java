@@ -5,7 +5,9 @@ import baddle.app.look.FileProfiler;
 import baddle.app.look.LookChoice;
 import baddle.app.look.LookedFile;
 import baddle.app.look.LookedSheet;
+import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
+import baddle.core.profile.SheetSample;
 import baddle.core.profile.TableProfile;
 import baddle.core.value.NaturalOrder;
 import java.io.IOException;
@@ -29,6 +31,12 @@ import java.util.stream.Stream;
  * @param unreadable why others couldn't, a line each
  */
 public record FolderScan(List<FolderFile> files, List<String> unreadable) {
+
+  /** A table with fewer columns may be a form's labels and values. */
+  private static final int LEAST_COLUMNS = 3;
+
+  private static final int LEAST_ROWS = 2;
+  private static final double MOST_OF_SHEET = 0.7;
 
   private static final LookChoice CHOICE =
       new LookChoice(Optional.empty(), CellRange.EVERYTHING, 0, false);
@@ -113,7 +121,10 @@ public record FolderScan(List<FolderFile> files, List<String> unreadable) {
                   Set.of(),
                   file.message().isPresent()));
         }
-        boolean mayBeForm = tables.isEmpty() || !sheet.name().isEmpty();
+        boolean mayBeForm =
+            tables.isEmpty()
+                || (!sheet.name().isEmpty()
+                    && tables.stream().noneMatch(one -> isMostOf(one.table(), sheet.start())));
         sheets.add(
             new FoundSheet(
                 sheet.name(), tables, mayBeForm ? Labelled.of(sheet.start()) : List.of()));
@@ -121,5 +132,25 @@ public record FolderScan(List<FolderFile> files, List<String> unreadable) {
     }
     boolean own = !file.sheets().isEmpty() && file.sheets().stream().allMatch(LookedSheet::report);
     return new FolderFile(path, sheets, own ? List.of(path + ": Baddle wrote it") : leftAlone);
+  }
+
+  /** Whether a table of several columns and rows has most of the filled cells of a sheet. */
+  private static boolean isMostOf(TableProfile table, List<SheetSample.Row> rows) {
+    long all = 0;
+    long own = 0;
+    CellRange range = table.range();
+    for (SheetSample.Row row : rows) {
+      boolean within = row.number() >= range.firstRow() && !range.isBefore(row.number());
+      for (int column = 0; column < row.cells().size(); column++) {
+        if (row.cell(column).kind() != CellKind.BLANK) {
+          all++;
+          own += within && column >= range.firstColumn() && column < range.endColumn() ? 1 : 0;
+        }
+      }
+    }
+    return table.columns().size() >= LEAST_COLUMNS
+        && table.rows() >= LEAST_ROWS
+        && table.columns().stream().anyMatch(column -> column.values().type().isNumber())
+        && own >= all * MOST_OF_SHEET;
   }
 }
