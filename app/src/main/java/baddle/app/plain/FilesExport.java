@@ -26,7 +26,6 @@ import java.util.stream.Stream;
 /** The stacked rows of files as a clean table, without a plan. */
 public final class FilesExport implements RowsFile.Rows {
 
-  private final Choice choice;
   private final PlainTables tables;
   private final List<String> names;
   private final Optional<Condition> condition;
@@ -63,7 +62,6 @@ public final class FilesExport implements RowsFile.Rows {
    * @throws ExportException if there is no table, or the rows can't be chosen as asked
    */
   public FilesExport(List<Path> files, Choice choice) throws IOException, ExportException {
-    this.choice = choice;
     PlainColumns found =
         choice.columns().isEmpty()
             ? PlainHeadings.of(files, choice.plain())

@@ -37,8 +37,8 @@ final class PlainHeadings {
             sheet.tables().forEach(headings::add);
           }
         }
-      } catch (UnreadableFileException e) {
-        continue;
+      } catch (UnreadableFileException ignored) {
+        // Reported when the rows are read.
       }
     }
     return new PlainColumns(List.copyOf(headings.names), headings.optional, false);

@@ -69,7 +69,7 @@ final class SameNames {
         best = isBetter(item, best, known, counts) ? item : best;
       }
       for (Item item : group) {
-        if (item != best) {
+        if (!item.equals(best)) {
           spellings.put(item.label(), best.label());
         }
       }

@@ -28,7 +28,16 @@ final class SumsAbove {
   }
 
   /** The sums and the number of rows before a total. */
-  private record Cut(long[] sums, long rows) {}
+  private static final class Cut {
+
+    private final long[] sums;
+    private final long rows;
+
+    Cut(long[] sums, long rows) {
+      this.sums = sums;
+      this.rows = rows;
+    }
+  }
 
   private final long[] sums;
   private final boolean[] overflown;

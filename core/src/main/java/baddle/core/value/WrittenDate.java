@@ -116,7 +116,7 @@ final class WrittenDate {
 
   /** The day with day and month the other way round; only where that {@link #isEither}. */
   long otherEpochDay() {
-    return IsoDateTime.epochDay(year, day, month);
+    return IsoDateTime.epochDay(year, /* month= */ day, /* day= */ month);
   }
 
   /** The convention that the order shows; null where it shows none. */
