@@ -237,8 +237,8 @@ class TotalScanTests {
     int since = 0;
     List<Integer> planted = new ArrayList<>();
     for (int row = 0; row < rows; row++) {
-      long unit = 1L + random.nextInt(30);
-      long cent = 100 + random.nextInt(1_000_000);
+      int unit = 1 + random.nextInt(30);
+      long cent = 100L + random.nextInt(1_000_000);
       units += unit;
       cents += cent;
       since++;
