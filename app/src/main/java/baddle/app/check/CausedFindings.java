@@ -66,7 +66,9 @@ public record CausedFindings(List<Finding> causes, Map<Finding, List<Finding>> f
   }
 
   private static Optional<Finding> cause(Finding finding, List<Finding> all) {
-    return all.stream().filter(other -> !other.equals(finding) && causes(other, finding)).findFirst();
+    return all.stream()
+        .filter(other -> !other.equals(finding) && causes(other, finding))
+        .findFirst();
   }
 
   private static boolean causes(Finding cause, Finding finding) {

@@ -6,7 +6,12 @@ import baddle.app.Project;
 import baddle.app.ProjectFolder;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.summarize.Summarizer;
+import baddle.formats.xlsx.CellStyle;
+import baddle.formats.xlsx.write.XlsxWriter;
 import baddle.plan.output.SummaryPlan;
+import java.io.OutputStream;
+import java.math.BigDecimal;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -108,6 +113,77 @@ class DraftShapesTests {
         reports:
           overview.xlsx: {summaries: [rows, rows-by-kind]}
         """);
+  }
+
+  @Test
+  void days_across() throws Exception {
+    drafts(
+        """
+        == in/week 2026-11-02.csv
+        Site,2026-11-02,2026-11-03,2026-11-04
+        Foxholt,1.50,2,3
+        Dunmere,4,5.50,6
+        == in/week 2026-11-09.csv
+        Site,2026-11-09,2026-11-10,2026-11-11
+        Foxholt,1.50,2,3
+        Dunmere,4,5.50,7
+        """,
+        """
+        datasets:
+          week:
+            columns:
+              site: {type: text}
+              month: {type: date}
+              amount: {type: decimal, places: 2}
+
+        feeds:
+          week:
+            files: "in/week {period}.csv"
+            into: week
+            headings_to_rows: {headings: "{period}", label: month, value: amount}
+
+        summaries:
+          week:
+            of: week
+            down: [site]
+            across: [month by month]
+            measures:
+              Amount: sum(amount)
+
+        reports:
+          overview.xlsx: {summaries: [week]}
+        """);
+  }
+
+  /** Sheets with labels above and beside their values, whose headings differ. */
+  @Test
+  void a_table_is_no_form() throws Exception {
+    List<List<String>> staff =
+        List.of(List.of("Ann", "Bob", "Cy"), List.of("Ann", "Dee", "Fay"), List.of("Eve", "Gil"));
+    for (int month = 1; month <= staff.size(); month++) {
+      Path file = folder.resolve("in/Payroll 2026-0" + month + ".xlsx");
+      Files.createDirectories(folder.resolve("in"));
+      try (OutputStream out = Files.newOutputStream(file);
+          XlsxWriter writer = new XlsxWriter(out, "Pay")) {
+        List<String> names = staff.get(month - 1);
+        List<String> labels = List.of("Item", "Basic pay", "Overtime", "Tax");
+        for (int row = 0; row < labels.size(); row++) {
+          writer.text(row, 0, labels.get(row), CellStyle.PLAIN);
+          for (int i = 0; i < names.size(); i++) {
+            BigDecimal amount = new BigDecimal(100 * row + 10 * i + month + ".5");
+            if (row == 0) {
+              writer.text(0, i + 1, names.get(i), CellStyle.PLAIN);
+            } else {
+              writer.number(row, i + 1, amount, amount.toString(), CellStyle.PLAIN);
+            }
+          }
+        }
+      }
+    }
+
+    Draft draft = PlanDrafter.of(folder, folder.resolve("in"), 2).draft(Map.of());
+
+    assertThat(draft.text()).contains("Payroll {period}.xlsx").doesNotContain("cells:");
   }
 
   @Test

@@ -1,6 +1,7 @@
 package baddle.core.profile;
 
 import baddle.core.calendar.Grain;
+import baddle.core.calendar.Period;
 import baddle.core.calendar.PeriodText;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.CellRange;
@@ -9,6 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
+import java.util.Optional;
 import java.util.TreeMap;
 
 /**
@@ -91,37 +93,50 @@ public final class TableFinder {
    * Whether a row has labels, and nothing else but the names of several periods. One number that
    * could be a year is as likely a value beside its label.
    */
-  private static boolean areLabels(SheetSample.Row row) {
+  private boolean areLabels(int at) {
+    SheetSample.Row row = row(at);
     int labels = 0;
     int periods = 0;
-    for (SheetSample.Cell cell : row.cells()) {
+    int days = 0;
+    for (int column = 0; column < row.cells().size(); column++) {
+      SheetSample.Cell cell = row.cell(column);
+      Optional<Grain> grain = grain(cell.text());
       if (cell.kind() == CellKind.TEXT && ValueProfile.isLabel(cell.text())) {
         labels++;
-      } else if (isPeriod(cell.text())) {
+      } else if (grain.isPresent() && grain.get() != Grain.DAY) {
         periods++;
+      } else if (grain.isPresent() && isNoDayBelow(at, column)) {
+        days++;
       } else if (cell.isFilled()) {
         return false;
       }
     }
-    return labels > 0 && periods != 1;
+    return labels > 0 && periods != 1 && days != 1 && (periods == 0 || days == 0);
   }
 
-  /** Whether a text names a month, a quarter, a year..., as headings of budgets do. */
-  private static boolean isPeriod(String text) {
-    return text.length() <= LONGEST_PERIOD
-        && PeriodText.english().parse(text).filter(p -> p.grain() != Grain.DAY).isPresent();
+  /** Days head columns of other values; those of a column of days are data. */
+  private boolean isNoDayBelow(int at, int column) {
+    return at + 1 < rows.size()
+        && grain(row(at + 1).cell(column).text()).filter(Grain.DAY::equals).isEmpty();
+  }
+
+  /** What a text names: a month, a quarter, a year, a day..., as headings of budgets do. */
+  private static Optional<Grain> grain(String text) {
+    return text.length() > LONGEST_PERIOD
+        ? Optional.empty()
+        : PeriodText.english().parse(text).map(Period::grain);
   }
 
   /** How many rows from an index on are the headings of a table: none, one or two. */
   private int headingLines(int at) {
-    if (at + 1 >= rows.size() || !areLabels(row(at))) {
+    if (at + 1 >= rows.size() || !areLabels(at)) {
       return 0;
     }
     boolean twoLines =
         at + 2 < rows.size()
             && row(at).filled() > 1
-            && areLabels(row(at + 1))
-            && !areLabels(row(at + 2))
+            && areLabels(at + 1)
+            && !areLabels(at + 2)
             && !isGapBefore(at + 1)
             && row(at + 1).filled() > row(at).filled();
     if (twoLines && isWideEnough(at + 1)) {
@@ -148,7 +163,7 @@ public final class TableFinder {
   /** Whether the next row is wider and of labels too, so that this one is a title. */
   private boolean headsBetterBelow(int at) {
     return at + 2 < rows.size()
-        && areLabels(row(at + 1))
+        && areLabels(at + 1)
         && row(at + 1).filled() > row(at).filled()
         && isWideEnough(at + 1);
   }
