@@ -92,7 +92,8 @@ class ConsolidateProgramTests {
             "feed   files  new  changed  unchanged  rows read  kept  left out  held",
             "tills      2    2        0          0          3     3         0     0",
             "",
-            "Completeness: 3 rows read = 3 in the dataset + 0 left out + 0 held");
+            "Completeness: 3 rows read = 3 in the dataset + 0 left out + 0 held;"
+                + " all 13 filled cells are accounted for");
     assertThat(run.err()).isEmpty();
   }
 

@@ -102,12 +102,12 @@ class EachPeriodProgramTests {
     Baddle.Run again = baddle.run("run");
 
     assertThat(first.status()).isZero();
-    assertThat(first.out()).contains("written: out.csv", "written: out.md");
+    assertThat(first.out()).contains("What was written\n  out.csv, out.md\n");
     assertThat(new String(report, StandardCharsets.UTF_8))
         .contains("Alder Mill,10.00", "Others,4.00", "Total,14.00");
     assertThat(Files.readString(folder.resolve("out.md"))).contains("| **Total** |", "▲ 17.50");
     assertThat(again.out())
-        .contains("Nothing has changed since batch 1", "unchanged: out.csv", "unchanged: out.md");
+        .contains("Nothing has changed since batch 1", "\n  2 reports are unchanged\n");
     assertThat(Files.readAllBytes(folder.resolve("out.csv"))).isEqualTo(report);
   }
 
@@ -124,7 +124,7 @@ class EachPeriodProgramTests {
         .containsPattern("in/tills-2026-02.csv +replaced +2 +1")
         .containsPattern("in/tills-2026-04.csv +new +0 +1")
         .contains("rows-held: in/tills-2026-02.csv", "period-missing")
-        .containsPattern("months +total +Revenue +45.50 +49.00 +\\+3.50");
+        .containsPattern("sites +total +Revenue +45.50 +49.00 +\\+3.50");
   }
 
   @Test
@@ -205,8 +205,8 @@ class EachPeriodProgramTests {
     baddle.run("consolidate");
 
     assertThat(baddle.run("history", "--total", "revenue").out())
-        .containsPattern("2 .* 1 +0 +0 +0 +0 +1 +2 +0 +0 +14.00")
-        .containsPattern("1 .* 2 +2 +0 +0 +0 +0 +4 +0 +0 +45.50");
+        .containsPattern("2 .* 1 +0 +0 +0 +0 +0 +1 +2 +0 +0 +14.00")
+        .containsPattern("1 .* 2 +2 +0 +0 +0 +0 +0 +4 +0 +0 +45.50");
     assertThat(baddle.run("history", "--batch", "2").out()).contains("in/tills-2026-02.csv  gone");
     assertThat(baddle.run("summarize", "months", "--batch", "1").out()).contains("45.50");
     assertThat(baddle.run("summarize", "months").out()).doesNotContain("45.50");

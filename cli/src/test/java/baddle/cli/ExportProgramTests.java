@@ -241,15 +241,14 @@ class ExportProgramTests {
     Baddle.Run run = baddle.run("run");
 
     assertThat(run.status()).as(run.err()).isZero();
-    assertThat(run.out()).contains("written: clean/sales.xlsx", "written: packs/Dunmere.csv");
+    assertThat(run.out()).contains("clean/sales.xlsx, packs/ (4 files)");
     assertThat(Files.readAllLines(folder.resolve("packs/Dunmere.csv")))
         .containsExactly(
             "day,amount,source_file,source_sheet,source_row",
             "2026-03-06,-0.05,in/a.csv,,4",
             "2026-02-07,7.00,in/a.csv,,5");
     assertThat(baddle.run("look", "clean/sales.xlsx").out()).contains("A1:F4");
-    assertThat(baddle.run("run").out())
-        .contains("unchanged: packs/Dunmere.csv", "unchanged: clean/sales.xlsx");
+    assertThat(baddle.run("run").out()).contains("6 reports are unchanged");
     Files.writeString(plan, Files.readString(plan).replace("split_by: site", "split_by: units"));
     assertThat(baddle.run("run").err()).contains("should have {units} in it");
     Files.writeString(
@@ -334,9 +333,9 @@ class ExportProgramTests {
         plan,
         Files.readString(plan)
             + "\nreports: {log.csv: {rows: sales, columns: [site, amount], origin: none, append: true}}\n");
-    assertThat(baddle.run("run").out()).contains("written: log.csv");
+    assertThat(baddle.run("run").out()).contains("What was written\n  log.csv\n");
     long before = Files.readAllLines(folder.resolve("log.csv")).size();
-    assertThat(baddle.run("run").out()).contains("unchanged: log.csv");
+    assertThat(baddle.run("run").out()).contains("1 report is unchanged");
 
     assertThat(Files.readAllLines(folder.resolve("log.csv"))).hasSize((int) before);
     Files.writeString(folder.resolve("log.csv"), "other,columns\n");

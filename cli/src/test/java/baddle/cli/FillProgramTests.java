@@ -160,7 +160,7 @@ class FillProgramTests {
 
     assertThat(run.status()).as(run.err()).isEqualTo(1);
     assertThat(run.out())
-        .contains("written: out 2026.xlsx")
+        .contains("What was written\n  out 2026.xlsx\n")
         .contains("C sum(amount): 26.77 = 19.00 in the sheet + 7.77 not in it")
         .contains("Foxholt: sum(amount) 7.77")
         .contains("Foxholt: max(amount) 7.77")
@@ -177,7 +177,7 @@ class FillProgramTests {
     assertThat(Files.readAllBytes(folder.resolve("kept.xlsx"))).isEqualTo(kept);
 
     byte[] first = Files.readAllBytes(folder.resolve("out 2026.xlsx"));
-    assertThat(baddle.run("run").out()).contains("unchanged: out 2026.xlsx");
+    assertThat(baddle.run("run").out()).contains("1 report is unchanged");
     assertThat(Files.readAllBytes(folder.resolve("out 2026.xlsx"))).isEqualTo(first);
 
     Baddle.Run january = baddle.run("fill", "--period", "2026-01");
@@ -362,11 +362,11 @@ class FillProgramTests {
                 sheet: Year
                 cells: {F1: batch}
             """);
-    assertThat(baddle.run("run").out()).contains("written: out 2026.xlsx");
+    assertThat(baddle.run("run").out()).contains("What was written\n  out 2026.xlsx\n");
     assertThat(cells("out 2026.xlsx", "Feb 2026")).containsEntry("C4", "20.00");
     assertThat(cells("out 2026.xlsx", "Year")).containsEntry("F1", "1");
     byte[] first = Files.readAllBytes(folder.resolve("out 2026.xlsx"));
-    assertThat(baddle.run("run").out()).contains("unchanged: out 2026.xlsx");
+    assertThat(baddle.run("run").out()).contains("1 report is unchanged");
     assertThat(Files.readAllBytes(folder.resolve("out 2026.xlsx"))).isEqualTo(first);
     assertThat(baddle.run("export", "sales", "--out", "kept.xlsx").err())
         .contains("kept.xlsx is read by this command or its plan");

@@ -84,7 +84,7 @@ class MendedProgramTests {
         .contains("held_mark,no\tte,doc,units\r\n", ",a\\,D1,lO\r\n");
     mend("dunmere.csv", "D1,lO", "D1,10");
 
-    assertThat(baddle.run("consolidate").out()).contains("1 rows read = 1 in the dataset");
+    assertThat(baddle.run("consolidate").out()).contains("1 row read = 1 in the dataset");
   }
 
   @Test

@@ -61,7 +61,7 @@ class ParametersProgramTests {
     assertThat(baddle.run("run", "--with", "who=Bo").out()).contains("Batch 1");
     assertThat(baddle.run("run", "--with", "who=Ann's").out()).contains("Nothing has changed");
     assertThat(baddle.run("run", "--with", "who=Ann's", "--with", "year=2025").out())
-        .contains("Batch 1", "1 rows read", "out/Ann's 2025.csv");
+        .contains("Batch 1", "1 row read", "out/Ann's 2025.csv");
     assertThat(folder.resolve(".baddle/year=2025/dataset.db")).exists();
     assertThat(baddle.run("summarize", "all", "--with", "who=Bo").out())
         .containsPattern("Total +7.00");

@@ -149,7 +149,7 @@ class TableProgramTests {
     Run first = baddle.run("run");
 
     assertThat(first.out())
-        .contains("written: sales.csv")
+        .contains("What was written\n  sales.csv\n")
         .contains("loaded: office:one, 3 rows (replace), up to batch 1")
         .contains("loaded: office:two, 3 rows (append), up to batch 1")
         .contains("loaded: office:three, 3 rows (by key), up to batch 1");

@@ -66,11 +66,12 @@ class TrustProgramTests {
 
     String check = baddle.run("check").out();
     assertThat(check)
-        .containsPattern("tills +day +\"Total\" +a date such as 2026-03-14 +2\\n")
+        .containsPattern(
+            "tills +day +\"Total\" +a date such as 2026-03-14 \\(the row looks like a total\\) +2\\n")
         .containsPattern("tills +day +\"2026-02-31\" +a day that exists +1\\n")
         .containsPattern(
-            "tills +day +\"late 6\" and 113 other values +a date such as \\S+ +114\\n");
-    assertThat(baddle.run("check", "--json").out()).contains("\"values\" : 72");
+            "tills +day +\"late 7\" and 112 other values +a date such as \\S+ +113\\n");
+    assertThat(baddle.run("check", "--json").out()).contains("\"values\" : 71");
     assertThat(baddle.run("trace", "--row", "oak_2026-01.csv:125").out())
         .contains("amount was sent as \"n.a.\", expected a number, such as 1234.50")
         .contains("amount = (blank)");
@@ -88,7 +89,7 @@ class TrustProgramTests {
 
     assertThat(run.out())
         .contains("file-gone: in/ash_2026-01.csv", "the same content is in in/ash january.csv")
-        .contains("file-not-wanted: in/ash january.csv and 1 more place");
+        .contains("file-not-wanted: in/ash january.csv\n", "file-not-wanted: in/notes.txt\n");
     assertThat(baddle.run("trace", "--row", "notes.txt:1").out())
         .contains("no row of it is read. file-not-wanted: in/notes.txt");
   }
@@ -101,7 +102,7 @@ class TrustProgramTests {
 
     Baddle.Run run = baddle.run("consolidate");
 
-    assertThat(run.out()).contains("1 rows read = 1 in the dataset").doesNotContain("baddle.yaml");
+    assertThat(run.out()).contains("1 row read = 1 in the dataset").doesNotContain("baddle.yaml");
     assertThat(run.status()).isZero();
   }
 

@@ -42,7 +42,7 @@ final class ConsolidateJson {
     json.writeBooleanField("adds_up", result.addsUp());
     CellsJson.write(json, result.completeness().cells());
     json.writeEndObject();
-    json.writeObjectFieldStart("computed_anew");
+    json.writeObjectFieldStart("recalculated");
     for (Map.Entry<String, Long> dataset : result.derivedAnew().entrySet()) {
       json.writeNumberField(dataset.getKey(), dataset.getValue());
     }
