@@ -247,6 +247,19 @@ class ArchitectureTests {
                   "baddle.plan..",
                   "baddle.store..")),
           Map.entry(
+              "baddle.app.plain",
+              List.of(
+                  "baddle.app",
+                  "baddle.app.export",
+                  "baddle.app.look",
+                  "baddle.app.parts",
+                  "baddle.app.reading",
+                  "baddle.app.summarize",
+                  "baddle.core..",
+                  "baddle.formats..",
+                  "baddle.reports..",
+                  "baddle.store..")),
+          Map.entry(
               "baddle.app.reading",
               List.of(
                   "baddle.app",
@@ -391,6 +404,7 @@ class ArchitectureTests {
                   "baddle.cli.terminal",
                   "baddle.core..",
                   "baddle.plan..",
+                  "baddle.reports..",
                   "org.apache.commons.cli..")),
           Map.entry(
               "baddle.cli.keep",

@@ -48,6 +48,7 @@ final class Baddle {
   private final Path folder;
   private final Map<String, String> variables = new HashMap<>();
   private boolean apart;
+  private boolean together;
 
   Baddle(Path folder) {
     this.folder = folder;
@@ -72,6 +73,13 @@ final class Baddle {
   Baddle apart() {
     apart = true;
     return this;
+  }
+
+  /** In a folder where so much is run that it stays within this process in the full build too. */
+  static Baddle within(Path folder) {
+    Baddle baddle = new Baddle(folder);
+    baddle.together = true;
+    return baddle;
   }
 
   /** Sets a variable of the environment for all runs to come. */
@@ -100,7 +108,7 @@ final class Baddle {
   private Path errFile = Path.of("");
 
   Run run(String... args) throws IOException, InterruptedException {
-    boolean isApart = apart || ALL_APART || !input.equals(NOTHING);
+    boolean isApart = apart || (ALL_APART && !together) || !input.equals(NOTHING);
     return isApart ? end(start(args)) : within(args);
   }
 

@@ -99,7 +99,7 @@ class HelpTests {
       assertThat(seen.add(option.getLongOpt())).as(option.getLongOpt()).isTrue();
       assertThat(option.getDescription()).isNotBlank().doesNotEndWith(".");
       if (option.hasArg()) {
-        assertThat(option.getArgName()).matches("[A-Z][A-Z0-9=:,.{}]*|N|HOW|WHEN|WORD");
+        assertThat(option.getArgName()).matches("[A-Z][A-Z0-9=:,.{} ]*|N|HOW|WHEN|WORD");
       }
     }
   }

@@ -65,7 +65,7 @@ class KeptHistoryProgramTests {
       for (String part : List.of("baddle.yaml", "inbox", "reference")) {
         copy(project.resolve(part), fresh.resolve(part));
       }
-      new Baddle(fresh).run("run");
+      Baddle.within(fresh).run("run");
       assertThat(Files.readString(project.resolve("sites.csv")))
           .as(what)
           .isEqualTo(Files.readString(fresh.resolve("sites.csv")));
@@ -78,12 +78,12 @@ class KeptHistoryProgramTests {
     plan("amount");
     write("reference/regions.csv", "Site,Region\nDunmere,North\n");
     write("inbox/Dunmere 2026-01.csv", "Day,Amount\n2026-01-05,10.00\n");
-    new Baddle(project).run("run");
-    new Baddle(project).run("run");
+    Baddle.within(project).run("run");
+    Baddle.within(project).run("run");
     Path copy = copy(project, "copy");
     Files.delete(copy.resolve("sites.csv"));
     Files.writeString(copy.resolve("inbox/Dunmere 2026-01.csv"), "Day,Amount\n2026-01-05,99.00\n");
-    Baddle.Run run = new Baddle(copy).run("run");
+    Baddle.Run run = Baddle.within(copy).run("run");
     assertThat(run.out()).contains("Batch 2").doesNotContain(project.toString());
     assertThat(copy.resolve("sites.csv")).content().contains("99.00");
     assertThat(project.resolve("sites.csv")).content().contains("10.00");
@@ -138,7 +138,7 @@ class KeptHistoryProgramTests {
       default -> {
         Path saved = copy(project, "saved");
         write("inbox/" + anySite() + " 2026-01.csv", rows());
-        new Baddle(project).run("run");
+        Baddle.within(project).run("run");
         Files.move(project, folder.resolve("away" + names++));
         Files.move(saved, project);
       }
@@ -230,7 +230,7 @@ class KeptHistoryProgramTests {
   }
 
   private static List<String> shown(Path project, String command) throws Exception {
-    Baddle.Run run = new Baddle(project).run(command);
+    Baddle.Run run = Baddle.within(project).run(command);
     return Stream.concat(
             Stream.of("status " + run.status()),
             Stream.concat(run.lines().stream(), run.err().lines()))

@@ -129,8 +129,8 @@ class PlanEditsProgramTests {
       Path fresh = fresh(project, edit);
       String what = "seed " + seed + ", edit " + edit + "\n" + plan;
 
-      Baddle.Run edited = new Baddle(project).run("run");
-      Baddle.Run first = new Baddle(fresh).run("run");
+      Baddle.Run edited = Baddle.within(project).run("run");
+      Baddle.Run first = Baddle.within(fresh).run("run");
 
       assertThat(edited.err()).as(what).doesNotContain("bug", "not foreseen");
       assertThat(edited.status()).as(what + edited.err() + first.out()).isEqualTo(first.status());
@@ -143,7 +143,7 @@ class PlanEditsProgramTests {
             .as(what)
             .hasSameTextualContentAs(fresh.resolve("one.csv"));
       }
-      assertThat(new Baddle(project).run("compare").err()).as(what).doesNotContain("bug");
+      assertThat(Baddle.within(project).run("compare").err()).as(what).doesNotContain("bug");
     }
   }
 
@@ -158,7 +158,7 @@ class PlanEditsProgramTests {
   }
 
   private static String shown(Path project, String command) throws Exception {
-    Baddle baddle = new Baddle(project);
+    Baddle baddle = Baddle.within(project);
     Baddle.Run run =
         command.equals("export")
             ? baddle.run(command, "--out", "-", "--order", "source_file,source_row", "--quiet")
@@ -171,7 +171,7 @@ class PlanEditsProgramTests {
   private static Set<String> findings(Path project) throws Exception {
     Set<String> findings = new TreeSet<>();
     JsonNode checked =
-        new ObjectMapper().readTree(new Baddle(project).run("check", "--json").out());
+        new ObjectMapper().readTree(Baddle.within(project).run("check", "--json").out());
     for (JsonNode finding : checked.path("findings")) {
       if (!OF_THE_PAST.contains(finding.get("code").asText())) {
         findings.add(finding.get("code").asText() + ": " + finding.get("message").asText());

@@ -9,6 +9,7 @@ import baddle.core.finding.Severity;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridSheet;
 import baddle.core.grid.ReadAgainException;
+import baddle.core.intake.ColumnSums;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.SheetAudit;
 import baddle.formats.Formats;
@@ -46,6 +47,15 @@ public record StrayFiles(List<Finding> findings, Map<String, String> feeds) {
     return new StrayFiles(findings, search.feeds);
   }
 
+  /** Rows below the headings of a feed, and what they add up to. */
+  private record SheetsLike(long rows, ColumnSums sums) {
+
+    SheetsLike plus(SheetAudit audit) {
+      long more = audit.rowsBelowHeadings();
+      return more == 0 ? this : new SheetsLike(rows + more, sums.plus(audit.sums()));
+    }
+  }
+
   /** Looks for tables with the headings of a feed. */
   private static final class Search {
 
@@ -60,8 +70,8 @@ public record StrayFiles(List<Finding> findings, Map<String, String> feeds) {
       String message = "is in a feed's folder, and no feed reads it";
       for (FeedPlan feed : project.plan().feeds().values()) {
         if (feed.cells().isEmpty() && feed.query().isEmpty()) {
-          long rows = rows(file, feed);
-          if (rows > 0) {
+          SheetsLike like = like(file, feed);
+          if (like.rows > 0) {
             feeds.put(path, feed.name());
             return Finding.of(
                     FindingCode.FILE_NOT_WANTED,
@@ -70,11 +80,13 @@ public record StrayFiles(List<Finding> findings, Map<String, String> feeds) {
                         + ", though it has the headings of feed "
                         + feed.name()
                         + " and "
-                        + NumberText.counted(rows, "row"),
+                        + NumberText.counted(like.rows, "row")
+                        + (like.sums.inWords().isEmpty() ? "" : ": " + like.sums.inWords()),
                     "if it belongs to "
                         + feed.name()
                         + ", name it as files: says, or widen that; else add it to except:")
-                .with(Severity.WARNING);
+                .with(Severity.WARNING)
+                .touching(like.sums.largest());
           }
         }
       }
@@ -85,8 +97,8 @@ public record StrayFiles(List<Finding> findings, Map<String, String> feeds) {
           "if it belongs to one, widen that feed's files: in the plan");
     }
 
-    /** How many rows of a file are below headings of a feed; 0 where it can't be read. */
-    private long rows(Path file, FeedPlan feed) {
+    /** What of a file is below headings of a feed; no rows where it can't be read. */
+    private SheetsLike like(Path file, FeedPlan feed) {
       DatasetPlan dataset =
           Objects.requireNonNull(project.plan().datasets().get(feed.dataset()), feed.dataset());
       Map<String, String> named = new HashMap<>(feed.constants());
@@ -95,20 +107,20 @@ public record StrayFiles(List<Finding> findings, Map<String, String> feeds) {
           .forEach(parts -> parts.forEach(part -> named.put(part, "")));
       named.keySet().retainAll(dataset.columns().stream().map(c -> c.column().name()).toList());
       IntakeSpec spec = new IntakeSpec(dataset.columns(), named).with(feed.shaping());
-      long rows = 0;
+      SheetsLike like = new SheetsLike(0, ColumnSums.none());
       try (GridFile grid = new Formats().open(file, feed.dialect())) {
         for (GridSheet sheet : grid.sheets()) {
           if (sheet.visible() && !sheet.isReport()) {
-            rows += rows(sheet, spec);
+            like = like.plus(audit(sheet, spec));
           }
         }
       } catch (IOException e) {
         LoggerFactory.getLogger(StrayFiles.class).debug("{} can't be read", file, e);
       }
-      return rows;
+      return like;
     }
 
-    private static long rows(GridSheet sheet, IntakeSpec spec) throws IOException {
+    private static SheetAudit audit(GridSheet sheet, IntakeSpec spec) throws IOException {
       SheetAudit audit = new SheetAudit(spec, false, false, List.of());
       try {
         sheet.read(audit);
@@ -116,7 +128,7 @@ public record StrayFiles(List<Finding> findings, Map<String, String> feeds) {
         audit = new SheetAudit(spec, false, false, List.of());
         sheet.read(audit);
       }
-      return audit.rowsBelowHeadings();
+      return audit;
     }
   }
 }

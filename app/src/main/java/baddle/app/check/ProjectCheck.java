@@ -251,7 +251,8 @@ public final class ProjectCheck {
             feeds.stream()
                 .map(CheckResult.FeedRows::cells)
                 .reduce(CellCounts.NONE, CellCounts::plus),
-            catalogue.sourcesWithoutCells(number));
+            catalogue.sourcesWithoutCells(number),
+            refused.size() + strays.size());
     if (!completeness.addsUp()) {
       findings.add(ConsolidateResult.broken(completeness));
     }

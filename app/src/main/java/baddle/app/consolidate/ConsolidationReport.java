@@ -79,7 +79,8 @@ final class ConsolidationReport {
             catalogue.storedRows(number),
             catalogue.cellsOfFeeds(number).values().stream()
                 .reduce(CellCounts.NONE, CellCounts::plus),
-            catalogue.sourcesWithoutCells(number));
+            catalogue.sourcesWithoutCells(number),
+            refused.size() + look.changes().strays().size());
     if (!completeness.addsUp()) {
       open.add(0, ConsolidateResult.broken(completeness));
     }

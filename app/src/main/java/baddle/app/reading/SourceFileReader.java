@@ -12,6 +12,7 @@ import baddle.core.grid.GridSheet;
 import baddle.core.grid.MessageHead;
 import baddle.core.grid.NamedRange;
 import baddle.core.grid.ReadAgainException;
+import baddle.core.intake.ColumnSums;
 import baddle.core.intake.FormIntake;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.intake.RowWatch;
@@ -264,12 +265,26 @@ public final class SourceFileReader {
               }
             });
     if (sources.size() == before && !isStray[0]) {
-      audit(wanted, List.of());
+      ColumnSums sums = audit(wanted, List.of()).sums();
+      findings.replaceAll(one -> isOfHeadings(one, place) ? withSums(one, sums) : one);
     }
     if (isStray[0]) {
       passOver(FindingCode.SHEET_PASSED_OVER, wanted, "no row has the feed's headings");
     }
     return sources.size() > before;
+  }
+
+  private static boolean isOfHeadings(Finding finding, Place source) {
+    return finding.code() == FindingCode.HEADING_MISSING
+        && finding.place().source().equals(source)
+        && finding.amount().isEmpty();
+  }
+
+  /** A finding of a sheet that can't be read, with what isn't in the figures for it. */
+  private static Finding withSums(Finding finding, ColumnSums sums) {
+    return sums.inWords().isEmpty()
+        ? finding
+        : finding.adding("; none of its rows is read: " + sums.inWords()).touching(sums.largest());
   }
 
   private IntakeSpec spec(Optional<MessageHead> sent, Wanted wanted, Optional<Period> period) {

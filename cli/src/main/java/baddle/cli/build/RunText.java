@@ -97,6 +97,7 @@ final class RunText {
         + "; "
         + (completeness.addsUp()
             ? (completeness.cells().notRead() == 0 ? "every row and every cell" : "every row")
+                + (completeness.unreadFiles() == 0 ? "" : " of the files that are read")
                 + " is accounted for"
             : "the rows DO NOT ADD UP");
   }

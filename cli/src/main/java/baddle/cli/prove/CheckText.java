@@ -98,7 +98,14 @@ final class CheckText {
     if (!result.addsUp()) {
       return "IT DOES NOT ADD UP";
     }
-    String rows = "every row read is accounted for";
+    int unread = result.completeness().unreadFiles();
+    String rows =
+        "every row read is accounted for"
+            + (unread == 0
+                ? ""
+                : "; "
+                    + counted(unread, "file")
+                    + (unread == 1 ? " is not read" : " are not read"));
     return cells.filled() == 0
         ? rows
         : cells.notRead() == 0

@@ -21,14 +21,18 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * Accounts for every filled cell of a source: of each row it counts the cells at once, and then
  * says of each what became of it.
  */
 final class CellLedger {
+
+  private static final Pattern VALUE = Pattern.compile("-?\\d+([.,]\\d+)?");
+  private static final Pattern YEAR = Pattern.compile("(19|20)\\d\\d");
+  private static final Pattern COUNTED = Pattern.compile("\\d{1,4}");
 
   private final IgnoredCells ignored;
 
@@ -109,14 +113,34 @@ final class CellLedger {
     unread = others.stream().mapToInt(Integer::intValue).toArray();
     ignoredColumns = accepted.stream().mapToInt(Integer::intValue).toArray();
     for (int cell : unread) {
-      columns.put(cell, new UnreadCells(ignored));
+      if (!isValue(cell)) {
+        columns.put(cell, new UnreadCells(ignored));
+      }
     }
     found.lines().forEach(line -> ofHeadings += line.size());
     found.lines().forEach(line -> filled += line.size());
   }
 
+  /** Whether what is in the row of headings is a value of something beside the table. */
+  private boolean isValue(int cell) {
+    String heading = headings.headings().getOrDefault(cell, "");
+    return VALUE.matcher(heading).matches()
+        && !(YEAR.matcher(heading).matches() || isCounted(cell - 1) || isCounted(cell + 1));
+  }
+
+  /** Whether a heading is a whole number, as the days of a month are. */
+  private boolean isCounted(int cell) {
+    return COUNTED.matcher(headings.headings().getOrDefault(cell, "")).matches();
+  }
+
   /** What is beside the headings in their row. */
   void besideHeadings(GridRow row) {
+    for (int cell : unread) {
+      if (!columns.containsKey(cell) && row.kind(cell) != CellKind.BLANK) {
+        beside.add(row, cell);
+        ofHeadings--;
+      }
+    }
     int from = region.firstColumn();
     filled += row.filled(from, headings.firstCell());
     beside.add(row, from, headings.firstCell());
@@ -206,7 +230,7 @@ final class CellLedger {
     }
     for (int cell : unread) {
       if (row.kind(cell) != CellKind.BLANK) {
-        Objects.requireNonNull(columns.get(cell)).add(row, cell);
+        columns.getOrDefault(cell, beside).add(row, cell);
         own--;
       }
     }

@@ -12,7 +12,6 @@ import baddle.core.intake.heading.HeadingRow;
 import baddle.core.outcome.CellAccount;
 import baddle.core.outcome.CellCounts;
 import baddle.core.value.Convention;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -32,6 +31,10 @@ public final class SheetAudit implements RowSink {
   private final HeadingSearch search;
   private final GridRow lent = new GridRow();
   private @Nullable HeadingRow headings;
+
+  /** Below the row that is most like the headings. */
+  private ColumnSums.@Nullable Adding below;
+
   private long rowsBelow;
   private long filled;
 
@@ -67,11 +70,15 @@ public final class SheetAudit implements RowSink {
     if (row.filled() == 0) {
       return;
     }
+    if (below != null) {
+      below.add(row);
+    }
     if (headings != null) {
       rowsBelow++;
     } else if (looksForHeadings && search.wantsMore()) {
       search.search(row);
       headings = search.headings().filter(matcher::fits).orElse(null);
+      Optional.ofNullable(headings).or(search::best).ifPresent(this::addBelow);
     }
     int at = 0;
     while (at < row.width()) {
@@ -91,6 +98,17 @@ public final class SheetAudit implements RowSink {
     }
   }
 
+  private void addBelow(HeadingRow best) {
+    if (below == null || !below.isBelow(best)) {
+      below = new ColumnSums.Adding(best);
+    }
+  }
+
+  /** What the columns add up to below the feed's headings, or below the row most like them. */
+  public ColumnSums sums() {
+    return below == null ? ColumnSums.none() : below.sums();
+  }
+
   /** What became of the cells that no source has: texts are notes. */
   public CellAccount account(String sheet) {
     if (isIgnored) {
@@ -107,11 +125,6 @@ public final class SheetAudit implements RowSink {
   /** Whether a row of a sheet that is passed over has all the feed's headings. */
   public boolean hasHeadings() {
     return headings != null && rowsBelow > 0 && !isIgnored;
-  }
-
-  private String sumInWords() {
-    BigDecimal sum = cells.sum(Convention.DECIMAL_POINT);
-    return cells.numbers() == 0 ? "" : "; its numbers add up to " + NumberText.exact(sum);
   }
 
   /** How many filled rows are below the feed's headings; 0 where no row has these. */
@@ -142,13 +155,13 @@ public final class SheetAudit implements RowSink {
                       + " below it "
                       + (rowsBelow == 1 ? "isn't" : "aren't")
                       + " read"
-                      + sumInWords(),
+                      + (sums().inWords().isEmpty() ? "" : ": " + sums().inWords()),
                   "if it belongs to the feed, correct sheets: or table: in the plan, or ask the"
                       + " sender for the name that is usual; else add ignore: [\""
                       + name
                       + "\"] to the feed")
               .with(Severity.WARNING)
-              .touching(cells.sum(Convention.DECIMAL_POINT)));
+              .touching(sums().largest()));
     }
     if (cells.numbers() > 0 && !hasHeadings()) {
       findings.add(

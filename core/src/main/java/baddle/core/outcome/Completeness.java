@@ -1,5 +1,6 @@
 package baddle.core.outcome;
 
+import baddle.core.finding.NumberText;
 import java.util.Locale;
 
 /**
@@ -9,8 +10,10 @@ import java.util.Locale;
  * @param inDataset how many rows the datasets have, counted in the store
  * @param cells what became of the filled cells
  * @param uncounted how many sources were read by a program that didn't count cells
+ * @param unreadFiles how many files of a feed, or with its headings, aren't read at all
  */
-public record Completeness(RowCounts rows, long inDataset, CellCounts cells, long uncounted) {
+public record Completeness(
+    RowCounts rows, long inDataset, CellCounts cells, long uncounted, int unreadFiles) {
 
   /** Whether every row and every cell is accounted for. */
   public boolean addsUp() {
@@ -28,7 +31,17 @@ public record Completeness(RowCounts rows, long inDataset, CellCounts cells, lon
             rows.leftOut(),
             rows.held())
         + cellsInWords()
+        + filesInWords()
         + (addsUp() ? "" : " DOES NOT ADD UP");
+  }
+
+  private String filesInWords() {
+    return unreadFiles == 0
+        ? ""
+        : "; "
+            + NumberText.counted(unreadFiles, "file")
+            + (unreadFiles == 1 ? " is" : " are")
+            + " not read";
   }
 
   private String cellsInWords() {

@@ -27,11 +27,11 @@ public final class CellSum {
     return numbers;
   }
 
-  /** Their sum, where numbers are written by a convention. */
+  /** Their sum, where numbers are written by a convention; with no or at least two decimals. */
   public BigDecimal sum(Convention convention) {
     BigDecimal doubtful = convention == Convention.DECIMAL_COMMA ? withComma : withPoint;
     BigDecimal sum = BigDecimal.valueOf(plain, PLACES).add(doubtful).stripTrailingZeros();
-    return sum.scale() < 0 ? sum.setScale(0) : sum;
+    return sum.scale() < 0 ? sum.setScale(0) : sum.scale() == 1 ? sum.setScale(2) : sum;
   }
 
   /**
