@@ -115,6 +115,7 @@ public final class FileProfiler {
       TableFinder.FoundTable within =
           new TableFinder.FoundTable(
               new CellRange(range.firstRow(), lastRow, range.firstColumn(), range.endColumn()),
+              table.headingRow(),
               table.headings());
       tables.add(read(sheet, () -> new TableProfile(within, months, most, choice.firstRows())));
     }

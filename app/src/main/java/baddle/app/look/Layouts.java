@@ -101,8 +101,8 @@ public final class Layouts {
   }
 
   private static void differences(TableProfile own, TableProfile example, Set<String> differs) {
-    if (own.range().firstRow() != example.range().firstRow()) {
-      differs.add("headings in row " + own.range().firstRow());
+    if (own.headingRow() != example.headingRow()) {
+      differs.add("headings in row " + own.headingRow());
     }
     List<String> order = own.columns().stream().map(TableProfile.Column::heading).toList();
     if (!order.equals(example.columns().stream().map(TableProfile.Column::heading).toList())) {

@@ -128,7 +128,7 @@ final class LookJson {
   private void write(TableProfile table) throws IOException {
     json.writeStartObject();
     json.writeStringField("range", table.range().toString());
-    json.writeNumberField("heading_row", table.range().firstRow());
+    json.writeNumberField("heading_row", table.headingRow());
     json.writeNumberField("rows", table.rows());
     json.writeBooleanField("complete", !table.stoppedEarly());
     json.writeArrayFieldStart("columns");

@@ -208,8 +208,13 @@ final class LookText {
     lines.add(
         "  table "
             + table.range()
-            + ", headings in row "
-            + table.range().firstRow()
+            + (table.headingRow() == table.range().firstRow()
+                ? ", headings in row "
+                : ", headings in rows ")
+            + (table.headingRow() == table.range().firstRow()
+                ? ""
+                : table.range().firstRow() + " to ")
+            + table.headingRow()
             + ", "
             + (table.stoppedEarly()
                 ? "the first " + rows + " rows"

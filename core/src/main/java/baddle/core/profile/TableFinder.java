@@ -30,18 +30,14 @@ public final class TableFinder {
    * A table.
    *
    * @param range its cells, headings included; without an end where it goes on past the sample
+   * @param headingRow where the headings end, from 1
    * @param headings by the sheet's column, from 0
    */
-  public record FoundTable(CellRange range, Map<Integer, String> headings) {
+  public record FoundTable(CellRange range, int headingRow, Map<Integer, String> headings) {
 
     /** Copies the map. */
     public FoundTable {
       headings = new TreeMap<>(headings);
-    }
-
-    /** Where the headings end, from 1. */
-    public int headingRow() {
-      return range.firstRow();
     }
   }
 
@@ -114,6 +110,15 @@ public final class TableFinder {
     return labels > 0 && periods != 1 && days != 1 && (periods == 0 || days == 0);
   }
 
+  /** Whether a row has nothing but names of periods to the right, as years stand above months. */
+  private boolean arePeriods(int at) {
+    boolean right = row(at).filled(1, Integer.MAX_VALUE) > 0;
+    return right
+        && row(at).cells().stream()
+            .filter(SheetSample.Cell::isFilled)
+            .allMatch(cell -> grain(cell.text()).filter(one -> one != Grain.DAY).isPresent());
+  }
+
   /** Days head columns of other values; those of a column of days are data. */
   private boolean isNoDayBelow(int at, int column) {
     return at + 1 < rows.size()
@@ -129,12 +134,12 @@ public final class TableFinder {
 
   /** How many rows from an index on are the headings of a table: none, one or two. */
   private int headingLines(int at) {
-    if (at + 1 >= rows.size() || !areLabels(at)) {
+    if (at + 1 >= rows.size() || !(areLabels(at) || arePeriods(at))) {
       return 0;
     }
     boolean twoLines =
         at + 2 < rows.size()
-            && row(at).filled() > 1
+            && (row(at).filled() > 1 || arePeriods(at))
             && areLabels(at + 1)
             && !areLabels(at + 2)
             && !isGapBefore(at + 1)
@@ -142,7 +147,7 @@ public final class TableFinder {
     if (twoLines && isWideEnough(at + 1)) {
       return 2;
     }
-    return isWideEnough(at) && !headsBetterBelow(at) ? 1 : 0;
+    return areLabels(at) && isWideEnough(at) && !headsBetterBelow(at) ? 1 : 0;
   }
 
   private boolean isWideEnough(int at) {
@@ -197,7 +202,7 @@ public final class TableFinder {
     List<CellRange> ranges = new ArrayList<>();
     for (int i = 0; i < starts.size(); i++) {
       int to = i + 1 < starts.size() ? starts.get(i + 1) : width;
-      ranges.add(new CellRange(row(last).number(), CellRange.OPEN, starts.get(i), to));
+      ranges.add(new CellRange(row(first).number(), CellRange.OPEN, starts.get(i), to));
     }
     boolean apart =
         ranges.size() > 1
@@ -206,19 +211,19 @@ public final class TableFinder {
     List<CellRange> found =
         apart
             ? ranges
-            : List.of(new CellRange(row(last).number(), CellRange.OPEN, cells.firstKey(), width));
+            : List.of(new CellRange(row(first).number(), CellRange.OPEN, cells.firstKey(), width));
     for (CellRange range : found) {
-      add(range, cells, end);
+      add(range, row(last).number(), cells, end);
     }
   }
 
-  private void add(CellRange range, NavigableMap<Integer, String> cells, int end) {
+  private void add(CellRange range, int headingRow, NavigableMap<Integer, String> cells, int end) {
     TreeMap<Integer, String> headings =
         new TreeMap<>(cells.subMap(range.firstColumn(), range.endColumn()));
     int endColumn = headings.lastKey() + 1;
-    int lastRow = range.firstRow();
+    int lastRow = headingRow;
     for (int i = 0; i < end; i++) {
-      if (row(i).number() > range.firstRow() && row(i).filled(range.firstColumn(), endColumn) > 0) {
+      if (row(i).number() > headingRow && row(i).filled(range.firstColumn(), endColumn) > 0) {
         lastRow = row(i).number();
       }
     }
@@ -227,6 +232,7 @@ public final class TableFinder {
         new FoundTable(
             new CellRange(
                 range.firstRow(), open ? CellRange.OPEN : lastRow, range.firstColumn(), endColumn),
+            headingRow,
             headings));
   }
 

@@ -207,4 +207,9 @@ public final class TableProfile implements RowSink {
     CellRange range = table.range();
     return new CellRange(range.firstRow(), lastRow, range.firstColumn(), range.endColumn());
   }
+
+  /** The row in which the headings end, from 1. */
+  public int headingRow() {
+    return table.headingRow();
+  }
 }

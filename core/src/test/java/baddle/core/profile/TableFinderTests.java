@@ -30,7 +30,7 @@ class TableFinderTests {
       value = {
         "Date|Code;2026-01-01|a;2026-01-02|b ! A1:B3",
         "Sales of March;;|Date|Code|Qty;|2026-01-01|a|1;|2026-01-02|b|2 ! B3:D5",
-        "Report|by me;Date|Code|Qty;2026-01-01|a|1 ! A2:C3",
+        "Report|by me;Date|Code|Qty;2026-01-01|a|1 ! A1:C3",
         "Name|Town;Ann|Leek;Bob|Kale ! A1:B3",
         "Code;00117;00204 ! A1:A3",
         "Date|Qty;2026-01-01|1;;2026-01-02|2 ! A1:B4",
@@ -41,6 +41,9 @@ class TableFinderTests {
         "Site|2025|=2026;North|1.50|2.50 ! A1:C2",
         "Site|2026-01|2026-02;North|1|2 ! A1:C2",
         "Site|2026-11-02|2026-11-03;North|1|2.50 ! A1:C2",
+        "|2025|||2026;Site|Jan|Feb|Mar|Jan;North|1|2|3|4 ! A1:E3",
+        "|2026;Site|Qty;North|1 ! A1:B3",
+        "2026;Site|Qty;North|1 ! A2:B3",
         "From|2026-11-02|2026-11-03;Till|2026-12-02|2026-12-03 ! ''",
         "Staff||8;Visitors||=2003;;Wages||12.50 ! ''",
         "1|2|3;4|5|6 ! ''",

@@ -65,7 +65,7 @@ public record RowEvidence(
     CellRange range = table.range();
     List<SheetSample.Row> within =
         start.stream()
-            .filter(row -> row.number() > range.firstRow() && row.number() <= range.lastRow())
+            .filter(row -> row.number() > table.headingRow() && row.number() <= range.lastRow())
             .toList();
     List<SheetSample.Row> rows = new ArrayList<>();
     List<Map<String, BigDecimal>> numbers = new ArrayList<>();
