@@ -80,7 +80,11 @@ final class BatchMaker {
     FileChanges changes = look.changes();
     ClosedSources closed = look.closed();
     Derived derived = look.derived();
+    Optional<Batch> last = store.catalogue().lastBatch();
     EarlierHeadings headings = new EarlierHeadings(absentHeadings(store));
+    FewerPeriods periods =
+        new FewerPeriods(
+            last.isEmpty() ? List.of() : store.catalogue().headings(last.get().number()));
     DatedSources dated =
         DatedSources.of(
             plan,
@@ -127,7 +131,9 @@ final class BatchMaker {
           if (outcome.failed()) {
             refuse(outcome);
           } else {
-            added.add(add(batch, outcome, headings.judged(outcome)));
+            List<Finding> judged = new ArrayList<>(headings.judged(outcome));
+            judged.addAll(periods.findings(outcome));
+            added.add(add(batch, outcome, judged));
             changed = true;
           }
         }

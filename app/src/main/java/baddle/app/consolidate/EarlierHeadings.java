@@ -74,7 +74,7 @@ final class EarlierHeadings {
   }
 
   /** Files whose names differ in digits alone come from one sender. */
-  private static String sender(String path) {
+  static String sender(String path) {
     return path.replaceAll("[0-9]+", "0");
   }
 

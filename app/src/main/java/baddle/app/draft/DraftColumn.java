@@ -3,6 +3,7 @@ package baddle.app.draft;
 import baddle.app.draft.words.HeadingWords;
 import baddle.core.intake.heading.Headings;
 import baddle.core.value.ColumnType;
+import baddle.core.value.Spellings;
 import baddle.core.value.ValueProfile;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -235,6 +236,20 @@ final class DraftColumn {
 
   Collection<String> spellings() {
     return spellings.values();
+  }
+
+  /** Doubts that names in several spellings are different ones. */
+  void doubtSpellings() {
+    if (type().kind() == ColumnType.Kind.TEXT) {
+      Spellings.inWords(values)
+          .ifPresent(
+              many ->
+                  doubt(
+                      name()
+                          + ": "
+                          + many
+                          + "; if they are one, add same: [case, spaces, punctuation, accents]"));
+    }
   }
 
   List<String> doubts() {

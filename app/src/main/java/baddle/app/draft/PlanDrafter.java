@@ -62,6 +62,7 @@ public final class PlanDrafter {
     List.copyOf(datasets).forEach(feeds::tables);
     for (DraftDataset dataset : datasets) {
       YearToDate.mark(dataset, feeds.of(dataset), questions, doubts);
+      dataset.columns().forEach(DraftColumn::doubtSpellings);
     }
     for (String folder : clusters.forms().keySet()) {
       forms(clusters, folder, feeds, datasets, naming, questions);

@@ -11,9 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
-import java.util.TreeSet;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -395,31 +392,9 @@ public final class ValueProfile {
     }
     conventionChoice().ifPresent(taken -> addConvention(taken, oddities));
     if (type.kind() == ColumnType.Kind.TEXT) {
-      oneInSeveralSpellings().ifPresent(oddities::add);
+      Spellings.inWords(distinct).ifPresent(oddities::add);
     }
     return oddities;
-  }
-
-  /** A name that is there in several spellings, by case, white space, punctuation, accents. */
-  private Optional<String> oneInSeveralSpellings() {
-    Map<String, Set<String>> groups = new TreeMap<>();
-    distinct.forEach(
-        value ->
-            groups
-                .computeIfAbsent(
-                    Ignored.comparable(value, Ignored.BY_SPELLING), k -> new TreeSet<>())
-                .add(value));
-    groups.values().removeIf(group -> group.size() < 2);
-    return groups.values().stream()
-        .findFirst()
-        .map(
-            first ->
-                (groups.size() == 1 ? "1 name" : groups.size() + " names")
-                    + " in several spellings, such as "
-                    + first.stream()
-                        .limit(2)
-                        .map(value -> '"' + value + '"')
-                        .collect(Collectors.joining(" and ")));
   }
 
   private long fitting(ColumnType type) {
