@@ -61,5 +61,15 @@ interface Accumulator {
 
     /** The value of a cell; empty where nothing went into it. */
     Optional<BigDecimal> value(int cell);
+
+    /**
+     * The same where all cells of a group have to be of one period: only those of its first or last
+     * have a value.
+     *
+     * @param group the group of each cell, from 0
+     */
+    default Values withinGroups(int[] group) {
+      return this;
+    }
   }
 }

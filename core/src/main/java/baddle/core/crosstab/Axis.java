@@ -150,6 +150,17 @@ final class Axis {
     return has ? coder(node).number(code(node)) : OptionalLong.empty();
   }
 
+  /** The periods that a node is in, from the outermost level of the calendar on. */
+  List<Long> periods(int node) {
+    List<Long> periods = new ArrayList<>();
+    for (int above = node; above != ROOT; above = parent(above)) {
+      if (grain(depth(above)).isPresent()) {
+        periods.add(0, number(above).orElse(Long.MIN_VALUE));
+      }
+    }
+    return periods;
+  }
+
   /** Adds the items that are shown without data. */
   void addEmpty(Periods periods) {
     for (int depth = 1; depth <= levels.size(); depth++) {
@@ -307,24 +318,6 @@ final class Axis {
       }
     }
     return 0;
-  }
-
-  /** Whether the axis has an earlier period than the one that {@link #earlier} looks for. */
-  boolean isAfterFirst(int node, boolean yearBefore) {
-    int depth = calendarDepth(node);
-    OptionalLong number = depth == 0 ? OptionalLong.empty() : number(above(node, depth));
-    if (number.isEmpty()) {
-      return false;
-    }
-    long period = number.getAsLong();
-    long wanted = yearBefore ? Periods.yearBefore(grain(depth).orElseThrow(), period) : period - 1;
-    for (int other = 1; other < size(); other++) {
-      OptionalLong of = depth(other) == depth ? number(other) : OptionalLong.empty();
-      if (of.isPresent() && of.getAsLong() < wanted) {
-        return true;
-      }
-    }
-    return false;
   }
 
   /**

@@ -56,8 +56,23 @@ final class Cells {
       target = new int[innermostCells];
     }
 
-    Accumulator.Values values(Source source, Accumulator of) {
-      return values.computeIfAbsent(source, s -> of.rollUp(target, table.size()));
+    Accumulator.Values values(Source source, Accumulator of, Axis down, Axis across) {
+      return values.computeIfAbsent(
+          source, s -> of.rollUp(target, table.size()).withinGroups(groups(down, across)));
+    }
+
+    /** The cells that are in the same periods of both axes, whatever else they are of. */
+    private int[] groups(Axis down, Axis across) {
+      Map<List<Long>, Integer> groupOf = new HashMap<>();
+      int[] groups = new int[table.size()];
+      for (int cell = 1; cell < groups.length; cell++) {
+        List<Long> periods = new ArrayList<>(down.periods(table.down(cell)));
+        periods.addAll(across.periods(table.across(cell)));
+        Integer known = groupOf.get(periods);
+        groups[cell] = known == null ? groupOf.size() : known;
+        groupOf.putIfAbsent(periods, groups[cell]);
+      }
+      return groups;
     }
   }
 
@@ -117,6 +132,19 @@ final class Cells {
     }
   }
 
+  /**
+   * Whether any row is in the period of a cell, whatever else the cell is of; true where neither
+   * axis has periods.
+   */
+  boolean hasRowsInPeriod(int downNode, int acrossNode) {
+    boolean isAcross = across.calendarDepth(acrossNode) > 0;
+    int down = isAcross ? Axis.ROOT : this.down.above(downNode, this.down.calendarDepth(downNode));
+    int across =
+        isAcross ? this.across.above(acrossNode, this.across.calendarDepth(acrossNode)) : Axis.ROOT;
+    return layer(this.down.depth(down), this.across.depth(across)).table.find(down, across)
+        != CellTable.DISCARD;
+  }
+
   /** A measure of a cell, as it is; empty where it has no value. */
   Optional<BigDecimal> value(int downNode, int acrossNode, int measure) {
     int downDepth = down.depth(downNode);
@@ -165,7 +193,7 @@ final class Cells {
 
   private Optional<BigDecimal> aggregate(Layer layer, Source source, int cell) {
     Accumulator of = accumulators.get(source);
-    return of == null ? Optional.empty() : layer.values(source, of).value(cell);
+    return of == null ? Optional.empty() : layer.values(source, of, down, across).value(cell);
   }
 
   private Vector vector(Layer layer, int layerKey, int measure) {

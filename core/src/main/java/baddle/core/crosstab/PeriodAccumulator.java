@@ -8,13 +8,17 @@ import baddle.core.table.Vector;
 import baddle.core.value.WideSum;
 import java.math.BigDecimal;
 import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Sums the values of a cell's first or last period, or keeps the value of the last row of its last
- * day. Rows without a period are before all others.
+ * Sums the values of the first or last period, or keeps the value of the last row of a cell's last
+ * day. Rows without a period are before all others. The first or last period is that of all cells
+ * in the same periods of the axes, so that lines add up to their total: what has no rows in it is
+ * blank.
  */
 final class PeriodAccumulator implements Accumulator, Accumulator.Values {
 
@@ -139,6 +143,24 @@ final class PeriodAccumulator implements Accumulator, Accumulator.Values {
       }
     }
     return rolled;
+  }
+
+  @Override
+  public Values withinGroups(int[] group) {
+    if (which == Which.LAST_ROW) {
+      return this;
+    }
+    Map<Integer, Long> bestOfGroup = new HashMap<>();
+    for (int cell = 1; cell < group.length; cell++) {
+      if (filled[cell]) {
+        bestOfGroup.merge(
+            group[cell], best[cell], which == Which.FIRST ? Math::min : Math::max);
+      }
+    }
+    return cell ->
+        filled[cell] && best[cell] == bestOfGroup.getOrDefault(group[cell], best[cell])
+            ? value(cell)
+            : Optional.empty();
   }
 
   @Override

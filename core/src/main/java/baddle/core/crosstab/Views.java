@@ -151,25 +151,17 @@ final class Views {
 
   private Optional<BigDecimal> change(
       Optional<BigDecimal> plain, View view, int downNode, int acrossNode, int measure) {
-    boolean none =
-        earlier(view, downNode, acrossNode) == null && !isAfterGap(view, downNode, acrossNode);
-    return none
-        ? Optional.empty()
-        : difference(
+    Cell earlier = earlier(view, downNode, acrossNode);
+    boolean known =
+        earlier != null
+            && cells.hasRowsInPeriod(downNode, acrossNode)
+            && cells.hasRowsInPeriod(earlier.down(), earlier.across());
+    return known
+        ? difference(
             plain,
-            before(view, downNode, acrossNode, measure),
-            view.kind() == View.Kind.CHANGE_PERCENT);
-  }
-
-  /** Whether the period that a change is from has no rows, though there are earlier ones. */
-  private boolean isAfterGap(View view, int downNode, int acrossNode) {
-    boolean yearBefore = view.against().equals(View.YEAR_BEFORE);
-    if (!yearBefore && !view.against().equals(View.PREVIOUS)) {
-      return false;
-    }
-    return across.calendarDepth(acrossNode) > 0
-        ? across.isAfterFirst(acrossNode, yearBefore)
-        : down.isAfterFirst(downNode, yearBefore);
+            cells.value(earlier.down(), earlier.across(), measure),
+            view.kind() == View.Kind.CHANGE_PERCENT)
+        : Optional.empty();
   }
 
   private static @Nullable Integer sibling(Axis axis, int node, String label) {

@@ -369,8 +369,8 @@ class CrosstabTests {
         "SHARE_OF_ACROSS | | Alder Mill 0.3333333333 0.1666666667 0.5 1",
         "SHARE_OF_GRAND_TOTAL | | Alder Mill 0.1418439716 0.0709219858 0.2127659574 0.4255319149",
         "SHARE_OF_PARENT | | Brackenford - 0.7462686567 - 0.3546099291",
-        "CHANGE | previous | Alder Mill - 10.00 20.00 -",
-        "CHANGE | year before | Alder Mill - -10.00 30.00 -",
+        "CHANGE | previous | Alder Mill - - 20.00 -",
+        "CHANGE | year before | Alder Mill - -10.00 - -",
         "CHANGE_PERCENT | previous | Dunmere - - -0.3333333333 -",
         "CHANGE | Dunmere | Alder Mill 20.00 4.00 26.00 50.00",
         "RUNNING_TOTAL | | Alder Mill 20.00 30.00 60.00 60.00",
@@ -532,8 +532,40 @@ class CrosstabTests {
                 Measure.of("First", "first(amount, sold_on)")),
             SALES);
 
-    assertThat(shown(crosstab, 0)).contains("Alder Mill 20.00 30.00 30.00");
+    assertThat(shown(crosstab, 0)).contains("Dunmere - 4.00 4.00", " 20.00 4.00 4.00");
     assertThat(shown(crosstab, 1)).contains("Alder Mill 20.00 10.00 20.00", " 20.00 10.00 20.00");
+  }
+
+  /** What isn't reported in the last period has no part in the total and no value of its own. */
+  @Test
+  void lines_of_a_balance_add_up_to_its_total() throws IOException {
+    LocalDate march = LocalDate.of(2026, 3, 31);
+    List<Sale> stocks =
+        List.of(
+            new Sale("", "Alder Mill", march.minusMonths(1), 100L, 1L),
+            new Sale("", "Alder Mill", march, 200L, 1L),
+            new Sale("", "Dunmere", march.minusMonths(1), 400L, 1L),
+            new Sale("", "Dunmere", march, 800L, 1L),
+            new Sale("", "Foxholt", march.minusMonths(1), 1600L, 1L));
+    Measure latest = Measure.of("Latest", "latest(amount, sold_on)");
+    Measure first = Measure.of("First", "first(amount, sold_on)");
+
+    Crosstab sites = build(spec(List.of(level("site")), List.of(), latest, first), stocks);
+    Crosstab months =
+        build(
+            spec(List.of(level("site")), List.of(level("sold_on by month")), latest, first),
+            stocks);
+
+    assertThat(shown(sites, 0))
+        .containsExactly("Alder Mill 2.00", "Dunmere 8.00", "Foxholt -", " 10.00");
+    assertThat(shown(sites, 1))
+        .containsExactly("Alder Mill 1.00", "Dunmere 4.00", "Foxholt 16.00", " 21.00");
+    assertThat(shown(months, 0))
+        .containsExactly(
+            "Alder Mill 1.00 2.00 2.00",
+            "Dunmere 4.00 8.00 8.00",
+            "Foxholt 16.00 - -",
+            " 21.00 10.00 10.00");
   }
 
   @Test
@@ -648,7 +680,7 @@ class CrosstabTests {
   }
 
   @Test
-  void a_change_after_a_period_without_rows_is_from_nothing() throws IOException {
+  void a_change_from_a_period_without_rows_is_not_known() throws IOException {
     Measure change = seen("m", "sum(amount)", View.Kind.CHANGE, View.PREVIOUS);
     List<Sale> sales =
         List.of(
@@ -662,7 +694,7 @@ class CrosstabTests {
                     spec(List.of(level("site")), List.of(level("sold_on by month")), change),
                     sales),
                 0))
-        .contains("A - 30.00 5.00 -");
+        .contains("A - - 5.00 -");
   }
 
   private static String values(RollForwardLines.Line line) {
