@@ -18,6 +18,7 @@ final class CashFiles {
       List.of("Date", "Voucher", "Details", "Money in", "Money out", "Balance");
   private static final YearMonth TWICE = YearMonth.of(2026, 4);
   private static final int TWICE_LINE = 5;
+  private static final YearMonth COPIED = YearMonth.of(2026, 7);
 
   private BigDecimal balance = new BigDecimal("1500.00");
 
@@ -41,7 +42,13 @@ final class CashFiles {
         if (!month.equals(months.get(0))) {
           writer.nextSheet(month.toString());
         }
+        BigDecimal before = balance;
         write(writer, month);
+        if (month.equals(COPIED)) {
+          balance = before;
+          writer.nextSheet(month + " (2)");
+          write(writer, month);
+        }
       }
     }
     return bytes.toByteArray();

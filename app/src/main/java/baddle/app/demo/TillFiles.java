@@ -26,6 +26,7 @@ final class TillFiles {
   private static final String BAD_VALUE = "Foxholt 2026-08";
   private static final int BAD_LINE = 12;
   private static final String NO_PRICE = "Alder Mill 2026-03";
+  private static final String WITH_TOTAL = "Foxholt 2026-10";
   private static final String CLOSED_MONTH = "Alder Mill 2026-09";
 
   private TillFiles() {}
@@ -62,7 +63,7 @@ final class TillFiles {
       case "Copse End" -> copseEnd(sales);
       case "Dunmere" -> dunmere(sales);
       case "Eldergate" -> eldergate(sales);
-      case "Foxholt" -> foxholt(sales, (site + " " + month).equals(BAD_VALUE));
+      case "Foxholt" -> foxholt(site + " " + month, sales);
       default -> ordinary(sales, !(site + " " + month).equals(NO_PRICE));
     };
   }
@@ -149,12 +150,12 @@ final class TillFiles {
   }
 
   /** A column that nobody asked for. */
-  private static byte[] foxholt(List<DemoData.Sale> sales, boolean withBadValue) {
+  private static byte[] foxholt(String name, List<DemoData.Sale> sales) {
     List<List<String>> rows = new ArrayList<>();
     rows.add(List.of("Till", "Date", "Receipt no", "Code", "Qty", "Price", "Amount"));
     for (DemoData.Sale sale : sales) {
       int line = rows.size() + 1;
-      boolean bad = withBadValue && line == BAD_LINE;
+      boolean bad = name.equals(BAD_VALUE) && line == BAD_LINE;
       rows.add(
           List.of(
               "F" + (1 + line % 2),
@@ -164,6 +165,12 @@ final class TillFiles {
               bad ? "several" : String.valueOf(sale.units()),
               sale.product().price().toString(),
               sale.amount().toString()));
+    }
+    if (name.equals(WITH_TOTAL)) {
+      int units = sales.stream().mapToInt(DemoData.Sale::units).sum();
+      BigDecimal amount =
+          sales.stream().map(DemoData.Sale::amount).reduce(BigDecimal.ZERO, BigDecimal::add);
+      rows.add(List.of("Total", "", "", "", "" + units, "", amount.toString()));
     }
     return text(rows, ",", "\n", StandardCharsets.UTF_8);
   }

@@ -14,10 +14,13 @@ final class TradeFiles {
 
   private static final List<String> HEADINGS =
       List.of("Doc no", "Customer", "Date", "Site", "Product code", "Units", "Price", "Amount");
+  private static final List<String> DRIVERS = List.of("Tamsin", "Wilf");
   private static final YearMonth BAD_MONTH = YearMonth.of(2026, 6);
   private static final YearMonth WRONG_TOTAL = YearMonth.of(2025, 11);
   private static final YearMonth PAGE_BREAK = YearMonth.of(2025, 4);
+  private static final YearMonth BESIDE = YearMonth.of(2026, 9);
   private static final int LINES_OF_PAGE = 12;
+  private static final int BESIDE_COLUMN = 10;
   private static final int FIRST_ROW = 3;
   private static final int BAD_ROW = 8;
 
@@ -65,6 +68,11 @@ final class TradeFiles {
         writer.text(row, 2, sale.customer(), CellStyle.PLAIN);
       }
       write(writer, row, sale, month.equals(BAD_MONTH) && row == BAD_ROW);
+      if (month.equals(BESIDE) && row <= FIRST_ROW + DRIVERS.size()) {
+        writer.text(row, BESIDE_COLUMN, DRIVERS.get(row - FIRST_ROW - 1), CellStyle.PLAIN);
+        BigDecimal hours = BigDecimal.valueOf(row * 85L, 1);
+        number(writer, row, BESIDE_COLUMN + 1, hours, CellStyle.PLAIN);
+      }
       units += sale.units();
       amount = amount.add(sale.amount());
       row++;

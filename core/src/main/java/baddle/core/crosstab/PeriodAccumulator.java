@@ -153,8 +153,7 @@ final class PeriodAccumulator implements Accumulator, Accumulator.Values {
     Map<Integer, Long> bestOfGroup = new HashMap<>();
     for (int cell = 1; cell < group.length; cell++) {
       if (filled[cell]) {
-        bestOfGroup.merge(
-            group[cell], best[cell], which == Which.FIRST ? Math::min : Math::max);
+        bestOfGroup.merge(group[cell], best[cell], which == Which.FIRST ? Math::min : Math::max);
       }
     }
     return cell ->

@@ -9,6 +9,7 @@ import baddle.core.value.Summable;
 import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
 
 /** What the numbers below each heading of a table add up to that isn't read. */
@@ -48,11 +49,19 @@ public final class ColumnSums {
         .collect(Collectors.joining(", "));
   }
 
-  /** Adds up the rows below headings. */
+  /** Adds up the rows below headings, those aside that are the sum of all rows above. */
   static final class Adding {
 
+    /** What a column has. */
+    private static final class Numbers {
+      private BigDecimal sum = BigDecimal.ZERO;
+      private long numbers;
+      private long cells;
+    }
+
     private final HeadingRow headings;
-    private final Map<Integer, UnreadCells> columns = new LinkedHashMap<>();
+    private final Map<Integer, Numbers> columns = new LinkedHashMap<>();
+    private long rows;
 
     Adding(HeadingRow headings) {
       this.headings = headings;
@@ -61,7 +70,7 @@ public final class ColumnSums {
           .forEach(
               (cell, heading) -> {
                 if (Summable.mayBe(heading)) {
-                  columns.put(cell, new UnreadCells(IgnoredCells.NONE));
+                  columns.put(cell, new Numbers());
                 }
               });
     }
@@ -71,24 +80,48 @@ public final class ColumnSums {
     }
 
     void add(GridRow row) {
+      Map<Integer, BigDecimal> own = new LinkedHashMap<>();
       columns.forEach(
-          (cell, cells) -> {
+          (cell, column) -> {
             if (cell < row.width() && row.kind(cell) != CellKind.BLANK) {
-              cells.add(row, cell);
+              column.cells++;
+              UnreadCells one = new UnreadCells(IgnoredCells.NONE);
+              one.add(row, cell);
+              if (one.numbers() > 0) {
+                own.put(cell, one.sum(Convention.DECIMAL_POINT));
+              }
             }
           });
+      if (!isTotal(own)) {
+        rows += own.isEmpty() ? 0 : 1;
+        own.forEach(
+            (cell, number) -> {
+              Numbers column = Objects.requireNonNull(columns.get(cell));
+              column.numbers++;
+              column.sum = column.sum.add(number);
+            });
+      }
+    }
+
+    private boolean isTotal(Map<Integer, BigDecimal> own) {
+      return rows > 1
+          && own.values().stream().anyMatch(number -> number.signum() != 0)
+          && own.entrySet().stream()
+              .allMatch(
+                  one ->
+                      Objects.requireNonNull(columns.get(one.getKey()))
+                              .sum
+                              .compareTo(one.getValue())
+                          == 0);
     }
 
     /** The sums of the columns that are mostly numbers. */
     ColumnSums sums() {
       Map<String, BigDecimal> sums = new LinkedHashMap<>();
       columns.forEach(
-          (cell, cells) -> {
-            if (cells.numbers() > 0 && cells.numbers() * 2 >= cells.cells()) {
-              sums.merge(
-                  headings.headings().getOrDefault(cell, ""),
-                  cells.sum(Convention.DECIMAL_POINT),
-                  BigDecimal::add);
+          (cell, column) -> {
+            if (column.numbers > 0 && column.numbers * 2 >= column.cells) {
+              sums.merge(headings.headings().getOrDefault(cell, ""), column.sum, BigDecimal::add);
             }
           });
       return new ColumnSums(sums);
