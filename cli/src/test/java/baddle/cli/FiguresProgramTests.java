@@ -191,7 +191,7 @@ class FiguresProgramTests {
 
     assertThat(run.status()).isEqualTo(1);
     assertThat(run.out()).contains("headings repeated");
-    assertThat(planted).hasSize(12);
+    assertThat(planted).hasSize(15);
     assertThat(
             run.out()
                 .lines()
