@@ -71,7 +71,7 @@ class FiguresProgramTests {
     int date = Math.max(headings.indexOf("Date"), headings.indexOf("Sale date"));
     for (String line : lines.subList(1, lines.size())) {
       String[] cells = line.split(",");
-      if (!line.contains("several")) {
+      if (!line.contains("several") && !line.startsWith("Total")) {
         add(sums, site, cells[date], cells[amount]);
       }
     }
@@ -170,7 +170,7 @@ class FiguresProgramTests {
     assertThat(demo.out())
         .contains(
             "files written, 0 there already",
-            "Completeness: 6,744 rows read = 6,644 in the dataset + 98 left out + 2 held",
+            "Completeness: 6,745 rows read = 6,644 in the dataset + 98 left out + 3 held",
             "revenue-by-site",
             "Try next (baddle is");
     assertThat(demo.err()).isEmpty();

@@ -145,8 +145,8 @@ public final class PlanUpdate {
             sheet.name().isEmpty() || feed.sheets().match(sheet.name(), position).isPresent();
         for (TableProfile table : sheet.visible() ? sheet.tables() : List.<TableProfile>of()) {
           Set<String> found = found(dataset, table);
-          boolean ofFeed =
-              found.size() > 1 || (wanted && found.size() + near(dataset, table, found) > 1);
+          long known = found.size() + turned(feed, table);
+          boolean ofFeed = known > 1 || (wanted && known + near(dataset, table, found) > 1);
           if (wanted && ofFeed) {
             everFound.addAll(found);
             note(feed, dataset, file, table, found, unknown);
@@ -200,6 +200,16 @@ public final class PlanUpdate {
     spellings.add(Headings.comparable(column.column().name()));
     column.headings().forEach(heading -> spellings.add(Headings.comparable(heading)));
     return spellings;
+  }
+
+  /** How many headings of a table become rows. */
+  private static long turned(FeedPlan feed, TableProfile table) {
+    return feed.shaping().headingsToRows().stream()
+        .flatMap(
+            turning ->
+                table.columns().stream()
+                    .filter(column -> turning.labels().label(column.heading()).isPresent()))
+        .count();
   }
 
   /** The names of the columns whose headings a table has. */
