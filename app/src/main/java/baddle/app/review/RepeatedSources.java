@@ -171,7 +171,7 @@ public final class RepeatedSources {
                     .amount()
                     .map(name -> ": " + name + " " + NumberText.exact(worth))
                     .orElse("")),
-            "remove what is a copy or an earlier state, or leave the sheet out with except_sheets:;"
+            "remove what is a copy or an earlier state, or leave the sheet out (except_sheets:);"
                 + " where each export repeats the rows before, give the dataset a key and"
                 + " on_duplicate: keep latest")
         .touching(worth);

@@ -119,7 +119,7 @@ class CellLedgerTests {
     assertThat(findings(results))
         .containsExactly(
             "in.xlsx, Fee: 3 numbers below the heading \"Fee\" aren't read (C4:C8); they add up to"
-                + " 7.5",
+                + " 7.50",
             "in.xlsx: 1 number beside the table isn't read (F4): 7.25");
     assertThat(results.get(0).cells().unread())
         .extracting(UnreadRange::heading, range -> range.range().toString(), UnreadRange::cells)
