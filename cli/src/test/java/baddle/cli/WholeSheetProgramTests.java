@@ -182,6 +182,21 @@ class WholeSheetProgramTests {
         .containsPattern("Total +17.00 +34.00 +68.00 +136.50 +255.50");
   }
 
+  @Test
+  void a_copied_sheet_is_left_out_of_a_drafted_plan() throws Exception {
+    Files.delete(folder.resolve("baddle.yaml"));
+    book(
+        "in/a.xlsx",
+        "2026-01\nSite,Amount\nElm,1.25\nOak,2",
+        "2026-02\nSite,Amount\nElm,4\nOak,8.5",
+        "2026-02 (2)\nSite,Amount\nElm,4\nOak,8.5");
+
+    assertThat(run("draft", "in"))
+        .contains("in/a.xlsx, sheet 2026-02 (2): its rows are those of sheet 2026-02")
+        .contains("4 rows read = 4 in the dataset");
+    assertThat(run("run")).contains("nothing is open").contains("4 rows read = 4 in the dataset");
+  }
+
   @ParameterizedTest
   @CsvSource(
       delimiter = '|',

@@ -30,12 +30,18 @@ final class FeedDrafter {
   private final Versions versions;
   private final Questions questions;
   private final List<String> doubts;
+  private final CopiedSheets copies;
   private final NameProposals naming = new NameProposals();
   private final List<DraftFeed> feeds = new ArrayList<>();
   private String fiscalYearStarts = "";
 
   FeedDrafter(
-      List<DraftDataset> datasets, Versions versions, Questions questions, List<String> doubts) {
+      List<DraftDataset> datasets,
+      Versions versions,
+      CopiedSheets copies,
+      Questions questions,
+      List<String> doubts) {
+    this.copies = copies;
     this.datasets = datasets;
     this.versions = versions;
     this.questions = questions;
@@ -86,6 +92,7 @@ final class FeedDrafter {
       addMessage(dataset);
     }
     List<String> settings = new ArrayList<>(dataset.writing(paths));
+    copies.setting(paths).ifPresent(settings::add);
     Optional<List<Period>> byFolder = byFolder(paths, found);
     if (byFolder.isPresent()) {
       settings.add("period: folder year and month");

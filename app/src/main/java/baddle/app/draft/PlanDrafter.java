@@ -44,12 +44,14 @@ public final class PlanDrafter {
     doubts.addAll(versions.doubts());
     List<String> leftAlone = new ArrayList<>();
     List<FolderFile> files = new ArrayList<>();
+    CopiedSheets copies = new CopiedSheets();
     for (FolderFile file : look.files()) {
       leftAlone.addAll(file.leftAlone());
       if (!versions.excluded().contains(file.path()) && !file.sheets().isEmpty()) {
-        files.add(file);
+        files.add(copies.without(file));
       }
     }
+    leftAlone.addAll(copies.leftAlone());
     Clusters clusters = Clusters.of(files, questions);
     doubts.addAll(clusters.doubts());
     List<DraftDataset> datasets = clusters.datasets();
@@ -58,7 +60,7 @@ public final class PlanDrafter {
     List<DraftLookup> lookups = new MappingTables(datasets, naming, doubts).take();
     leftAlone.addAll(LeftAlone.remove(datasets, questions));
     datasets.forEach(dataset -> name(dataset, datasets, naming));
-    FeedDrafter feeds = new FeedDrafter(datasets, versions, questions, doubts);
+    FeedDrafter feeds = new FeedDrafter(datasets, versions, copies, questions, doubts);
     List.copyOf(datasets).forEach(feeds::tables);
     for (DraftDataset dataset : datasets) {
       YearToDate.mark(dataset, feeds.of(dataset), questions, doubts);
