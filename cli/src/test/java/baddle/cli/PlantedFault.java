@@ -160,6 +160,7 @@ enum PlantedFault {
     }
   }
 
+  @SuppressWarnings("ImmutableEnumChecker") // it is a copy that nobody can change
   private final List<RandomMonths.Shape> shapes;
 
   PlantedFault(RandomMonths.Shape... shapes) {
