@@ -136,7 +136,7 @@ public final class Adoption {
   private void copySources(String which, long from, long to) throws IOException {
     String rest =
         "sheet, period, heading_row, cell_range, sender, sent_on, headings, rows_read,"
-            + " rows_kept, rows_left_out, rows_held, first_row, absent";
+            + " rows_kept, rows_left_out, rows_held, first_row, absent, shown, left_open";
     database.execute(
         "INSERT INTO source (part, number, file, %1$s) SELECT part, number, ?2, %1$s FROM source WHERE %2$s"
             .formatted(rest, which),

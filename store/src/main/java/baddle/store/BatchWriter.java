@@ -19,6 +19,7 @@ import baddle.core.table.Schema;
 import baddle.store.entry.Batch;
 import baddle.store.entry.StoredFile;
 import baddle.store.entry.StoredSource;
+import baddle.store.entry.StoredWriting;
 import java.io.Closeable;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -381,9 +382,12 @@ public final class BatchWriter implements Closeable {
   public synchronized void addTreated(StoredSource source, SourceIntake.Treated treated)
       throws IOException {
     database.execute(
-        "UPDATE source SET headings = ?, absent = ? WHERE part = ? AND number = ?",
+        "UPDATE source SET headings = ?, absent = ?, shown = ?, left_open = ?"
+            + " WHERE part = ? AND number = ?",
         HeadingList.text(treated.headings()),
         String.join("\t", treated.absent()),
+        StoredWriting.text(treated.writing().shown()),
+        StoredWriting.text(treated.writing().open()),
         source.part(),
         source.number());
     for (SourceIntake.LeftOut leftOut : treated.leftOut()) {

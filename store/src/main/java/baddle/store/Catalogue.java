@@ -10,6 +10,7 @@ import baddle.store.entry.StoredFile;
 import baddle.store.entry.StoredHeadings;
 import baddle.store.entry.StoredSample;
 import baddle.store.entry.StoredSource;
+import baddle.store.entry.StoredWriting;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.ByteBuffer;
@@ -186,6 +187,18 @@ public final class Catalogue {
                         : Set.of(row.getString(3).split("\t", -1))),
         batch);
     return absent;
+  }
+
+  /** How the sources that were live at a batch are written, those that show or leave open any. */
+  public List<StoredWriting> writings(int batch) throws IOException {
+    return database.query(
+        "SELECT f.feed, f.path, s.shown, s.left_open FROM source s JOIN file f ON f.id = s.file"
+            + " WHERE s.shown || s.left_open <> '' AND"
+            + LIVE,
+        row ->
+            StoredWriting.of(
+                row.getString(1), row.getString(2), row.getString(3), row.getString(4)),
+        batch);
   }
 
   /** What became of the cells of each feed's sources that were live at a batch, added up. */

@@ -248,6 +248,8 @@ final class CatalogueTables {
 
   private static final List<String> SINCE_FORMAT_8 =
       List.of(
+          "ALTER TABLE source ADD COLUMN shown TEXT NOT NULL DEFAULT ''",
+          "ALTER TABLE source ADD COLUMN left_open TEXT NOT NULL DEFAULT ''",
           """
           CREATE TABLE source_sample (
             part INTEGER NOT NULL,

@@ -244,6 +244,7 @@ class StoreTests {
         statement.execute("DROP TABLE " + table);
       }
       drop(statement, "finding", "amount");
+      drop(statement, "source", "shown", "left_open");
       if (format < 7) {
         drop(statement, "batch", "plan");
       }

@@ -130,7 +130,7 @@ final class ChangeDetector {
             ? OptionalLong.of(file.seen().modified())
             : OptionalLong.empty();
     if (known.isPresent() && !byContent && looksTheSame(file.seen(), known.get())) {
-      boolean samePlan = known.get().intake().equals(intake);
+      boolean samePlan = known.get().ownIntake().equals(intake);
       FileChange change = samePlan ? FileChange.UNCHANGED : FileChange.CHANGED;
       return new CheckedFile(file, change, known.get().content(), modified, intake, known);
     }
@@ -138,7 +138,7 @@ final class ChangeDetector {
     boolean same =
         known.isPresent()
             && known.get().content().equals(content)
-            && known.get().intake().equals(intake);
+            && known.get().ownIntake().equals(intake);
     FileChange change =
         same ? FileChange.UNCHANGED : known.isPresent() ? FileChange.CHANGED : FileChange.NEW;
     return new CheckedFile(file, change, content, modified, intake, known);

@@ -26,6 +26,7 @@ import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -114,17 +115,19 @@ final class BatchMaker {
       }
       FilePartsReader reading =
           new FilePartsReader(plan, opener, batch, progress, derived.derivations(), dated);
+      SenderWriting senders = senders(store, last);
       int filesRead = 0;
       for (List<DatasetPlan> wave : derived.waves()) {
         Set<String> names = wave.stream().map(DatasetPlan::name).collect(Collectors.toSet());
         derived.prepare(wave, batch);
+        List<CheckedFile> ofWave =
+            checked.stream().filter(file -> names.contains(file.file().feed().dataset())).toList();
         List<FileOutcome> outcomes =
             reading.read(
-                checked.stream()
-                    .filter(CheckedFile::isToRead)
-                    .filter(file -> names.contains(file.file().feed().dataset()))
-                    .toList(),
-                threads);
+                ofWave.stream().filter(CheckedFile::isToRead).toList(),
+                ofWave.stream().filter(this::mayBeReadAgain).toList(),
+                threads,
+                senders);
         filesRead += outcomes.size();
         List<AddedSource> added = new ArrayList<>();
         for (FileOutcome outcome : outcomes) {
@@ -133,7 +136,7 @@ final class BatchMaker {
           } else {
             List<Finding> judged = new ArrayList<>(headings.judged(outcome));
             judged.addAll(periods.findings(outcome));
-            added.add(add(batch, outcome, judged));
+            added.add(add(batch, outcome, senders.used(outcome.file().file()), judged));
             changed = true;
           }
         }
@@ -179,12 +182,40 @@ final class BatchMaker {
     return last.isEmpty() ? Map.of() : store.catalogue().absentHeadings(last.get().number());
   }
 
-  private static AddedSource add(BatchWriter batch, FileOutcome outcome, List<Finding> findings)
+  /** What the stored files show whose rows stay. */
+  private SenderWriting senders(Store store, Optional<Batch> last) throws IOException {
+    Map<String, Optional<String>> paths = new HashMap<>();
+    for (StoredFile file : look.changes().leaving()) {
+      paths.put(SenderWriting.key(file.feed(), file.path()), Optional.empty());
+    }
+    for (CheckedFile file : look.changes().checked()) {
+      file.known()
+          .map(known -> SenderWriting.key(known.feed(), known.path()))
+          .ifPresent(
+              key -> {
+                if (file.change() == FileChange.RENAMED) {
+                  paths.put(key, Optional.of(file.file().path()));
+                } else if (file.isToRead()) {
+                  paths.put(key, Optional.empty());
+                }
+              });
+    }
+    return new SenderWriting(
+        last.isEmpty() ? List.of() : store.catalogue().writings(last.get().number()), paths);
+  }
+
+  private boolean mayBeReadAgain(CheckedFile file) {
+    return file.change() == FileChange.UNCHANGED
+        && file.known().filter(known -> !look.closed().isClosed(known)).isPresent();
+  }
+
+  private static AddedSource add(
+      BatchWriter batch, FileOutcome outcome, String readAs, List<Finding> findings)
       throws IOException {
     if (outcome.file().known().isPresent()) {
       batch.retire(outcome.file().known().get().id());
     }
-    long file = batch.addFile(outcome.file().toStore());
+    long file = batch.addFile(outcome.file().toStore().readAs(readAs));
     List<StoredSource> sources = new ArrayList<>();
     for (ReadSource source : outcome.sources()) {
       StoredSource stored =

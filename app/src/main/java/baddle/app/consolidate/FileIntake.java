@@ -8,11 +8,14 @@ import baddle.app.reading.SourceFileReader;
 import baddle.core.derivation.StoppedException;
 import baddle.core.grid.GridFile;
 import baddle.core.grid.GridOpener;
+import baddle.core.intake.RowWatch;
 import baddle.core.table.BlockBuilder;
+import baddle.core.value.Convention;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.store.StoreException;
 import java.io.IOException;
+import java.util.Set;
 
 /** Reads the files of one part into it, one after the other. */
 final class FileIntake {
@@ -35,12 +38,15 @@ final class FileIntake {
   /**
    * Reads one file. A file that can't be read gives a finding, and none of its rows count.
    *
+   * @param siblings how the sender's other files are written
    * @throws StoreException if the store can't take the rows
    * @throws StoppedException if a lookup that is to stop has no answer
    */
-  FileOutcome read(CheckedFile file) throws StoreException, StoppedException {
+  FileOutcome read(CheckedFile file, Set<Convention> siblings)
+      throws StoreException, StoppedException {
     sources.beginFile(file);
-    SourceFileReader reading = new SourceFileReader(plan, dataset, file.file(), blocks, sources);
+    SourceFileReader reading =
+        new SourceFileReader(plan, dataset, file.file(), blocks, sources, RowWatch.NONE, siblings);
     try (GridFile grid = opener.open(file.file().file(), file.file().feed().dialect())) {
       reading.read(grid);
     } catch (StoreException | StoppedException e) {
@@ -52,5 +58,10 @@ final class FileIntake {
       reading.fail(Refusal.unreadable(file.file().path(), e));
     }
     return new FileOutcome(file, sources.part(), reading.sources(), reading.findings());
+  }
+
+  /** Takes back what was read of the last file. */
+  void drop() throws StoreException {
+    sources.dropFile();
   }
 }

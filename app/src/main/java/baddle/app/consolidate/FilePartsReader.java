@@ -11,12 +11,14 @@ import baddle.app.parts.LateRows;
 import baddle.app.parts.PartSources;
 import baddle.app.parts.Parts;
 import baddle.app.parts.SourcePeriods;
+import baddle.app.reading.FoundFile;
 import baddle.core.derivation.Derivation;
 import baddle.core.grid.GridOpener;
 import baddle.core.intake.IntakeSpec;
 import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.Schema;
+import baddle.core.value.Convention;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
 import baddle.plan.Plan;
@@ -28,9 +30,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.function.Function;
 
 /** Reads the files of a batch, several parts at a time; results come in the order of the files. */
 final class FilePartsReader {
@@ -61,8 +66,35 @@ final class FilePartsReader {
     this.progress = progress;
   }
 
-  /** Reads files with so many threads; may be called again for other datasets. */
-  List<FileOutcome> read(List<CheckedFile> files, int threads) throws IOException {
+  /**
+   * Reads files with so many threads; may be called again for other datasets. What the values of a
+   * file leave open is decided by what its sender's other files show, once these are read.
+   *
+   * @param others files whose rows are known; those are read again that leave something open which
+   *     other files now show
+   * @param senders what known files show; it learns what the files show
+   */
+  List<FileOutcome> read(
+      List<CheckedFile> files, List<CheckedFile> others, int threads, SenderWriting senders)
+      throws IOException {
+    Map<FoundFile, FileOutcome> open = new ConcurrentHashMap<>();
+    List<FileOutcome> outcomes =
+        new ArrayList<>(read(files, threads, file -> Set.of(), Optional.of(open)));
+    outcomes.forEach(senders::add);
+    open.values().forEach(senders::add);
+    List<CheckedFile> again = new ArrayList<>();
+    files.stream().filter(file -> open.containsKey(file.file())).forEach(again::add);
+    others.stream().filter(senders::isReadOtherwise).forEach(again::add);
+    outcomes.addAll(read(again, threads, senders::siblings, Optional.empty()));
+    return outcomes;
+  }
+
+  private List<FileOutcome> read(
+      List<CheckedFile> files,
+      int threads,
+      Function<FoundFile, Set<Convention>> siblings,
+      Optional<Map<FoundFile, FileOutcome>> open)
+      throws IOException {
     if (files.isEmpty()) {
       return List.of();
     }
@@ -75,7 +107,7 @@ final class FilePartsReader {
       for (int i = 0; i < parts.size(); i++) {
         int index = i;
         int part = partsBegun + i;
-        pending.add(workers.submit(() -> readPart(part, parts.get(index))));
+        pending.add(workers.submit(() -> readPart(part, parts.get(index), siblings, open)));
       }
       partsBegun += parts.size();
       List<FileOutcome> outcomes = new ArrayList<>();
@@ -94,7 +126,12 @@ final class FilePartsReader {
     return batch.part(partsBegun++, dataset.name(), schema);
   }
 
-  private List<FileOutcome> readPart(int index, List<CheckedFile> files) throws IOException {
+  private List<FileOutcome> readPart(
+      int index,
+      List<CheckedFile> files,
+      Function<FoundFile, Set<Convention>> siblings,
+      Optional<Map<FoundFile, FileOutcome>> open)
+      throws IOException {
     DatasetPlan dataset =
         Objects.requireNonNull(plan.datasets().get(files.get(0).file().feed().dataset()));
     IntakeSpec spec = new IntakeSpec(dataset.columns(), Map.of());
@@ -130,8 +167,13 @@ final class FilePartsReader {
       sources.into(blocks);
       FileIntake intake = new FileIntake(plan, dataset, opener, blocks, sources);
       for (CheckedFile file : files) {
-        FileOutcome outcome = intake.read(file);
-        outcomes.add(outcome);
+        FileOutcome outcome = intake.read(file, siblings.apply(file.file()));
+        if (open.isPresent() && !outcome.writing().open().isEmpty()) {
+          intake.drop();
+          open.get().put(file.file(), outcome);
+        } else {
+          outcomes.add(outcome);
+        }
         read += outcome.sources().stream().mapToLong(s -> s.intake().counts().read()).sum();
         progress.step(Work.READING, 1, file.file().size(), Math.max(0, read - told[0]));
         told[0] = Math.max(told[0], read);

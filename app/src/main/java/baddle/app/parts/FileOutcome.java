@@ -3,6 +3,7 @@ package baddle.app.parts;
 import baddle.app.changes.CheckedFile;
 import baddle.app.reading.ReadSource;
 import baddle.core.finding.Finding;
+import baddle.core.intake.SourceWriting;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -45,6 +46,13 @@ public record FileOutcome(
   /** The same, with what is known of its rows. */
   public FileOutcome with(Map<Integer, SampledSource> rows) {
     return new FileOutcome(file, part, sources, findings, keptOut, rows);
+  }
+
+  /** How its values are written, as far as they show it. */
+  public SourceWriting writing() {
+    return sources.stream()
+        .map(source -> source.intake().treated().writing())
+        .reduce(SourceWriting.NOTHING, SourceWriting::plus);
   }
 
   /** Whether nothing of the file could be brought in. */

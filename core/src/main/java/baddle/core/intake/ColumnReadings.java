@@ -139,6 +139,13 @@ final class ColumnReadings {
   /** What decides a column all of whose values could be read both ways. */
   private Optional<Convention> byOthers(
       Convention convention, Evidence evidence, Collection<Reading> columns) {
+    return inSource(convention, evidence, columns)
+        .or(() -> one(convention, spec.hints().siblings()));
+  }
+
+  /** What the source's other columns or its period decide for such a column. */
+  private Optional<Convention> inSource(
+      Convention convention, Evidence evidence, Collection<Reading> columns) {
     Set<Convention> ofColumns = EnumSet.noneOf(Convention.class);
     for (Reading other : columns) {
       ConventionChoice taken = other.reader.conventionChoice().orElseThrow();
@@ -151,10 +158,29 @@ final class ColumnReadings {
     if (!ofColumns.isEmpty()) {
       return one(convention, ofColumns);
     }
-    return spec.hints()
-        .period()
-        .flatMap(evidence::within)
-        .or(() -> one(convention, spec.hints().siblings()));
+    return spec.hints().period().flatMap(evidence::within);
+  }
+
+  /** What the source shows of how its values are written, and what it leaves open. */
+  SourceWriting writing() {
+    Set<Convention> shown = EnumSet.noneOf(Convention.class);
+    Set<Convention> open = EnumSet.noneOf(Convention.class);
+    Map<String, Reading> columns = byColumn();
+    columns.forEach(
+        (name, reading) -> {
+          ConventionChoice taken = reading.reader.conventionChoice().orElseThrow();
+          Evidence evidence = reading.reader.evidence();
+          boolean stated = !taken.isAssumed() && !spec.hints().shown().containsKey(name);
+          if (stated || evidence.isEmpty() || evidence.isContradictory()) {
+            return;
+          }
+          if (!evidence.isUnclear()) {
+            shown.add(evidence.decide().convention());
+          } else if (inSource(taken.convention(), evidence, columns.values()).isEmpty()) {
+            open.add(SourceWriting.pair(taken.convention()));
+          }
+        });
+    return new SourceWriting(shown, open);
   }
 
   /** The one of two conventions that is there alone. */

@@ -156,7 +156,8 @@ public final class FormIntake implements RowSink {
             List.of(),
             List.of(),
             rows.mended(),
-            rows.suspected().all()));
+            rows.suspected().all(),
+            rows.readings().writing()));
   }
 
   private Optional<Finding> empty(int column, CellRange cell) {

@@ -346,7 +346,8 @@ public final class Intake implements RowSink {
             found.absent(),
             found.unused(),
             rows.mended(),
-            rows.suspected().all()));
+            rows.suspected().all(),
+            rows.readings().writing()));
   }
 
   /** What the built-in rules and those of the plan have left out. */

@@ -76,6 +76,7 @@ public record SourceIntake(
    * @param absent the columns whose heading the source doesn't have
    * @param mended the values that were read as a person mended them
    * @param suspected the rows that look like totals and count, or are held
+   * @param writing how its values are written, as far as they show it
    */
   public record Treated(
       List<LeftOut> leftOut,
@@ -85,12 +86,21 @@ public record SourceIntake(
       List<String> absent,
       List<String> unused,
       List<MendedValue> mended,
-      List<SuspectedTotal> suspected) {
+      List<SuspectedTotal> suspected,
+      SourceWriting writing) {
 
     /** Nothing. */
     public static final Treated NOTHING =
         new Treated(
-            List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+            List.of(),
+            List.of(),
+            List.of(),
+            List.of(),
+            List.of(),
+            List.of(),
+            List.of(),
+            List.of(),
+            SourceWriting.NOTHING);
 
     /** Copies the lists. */
     public Treated {

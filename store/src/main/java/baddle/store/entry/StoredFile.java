@@ -28,6 +28,24 @@ public record StoredFile(
     String place,
     String intake) {
 
+  private static final String AS = " read as ";
+
+  /** What its reading depends on, without what other files show. */
+  public String ownIntake() {
+    int at = intake.indexOf(AS);
+    return at < 0 ? intake : intake.substring(0, at);
+  }
+
+  /**
+   * The same, read as other files show.
+   *
+   * @param shown what they show that it leaves open; empty for nothing
+   */
+  public StoredFile readAs(String shown) {
+    String read = ownIntake() + (shown.isEmpty() ? "" : AS + shown);
+    return new StoredFile(id, dataset, feed, path, content, size, modified, place, read);
+  }
+
   /** The same as it is known when it has to be read again, whatever it holds. */
   public StoredFile unread() {
     return new StoredFile(id, dataset, feed, path, content, size, OptionalLong.empty(), "", "");
