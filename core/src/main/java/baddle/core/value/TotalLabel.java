@@ -1,5 +1,6 @@
 package baddle.core.value;
 
+import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -117,22 +118,37 @@ public final class TotalLabel {
       List.of(
           "for", "of", "f\u00fcr", "der", "pour", "de", "du", "par", "por", "per", "van", "dla");
 
-  /** The first letters of all the words, in small letters, where they are ASCII. */
-  private static final long FIRST_LETTERS = firstLetters();
+  /** What a letter of a prefix may be: one of ASCII, or anything else. */
+  private static final int LETTERS = 27;
+
+  private static final int OTHER = LETTERS - 1;
+
+  /** The first three letters of all the words. */
+  private static final BitSet PREFIXES = prefixes();
 
   private TotalLabel() {}
 
-  private static long firstLetters() {
+  private static BitSet prefixes() {
     Set<String> all = new TreeSet<>(GRAND);
     all.addAll(SUB);
     all.addAll(PLAIN);
     all.addAll(ALONE);
-    long letters = 0;
+    BitSet prefixes = new BitSet(LETTERS * LETTERS * LETTERS);
     for (String word : all) {
-      char first = word.charAt(0);
-      letters |= first >= 'a' && first <= 'z' ? 1L << (first - 'a') : 0;
+      char[] characters = word.toCharArray();
+      prefixes.set(prefix(characters, 0, characters.length));
     }
-    return letters;
+    return prefixes;
+  }
+
+  private static int prefix(char[] text, int at, int end) {
+    return (letter(text, at, end) * LETTERS + letter(text, at + 1, end)) * LETTERS
+        + letter(text, at + 2, end);
+  }
+
+  private static int letter(char[] text, int at, int end) {
+    int letter = at < end ? (text[at] | 0x20) - 'a' : OTHER;
+    return letter >= 0 && letter < OTHER ? letter : OTHER;
   }
 
   /** Whether a text labels a total, surely or perhaps. */
@@ -151,15 +167,11 @@ public final class TotalLabel {
     boolean inWord = false;
     for (int i = start; i < end; i++) {
       char c = text[i];
-      if (c > 127) {
+      boolean isLetter = letter(text, i, end) < OTHER;
+      if (!inWord && (c > 127 || (isLetter && PREFIXES.get(prefix(text, i, end))))) {
         return true;
       }
-      int letter = (c | 0x20) - 'a';
-      boolean isLetter = letter >= 0 && letter < 26;
-      if (isLetter && !inWord && (FIRST_LETTERS >>> letter & 1) != 0 && end - i >= 3) {
-        return true;
-      }
-      inWord = isLetter || (c >= '0' && c <= '9');
+      inWord = isLetter || c > 127 || (c >= '0' && c <= '9');
     }
     return false;
   }
