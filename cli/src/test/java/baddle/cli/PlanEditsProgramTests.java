@@ -22,7 +22,7 @@ class PlanEditsProgramTests {
 
   private static final int EDITS = 5;
 
-  /** What only a project with a past can have. */
+  /** Findings that only a project with a past can have. */
   private static final Set<String> OF_THE_PAST =
       Set.of("file-gone", "file-renamed", "dataset-renamed", "heading-absent", "folder-empty");
 
@@ -167,7 +167,7 @@ class PlanEditsProgramTests {
     return run.status() + " " + text;
   }
 
-  /** What is open, but for what only a past can bring about. */
+  /** The open findings, without those that need a past. */
   private static Set<String> findings(Path project) throws Exception {
     Set<String> findings = new TreeSet<>();
     JsonNode checked =

@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.stream.Stream;
 
-/** What goes wrong in the last month of a folder. */
+/** Faults in the last month of a folder. */
 enum PlantedFault {
   NEW_TOTAL(RandomMonths.Shape.FILES, RandomMonths.Shape.SITES, RandomMonths.Shape.MONTHS) {
     @Override
@@ -115,7 +115,8 @@ enum PlantedFault {
         }
       }
       List<BigDecimal> amounts = new ArrayList<>();
-      for (int column = 2; column < 4; column++) {
+      int width = sheet.rows().get(months.headings()).size();
+      for (int column = width == 4 ? 3 : 2; column < 4; column++) {
         BigDecimal all = BigDecimal.ZERO;
         for (RandomMonths.Sheet one : moved) {
           BigDecimal part = sum(months, one, column);
@@ -177,7 +178,7 @@ enum PlantedFault {
     return months.last().get(random.nextInt(months.last().size()));
   }
 
-  /** What the numbers of a column below the headings add up to. */
+  /** The sum of a column's numbers below the headings. */
   private static BigDecimal sum(RandomMonths months, RandomMonths.Sheet sheet, int column) {
     BigDecimal sum = BigDecimal.ZERO;
     for (List<String> row : sheet.rows().subList(months.headings() + 1, sheet.rows().size())) {

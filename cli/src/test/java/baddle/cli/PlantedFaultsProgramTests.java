@@ -77,7 +77,7 @@ class PlantedFaultsProgramTests {
     }
   }
 
-  /** What the dataset adds up to. */
+  /** The sum of the dataset's amounts. */
   private static BigDecimal total(Baddle baddle, RandomMonths months) throws Exception {
     return months.totalOf(baddle.run("export", "--out", "-", "--quiet").lines());
   }

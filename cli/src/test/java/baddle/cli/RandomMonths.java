@@ -139,7 +139,7 @@ final class RandomMonths {
     return shape == Shape.SITES ? 2 : 0;
   }
 
-  /** What all amounts add up to; in a cash book those out are negative. */
+  /** The sum of all amounts; in a cash book those out are negative. */
   BigDecimal total() {
     return total;
   }
@@ -197,7 +197,7 @@ final class RandomMonths {
         .replace("FEED", feed);
   }
 
-  /** What exported rows add up to. */
+  /** The sum of exported rows. */
   BigDecimal totalOf(List<String> lines) {
     List<String> headings = List.of(lines.get(0).split(",", -1));
     int amount = headings.indexOf("amount");

@@ -17,7 +17,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** What is on the sheets and in the folders and isn't read is named on the page of a run. */
+/** The page of a run names everything in the folders that isn't read. */
 class WholeSheetProgramTests {
 
   private static final String PLAN =

@@ -97,7 +97,7 @@ public record StrayFiles(List<Finding> findings, Map<String, String> feeds) {
           "if it belongs to one, widen that feed's files: in the plan");
     }
 
-    /** What of a file is below headings of a feed; no rows where it can't be read. */
+    /** The rows of a file below the headings of a feed; none if the file can't be read. */
     private SheetsLike like(Path file, FeedPlan feed) {
       DatasetPlan dataset =
           Objects.requireNonNull(project.plan().datasets().get(feed.dataset()), feed.dataset());
@@ -114,18 +114,18 @@ public record StrayFiles(List<Finding> findings, Map<String, String> feeds) {
             like = like.plus(audit(sheet, spec));
           }
         }
-      } catch (IOException e) {
+      } catch (IOException | RuntimeException | OutOfMemoryError | StackOverflowError e) {
         LoggerFactory.getLogger(StrayFiles.class).debug("{} can't be read", file, e);
       }
       return like;
     }
 
     private static SheetAudit audit(GridSheet sheet, IntakeSpec spec) throws IOException {
-      SheetAudit audit = new SheetAudit(spec, false, false, List.of());
+      SheetAudit audit = new SheetAudit(spec, false, false, List.of()).onlyForHeadings();
       try {
         sheet.read(audit);
       } catch (ReadAgainException e) {
-        audit = new SheetAudit(spec, false, false, List.of());
+        audit = new SheetAudit(spec, false, false, List.of()).onlyForHeadings();
         sheet.read(audit);
       }
       return audit;

@@ -22,13 +22,27 @@ import java.util.Set;
  */
 public record CausedFindings(List<Finding> causes, Map<Finding, List<Finding>> followOns) {
 
-  /** What follows where a source is there twice. */
+  /** The findings that the repeat of a source brings with it. */
   private static final Set<FindingCode> OF_REPEATS =
       Set.of(FindingCode.DUPLICATE_IN_SOURCE, FindingCode.DUPLICATE_BETWEEN_SOURCES);
 
-  /** What follows where a source isn't read, or is there twice, if it names the source. */
+  /** The findings that a source brings with it which isn't read or repeats another. */
   private static final Set<FindingCode> OF_SOURCES =
       Set.of(FindingCode.PERIOD_MISSING, FindingCode.PERIOD_UNEXPECTED, FindingCode.FILE_GONE);
+
+  /** The findings that others can follow from. */
+  private static final Set<FindingCode> CAUSES =
+      Set.of(
+          FindingCode.ROWS_HELD,
+          FindingCode.TOTAL_SUSPECTED,
+          FindingCode.FILE_REPEATS,
+          FindingCode.SHEET_PASSED_OVER,
+          FindingCode.FILE_NOT_WANTED,
+          FindingCode.FILE_UNREADABLE,
+          FindingCode.NO_TABLE,
+          FindingCode.HEADING_MISSING);
+
+  private static final BigDecimal MORE_THAN_ANY = new BigDecimal("1e30");
 
   private static final Comparator<Finding> URGENCY =
       Comparator.comparing(Finding::severity)
@@ -45,8 +59,12 @@ public record CausedFindings(List<Finding> causes, Map<Finding, List<Finding>> f
   public static CausedFindings of(List<Finding> findings) {
     Map<Finding, List<Finding>> followOns = new LinkedHashMap<>();
     Set<Finding> following = new HashSet<>();
+    List<Finding> possible = findings.stream().filter(one -> CAUSES.contains(one.code())).toList();
     for (Finding finding : findings) {
-      cause(finding, findings)
+      if (!mayFollow(finding)) {
+        continue;
+      }
+      cause(finding, possible)
           .filter(cause -> !following.contains(cause))
           .ifPresent(
               cause -> {
@@ -59,14 +77,22 @@ public record CausedFindings(List<Finding> causes, Map<Finding, List<Finding>> f
     return new CausedFindings(causes, followOns);
   }
 
-  /** An error that touches nobody knows what comes before all amounts. */
+  /** An error whose amount nobody knows comes before all amounts; another finding after them. */
   private static BigDecimal size(Finding finding) {
-    BigDecimal unknown = finding.isError() ? new BigDecimal("1e30") : BigDecimal.ONE.negate();
-    return finding.amount().map(BigDecimal::abs).orElse(unknown);
+    return finding
+        .amount()
+        .map(BigDecimal::abs)
+        .orElse(finding.isError() ? MORE_THAN_ANY : BigDecimal.ONE.negate());
   }
 
-  private static Optional<Finding> cause(Finding finding, List<Finding> all) {
-    return all.stream()
+  private static boolean mayFollow(Finding finding) {
+    return finding.code() == FindingCode.CONTROL_TOTAL_DIFFERS
+        || OF_REPEATS.contains(finding.code())
+        || OF_SOURCES.contains(finding.code());
+  }
+
+  private static Optional<Finding> cause(Finding finding, List<Finding> possible) {
+    return possible.stream()
         .filter(other -> !other.equals(finding) && causes(other, finding))
         .findFirst();
   }
@@ -79,9 +105,7 @@ public record CausedFindings(List<Finding> causes, Map<Finding, List<Finding>> f
           sameSource && finding.code() == FindingCode.CONTROL_TOTAL_DIFFERS;
       case FILE_REPEATS ->
           (sameSource && OF_REPEATS.contains(finding.code())) || names(finding, source);
-      case SHEET_PASSED_OVER, FILE_NOT_WANTED, FILE_UNREADABLE, NO_TABLE, HEADING_MISSING ->
-          names(finding, source);
-      default -> false;
+      default -> names(finding, source);
     };
   }
 

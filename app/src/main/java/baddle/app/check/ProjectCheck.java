@@ -252,7 +252,7 @@ public final class ProjectCheck {
                 .map(CheckResult.FeedRows::cells)
                 .reduce(CellCounts.NONE, CellCounts::plus),
             catalogue.sourcesWithoutCells(number),
-            refused.size() + strays.size());
+            StoredRefusal.files(refused) + strays.size());
     if (!completeness.addsUp()) {
       findings.add(ConsolidateResult.broken(completeness));
     }

@@ -66,7 +66,7 @@ final class VaryingSpellings {
         .toList();
   }
 
-  /** What it asks of the rows. */
+  /** The cross-tabs that it needs. */
   List<CrosstabSpec> specs(DatasetReader reader) {
     return columns(reader).stream().map(column -> spec(column, reader)).toList();
   }
@@ -127,7 +127,7 @@ final class VaryingSpellings {
         split(items, groups));
   }
 
-  /** What the rarer spellings are worth. */
+  /** The amounts of the rarer spellings, added up. */
   private static Optional<BigDecimal> split(Crosstab items, List<Map<String, Item>> groups) {
     if (items.spec().measures().size() < 2) {
       return Optional.empty();

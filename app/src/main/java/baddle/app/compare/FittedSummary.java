@@ -162,7 +162,7 @@ record FittedSummary(SummaryPlan before, SummaryPlan after, List<String> notes) 
           item.text());
     }
 
-    /** What a column was called, by its values. */
+    /** A column's earlier name, found by its values. */
     private Optional<String> earlier(String dataset, String name) throws IOException {
       String key = dataset + "\n" + name;
       if (!earlier.containsKey(key)) {

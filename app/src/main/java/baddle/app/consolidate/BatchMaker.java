@@ -182,7 +182,7 @@ final class BatchMaker {
     return last.isEmpty() ? Map.of() : store.catalogue().absentHeadings(last.get().number());
   }
 
-  /** What the stored files show whose rows stay. */
+  /** How the stored files are written whose rows stay. */
   private SenderWriting senders(Store store, Optional<Batch> last) throws IOException {
     Map<String, Optional<String>> paths = new HashMap<>();
     for (StoredFile file : look.changes().leaving()) {

@@ -16,6 +16,7 @@ import baddle.plan.Plan;
 import baddle.store.Catalogue;
 import baddle.store.Store;
 import baddle.store.entry.Batch;
+import baddle.store.entry.StoredRefusal;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
@@ -80,7 +81,8 @@ final class ConsolidationReport {
             catalogue.cellsOfFeeds(number).values().stream()
                 .reduce(CellCounts.NONE, CellCounts::plus),
             catalogue.sourcesWithoutCells(number),
-            refused.size() + look.changes().strays().size());
+            StoredRefusal.files(refused.stream().map(Refusal::stored).toList())
+                + look.changes().strays().size());
     if (!completeness.addsUp()) {
       open.add(0, ConsolidateResult.broken(completeness));
     }

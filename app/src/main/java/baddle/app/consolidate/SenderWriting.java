@@ -80,7 +80,7 @@ final class SenderWriting {
     return !of(file).open().isEmpty();
   }
 
-  /** What the sender's other files show without a contradiction. */
+  /** The conventions that the sender's other files show, without those they contradict. */
   Set<Convention> siblings(FoundFile file) {
     Set<Convention> own = of(file).shown();
     Map<Convention, Integer> shown =
@@ -105,7 +105,9 @@ final class SenderWriting {
         .isPresent();
   }
 
-  /** What the reading of a file depends on besides its content and the plan; empty for nothing. */
+  /**
+   * The conventions of other files by which an open file is read, as text; empty for a closed one.
+   */
   String used(FoundFile file) {
     return isOpen(file) ? StoredWriting.text(siblings(file)) : "";
   }

@@ -42,7 +42,7 @@ final class DuplicateMarks {
     private final List<String> examples = new ArrayList<>();
   }
 
-  /** Is told of each row that has the key of another. */
+  /** Receives each row that has the key of another. */
   @FunctionalInterface
   interface Watch {
 
@@ -72,7 +72,7 @@ final class DuplicateMarks {
     this(reader, dataset, ranks, (key, here, other) -> {});
   }
 
-  /** The same, where someone is told of each row. */
+  /** The same, reporting each row to a listener. */
   DuplicateMarks(DatasetReader reader, DatasetPlan dataset, SourceRanks ranks, Watch watch) {
     this.watch = watch;
     this.reader = reader;

@@ -70,7 +70,7 @@ final class CopiedSheets {
         : Optional.of("except_sheets: [\"" + String.join("\", \"", names) + "\"]");
   }
 
-  /** Which they are, a line each. */
+  /** The copied sheets, a line each. */
   List<String> leftAlone() {
     return leftAlone;
   }

@@ -21,7 +21,7 @@ public final class SourceTally {
   private final RowSample sample = new RowSample();
 
   /**
-   * Of a source without rows.
+   * The tally of a source that has no rows yet.
    *
    * @param schema the columns of its blocks
    * @param summed those whose numbers are added up
@@ -61,7 +61,7 @@ public final class SourceTally {
     }
   }
 
-  /** What is known of it. */
+  /** The sample and the sums. */
   public SampledSource sampled() {
     Map<String, BigDecimal> bySum = new LinkedHashMap<>();
     for (int i = 0; i < sums.length; i++) {

@@ -23,7 +23,7 @@ public final class FilesCrosstab {
   private final Calendar calendar;
   private final PlainChoice choice;
 
-  /** Of a specification. */
+  /** Builds by a specification. */
   public FilesCrosstab(
       GridOpener opener, CrosstabSpec spec, Calendar calendar, PlainChoice choice) {
     this.calendar = calendar;
@@ -32,7 +32,7 @@ public final class FilesCrosstab {
     this.choice = choice;
   }
 
-  /** Of files of every format there is. */
+  /** Reads files of every format. */
   public static FilesCrosstab of(CrosstabSpec spec, Calendar calendar, PlainChoice choice) {
     return new FilesCrosstab(new Formats(), spec, calendar, choice);
   }

@@ -33,7 +33,7 @@ public final class FilesExport implements RowsFile.Rows {
   private long count;
 
   /**
-   * Which rows are wanted, and how.
+   * The rows to export, and their order.
    *
    * @param plain which tables
    * @param columns the headings, in order; none for all there are

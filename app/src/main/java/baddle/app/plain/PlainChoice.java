@@ -4,7 +4,7 @@ import baddle.core.grid.CellRange;
 import java.util.Optional;
 
 /**
- * What of files is read.
+ * The sheets and cells of files to read.
  *
  * @param sheet the name of the one sheet; empty for all
  * @param range the cells in which tables are looked for

@@ -18,7 +18,7 @@ import java.util.Set;
  */
 public record PlainColumns(List<String> names, Set<String> optional, boolean isChoice) {
 
-  /** What is known of where rows of files came from. */
+  /** The origin columns that rows of files have. */
   static final List<Column> ORIGIN =
       List.of(Origin.SOURCE_FILE, Origin.SOURCE_SHEET, Origin.SOURCE_PERIOD, Origin.SOURCE_ROW);
 
@@ -42,7 +42,7 @@ public record PlainColumns(List<String> names, Set<String> optional, boolean isC
     return names.stream().filter(name -> !isOrigin(name)).toList();
   }
 
-  /** What is looked for in the files. */
+  /** The columns to look for in the files. */
   List<IntakeColumn> columns(Map<String, ColumnType> types) {
     return headings().stream()
         .map(

@@ -4,6 +4,7 @@ import baddle.app.parts.SampledSource;
 import baddle.app.parts.SourceTally;
 import baddle.core.check.LikelyRepeats;
 import baddle.core.check.RowHashes;
+import baddle.core.check.RowOverlap;
 import baddle.core.check.RowSums;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
@@ -17,20 +18,16 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.LongConsumer;
 
 /** Finds the tables that only repeat another one, or are the sum of others. */
 final class PlainEvidence implements PlainReading.Target {
-
-  private static final double NEARLY_ALL = 0.9;
-  private static final int FEW_ROWS = 5;
-  private static final int LEAST_ROWS = 2;
 
   private final GridOpener opener;
   private final PlainSheets sheets;
@@ -41,7 +38,7 @@ final class PlainEvidence implements PlainReading.Target {
   private final Map<Integer, String> left = new TreeMap<>();
   private final List<Finding> findings = new ArrayList<>();
 
-  /** Of tables whose blocks have a schema. */
+  /** Compares tables whose blocks have a schema. */
   PlainEvidence(GridOpener opener, PlainSheets sheets, Schema schema) {
     this.opener = opener;
     this.sheets = sheets;
@@ -67,7 +64,7 @@ final class PlainEvidence implements PlainReading.Target {
     return left;
   }
 
-  /** What there is to say of tables that are left out, and of those that nearly repeat another. */
+  /** Reports tables that are left out, and those that nearly repeat another. */
   List<Finding> findings() {
     return findings;
   }
@@ -100,32 +97,18 @@ final class PlainEvidence implements PlainReading.Target {
   private void compare(PlainSource source, PlainSource other) throws IOException {
     List<String> common = new ArrayList<>(once(source.headings()));
     common.retainAll(once(other.headings()));
-    Map<Long, Integer> there = new HashMap<>();
-    long[] rows = new long[3];
-    each(
-        other,
-        common,
-        hash -> {
-          there.merge(hash, 1, Integer::sum);
-          rows[2]++;
-        });
-    each(
-        source,
-        common,
-        hash -> {
-          rows[0]++;
-          rows[1] += there.merge(hash, -1, Integer::sum) >= 0 ? 1 : 0;
-        });
+    RowOverlap overlap = new RowOverlap();
+    each(other, common, overlap::other);
+    each(source, common, overlap::own);
     boolean sameHeadings = common.size() == once(source.headings()).size();
-    boolean all = rows[1] == rows[0] && sameHeadings;
-    boolean copies = all && (rows[0] >= FEW_ROWS || (rows[0] >= LEAST_ROWS && rows[0] == rows[2]));
-    if (copies) {
+    boolean all = overlap.shared() == overlap.rows() && overlap.isNearlyAll();
+    if (sameHeadings && (all || overlap.isCopy())) {
       leave(
           source,
           FindingCode.FILE_REPEATS,
           String.format(
-              Locale.ROOT, "all its %,d rows are also in %s", rows[0], name(other, source)));
-    } else if (rows[1] >= FEW_ROWS && rows[1] >= NEARLY_ALL * rows[0]) {
+              Locale.ROOT, "all its %,d rows are also in %s", overlap.rows(), name(other, source)));
+    } else if (overlap.isNearlyAll()) {
       findings.add(
           Finding.of(
               FindingCode.FILE_REPEATS,
@@ -133,8 +116,8 @@ final class PlainEvidence implements PlainReading.Target {
               String.format(
                   Locale.ROOT,
                   "%,d of its %,d rows are also in %s, and count twice",
-                  rows[1],
-                  rows[0],
+                  overlap.shared(),
+                  overlap.rows(),
                   name(other, source)),
               "leave out what is a copy or an earlier state"));
     }
@@ -159,13 +142,8 @@ final class PlainEvidence implements PlainReading.Target {
         .toList();
   }
 
-  /** Takes the hash of a row. */
-  @FunctionalInterface
-  private interface Hashed {
-    void row(long hash);
-  }
-
-  private void each(PlainSource source, List<String> headings, Hashed sink) throws IOException {
+  private void each(PlainSource source, List<String> headings, LongConsumer sink)
+      throws IOException {
     List<IntakeColumn> columns = PlainColumns.required(headings).columns(Map.of());
     Schema texts = PlainColumns.required(headings).schema(Map.of());
     RowHashes ofTexts = new RowHashes(texts, texts.names());
@@ -175,7 +153,7 @@ final class PlainEvidence implements PlainReading.Target {
             (one, block) -> {
               ofTexts.begin(block);
               for (int row = 0; row < block.size(); row++) {
-                sink.row(ofTexts.shortened(row));
+                sink.accept(ofTexts.shortened(row));
               }
             });
   }

@@ -47,7 +47,7 @@ final class PlainReading {
     this.sheets = sheets;
   }
 
-  /** What became of each table, by its number. */
+  /** The intake of each table, by its number. */
   Map<Integer, SourceIntake> results() {
     return results;
   }

@@ -16,7 +16,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** Which sheets of a file are read, and what there is to say of their tables without a plan. */
+/** Chooses the sheets of a file to read, and words the findings of their tables without a plan. */
 final class PlainSheets {
 
   private final PlainChoice choice;
@@ -46,7 +46,7 @@ final class PlainSheets {
         .toList();
   }
 
-  /** What there is to say of sheets that aren't read. */
+  /** Reports sheets that aren't read. */
   List<Finding> notRead(GridFile grid, String file) throws IOException {
     List<Finding> findings = new ArrayList<>();
     List<GridSheet> read = of(grid);
@@ -78,7 +78,7 @@ final class PlainSheets {
     return findings;
   }
 
-  /** What there is to say of a table, or of a sheet without one. */
+  /** Reports a table, or a sheet without one. */
   List<Finding> findings(SourceIntake result, Place place, int sheets) {
     boolean stray =
         sheets > 1

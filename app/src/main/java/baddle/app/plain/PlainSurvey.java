@@ -52,12 +52,12 @@ final class PlainSurvey {
     return sources;
   }
 
-  /** What wants a person's eye besides the tables that were found. */
+  /** The findings, besides the tables that were found. */
   List<Finding> findings() {
     return findings;
   }
 
-  /** What the columns hold. */
+  /** The types of the columns. */
   Map<String, ColumnType> types() {
     Map<String, ColumnType> types = new HashMap<>();
     votes.forEach((name, vote) -> types.put(name, vote.decide()));

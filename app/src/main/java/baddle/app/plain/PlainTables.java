@@ -23,6 +23,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 
 /**
  * The tables of files as one, without a plan: what their columns hold is told by all their values.
@@ -148,14 +149,18 @@ public final class PlainTables {
     return sources.stream().filter(source -> !left.containsKey(source.number())).toList();
   }
 
-  /** What became of the rows. */
+  /** The rows by where they ended. */
   public RowCounts counts() {
     RowCounts counts = RowCounts.NONE;
-    for (Map.Entry<Integer, SourceIntake> one : results.entrySet()) {
-      RowCounts own = one.getValue().counts();
+    for (PlainSource source : sources) {
+      SourceIntake result = results.get(source.number());
+      if (result == null) {
+        continue;
+      }
+      RowCounts own = result.counts();
       counts =
           counts.plus(
-              left.containsKey(one.getKey())
+              left.containsKey(source.number())
                   ? new RowCounts(own.read(), 0, own.leftOut() + own.kept(), own.held())
                   : own);
     }
@@ -163,14 +168,15 @@ public final class PlainTables {
   }
 
   private long totalsLeftOut() {
-    return results.values().stream()
+    return counted().stream()
+        .flatMap(source -> Stream.ofNullable(results.get(source.number())))
         .flatMap(result -> result.treated().leftOut().stream())
         .filter(rule -> rule.because().equals(SourceIntake.TOTALS))
         .mapToLong(SourceIntake.LeftOut::rows)
         .sum();
   }
 
-  /** What a report says of where its rows come from. */
+  /** The origin of the rows, for the foot of a report. */
   public Map<String, String> about() {
     Map<String, String> about = new LinkedHashMap<>();
     RowCounts counts = counts();

@@ -1,6 +1,7 @@
 package baddle.app.review;
 
 import baddle.core.check.LikelyRepeats;
+import baddle.core.check.RowOverlap;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.NumberText;
@@ -16,7 +17,6 @@ import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -31,15 +31,6 @@ import java.util.Optional;
  */
 public final class RepeatedSources {
 
-  /** Sources with fewer rows can be much alike by chance. */
-  private static final int FEW_ROWS = 5;
-
-  /** One row can be the same by chance. */
-  private static final int LEAST_ROWS = 2;
-
-  /** What share of the rows of a source has to be in the other. */
-  private static final double NEARLY_ALL = 0.9;
-
   private final Plan plan;
   private final DatasetPlan dataset;
   private final DatasetReader reader;
@@ -50,7 +41,8 @@ public final class RepeatedSources {
     this.plan = plan;
     this.dataset = dataset;
     this.reader = reader;
-    this.samples = samples.stream().filter(one -> one.hashes().rows() >= LEAST_ROWS).toList();
+    this.samples =
+        samples.stream().filter(one -> one.hashes().rows() >= RowOverlap.LEAST_ROWS).toList();
   }
 
   /** A source, and the one that most of its rows are in too. */
@@ -121,26 +113,22 @@ public final class RepeatedSources {
     Schema schema = reader.schema();
     List<String> columns =
         NamedColumns.others(plan, dataset).stream().filter(schema::has).map(Column::name).toList();
-    Map<Long, Integer> there = new HashMap<>();
+    RowOverlap overlap = new RowOverlap();
     HashedRows hashed = new HashedRows(dataset, schema, columns, List.of());
-    hashed.scan(of(pair.other()), (block, row) -> there.merge(hashed.hash(row), 1, Integer::sum));
-    long[] rows = new long[2];
+    hashed.scan(of(pair.other()), (block, row) -> overlap.other(hashed.hash(row)));
     BigDecimal[] worth = {BigDecimal.ZERO};
     hashed.scan(
         of(pair.source()),
         (block, row) -> {
-          rows[0]++;
-          if (there.merge(hashed.hash(row), -1, Integer::sum) >= 0) {
-            rows[1]++;
+          if (overlap.own(hashed.hash(row))) {
             worth[0] = worth[0].add(hashed.amount(block, row));
           }
         });
     boolean isCopy =
-        rows[1] == rows[0]
-            && pair.source.hashes().rows() == pair.other.hashes().rows()
-            && pair.source.sums().values().stream().anyMatch(sum -> sum.signum() != 0);
-    boolean repeats = rows[1] >= FEW_ROWS ? rows[1] >= NEARLY_ALL * rows[0] : isCopy;
-    return repeats ? Optional.of(new Repeat(pair, rows[1], rows[0], worth[0])) : Optional.empty();
+        overlap.isCopy() && pair.source.sums().values().stream().anyMatch(sum -> sum.signum() != 0);
+    return isCopy || overlap.isNearlyAll()
+        ? Optional.of(new Repeat(pair, overlap.shared(), overlap.rows(), worth[0]))
+        : Optional.empty();
   }
 
   private Finding ofSheet(Repeat repeat) {

@@ -49,7 +49,7 @@ final class IntoPlan {
             .get());
   }
 
-  /** What is asked for; empty where nothing is. */
+  /** The plan and the name that were asked for; empty without --into. */
   static Optional<IntoPlan> of(CommandOptions options) throws UsageException {
     List<String> given = options.values(INTO);
     if (given.isEmpty()) {

@@ -121,7 +121,7 @@ public final class FigureOutput {
     write(figures, ReportHead.NONE);
   }
 
-  /** The same, with what the files say besides. */
+  /** The same, with findings of the files. */
   public void write(Figures figures, ReportHead head) throws UsageException, IOException {
     for (Path file : files) {
       ReportFile.of(file, form, options.has("with-totals"))

@@ -51,7 +51,7 @@ public final class TableOptions {
     return range.orElse(CellRange.EVERYTHING);
   }
 
-  /** Which tables of files are read without a plan. */
+  /** The options that choose tables of files without a plan. */
   public static PlainChoice plain(CommandOptions options) throws UsageException {
     return new PlainChoice(sheet(options), range(options), options.has("count-all"));
   }

@@ -18,7 +18,7 @@ public final class LikelyRepeats {
   /** Rows that are in more sources than this tell none of them. */
   private static final int MOST_SOURCES = 40;
 
-  /** What share of the sampled rows of a source has to be in the other. */
+  /** The share of a source's sampled rows that has to be in the other. */
   private static final double LIKELY = 0.75;
 
   private final List<SampledHashes> samples;

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 
 /**
- * What the rows of a source add up to, to find an overview among its details.
+ * The sums of a source's rows, by which an overview is found among its details.
  *
  * @param rows how many rows
  * @param sums the sum of each column of numbers

@@ -81,7 +81,7 @@ public record Finding(
     return new Finding(code, severity, place, message, other, tally, amount);
   }
 
-  /** The same, touching an amount. */
+  /** The same, with the amount in doubt. */
   public Finding touching(BigDecimal touched) {
     return new Finding(code, severity, place, message, remedy, tally, Optional.of(touched));
   }
@@ -91,7 +91,7 @@ public record Finding(
     return amount.filter(touched -> touched.signum() != 0).isPresent();
   }
 
-  /** The same, as grave as something else. */
+  /** The same, with another severity. */
   public Finding with(Severity other) {
     return new Finding(code, other, place, message, remedy, tally, amount);
   }

@@ -18,7 +18,7 @@ import java.util.Optional;
 public record GridRemark(
     FindingCode code, Severity severity, int row, String message, String remedy) {
 
-  /** What it says of a file. */
+  /** The finding for a file. */
   public Finding finding(String file) {
     return new Finding(
         code, severity, Place.file(file).atRow(row), message, remedy, Optional.empty());

@@ -121,7 +121,7 @@ final class CellLedger {
     found.lines().forEach(line -> filled += line.size());
   }
 
-  /** Whether what is in the row of headings is a value of something beside the table. */
+  /** Whether a cell in the row of headings is a value of something beside the table. */
   private boolean isValue(int cell) {
     String heading = headings.headings().getOrDefault(cell, "");
     return VALUE.matcher(heading).matches()

@@ -143,7 +143,7 @@ final class ColumnReadings {
         .or(() -> one(convention, spec.hints().siblings()));
   }
 
-  /** What the source's other columns or its period decide for such a column. */
+  /** The convention that the source's other columns or its period decide for such a column. */
   private Optional<Convention> inSource(
       Convention convention, Evidence evidence, Collection<Reading> columns) {
     Set<Convention> ofColumns = EnumSet.noneOf(Convention.class);
@@ -161,7 +161,7 @@ final class ColumnReadings {
     return spec.hints().period().flatMap(evidence::within);
   }
 
-  /** What the source shows of how its values are written, and what it leaves open. */
+  /** The conventions that the source shows, and those that it leaves open. */
   SourceWriting writing() {
     Set<Convention> shown = EnumSet.noneOf(Convention.class);
     Set<Convention> open = EnumSet.noneOf(Convention.class);

@@ -4,15 +4,15 @@ import baddle.core.finding.NumberText;
 import baddle.core.grid.CellKind;
 import baddle.core.grid.GridRow;
 import baddle.core.intake.heading.HeadingRow;
-import baddle.core.value.Convention;
 import baddle.core.value.Summable;
 import java.math.BigDecimal;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.Objects;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
-/** What the numbers below each heading of a table add up to that isn't read. */
+/** The sums of the numbers below each heading of a table that isn't read. */
 public final class ColumnSums {
 
   private static final int MOST_SHOWN = 4;
@@ -23,7 +23,7 @@ public final class ColumnSums {
     this.sums = sums;
   }
 
-  /** Of no table. */
+  /** The sums of no table. */
   public static ColumnSums none() {
     return new ColumnSums(Map.of());
   }
@@ -49,30 +49,30 @@ public final class ColumnSums {
         .collect(Collectors.joining(", "));
   }
 
-  /** Adds up the rows below headings, those aside that are the sum of all rows above. */
+  /** Adds up the rows below headings, but for those that are the sum of all rows above. */
   static final class Adding {
 
-    /** What a column has. */
-    private static final class Numbers {
-      private BigDecimal sum = BigDecimal.ZERO;
-      private long numbers;
-      private long cells;
-    }
-
     private final HeadingRow headings;
-    private final Map<Integer, Numbers> columns = new LinkedHashMap<>();
+    private final int[] columns;
+    private final BigDecimal[] sums;
+    private final long[] numbers;
+    private final long[] cells;
+    private final @Nullable BigDecimal[] own;
+    private final UnreadCells cell = new UnreadCells(IgnoredCells.NONE);
     private long rows;
 
     Adding(HeadingRow headings) {
       this.headings = headings;
-      headings
-          .headings()
-          .forEach(
-              (cell, heading) -> {
-                if (Summable.mayBe(heading)) {
-                  columns.put(cell, new Numbers());
-                }
-              });
+      this.columns =
+          headings.headings().entrySet().stream()
+              .filter(heading -> Summable.mayBe(heading.getValue()))
+              .mapToInt(Map.Entry::getKey)
+              .toArray();
+      this.sums = new BigDecimal[columns.length];
+      Arrays.fill(sums, BigDecimal.ZERO);
+      this.numbers = new long[columns.length];
+      this.cells = new long[columns.length];
+      this.own = new BigDecimal[columns.length];
     }
 
     boolean isBelow(HeadingRow other) {
@@ -80,51 +80,47 @@ public final class ColumnSums {
     }
 
     void add(GridRow row) {
-      Map<Integer, BigDecimal> own = new LinkedHashMap<>();
-      columns.forEach(
-          (cell, column) -> {
-            if (cell < row.width() && row.kind(cell) != CellKind.BLANK) {
-              column.cells++;
-              UnreadCells one = new UnreadCells(IgnoredCells.NONE);
-              one.add(row, cell);
-              if (one.numbers() > 0) {
-                own.put(cell, one.sum(Convention.DECIMAL_POINT));
-              }
-            }
-          });
-      if (!isTotal(own)) {
-        rows += own.isEmpty() ? 0 : 1;
-        own.forEach(
-            (cell, number) -> {
-              Numbers column = Objects.requireNonNull(columns.get(cell));
-              column.numbers++;
-              column.sum = column.sum.add(number);
-            });
+      boolean any = false;
+      for (int i = 0; i < columns.length; i++) {
+        boolean filled = columns[i] < row.width() && row.kind(columns[i]) != CellKind.BLANK;
+        cells[i] += filled ? 1 : 0;
+        own[i] = filled ? cell.number(row, columns[i]) : null;
+        any |= own[i] != null;
+      }
+      if (!any || isTotal()) {
+        return;
+      }
+      rows++;
+      for (int i = 0; i < columns.length; i++) {
+        BigDecimal number = own[i];
+        if (number != null) {
+          numbers[i]++;
+          sums[i] = sums[i].add(number);
+        }
       }
     }
 
-    private boolean isTotal(Map<Integer, BigDecimal> own) {
-      return rows > 1
-          && own.values().stream().anyMatch(number -> number.signum() != 0)
-          && own.entrySet().stream()
-              .allMatch(
-                  one ->
-                      Objects.requireNonNull(columns.get(one.getKey()))
-                              .sum
-                              .compareTo(one.getValue())
-                          == 0);
+    private boolean isTotal() {
+      boolean anyAmount = false;
+      for (int i = 0; i < columns.length; i++) {
+        BigDecimal number = own[i];
+        if (number != null && number.compareTo(sums[i]) != 0) {
+          return false;
+        }
+        anyAmount |= number != null && number.signum() != 0;
+      }
+      return anyAmount && rows > 1;
     }
 
     /** The sums of the columns that are mostly numbers. */
     ColumnSums sums() {
-      Map<String, BigDecimal> sums = new LinkedHashMap<>();
-      columns.forEach(
-          (cell, column) -> {
-            if (column.numbers > 0 && column.numbers * 2 >= column.cells) {
-              sums.merge(headings.headings().getOrDefault(cell, ""), column.sum, BigDecimal::add);
-            }
-          });
-      return new ColumnSums(sums);
+      Map<String, BigDecimal> all = new LinkedHashMap<>();
+      for (int i = 0; i < columns.length; i++) {
+        if (numbers[i] > 0 && numbers[i] * 2 >= cells[i]) {
+          all.merge(headings.headings().getOrDefault(columns[i], ""), sums[i], BigDecimal::add);
+        }
+      }
+      return new ColumnSums(all);
     }
   }
 }

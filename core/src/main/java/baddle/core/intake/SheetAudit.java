@@ -27,6 +27,7 @@ public final class SheetAudit implements RowSink {
   private final UnreadCells cells;
   private final boolean isIgnored;
   private final boolean looksForHeadings;
+  private boolean onlyForHeadings;
   private final HeadingMatcher matcher;
   private final HeadingSearch search;
   private final GridRow lent = new GridRow();
@@ -60,9 +61,15 @@ public final class SheetAudit implements RowSink {
     return lent;
   }
 
+  /** Lets it stop where no headings are near the top, since nobody asks for the other cells. */
+  public SheetAudit onlyForHeadings() {
+    onlyForHeadings = true;
+    return this;
+  }
+
   @Override
   public boolean wantsMore() {
-    return true;
+    return !onlyForHeadings || headings != null || search.wantsMore();
   }
 
   @Override
@@ -104,7 +111,7 @@ public final class SheetAudit implements RowSink {
     }
   }
 
-  /** What the columns add up to below the feed's headings, or below the row most like them. */
+  /** The sums below the feed's headings, or below the row most like them. */
   public ColumnSums sums() {
     return below == null ? ColumnSums.none() : below.sums();
   }

@@ -5,14 +5,14 @@ import java.util.EnumSet;
 import java.util.Set;
 
 /**
- * What a source shows of how its sender writes what could be read in two ways.
+ * How the sender of a source writes numbers and dates that could be read in two ways.
  *
  * @param shown what its own values or its period prove
  * @param open the conventions that its values leave open, by the one of each two that is first
  */
 public record SourceWriting(Set<Convention> shown, Set<Convention> open) {
 
-  /** Of a source that has no such values. */
+  /** A source without such values. */
   public static final SourceWriting NOTHING = new SourceWriting(Set.of(), Set.of());
 
   /** Copies the sets. */
@@ -21,7 +21,7 @@ public record SourceWriting(Set<Convention> shown, Set<Convention> open) {
     open = Set.copyOf(open);
   }
 
-  /** What two sources show. */
+  /** The conventions of two sources together. */
   public SourceWriting plus(SourceWriting other) {
     return new SourceWriting(both(shown, other.shown), both(open, other.open));
   }

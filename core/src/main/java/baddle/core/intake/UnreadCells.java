@@ -7,6 +7,7 @@ import baddle.core.outcome.UnreadRange;
 import baddle.core.value.CellSum;
 import baddle.core.value.Convention;
 import java.math.BigDecimal;
+import org.jspecify.annotations.Nullable;
 
 /** Filled cells of one place of a sheet that nobody reads, and what their numbers add up to. */
 final class UnreadCells {
@@ -54,6 +55,12 @@ final class UnreadCells {
     }
     return kind == CellKind.TEXT
         && sum.addText(row.buffer(column), row.start(column), row.end(column));
+  }
+
+  /** The number of a cell that isn't blank, alone, with a decimal point; null for none. */
+  @Nullable BigDecimal number(GridRow row, int column) {
+    sum.clear();
+    return isNumber(row, column) ? sum.sum(Convention.DECIMAL_POINT) : null;
   }
 
   /** How many cells there are, those aside that the plan ignores. */

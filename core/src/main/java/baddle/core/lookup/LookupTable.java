@@ -149,7 +149,7 @@ public final class LookupTable {
     return unused;
   }
 
-  /** What a row and its double have in common. */
+  /** The key that a row and its double share. */
   private static List<Object> keyOf(Row row) {
     return List.of(row.comparable(), row.from(), row.to());
   }

@@ -125,7 +125,7 @@ public final class TableFinder {
         && grain(row(at + 1).cell(column).text()).filter(Grain.DAY::equals).isEmpty();
   }
 
-  /** What a text names: a month, a quarter, a year, a day..., as headings of budgets do. */
+  /** The grain of the period that a text names, such as a heading of a budget; empty for none. */
   private static Optional<Grain> grain(String text) {
     return text.length() > LONGEST_PERIOD
         ? Optional.empty()

@@ -22,6 +22,14 @@ public final class CellSum {
   private BigDecimal withComma = BigDecimal.ZERO;
   private long numbers;
 
+  /** Forgets what was added. */
+  public void clear() {
+    plain = 0;
+    withPoint = BigDecimal.ZERO;
+    withComma = BigDecimal.ZERO;
+    numbers = 0;
+  }
+
   /** How many numbers were added. */
   public long numbers() {
     return numbers;

@@ -22,7 +22,7 @@ public enum Ignored {
   /** Accents and other marks on letters. */
   ACCENTS;
 
-  /** What spellings of one name differ in. */
+  /** The differences between spellings of one name. */
   public static final Set<Ignored> BY_SPELLING =
       Collections.unmodifiableSet(EnumSet.of(CASE, SPACES, PUNCTUATION, ACCENTS));
 

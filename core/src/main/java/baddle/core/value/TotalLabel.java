@@ -118,7 +118,7 @@ public final class TotalLabel {
       List.of(
           "for", "of", "f\u00fcr", "der", "pour", "de", "du", "par", "por", "per", "van", "dla");
 
-  /** What a letter of a prefix may be: one of ASCII, or anything else. */
+  /** The letters that a prefix tells apart: those of ASCII, and one for all others. */
   private static final int LETTERS = 27;
 
   private static final int OTHER = LETTERS - 1;

@@ -536,7 +536,7 @@ class CrosstabTests {
     assertThat(shown(crosstab, 1)).contains("Alder Mill 20.00 10.00 20.00", " 20.00 10.00 20.00");
   }
 
-  /** What isn't reported in the last period has no part in the total and no value of its own. */
+  /** An item without rows in the last period is blank and has no part in the total. */
   @Test
   void lines_of_a_balance_add_up_to_its_total() throws IOException {
     LocalDate march = LocalDate.of(2026, 3, 31);

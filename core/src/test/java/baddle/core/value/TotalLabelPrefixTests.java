@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** What is no label of a total is told without making a text of it; no label is missed. */
+/** Most texts are ruled out as labels without making a string of them; no label is missed. */
 class TotalLabelPrefixTests {
 
   @ParameterizedTest

@@ -30,14 +30,14 @@ public record StoredFile(
 
   private static final String AS = " read as ";
 
-  /** What its reading depends on, without what other files show. */
+  /** The intake, without the conventions of other files. */
   public String ownIntake() {
     int at = intake.indexOf(AS);
     return at < 0 ? intake : intake.substring(0, at);
   }
 
   /**
-   * The same, read as other files show.
+   * The same, read by the conventions of other files.
    *
    * @param shown what they show that it leaves open; empty for nothing
    */

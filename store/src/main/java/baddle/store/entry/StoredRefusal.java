@@ -1,6 +1,7 @@
 package baddle.store.entry;
 
 import baddle.core.finding.Finding;
+import java.util.Collection;
 
 /**
  * A file that lay in a feed's folder when the folders were looked at last, and couldn't be read.
@@ -20,4 +21,10 @@ public record StoredRefusal(
     String period,
     String seen,
     boolean hasRows,
-    Finding finding) {}
+    Finding finding) {
+
+  /** How many files there are; one that can't be read for several reasons counts once. */
+  public static int files(Collection<StoredRefusal> refused) {
+    return (int) refused.stream().map(StoredRefusal::path).distinct().count();
+  }
+}

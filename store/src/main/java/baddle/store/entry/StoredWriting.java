@@ -16,7 +16,7 @@ import java.util.stream.Collectors;
  */
 public record StoredWriting(String feed, String path, SourceWriting writing) {
 
-  /** Of the texts that a store has. */
+  /** Parses the texts of a store. */
   public static StoredWriting of(String feed, String path, String shown, String open) {
     return new StoredWriting(feed, path, new SourceWriting(parse(shown), parse(open)));
   }
