@@ -267,7 +267,8 @@ class ArchitectureTests {
                   "baddle.core..",
                   "baddle.formats..",
                   "baddle.plan..",
-                  "baddle.store..")),
+                  "baddle.store..",
+                  "org.slf4j..")),
           Map.entry(
               "baddle.app.reference",
               List.of(

@@ -77,6 +77,17 @@ class PlainFilesProgramTests {
   }
 
   @Test
+  void a_sheet_named_of_a_file_without_sheets_is_reported() throws Exception {
+    baddle.write("a.csv", "Site,Amount", "Elm,5");
+
+    Baddle.Run run =
+        baddle.run(
+            "crosstab", "a.csv", "--down", "Site", "--measure", "sum(Amount)", "--sheet", "X");
+
+    assertThat(run.err()).contains("the file has no sheets; all of it is read");
+  }
+
+  @Test
   void the_rows_of_files_leave_as_one_clean_table() throws Exception {
     baddle.write("late.csv", "Amount;Site;Item", "1,50;Ash;z");
 

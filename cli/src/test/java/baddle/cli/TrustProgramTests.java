@@ -226,6 +226,8 @@ class TrustProgramTests {
         "summarize s --out in/oak_2026-01.csv",
         "summarize s --out ./in/../in/oak_2026-01.csv",
         "summarize s --out link.csv",
+        "summarize s --out linked/oak_2026-01.csv",
+        "export --out linked/oak_2026-01.csv",
         "summarize s --out regions.csv",
         "trace s --out in/oak_2026-01.csv",
         "check --suspense in/oak_2026-01.csv",
@@ -242,6 +244,7 @@ class TrustProgramTests {
     baddle.write("baddle.yaml", withLookup.split("\n"));
     baddle.run("consolidate");
     Files.createLink(folder.resolve("link.csv"), folder.resolve("regions.csv"));
+    Files.createSymbolicLink(folder.resolve("linked"), Path.of("in"));
     String before = everything();
 
     Baddle.Run run = baddle.run(command.split(" "));

@@ -335,6 +335,19 @@ class WholeSheetProgramTests {
   }
 
   @Test
+  void a_file_that_lacks_two_headings_is_one_file() throws Exception {
+    plan(
+        PLAN.replace("[Site]}", "[Site], required: true}")
+            .replace("[Amount]}", "[Amount], required: true}"));
+    baddle.write("in/a.csv", "Site,Amount,Kind", "Elm,1.5,x", "Oak,2,x");
+    baddle.write("in/b.csv", "Place,Value,Kind", "Elm,4,x", "Oak,8,x");
+
+    assertThat(run("run")).contains("no heading for the column site", "the column amount");
+    assertThat(run("run")).contains("1 file is not read");
+    assertThat(run("check")).contains("1 file is not read");
+  }
+
+  @Test
   void files_kept_from_the_figures_are_counted_and_summed_up() throws Exception {
     baddle.write("in/a.csv", "Site,Amount", "Elm,1.5", "Oak,2");
     run("run");

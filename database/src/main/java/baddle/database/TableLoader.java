@@ -199,7 +199,7 @@ public final class TableLoader implements Closeable {
               + load.table()
               + " has other columns: "
               + difference.get()
-              + "; remake: true in the plan, or --remake, drops it and makes it anew");
+              + "; remake: true in the plan, or --remake, drops it and creates it again");
     }
     if (difference.isPresent()) {
       execute("drop table " + table.quoted());

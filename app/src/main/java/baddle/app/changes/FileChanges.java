@@ -76,7 +76,7 @@ public record FileChanges(
             detector.reports(),
             checked,
             finder::unwantedLike,
-            closed::isClosed);
+            closed);
     List<StoredFile> leaving = new ArrayList<>(gone.leaving());
     for (CheckedFile file : checked) {
       if (file.change() == FileChange.DUPLICATE) {

@@ -1,5 +1,6 @@
 package baddle.app.changes;
 
+import baddle.app.closed.ClosedSources;
 import baddle.app.reading.FoundFile;
 import baddle.core.derivation.StoppedException;
 import baddle.core.finding.Finding;
@@ -51,7 +52,7 @@ public final class GoneFiles {
    * @param checked what became of the files there are; those that were renamed and needn't be read
    *     are replaced by such as say so
    * @param elsewhere finds files that are gone among those that no feed wants
-   * @param isClosed tells files that are of closed periods, and stay as those do
+   * @param closed tells files that are of closed periods, and stay as those do
    * @throws StoppedException if a file is gone whose feed is to stop then
    */
   static GoneFiles of(
@@ -62,7 +63,7 @@ public final class GoneFiles {
       Set<String> reports,
       List<CheckedFile> checked,
       Function<StoredFile, Optional<String>> elsewhere,
-      Predicate<StoredFile> isClosed)
+      ClosedSources closed)
       throws StoppedException {
     Set<String> places = new HashSet<>();
     found.forEach(file -> places.add(ChangeDetector.place(file.feed().dataset(), file.path())));
@@ -85,7 +86,7 @@ public final class GoneFiles {
         if (now == null && other != null && !plan.datasets().containsKey(file.dataset())) {
           gone.move(file, other);
         } else if (now == null) {
-          gone.add(file, isClosed.test(file));
+          gone.add(file, closed);
         } else {
           checked.set(now, gone.rename(file, checked.get(now)));
         }
@@ -145,8 +146,8 @@ public final class GoneFiles {
     return path.substring(path.lastIndexOf('.') + 1);
   }
 
-  private void add(StoredFile file, boolean isClosed) throws StoppedException {
-    if (isClosed) {
+  private void add(StoredFile file, ClosedSources closed) throws StoppedException {
+    if (closed.isClosed(file)) {
       leaving.add(file);
       staying.add(file.id());
       return;
@@ -174,6 +175,7 @@ public final class GoneFiles {
                 Place.file(file.path()),
                 whenGone == WhenGone.DROP
                     ? "it was in the dataset and is gone, or no feed wants it now; its rows were removed"
+                        + (closed.keepsAny() ? ", but for those of closed periods" : "")
                     : "it is gone; its rows stay in the dataset (when_gone: keep)",
                 other
                     .map(

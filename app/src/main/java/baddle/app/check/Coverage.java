@@ -142,6 +142,7 @@ public record Coverage(
    */
   List<Finding> findings(List<String> passedOver) {
     List<Finding> findings = new ArrayList<>();
+    List<String> likely = passedOver.stream().filter(this::mayBeMissing).toList();
     if (!missing.isEmpty()) {
       findings.add(
           Finding.of(
@@ -153,12 +154,12 @@ public record Coverage(
                   + String.join(", ", missing)
                   + ", though it should have one "
                   + expected
-                  + (passedOver.isEmpty()
+                  + (likely.isEmpty()
                       ? ""
                       : "; perhaps it is in "
-                          + Listing.of(passedOver)
+                          + Listing.of(likely)
                           + ", which has the headings and isn't read"),
-              passedOver.isEmpty()
+              likely.isEmpty()
                   ? "ask the sender for the files"
                   : "see whether what is missing is there; else ask the sender for the files"));
     }
@@ -171,5 +172,13 @@ public record Coverage(
               "rename the file, or move it away"));
     }
     return findings;
+  }
+
+  /** Whether a place may be a missing source: its name states no period, or that of one. */
+  private boolean mayBeMissing(String place) {
+    Optional<Period> stated =
+        PeriodText.english().find(place.substring(place.lastIndexOf('/') + 1));
+    return stated.isEmpty()
+        || missing.stream().anyMatch(one -> one.endsWith(stated.get().toString()));
   }
 }

@@ -63,18 +63,23 @@ public record PendingFiles(List<Finding> findings, Map<String, String> strays) {
     List<StoredFile> known = closed.known(store.catalogue().files(batch));
     FileChanges changes = FileChanges.of(project, known, closed, mended, Long.MAX_VALUE, false);
     List<Finding> findings = new ArrayList<>(changes.findings());
-    Map<String, StoredRefusal> refused = new HashMap<>();
+    Map<String, List<StoredRefusal>> refused = new HashMap<>();
     store
         .catalogue()
         .outcomes()
         .refused()
-        .forEach(one -> refused.put(one.path() + one.seen(), one));
+        .forEach(
+            one ->
+                refused
+                    .computeIfAbsent(one.path() + one.seen(), file -> new ArrayList<>())
+                    .add(one));
     changes.refused().forEach(one -> findings.add(one.finding()));
     long toRead = 0;
     for (CheckedFile file : changes.checked()) {
-      StoredRefusal same = refused.get(file.file().path() + file.file().seen().text());
-      if (file.isToRead() && same != null) {
-        findings.add(same.finding());
+      List<StoredRefusal> same =
+          refused.getOrDefault(file.file().path() + file.file().seen().text(), List.of());
+      if (file.isToRead() && !same.isEmpty()) {
+        same.forEach(one -> findings.add(one.finding()));
       } else if (file.isToRead() || file.change() == FileChange.RENAMED) {
         toRead++;
       }

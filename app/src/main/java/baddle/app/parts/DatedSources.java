@@ -6,6 +6,7 @@ import baddle.app.closed.ClosedRows;
 import baddle.app.review.ClosedPeriods;
 import baddle.app.review.DatedRows;
 import baddle.core.check.RowHashes;
+import baddle.core.outcome.CellAccount;
 import baddle.core.outcome.RowCounts;
 import baddle.core.table.Block;
 import baddle.core.table.HiddenRows;
@@ -210,7 +211,7 @@ public final class DatedSources {
         long count = copy(dataset, reader, schema, part, source, before.path(), left, periods);
         if (count > 0) {
           number++;
-          batch.addSource(
+          StoredSource keptSource =
               new StoredSource(
                   file,
                   part.part(),
@@ -221,7 +222,9 @@ public final class DatedSources {
                   source.range(),
                   source.message(),
                   new RowCounts(count, count, 0, 0),
-                  first));
+                  first);
+          batch.addSource(keptSource);
+          batch.addCells(keptSource, CellAccount.NONE);
           first += count;
           kept += count;
         }

@@ -64,6 +64,15 @@ final class PlainSheets {
       }
     }
     Optional<String> wanted = choice.sheet();
+    if (wanted.isPresent() && read.stream().anyMatch(sheet -> sheet.name().isEmpty())) {
+      findings.add(
+          Finding.of(
+                  FindingCode.SHEET_MISSING,
+                  Place.file(file),
+                  "the file has no sheets; all of it is read, whatever --sheet names",
+                  "leave it out if it isn't wanted")
+              .with(Severity.NOTE));
+    }
     if (read.isEmpty() && wanted.isPresent()) {
       findings.add(
           Finding.of(

@@ -1,6 +1,8 @@
 package baddle.app.reading;
 
 import baddle.app.ContentHash;
+import baddle.app.FileWalk;
+import baddle.app.Fingerprint;
 import baddle.app.Project;
 import baddle.app.output.OutputList;
 import baddle.plan.FeedPlan;
@@ -9,10 +11,14 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.LoggerFactory;
 
 /**
  * The files that a command or its plan reads, onto which nothing may be written: the plan, the
@@ -23,6 +29,7 @@ public final class Inputs {
 
   private final Optional<Project> project;
   private final Collection<Path> others;
+  private @Nullable Map<String, Set<String>> pathsByPlace;
 
   private Inputs(Optional<Project> project, Collection<Path> others) {
     this.project = project;
@@ -81,18 +88,65 @@ public final class Inputs {
   }
 
   /** Whether a file that is there is one of a feed's, and none that was written by a command. */
-  private static boolean isSource(Project project, Path file) throws IOException {
-    Path home = project.folder();
-    String path = home.relativize(file).toString().replace('\\', '/');
+  private boolean isSource(Project own, Path file) throws IOException {
+    if (!Files.isRegularFile(file)) {
+      return false;
+    }
+    Set<String> names = new LinkedHashSet<>(paths(own).getOrDefault(place(file), Set.of()));
+    names.add(path(own, file));
     boolean wanted =
-        file.startsWith(home.resolve(MendedFiles.FOLDER))
-            || project.plan().feeds().values().stream()
+        file.startsWith(own.folder().resolve(MendedFiles.FOLDER))
+            || own.plan().feeds().values().stream()
                 .map(FeedPlan::files)
                 .flatMap(Collection::stream)
-                .anyMatch(pattern -> wants(pattern, path));
-    return wanted
-        && Files.isRegularFile(file)
-        && !OutputList.of(project.planFile()).hashes().contains(ContentHash.of(file));
+                .anyMatch(pattern -> names.stream().anyMatch(name -> wants(pattern, name)));
+    return wanted && !OutputList.of(own.planFile()).hashes().contains(ContentHash.of(file));
+  }
+
+  /** By what the file system knows it by, so that links lead to one file. */
+  private static String place(Path file) throws IOException {
+    return Fingerprint.of(file).place();
+  }
+
+  private static String path(Project own, Path file) {
+    return own.folder().relativize(file).toString().replace('\\', '/');
+  }
+
+  /** The paths of all files in the folders of the feeds, through links too, by their places. */
+  private Map<String, Set<String>> paths(Project own) throws IOException {
+    Map<String, Set<String>> known = pathsByPlace;
+    if (known == null) {
+      Map<String, Set<String>> found = new HashMap<>();
+      Set<Path> roots = new LinkedHashSet<>();
+      own.plan().feeds().values().stream()
+          .flatMap(feed -> feed.files().stream())
+          .forEach(pattern -> roots.add(own.folder().resolve(pattern.folder())));
+      for (Path root : roots) {
+        if (Files.isDirectory(root)) {
+          FileWalk.of(root, new Paths(own, found));
+        }
+      }
+      found.remove("");
+      pathsByPlace = found;
+      known = found;
+    }
+    return known;
+  }
+
+  /** Notes the paths of files; what can't be looked at is nobody's source. */
+  private record Paths(Project project, Map<String, Set<String>> found) implements FileWalk.Visit {
+
+    @Override
+    public void file(Path file, Fingerprint seen) {
+      found
+          .computeIfAbsent(seen.place(), place -> new LinkedHashSet<>())
+          .add(path(project, file.normalize()));
+    }
+
+    @Override
+    public void failed(Path path, IOException why) {
+      LoggerFactory.getLogger(Inputs.class).debug("{} can't be looked at", path, why);
+    }
   }
 
   private static boolean wants(NamePattern pattern, String path) {

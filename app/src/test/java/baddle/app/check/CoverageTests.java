@@ -56,4 +56,30 @@ class CoverageTests {
         Arrays.stream(new String[] {missing, unexpected}).filter(s -> !s.isEmpty()).count();
     assertThat(coverage.findings(List.of())).hasSize((int) expected);
   }
+
+  /** A file that isn't read is a hint only where its name can be that of what is missing. */
+  @ParameterizedTest
+  @CsvSource({
+    "in/old/a 2026-02.csv, true",
+    "in/2026/new.csv, true",
+    "in/a 2026-07.csv, false",
+    "'in/a.xlsx, sheet 2026-02 (2)', true",
+    "'in/a.xlsx, sheet May 2026', false",
+  })
+  void names_what_may_be_missing(String place, boolean isNamed) {
+    Coverage coverage =
+        Coverage.of(
+            "tills",
+            new ExpectPlan(Grain.MONTH, List.of()),
+            List.of(
+                new Coverage.Covered(Place.file("f0"), "2026-01", "a"),
+                new Coverage.Covered(Place.file("f1"), "2026-03", "a")),
+            List.of(),
+            PeriodText.english(),
+            Calendar.standard(),
+            false);
+
+    assertThat(coverage.findings(List.of(place)).get(0).message().contains(place))
+        .isEqualTo(isNamed);
+  }
 }

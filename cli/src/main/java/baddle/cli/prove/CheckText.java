@@ -98,24 +98,19 @@ final class CheckText {
     if (!result.addsUp()) {
       return "IT DOES NOT ADD UP";
     }
-    int unread = result.completeness().unreadFiles();
-    String rows =
-        "every row read is accounted for"
-            + (unread == 0
-                ? ""
-                : "; "
-                    + counted(unread, "file")
-                    + (unread == 1 ? " is not read" : " are not read"));
-    return cells.filled() == 0
-        ? rows
-        : cells.notRead() == 0
-            ? rows + ", and all " + counted(cells.filled(), "filled cell")
-            : rows
-                + ", but "
-                + NumberText.count(cells.notRead())
-                + " of "
-                + counted(cells.filled(), "filled cell")
-                + (cells.notRead() == 1 ? " is not read" : " are not read");
+    String rows = "every row read is accounted for";
+    String all =
+        cells.filled() == 0
+            ? rows
+            : cells.notRead() == 0
+                ? rows + ", and all " + counted(cells.filled(), "filled cell")
+                : rows
+                    + ", but "
+                    + NumberText.count(cells.notRead())
+                    + " of "
+                    + counted(cells.filled(), "filled cell")
+                    + (cells.notRead() == 1 ? " is not read" : " are not read");
+    return all + result.completeness().filesInWords();
   }
 
   private void cells() {

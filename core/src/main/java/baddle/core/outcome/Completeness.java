@@ -35,7 +35,8 @@ public record Completeness(
         + (addsUp() ? "" : " DOES NOT ADD UP");
   }
 
-  private String filesInWords() {
+  /** The files that aren't read, behind a semicolon; empty for none. */
+  public String filesInWords() {
     return unreadFiles == 0
         ? ""
         : "; "
