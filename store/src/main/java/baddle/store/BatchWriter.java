@@ -1,36 +1,26 @@
 package baddle.store;
 
-import baddle.core.check.SampledHashes;
 import baddle.core.finding.Finding;
 import baddle.core.finding.Place;
 import baddle.core.grid.MessageHead;
-import baddle.core.intake.SourceIntake;
-import baddle.core.outcome.CellAccount;
-import baddle.core.outcome.CellCounts;
-import baddle.core.outcome.ControlTotal;
 import baddle.core.outcome.HeldRow;
 import baddle.core.outcome.HeldValue;
-import baddle.core.outcome.MendedValue;
 import baddle.core.outcome.RowCounts;
-import baddle.core.outcome.UnreadRange;
 import baddle.core.table.Column;
 import baddle.core.table.HiddenRows;
 import baddle.core.table.Schema;
 import baddle.store.entry.Batch;
 import baddle.store.entry.StoredFile;
 import baddle.store.entry.StoredSource;
-import baddle.store.entry.StoredWriting;
 import java.io.Closeable;
 import java.io.IOException;
 import java.math.BigDecimal;
-import java.nio.ByteBuffer;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.OptionalLong;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -297,28 +287,6 @@ public final class BatchWriter implements Closeable {
     return id;
   }
 
-  /** Adds a sample of the rows of a source that was added before, and what they add up to. */
-  public synchronized void addSample(
-      int part, int source, SampledHashes sample, Map<String, BigDecimal> sums) throws IOException {
-    ByteBuffer bytes = ByteBuffer.allocate((int) sample.values().count() * Long.BYTES);
-    sample.values().forEach(bytes::putLong);
-    database.execute(
-        "INSERT INTO source_sample (part, source, rows, level, hashes) VALUES (?, ?, ?, ?, ?)",
-        part,
-        source,
-        sample.rows(),
-        sample.level(),
-        bytes.array());
-    for (Map.Entry<String, BigDecimal> sum : sums.entrySet()) {
-      database.execute(
-          "INSERT INTO source_sum (part, source, column_name, sum) VALUES (?, ?, ?, ?)",
-          part,
-          source,
-          sum.getKey(),
-          sum.getValue().toPlainString());
-    }
-  }
-
   /** Adds a source of a file that was added before. */
   public synchronized void addSource(StoredSource source) throws IOException {
     RowCounts counts = source.counts();
@@ -345,85 +313,6 @@ public final class BatchWriter implements Closeable {
     long hidden = held.get(from, (int) (from + counts.kept())).cardinality();
     if (hidden > 0) {
       setRowState(source.part(), source.number(), HiddenRows.HELD.name(), hidden, 0);
-    }
-  }
-
-  /** Adds what became of the cells of a source that was added before. */
-  public synchronized void addCells(StoredSource source, CellAccount account) throws IOException {
-    CellCounts cells = account.counts();
-    database.execute(
-        "INSERT INTO cell_count (part, source, filled, read, headings, notes, left_out, ignored,"
-            + " not_read) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        source.part(),
-        source.number(),
-        cells.filled(),
-        cells.read(),
-        cells.headings(),
-        cells.notes(),
-        cells.leftOut(),
-        cells.ignored(),
-        cells.notRead());
-    for (UnreadRange range : account.unread()) {
-      database.execute(
-          "INSERT INTO cells_not_read (part, source, sheet, heading, cell_range, cells, numbers,"
-              + " sum) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
-          source.part(),
-          source.number(),
-          range.sheet(),
-          range.heading(),
-          range.range().toString(),
-          range.cells(),
-          range.numbers(),
-          range.sum().toPlainString());
-    }
-  }
-
-  /** Adds what the shaping did in a source that was added before. */
-  public synchronized void addTreated(StoredSource source, SourceIntake.Treated treated)
-      throws IOException {
-    database.execute(
-        "UPDATE source SET headings = ?, absent = ?, shown = ?, left_open = ?"
-            + " WHERE part = ? AND number = ?",
-        HeadingList.text(treated.headings()),
-        String.join("\t", treated.absent()),
-        StoredWriting.text(treated.writing().shown()),
-        StoredWriting.text(treated.writing().open()),
-        source.part(),
-        source.number());
-    for (SourceIntake.LeftOut leftOut : treated.leftOut()) {
-      database.execute(
-          "INSERT INTO left_out (part, source, because, rows) VALUES (?, ?, ?, ?)",
-          source.part(),
-          source.number(),
-          leftOut.because(),
-          leftOut.rows());
-    }
-    for (MendedValue value : treated.mended()) {
-      database.execute(
-          "INSERT INTO mended (part, source, source_row, heading, sent, mended, mended_file,"
-              + " mended_sheet, mended_row) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
-          source.part(),
-          source.number(),
-          value.rowNumber(),
-          value.heading(),
-          value.sent(),
-          value.mended(),
-          Objects.requireNonNullElse(value.from().file(), ""),
-          Objects.requireNonNullElse(value.from().sheet(), ""),
-          value.from().row());
-    }
-    for (ControlTotal total : treated.totals()) {
-      database.execute(
-          "INSERT INTO control_total (part, source, column_name, label, source_row, stated,"
-              + " computed, held) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
-          source.part(),
-          source.number(),
-          total.column(),
-          total.label(),
-          total.rowNumber(),
-          total.stated().toPlainString(),
-          total.computed().toPlainString(),
-          total.held());
     }
   }
 
@@ -458,6 +347,11 @@ public final class BatchWriter implements Closeable {
         finding.tally().map(Finding.Tally::cause).orElse(null),
         dataset,
         finding.amount().map(BigDecimal::toPlainString).orElse(null));
+  }
+
+  /** What came of reading the sources that were added. */
+  public SourceDetails details() {
+    return new SourceDetails(database, this);
   }
 
   /** Lets files of this batch have rows that were read for earlier ones. */

@@ -232,15 +232,20 @@ final class BatchMaker {
               source.firstRow());
       sources.add(stored);
       batch.addSource(stored);
-      batch.addTreated(stored, source.intake().treated());
-      batch.addCells(stored, source.intake().cells());
+      batch.details().addTreated(stored, source.intake().treated());
+      batch.details().addCells(stored, source.intake().cells());
     }
     for (Finding finding : findings) {
       batch.addFinding(file, finding);
     }
     for (Map.Entry<Integer, SampledSource> sample : outcome.samples().entrySet()) {
-      batch.addSample(
-          outcome.part(), sample.getKey(), sample.getValue().hashes(), sample.getValue().sums());
+      batch
+          .details()
+          .addSample(
+              outcome.part(),
+              sample.getKey(),
+              sample.getValue().hashes(),
+              sample.getValue().sums());
     }
     return new AddedSource(
         file,

@@ -224,7 +224,7 @@ public final class DatedSources {
                   new RowCounts(count, count, 0, 0),
                   first);
           batch.addSource(keptSource);
-          batch.addCells(keptSource, CellAccount.NONE);
+          batch.details().addCells(keptSource, CellAccount.NONE);
           first += count;
           kept += count;
         }
