@@ -87,14 +87,16 @@ class DatedProgramTests {
 
     assertThat(run.status()).isEqualTo(1);
     assertThat(run.out())
-        .contains("Completeness: 5 rows read = 4 in the dataset + 0 left out + 1 held")
+        .contains(
+            "Completeness: 7 rows read (2 of them kept since their period was closed) = 4 in the"
+                + " dataset + 2 left out + 1 held")
         .contains("rows-held: in/ledger.csv, row 5, sold_on", "2026-01 is closed")
-        .contains("1 row is dated in 2026-01, which is closed, and came in later: revenue 4.00");
+        .contains("1 row with revenue 4.00 of 2026-01, which is closed, came in later; it is held");
     assertThat(months()).containsPattern("2026-01 +15.00").containsPattern("2026-02 +8.00");
     assertThat(baddle.run("check").out()).contains("rows-held", "restatement-kept-out");
     assertThat(baddle.run("consolidate").out()).contains("Nothing has changed");
     assertThat(baddle.run("reopen", "2026-01", "--dry-run").out())
-        .contains("Kept out of 2026-01", "in/ledger.csv: 1 row is dated", "revenue 4.00");
+        .contains("Kept out of 2026-01", "in/ledger.csv: 1 row with revenue 4.00 of 2026-01");
     baddle.run("reopen", "2026-01", "--because", "a late slip");
     assertThat(baddle.run("consolidate").status()).isZero();
     assertThat(months()).containsPattern("2026-01 +19.00").containsPattern("2026-02 +8.00");
@@ -109,7 +111,7 @@ class DatedProgramTests {
     Baddle.Run run = baddle.run("consolidate");
 
     assertThat(run.out())
-        .contains("late-rows-booked: in/late.csv", "revenue 4.00; booked, as the plan says");
+        .contains("late-rows-booked: in/late.csv", "came in later; booked, as the plan says");
     assertThat(months()).containsPattern("2026-01 +19.00");
     assertThat(baddle.run("check").out())
         .contains("restated: in/late.csv", "0 rows with revenue 0 then, 1 row with revenue 4.00");
@@ -124,8 +126,8 @@ class DatedProgramTests {
     ledger("ledger.csv", List.of("2026-01-05,a,10.00", "2026-02-03,a,9.00"));
 
     assertThat(baddle.run("consolidate").out())
-        .contains("Completeness: 3 rows read = 3 in the dataset + 0 left out + 0 held")
-        .contains("restatement-kept-out: in/ledger.csv", "it has no more 1 row that was");
+        .contains("= 3 in the dataset + 1 left out + 0 held")
+        .contains("1 row with revenue 5.00 of 2026-01, which is closed, is in no file any more");
     assertThat(months()).containsPattern("2026-01 +15.00").containsPattern("2026-02 +9.00");
     ledger("ledger.csv", LEDGER);
     assertThat(baddle.run("consolidate").out()).doesNotContain("restate");
@@ -133,7 +135,7 @@ class DatedProgramTests {
     baddle.delete("in/ledger.csv");
     ledger("other.csv", List.of("2026-02-04,a,1.00"));
     assertThat(baddle.run("consolidate").out())
-        .contains("restatement-kept-out: in/ledger.csv", "the file is gone");
+        .contains("restatement-kept-out: in/ledger.csv", "2 rows with revenue 15.00 of 2026-01");
     assertThat(months()).containsPattern("2026-01 +15.00").containsPattern("2026-02 +1.00");
     assertThat(baddle.run("consolidate").out()).contains("Nothing has changed");
     ledger("ledger.csv", LEDGER);
@@ -230,7 +232,7 @@ class DatedProgramTests {
 
     Baddle.Run run = baddle.run("consolidate");
 
-    assertThat(run.out()).contains("5 rows read = 3 in the dataset + 0 left out + 2 held");
-    assertThat(run.out()).doesNotContain("is closed");
+    assertThat(run.out()).contains("= 3 in the dataset + 3 left out + 1 held");
+    assertThat(run.out()).doesNotContain("came in later");
   }
 }

@@ -1,12 +1,12 @@
 package baddle.store;
 
+import baddle.core.outcome.CellAccount;
 import baddle.store.entry.StoredFile;
 import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Objects;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Gives files of a batch sources that were read before, without reading or writing a row: of a file
@@ -31,24 +31,52 @@ public final class Adoption {
    * @return its number
    */
   public long adopt(long from, StoredFile as) throws IOException {
+    return adopt(from, as, batch.batch().number() - 1);
+  }
+
+  /** The same, with what was kept out of it at a batch. */
+  private long adopt(long from, StoredFile as, int at) throws IOException {
     long id = batch.addFile(as);
     database.execute(
         "UPDATE file SET read_in = (SELECT read_in FROM file WHERE id = ?1) WHERE id = ?2",
         from,
         id);
     copySources("file = ?1", from, id);
-    copyFindings(from, id, null);
+    copyFindings(from, id);
     database.execute(
-        "INSERT INTO kept_out (file, sheet, period, derived, why)"
-            + " SELECT ?2, sheet, period, derived, why"
-            + " FROM kept_out WHERE file = ?1",
+        "INSERT INTO kept_out (file, period, kind, rows, amount, live_from)"
+            + " SELECT ?2, period, kind, rows, amount, ?3 FROM kept_out"
+            + " WHERE file = ?1 AND live_from <= ?4 AND (live_until IS NULL OR live_until > ?4)",
         from,
-        id);
+        id,
+        batch.batch().number(),
+        at);
     return id;
   }
 
   /**
-   * Lets a file keep a source that was read before, in the place of one that was read now.
+   * Adds a source of rows that are copied from a stored one; they count as read when that was.
+   *
+   * @param copied the new source
+   * @param from the one that has its rows
+   */
+  public void addCopy(StoredSource copied, StoredSource from) throws IOException {
+    batch.addSource(copied);
+    database.execute(
+        "UPDATE source SET read_in = (SELECT coalesce(s.read_in, f.read_in) FROM source s"
+            + " JOIN file f ON f.id = s.file WHERE s.part = ?1 AND s.number = ?2 AND s.file = ?3)"
+            + " WHERE part = ?4 AND number = ?5 AND file = ?6",
+        from.part(),
+        from.number(),
+        from.file(),
+        copied.part(),
+        copied.number(),
+        copied.file());
+    batch.details().addCells(copied, CellAccount.NONE);
+  }
+
+  /**
+   * Lets a file keep a source that was stored before.
    *
    * @param source as it was stored
    * @param file the number of the file it is to be of
@@ -60,83 +88,24 @@ public final class Adoption {
         file);
   }
 
-  /** Takes a source of this batch back. */
-  public void dropSource(StoredSource source) throws IOException {
-    database.execute(
-        "DELETE FROM source WHERE part = ? AND number = ? AND file = ?",
-        source.part(),
-        source.number(),
-        source.file());
-  }
-
-  /**
-   * Lets what was found in a sheet be what had been found in it before.
-   *
-   * @param from the number of the file as it was; null where it is new
-   * @param to its number now
-   * @param sheet the sheet; empty for a file without sheets
-   */
-  public void keepFindings(@Nullable Long from, long to, String sheet) throws IOException {
-    database.execute(
-        "DELETE FROM finding WHERE file = ? AND coalesce(place_sheet, '') = ?", to, sheet);
-    if (from != null) {
-      copyFindings(from, to, sheet);
-    }
-  }
-
-  /**
-   * Notes that what a file has of a closed period isn't taken.
-   *
-   * @param derived whether it is what would be computed anew, and not what is read
-   * @param why what has happened, in words
-   */
-  public void keepOut(long file, String sheet, String period, boolean derived, String why)
-      throws IOException {
-    database.execute(
-        "INSERT INTO kept_out (file, sheet, period, derived, why) SELECT ?1, ?2, ?3, ?4, ?5"
-            + " WHERE NOT EXISTS (SELECT 1 FROM kept_out WHERE file = ?1 AND sheet = ?2"
-            + " AND period = ?3 AND derived = ?4)",
-        file,
-        sheet,
-        period,
-        derived ? 1 : 0,
-        why);
-  }
-
-  /** Notes no longer that values of a file's sheet which would be computed anew are kept out. */
-  public void takeDerived(long file, String sheet, String period) throws IOException {
-    database.execute(
-        "DELETE FROM kept_out WHERE file = ? AND sheet = ? AND period = ? AND derived = 1",
-        file,
-        sheet,
-        period);
-  }
-
-  /** Lets a file be read again when it is found next, whatever it holds. */
-  public void forgetIntake(long file) throws IOException {
-    database.execute("UPDATE file SET intake = '', modified = NULL WHERE id = ?", file);
-  }
-
-  /** Copies the findings of a sheet, or all where none is named. */
-  private void copyFindings(long from, long to, @Nullable String sheet) throws IOException {
+  private void copyFindings(long from, long to) throws IOException {
     database.execute(
         "INSERT INTO finding (batch, file, code, severity, place_file, place_sheet, place_row,"
             + " place_heading, message, remedy, rows, value, cause, amount)"
             + " SELECT ?3, ?2, code, severity, CASE WHEN place_file = (SELECT path FROM file"
             + " WHERE id = ?1) THEN ?4 ELSE place_file END, place_sheet, place_row, place_heading,"
             + " message, remedy, rows, value, cause, amount FROM finding WHERE file = ?1"
-            + " AND (?5 IS NULL OR coalesce(place_sheet, '') = ?5) ORDER BY rowid",
+            + " ORDER BY rowid",
         from,
         to,
         batch.batch().number(),
-        database.query("SELECT path FROM file WHERE id = ?", row -> row.getString(1), to).get(0),
-        sheet);
+        database.query("SELECT path FROM file WHERE id = ?", row -> row.getString(1), to).get(0));
   }
 
   private void copySources(String which, long from, long to) throws IOException {
     String rest =
         "sheet, period, heading_row, cell_range, sender, sent_on, headings, rows_read,"
-            + " rows_kept, rows_left_out, rows_held, first_row, absent, shown, left_open";
+            + " rows_kept, rows_left_out, rows_held, first_row, absent, shown, left_open, closed, read_in";
     database.execute(
         "INSERT INTO source (part, number, file, %1$s) SELECT part, number, ?2, %1$s FROM source WHERE %2$s"
             .formatted(rest, which),
@@ -154,7 +123,7 @@ public final class Adoption {
     new Catalogue(database).files(earlier).forEach(file -> files.put(file.id(), file));
     Return back = new Return(database, earlier, batch.batch().number());
     for (long file : back.files()) {
-      adopt(file, Objects.requireNonNull(files.get(file)));
+      adopt(file, Objects.requireNonNull(files.get(file)), earlier);
     }
     back.states();
   }

@@ -292,8 +292,8 @@ public final class BatchWriter implements Closeable {
     RowCounts counts = source.counts();
     database.execute(
         "INSERT INTO source (part, number, file, sheet, period, heading_row, cell_range, sender,"
-            + " sent_on, rows_read, rows_kept, rows_left_out, rows_held, first_row)"
-            + " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+            + " sent_on, rows_read, rows_kept, rows_left_out, rows_held, first_row,"
+            + " closed) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
         source.part(),
         source.number(),
         source.file(),
@@ -307,13 +307,20 @@ public final class BatchWriter implements Closeable {
         counts.kept(),
         counts.leftOut(),
         counts.held(),
-        source.firstRow());
+        source.firstRow(),
+        source.closed());
     BitSet held = heldRows.getOrDefault(source.part(), new BitSet());
     int from = (int) source.firstRow();
     long hidden = held.get(from, (int) (from + counts.kept())).cardinality();
     if (hidden > 0) {
       setRowState(source.part(), source.number(), HiddenRows.HELD.name(), hidden, 0);
     }
+  }
+
+  /** States the period of a source that was added, where a closer look shows another one. */
+  public synchronized void setPeriod(int part, int source, String period) throws IOException {
+    database.execute(
+        "UPDATE source SET period = ? WHERE part = ? AND number = ?", period, part, source);
   }
 
   /**
@@ -352,6 +359,11 @@ public final class BatchWriter implements Closeable {
   /** What came of reading the sources that were added. */
   public SourceDetails details() {
     return new SourceDetails(database, this);
+  }
+
+  /** What closed periods keep out of the batch, or keep in it. */
+  public KeptOutWriter keptOut() {
+    return new KeptOutWriter(database, batch.number());
   }
 
   /** Lets files of this batch have rows that were read for earlier ones. */

@@ -144,8 +144,8 @@ public final class Catalogue {
   public List<StoredSource> sources(int batch) throws IOException {
     return database.query(
         "SELECT s.file, s.part, s.number, s.sheet, s.period, s.heading_row, s.rows_read,"
-            + " s.rows_kept, s.rows_left_out, s.rows_held, s.first_row, s.cell_range, s.sender, s.sent_on"
-            + " FROM source s JOIN file f ON f.id = s.file WHERE"
+            + " s.rows_kept, s.rows_left_out, s.rows_held, s.first_row, s.cell_range, s.sender, s.sent_on,"
+            + " s.closed FROM source s JOIN file f ON f.id = s.file WHERE"
             + LIVE
             + "ORDER BY s.part, s.number",
         Catalogue::source,
@@ -163,7 +163,8 @@ public final class Catalogue {
         row.getString(12),
         message(row.getString(13), row.getString(14)),
         new RowCounts(row.getLong(7), row.getLong(8), row.getLong(9), row.getLong(10)),
-        row.getLong(11));
+        row.getLong(11),
+        row.getString(15));
   }
 
   /**

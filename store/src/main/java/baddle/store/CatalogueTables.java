@@ -3,7 +3,7 @@ package baddle.store;
 import java.util.ArrayList;
 import java.util.List;
 
-/** The tables of format 8. Names are those of docs/vocabulary, for a person with an SQL tool. */
+/** The tables of format 9. Names are those of docs/vocabulary, for a person with an SQL tool. */
 final class CatalogueTables {
 
   private CatalogueTables() {}
@@ -289,6 +289,35 @@ final class CatalogueTables {
             sum TEXT NOT NULL)""",
           "CREATE INDEX cells_not_read_of_source ON cells_not_read (part, source)");
 
+  /**
+   * What makes a store of format 8 one of format 9: rows of closed periods are kept apart from the
+   * files they came from. Files of a store with closed periods are read again once, which tells
+   * what is theirs.
+   */
+  static List<String> fromFormat8() {
+    List<String> statements = new ArrayList<>(SINCE_FORMAT_9);
+    statements.add(
+        "UPDATE file SET intake = '', modified = NULL WHERE live_until IS NULL"
+            + " AND EXISTS (SELECT 1 FROM closing WHERE reopened_at IS NULL)");
+    return statements;
+  }
+
+  private static final List<String> SINCE_FORMAT_9 =
+      List.of(
+          "ALTER TABLE source ADD COLUMN closed TEXT NOT NULL DEFAULT ''",
+          "ALTER TABLE source ADD COLUMN read_in INTEGER",
+          "DROP TABLE kept_out",
+          """
+          CREATE TABLE kept_out (
+            file INTEGER NOT NULL REFERENCES file,
+            period TEXT NOT NULL,
+            kind TEXT NOT NULL,
+            rows INTEGER NOT NULL,
+            amount TEXT NOT NULL,
+            live_from INTEGER NOT NULL,
+            live_until INTEGER)""",
+          "CREATE INDEX kept_out_of_file ON kept_out (file)");
+
   static List<String> statements() {
     List<String> statements = new ArrayList<>(tables());
     statements.addAll(SINCE_FORMAT_3);
@@ -297,6 +326,7 @@ final class CatalogueTables {
     statements.addAll(SINCE_FORMAT_6);
     statements.addAll(SINCE_FORMAT_8);
     statements.add("DROP TABLE row_sample");
+    statements.addAll(SINCE_FORMAT_9);
     return statements;
   }
 

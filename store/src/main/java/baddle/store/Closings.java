@@ -1,6 +1,7 @@
 package baddle.store;
 
 import baddle.store.entry.StoredClosing;
+import baddle.store.entry.StoredKeptOut;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.sql.ResultSet;
@@ -13,19 +14,6 @@ import java.util.TreeMap;
 
 /** What the store says about closed periods, and what was kept out of them since. */
 public final class Closings {
-
-  /**
-   * A sheet whose rows aren't taken as they are in its file now, because its period is closed.
-   *
-   * @param file the number of the file
-   * @param path its path
-   * @param feed its feed
-   * @param sheet the sheet; empty for a file without sheets
-   * @param period its period
-   * @param why what has happened, in words; empty where that isn't known
-   */
-  public record KeptOut(
-      long file, String path, String feed, String sheet, String period, String why) {}
 
   private final Database database;
 
@@ -113,21 +101,23 @@ public final class Closings {
     return carried;
   }
 
-  /** What was kept out of the datasets at a batch. */
-  public List<KeptOut> keptOut(int batch) throws IOException {
+  /** What was kept out of closed periods at a batch. */
+  public List<StoredKeptOut> keptOut(int batch) throws IOException {
     return database.query(
-        "SELECT DISTINCT f.id, f.path, f.feed, k.sheet, k.period, k.why FROM kept_out k"
-            + " JOIN file f ON f.id = k.file WHERE"
+        "SELECT f.id, f.dataset, f.path, k.period, k.kind, k.rows, k.amount FROM kept_out k"
+            + " JOIN file f ON f.id = k.file WHERE k.live_from <= ?1"
+            + " AND (k.live_until IS NULL OR k.live_until > ?1) AND"
             + Catalogue.LIVE
-            + "ORDER BY f.path, k.sheet, k.period, k.why",
+            + "ORDER BY f.path, k.period, k.kind",
         row ->
-            new KeptOut(
+            new StoredKeptOut(
                 row.getLong(1),
                 row.getString(2),
                 row.getString(3),
                 row.getString(4),
-                row.getString(5),
-                row.getString(6)),
+                StoredKeptOut.Kind.valueOf(row.getString(5)),
+                row.getLong(6),
+                new BigDecimal(row.getString(7))),
         batch);
   }
 }

@@ -23,7 +23,7 @@ import org.sqlite.SQLiteErrorCode;
 final class Database implements Closeable {
 
   /** The format this program writes, in SQLite's {@code user_version}. */
-  static final int FORMAT = 8;
+  static final int FORMAT = 9;
 
   private static final Set<SQLiteErrorCode> NO_DATABASE =
       EnumSet.of(SQLiteErrorCode.SQLITE_NOTADB, SQLiteErrorCode.SQLITE_CORRUPT);
@@ -188,6 +188,9 @@ final class Database implements Closeable {
     }
     if (format >= 1 && format <= 7) {
       statements.addAll(CatalogueTables.fromFormat7());
+    }
+    if (format >= 1 && format <= 8) {
+      statements.addAll(CatalogueTables.fromFormat8());
     }
     for (String statement : statements) {
       execute(statement);

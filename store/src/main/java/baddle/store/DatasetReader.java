@@ -162,6 +162,14 @@ public final class DatasetReader {
     return live.numbers();
   }
 
+  /** The columns of a part, but for those of {@link HiddenRows}. */
+  public Schema columns(int part) {
+    return new Schema(
+        live.part(part).schema().columns().stream()
+            .filter(column -> !HiddenRows.has(column.name()))
+            .toList());
+  }
+
   /** Whether a part has a column of this name and type. */
   public boolean hasColumn(int part, Column column) {
     return live.part(part).schema().has(column);

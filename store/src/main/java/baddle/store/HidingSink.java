@@ -2,6 +2,7 @@ package baddle.store;
 
 import baddle.core.table.Block;
 import baddle.core.table.BlockSink;
+import baddle.core.table.HiddenRows;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
 import java.io.IOException;
@@ -31,12 +32,14 @@ final class HidingSink implements BlockSink {
 
   @Override
   public void accept(Block block, int from, int to) throws IOException {
-    TextVector held = block.text(wanted.size());
-    TextVector duplicate = block.text(wanted.size() + 1);
+    TextVector[] reasons = new TextVector[HiddenRows.columns().size()];
+    for (int i = 0; i < reasons.length; i++) {
+      reasons[i] = block.text(wanted.size() + i);
+    }
     Block handedOn = handedOn(block);
     int start = from;
     for (int row = from; row <= to; row++) {
-      boolean hides = row < to && !(held.isBlank(row) && duplicate.isBlank(row));
+      boolean hides = row < to && isHidden(reasons, row);
       boolean isWanted = row < to && hides == hidden;
       if (!isWanted) {
         if (start < row) {
@@ -45,6 +48,15 @@ final class HidingSink implements BlockSink {
         start = row + 1;
       }
     }
+  }
+
+  private static boolean isHidden(TextVector[] reasons, int row) {
+    for (TextVector reason : reasons) {
+      if (!reason.isBlank(row)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** The same object for all ranges of a block, for takers remember the block they saw last. */

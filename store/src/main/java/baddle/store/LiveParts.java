@@ -42,7 +42,7 @@ final class LiveParts {
         .query(
             "SELECT s.part, s.first_row, s.first_row + s.rows_kept, f.path, s.sheet, s.period,"
                 + " b.number, b.made_at, s.number FROM source s JOIN file f ON f.id = s.file"
-                + " JOIN batch b ON b.number = f.read_in"
+                + " JOIN batch b ON b.number = coalesce(s.read_in, f.read_in)"
                 + " WHERE f.dataset = ?2 AND f.live_from <= ?1"
                 + " AND (f.live_until IS NULL OR f.live_until > ?1) ORDER BY s.part, s.first_row",
             row -> range(row, times),
@@ -50,10 +50,20 @@ final class LiveParts {
             dataset)
         .forEach(
             range -> rangesOfPart.computeIfAbsent(range.part(), p -> new ArrayList<>()).add(range));
+    Set<Integer> read =
+        Set.copyOf(
+            database.query(
+                "SELECT DISTINCT s.part FROM source s JOIN file f ON f.id = s.file"
+                    + " WHERE f.dataset = ?2 AND s.closed = '' AND"
+                    + Catalogue.LIVE,
+                row -> row.getInt(1),
+                batch,
+                dataset));
     StoredPart last = null;
     for (int part : rangesOfPart.keySet()) {
-      last = StoredPart.of(database, part, batch);
-      parts.put(part, last);
+      StoredPart one = StoredPart.of(database, part, batch);
+      parts.put(part, one);
+      last = last == null || read.isEmpty() || read.contains(part) ? one : last;
     }
     if (last == null) {
       throw new StoreException.Absent(
@@ -80,7 +90,7 @@ final class LiveParts {
     return names;
   }
 
-  /** The part that was written last. */
+  /** The part that was read last, and not kept for a closed period if there is any other. */
   StoredPart newest() {
     return newest;
   }

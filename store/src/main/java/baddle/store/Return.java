@@ -40,6 +40,10 @@ final class Return {
     copy("part_column", "part, number, name, kind, places, position", "");
     end("row_state", " AND part IN (SELECT id FROM part WHERE batch <= ?1)");
     copy("row_state", "part, source, reason, rows_held, rows_left_out", "");
+    String stays =
+        " AND file IN (SELECT id FROM file WHERE live_from <= ?1 AND live_until IS NULL)";
+    end("kept_out", stays);
+    copy("kept_out", "file, period, kind, rows, amount", stays);
     database.execute(
         "UPDATE finding SET live_until = ?2 WHERE dataset IS NOT NULL AND live_until IS NULL"
             + " AND batch > ?1",

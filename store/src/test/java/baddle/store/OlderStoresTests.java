@@ -65,6 +65,7 @@ class OlderStoresTests {
     "5, 22.50, 3, 24.75, 4",
     "6, 22.50, 3, 24.75, 4",
     "7, 22.50, 3, 24.75, 4",
+    "8, 22.50, 3, 24.75, 4",
   })
   void each_batch_has_the_figures_it_had(
       int format, BigDecimal first, long firstRows, BigDecimal second, long secondRows)
@@ -81,7 +82,7 @@ class OlderStoresTests {
   }
 
   @ParameterizedTest
-  @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7})
+  @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7, 8})
   void files_sources_and_held_rows_are_known(int format) throws IOException {
     unpack(format);
     try (Store store = Store.openToRead(folder)) {
@@ -101,7 +102,7 @@ class OlderStoresTests {
   }
 
   @ParameterizedTest
-  @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7})
+  @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7, 8})
   void another_batch_is_added_and_the_earlier_ones_stay(int format) throws IOException {
     unpack(format);
     TreeMap<Integer, BigDecimal> before = new TreeMap<>();
@@ -121,7 +122,7 @@ class OlderStoresTests {
   }
 
   @ParameterizedTest
-  @ValueSource(ints = {5, 6, 7})
+  @ValueSource(ints = {5, 6, 7, 8})
   void what_was_closed_is_closed(int format) throws IOException {
     unpack(format);
     try (Store store = Store.openToRead(folder)) {

@@ -76,7 +76,8 @@ class StoreTests {
                 "A1:C9",
                 Optional.empty(),
                 new RowCounts(kept, kept, 0, 0),
-                first));
+                first,
+                ""));
       }
       blocks.flush();
       part.end();

@@ -1,7 +1,7 @@
 package baddle.app.changes;
 
 import baddle.app.Project;
-import baddle.app.closed.ClosedSources;
+import baddle.app.closed.ClosedRows;
 import baddle.app.output.OutputList;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
@@ -54,7 +54,7 @@ public record FileChanges(
   public static FileChanges of(
       Project project,
       List<StoredFile> known,
-      ClosedSources closed,
+      ClosedRows closed,
       MendedFiles mended,
       long now,
       boolean byContent)
@@ -80,7 +80,7 @@ public record FileChanges(
     List<StoredFile> leaving = new ArrayList<>(gone.leaving());
     for (CheckedFile file : checked) {
       if (file.change() == FileChange.DUPLICATE) {
-        file.known().ifPresent(leaving::add);
+        file.known().filter(stored -> !closed.isKept(stored)).ifPresent(leaving::add);
       }
     }
     List<Finding> findings = new ArrayList<>(finder.findings());
@@ -90,8 +90,7 @@ public record FileChanges(
     findings.addAll(gone.findingsOfKept());
     List<Refusal> refused = new ArrayList<>(finder.refused());
     refused.addAll(detector.refused());
-    return new FileChanges(
-        known, checked, gone, closed.leaving(leaving), findings, refused, strays.feeds());
+    return new FileChanges(known, checked, gone, leaving, findings, refused, strays.feeds());
   }
 
   /** Whether a batch has to be made. */

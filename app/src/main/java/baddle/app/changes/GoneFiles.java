@@ -1,6 +1,6 @@
 package baddle.app.changes;
 
-import baddle.app.closed.ClosedSources;
+import baddle.app.closed.ClosedRows;
 import baddle.app.reading.FoundFile;
 import baddle.core.derivation.StoppedException;
 import baddle.core.finding.Finding;
@@ -63,7 +63,7 @@ public final class GoneFiles {
       Set<String> reports,
       List<CheckedFile> checked,
       Function<StoredFile, Optional<String>> elsewhere,
-      ClosedSources closed)
+      ClosedRows closed)
       throws StoppedException {
     Set<String> places = new HashSet<>();
     found.forEach(file -> places.add(ChangeDetector.place(file.feed().dataset(), file.path())));
@@ -80,7 +80,7 @@ public final class GoneFiles {
     GoneFiles gone = new GoneFiles(plan, elsewhere);
     for (StoredFile file : known) {
       boolean isFound = places.contains(ChangeDetector.place(file.dataset(), file.path()));
-      if (!isFound && !isUnseen.test(file)) {
+      if (!isFound && !isUnseen.test(file) && !closed.isKept(file)) {
         Integer now = arrived.remove(file.dataset() + file.content());
         String other = datasets.get(file.path() + "\n" + file.content());
         if (now == null && other != null && !plan.datasets().containsKey(file.dataset())) {
@@ -88,7 +88,7 @@ public final class GoneFiles {
         } else if (now == null) {
           gone.add(file, closed);
         } else {
-          checked.set(now, gone.rename(file, checked.get(now)));
+          checked.set(now, gone.rename(file, checked.get(now), closed));
         }
       }
     }
@@ -120,16 +120,21 @@ public final class GoneFiles {
         "");
   }
 
-  private CheckedFile rename(StoredFile file, CheckedFile now) {
+  private CheckedFile rename(StoredFile file, CheckedFile now, ClosedRows closed) {
     leaving.add(file);
     staying.add(file.id());
+    boolean isTaken = isReadAlike(file, now);
     findings.add(
         Finding.of(
             FindingCode.FILE_RENAMED,
             Place.file(now.file().path()),
-            "the same content was in " + file.path() + "; its rows count once, under this name",
+            "the same content was in "
+                + file.path()
+                + (isTaken || !closed.keepsAny()
+                    ? "; its rows count once, under this name"
+                    : "; its rows count once, those of closed periods under the old name"),
             ""));
-    return isReadAlike(file, now) ? now.asRenamed(file) : now;
+    return isTaken ? now.asRenamed(file) : now;
   }
 
   /** Whether the rows of a file don't depend on what has changed about its name. */
@@ -146,16 +151,16 @@ public final class GoneFiles {
     return path.substring(path.lastIndexOf('.') + 1);
   }
 
-  private void add(StoredFile file, ClosedSources closed) throws StoppedException {
-    if (closed.isClosed(file)) {
-      leaving.add(file);
-      staying.add(file.id());
-      return;
-    }
+  private void add(StoredFile file, ClosedRows closed) throws StoppedException {
     WhenGone whenGone =
         Optional.ofNullable(plan.feeds().get(file.feed()))
             .map(FeedPlan::whenGone)
             .orElse(WhenGone.DROP);
+    if (closed.isClosed(file) && whenGone != WhenGone.KEEP) {
+      leaving.add(file);
+      staying.add(file.id());
+      return;
+    }
     if (whenGone == WhenGone.STOP) {
       throw new StoppedException(
           file.path()

@@ -4,6 +4,7 @@ import baddle.app.BatchStamp;
 import baddle.app.Project;
 import baddle.app.cells.KeptCells;
 import baddle.app.cells.RowQuestion;
+import baddle.app.closed.Restatements;
 import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.PendingFiles;
 import baddle.app.kept.KeptResult;
@@ -13,11 +14,11 @@ import baddle.app.review.DatasetReview;
 import baddle.app.review.FindingPolicy;
 import baddle.app.review.ListedControl;
 import baddle.app.review.LookupReviews;
-import baddle.app.review.Restatements;
 import baddle.app.review.TotalLine;
 import baddle.app.session.ProjectSession;
 import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.finding.Finding;
+import baddle.core.finding.Place;
 import baddle.core.lookup.LookupReview;
 import baddle.core.lookup.LookupTable;
 import baddle.core.outcome.CellCounts;
@@ -34,6 +35,7 @@ import baddle.store.Store;
 import baddle.store.StoreException;
 import baddle.store.entry.Batch;
 import baddle.store.entry.StoredFile;
+import baddle.store.entry.StoredKeptOut;
 import baddle.store.entry.StoredLeftOut;
 import baddle.store.entry.StoredMended;
 import baddle.store.entry.StoredRefusal;
@@ -247,6 +249,7 @@ public final class ProjectCheck {
     Completeness completeness =
         new Completeness(
             feeds.stream().map(CheckResult.FeedRows::rows).reduce(RowCounts.NONE, RowCounts::plus),
+            StoredSource.rowsKept(sources),
             inDataset,
             feeds.stream()
                 .map(CheckResult.FeedRows::cells)
@@ -265,7 +268,7 @@ public final class ProjectCheck {
         BatchStamp.of(batch),
         feeds,
         completeness,
-        RuleCounts.byReason(leftOut),
+        RuleCounts.byReason(leftOut, ofClosed(store, number, files)),
         totals,
         coverage,
         lookups,
@@ -302,6 +305,27 @@ public final class ProjectCheck {
     } catch (StoreException.Absent e) {
       return Optional.empty();
     }
+  }
+
+  /** The rows that were sent again and that closed periods leave out. */
+  private static List<StoredLeftOut> ofClosed(Store store, int batch, List<StoredFile> files)
+      throws IOException {
+    Map<Long, String> feeds = new HashMap<>();
+    files.forEach(file -> feeds.put(file.id(), file.feed()));
+    List<StoredLeftOut> leftOut = new ArrayList<>();
+    for (StoredKeptOut one : store.closings().keptOut(batch)) {
+      if (one.kind().isLeftOut()) {
+        leftOut.add(
+            new StoredLeftOut(
+                feeds.getOrDefault(one.file(), ""),
+                Place.file(one.path()),
+                "closed: " + one.period(),
+                one.rows(),
+                one.rows(),
+                batch));
+      }
+    }
+    return leftOut;
   }
 
   private List<CheckResult.FeedRows> feeds(

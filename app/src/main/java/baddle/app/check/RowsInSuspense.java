@@ -1,6 +1,7 @@
 package baddle.app.check;
 
 import baddle.app.review.HiddenReasons;
+import baddle.core.derivation.ClosedMark;
 import baddle.core.finding.Place;
 import baddle.core.outcome.HeldValue;
 import baddle.core.table.Block;
@@ -87,7 +88,7 @@ final class RowsInSuspense {
             byKey[reason.held().isPresent() ? 0 : 1]++;
           }
           if (gathers) {
-            HeldValue value = reason.held().orElseGet(() -> leftOut(dataset));
+            HeldValue value = reason.held().orElseGet(() -> leftOut(dataset, reason));
             rowLines.add(
                 new CheckResult.RowLine(
                     dataset.name(), place(block, own, row), value, reason.ofKey()));
@@ -115,9 +116,17 @@ final class RowsInSuspense {
     }
   }
 
-  private static HeldValue leftOut(DatasetPlan dataset) {
+  private static HeldValue leftOut(DatasetPlan dataset, HiddenReasons.Reason reason) {
     return new HeldValue(
-        String.join(", ", dataset.duplicates().key()), "", "no later row with its key; left out");
+        reason
+            .closed()
+            .map(ClosedMark::column)
+            .orElseGet(() -> String.join(", ", dataset.duplicates().key())),
+        "",
+        reason
+            .closed()
+            .map(mark -> "a row that isn't there yet; " + mark.leftOut())
+            .orElse("no later row with its key; left out"));
   }
 
   private static List<String> cells(Block block, int columns, int row) {

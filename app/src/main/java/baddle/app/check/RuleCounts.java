@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 
 /** Looks at how many rows the leave-out rules of a feed find, batch after batch. */
 final class RuleCounts {
@@ -23,11 +24,21 @@ final class RuleCounts {
 
   private RuleCounts() {}
 
-  static List<CheckResult.LeftOutRows> byReason(List<StoredLeftOut> all) {
+  /**
+   * The rows that were left out, by feed and reason.
+   *
+   * @param ofRules those that rules left out
+   * @param others those that other reasons did
+   */
+  static List<CheckResult.LeftOutRows> byReason(
+      List<StoredLeftOut> ofRules, List<StoredLeftOut> others) {
     Map<List<String>, List<StoredLeftOut>> groups = new LinkedHashMap<>();
-    for (StoredLeftOut one : all) {
-      groups.computeIfAbsent(List.of(one.feed(), one.because()), k -> new ArrayList<>()).add(one);
-    }
+    Stream.concat(ofRules.stream(), others.stream())
+        .forEach(
+            one ->
+                groups
+                    .computeIfAbsent(List.of(one.feed(), one.because()), k -> new ArrayList<>())
+                    .add(one));
     List<CheckResult.LeftOutRows> lines = new ArrayList<>();
     groups.forEach(
         (key, group) ->

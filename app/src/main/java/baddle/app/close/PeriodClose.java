@@ -7,6 +7,7 @@ import baddle.app.Project;
 import baddle.app.check.CheckResult;
 import baddle.app.check.ProjectCheck;
 import baddle.app.review.ClosedPeriods;
+import baddle.app.review.KeptOutText;
 import baddle.app.review.PeriodRows;
 import baddle.app.session.ProjectSession;
 import baddle.app.summarize.ClosingCarry;
@@ -22,6 +23,7 @@ import baddle.store.StoreException;
 import baddle.store.entry.Batch;
 import baddle.store.entry.StoredClosing;
 import baddle.store.entry.StoredFile;
+import baddle.store.entry.StoredKeptOut;
 import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -238,8 +240,17 @@ public final class PeriodClose {
       closed(store, period);
       Batch batch = BatchChoice.of(store, project, OptionalInt.empty());
       return store.closings().keptOut(batch.number()).stream()
+          .filter(one -> one.kind() != StoredKeptOut.Kind.AGAIN)
           .filter(one -> plan.periods().parse(one.period()).filter(period::covers).isPresent())
-          .map(KeptOutLine::of)
+          .map(
+              one ->
+                  new KeptOutLine(
+                      Place.file(one.path()),
+                      one.period(),
+                      KeptOutText.of(
+                          one,
+                          Optional.ofNullable(plan.datasets().get(one.dataset()))
+                              .flatMap(DatasetPlan::amount))))
           .toList();
     }
   }

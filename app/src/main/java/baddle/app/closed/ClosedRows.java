@@ -1,127 +1,372 @@
 package baddle.app.closed;
 
 import baddle.app.review.ClosedPeriods;
-import baddle.app.review.DatedRows;
+import baddle.app.review.Worth;
+import baddle.core.derivation.ClosedMark;
+import baddle.core.derivation.StoppedException;
+import baddle.core.finding.Finding;
+import baddle.core.finding.FindingCode;
+import baddle.core.finding.Place;
+import baddle.core.table.Column;
+import baddle.core.table.HiddenRows;
+import baddle.core.table.Schema;
 import baddle.plan.DatasetPlan;
+import baddle.plan.Plan;
+import baddle.plan.Restatement;
+import baddle.store.BatchWriter;
 import baddle.store.DatasetReader;
+import baddle.store.Store;
+import baddle.store.StoreException;
+import baddle.store.entry.StoredFile;
+import baddle.store.entry.StoredKeptOut;
+import baddle.store.entry.StoredSource;
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.LongPredicate;
-import java.util.function.Predicate;
+import java.util.stream.Stream;
 
 /**
- * The rows of closed periods that were in a dataset at a batch, of files that are read again or are
- * gone; rows that are found again are taken out. For several threads.
+ * What is closed stays closed: the rows of a closed period stay as they were, derived columns
+ * included, whatever becomes of the files they came from. Rows are known by what was read of them,
+ * and by no file name.
  */
 public final class ClosedRows {
 
-  /** Those of no dataset. */
-  public static final ClosedRows NONE = new ClosedRows(List.of(), Set.of(), Set.of());
+  private final Plan plan;
+  private final Store store;
+  private final int last;
+  private final Set<Integer> damaged;
+  private final ClosedPeriods closed;
+  private final boolean keeps;
+  private final List<StoredKeptOut> keptOut;
+  private final Map<Long, List<StoredSource>> sources = new HashMap<>();
 
-  private final List<String> hashed;
-  private final Set<String> gone;
-  private final Set<String> unknown;
-
-  /** By path and hash, how often a row wasn't found again yet. */
-  private final Map<String, Map<Long, Integer>> left = new HashMap<>();
-
-  /** The same of rows that weren't in the dataset because another has their key. */
-  private final Map<String, Map<Long, Integer>> duplicates = new HashMap<>();
-
-  private ClosedRows(List<String> hashed, Set<String> gone, Set<String> unknown) {
-    this.hashed = List.copyOf(hashed);
-    this.gone = new TreeSet<>(gone);
-    this.unknown = Set.copyOf(unknown);
+  /**
+   * Of a project.
+   *
+   * @param last its last batch; 0 if there is none
+   */
+  public ClosedRows(Plan plan, Store store, int last) throws IOException {
+    this(plan, store, last, Set.of());
   }
 
   /**
-   * Reads them.
+   * Of a project.
    *
-   * @param read the paths of files that are read again
-   * @param gone the paths of files that leave the dataset; whoever has their rows now may have them
-   * @param unknown the paths of files whose rows can't be read any more
+   * @param last its last batch; 0 if there is none
+   * @param damaged parts whose rows can't be read
    */
-  public static ClosedRows of(
+  public ClosedRows(Plan plan, Store store, int last, Set<Integer> damaged) throws IOException {
+    this.plan = plan;
+    this.store = store;
+    this.last = last;
+    this.damaged = Set.copyOf(damaged);
+    this.closed = ClosedPeriods.of(store, plan);
+    this.keeps = plan.restatement() == Restatement.KEEP_OUT && !closed.all().isEmpty();
+    this.keptOut = store.closings().keptOut(last);
+    for (StoredSource source : store.catalogue().sources(last)) {
+      sources.computeIfAbsent(source.file(), file -> new ArrayList<>()).add(source);
+    }
+  }
+
+  /** Whether rows may keep what they were. */
+  public boolean keepsAny() {
+    return keeps;
+  }
+
+  /** The files as the store knows them; those that have to be read again as if it didn't. */
+  public List<StoredFile> known(List<StoredFile> files) {
+    Set<Long> again = new HashSet<>();
+    keptOut.stream()
+        .filter(one -> !isClosed(one.period()))
+        .map(StoredKeptOut::file)
+        .forEach(again::add);
+    return files.stream()
+        .map(file -> again.contains(file.id()) || hasReopened(file) ? file.unread() : file)
+        .toList();
+  }
+
+  private boolean isClosed(String period) {
+    return keeps && closed.has(period);
+  }
+
+  private List<StoredSource> sources(StoredFile file) {
+    return sources.getOrDefault(file.id(), List.of());
+  }
+
+  private boolean hasReopened(StoredFile file) {
+    return sources(file).stream().anyMatch(source -> source.isKept() && !stays(source));
+  }
+
+  private boolean stays(StoredSource source) {
+    return Stream.of(source.closed().split(",")).allMatch(this::isClosed);
+  }
+
+  /** Whether all that there is of a file are rows that closed periods keep. */
+  public boolean isKept(StoredFile file) {
+    List<StoredSource> own = sources(file);
+    return !own.isEmpty() && own.stream().allMatch(source -> source.isKept() && stays(source));
+  }
+
+  /** Whether all sources of a file are of closed periods. */
+  public boolean isClosed(StoredFile file) {
+    List<StoredSource> own = sources(file);
+    return keeps
+        && !own.isEmpty()
+        && own.stream().allMatch(source -> closed.of(source.period()).isPresent());
+  }
+
+  /**
+   * The rows of a dataset that keep their derived columns, and whether they count.
+   *
+   * @param batch the batch that is being written
+   */
+  public Optional<FrozenRows> frozen(DatasetPlan dataset, int batch) throws IOException {
+    if (!keeps) {
+      return Optional.empty();
+    }
+    List<StoredSource> now = sourcesAt(dataset, batch);
+    RowPeriods periods = new RowPeriods(dataset, closed.with(dataset, store), now);
+    return periods.isNone() ? Optional.empty() : Optional.of(new FrozenRows(dataset, periods, now));
+  }
+
+  private List<StoredSource> sourcesAt(DatasetPlan dataset, int batch) throws IOException {
+    Set<Long> files = new HashSet<>();
+    for (StoredFile file : store.catalogue().files(batch)) {
+      if (file.dataset().equals(dataset.name())) {
+        files.add(file.id());
+      }
+    }
+    return store.catalogue().sources(batch).stream()
+        .filter(source -> files.contains(source.file()))
+        .toList();
+  }
+
+  /**
+   * Lets a dataset's rows of closed periods stay, once the files of a batch were read.
+   *
+   * @param added the files of the dataset that were read
+   * @param leaving those whose rows leave it
+   * @param parts makes parts for rows that are kept
+   * @return the parts that rows were copied into
+   */
+  public Set<Integer> settle(
+      BatchWriter batch,
       DatasetPlan dataset,
-      ClosedPeriods closed,
-      DatasetReader reader,
-      Set<String> read,
-      Set<String> gone,
-      Set<String> unknown)
+      List<AddedFile> added,
+      List<StoredFile> leaving,
+      ClosedParts parts)
       throws IOException {
-    List<String> hashed = DatedRows.hashed(dataset, reader.schema());
-    ClosedRows rows = new ClosedRows(hashed, gone, unknown);
-    Predicate<String> files =
-        path -> (read.contains(path) || gone.contains(path)) && !unknown.contains(path);
-    LongPredicate days = day -> closed.of(day).isPresent();
-    DatedRows dated = new DatedRows(dataset);
-    dated.scan(reader, hashed, files, days, into(rows.left));
-    dated.scanDuplicates(reader, hashed, files, days, into(rows.duplicates));
-    return rows;
-  }
-
-  private static DatedRows.Use into(Map<String, Map<Long, Integer>> rows) {
-    return (path, sheet, day, hash, amount) ->
-        rows.computeIfAbsent(path, p -> new HashMap<>()).merge(hash, 1, Integer::sum);
-  }
-
-  /** The columns that the hashes are of. */
-  public List<String> hashed() {
-    return hashed;
+    ClosedPeriods own = closed.with(dataset, store);
+    if (own.all().isEmpty() || (added.isEmpty() && leaving.isEmpty())) {
+      return Set.of();
+    }
+    List<StoredFile> displaced = new ArrayList<>(leaving);
+    added.forEach(file -> file.known().ifPresent(displaced::add));
+    List<StoredSource> before = sourcesAt(dataset, last);
+    RowPeriods periods = new RowPeriods(dataset, own, before);
+    Optional<DatasetReader> reader = reader(dataset, last);
+    Set<Integer> written = new TreeSet<>();
+    if (keeps && reader.isPresent() && !displaced.isEmpty()) {
+      KeptRows kept =
+          new KeptRows(batch, dataset, blanks(reader.get(), dataset), periods, own, parts, added);
+      kept.keep(
+          displaced,
+          sources,
+          damaged,
+          keptOut.stream().filter(one -> one.kind() == StoredKeptOut.Kind.DERIVED).toList());
+      written.addAll(kept.written());
+    }
+    judge(batch, dataset, own, added, displaced, before);
+    if (keeps) {
+      int number = batch.batch().number();
+      List<StoredSource> now = sourcesAt(dataset, number);
+      Optional<DatasetReader> rows = reader(dataset, number);
+      if (rows.isPresent()) {
+        new GoneRows(
+                batch, dataset, blanks(rows.get(), dataset), new RowPeriods(dataset, own, now), now)
+            .store();
+      }
+    }
+    return written;
   }
 
   /**
-   * Takes a row out that a file has.
+   * Proves that no closed period has moved.
    *
-   * @param ofGone where rows are noted that were those of files that are gone
-   * @return whether it was there, or isn't known to have been missing
+   * @param batch a batch that is to follow the last one
+   * @throws StoppedException if one has
    */
-  public synchronized boolean take(String path, long hash, Map<Long, Integer> ofGone) {
-    if (unknown.contains(path) || takeFrom(path, hash) || take(duplicates, path, hash)) {
-      return true;
+  public void prove(int batch) throws IOException {
+    if (!keeps || !damaged.isEmpty()) {
+      return;
     }
-    for (String other : gone) {
-      if (take(duplicates, other, hash)) {
-        return true;
+    for (DatasetPlan dataset : plan.datasets().values()) {
+      for (ClosedPeriods.Closed period : closed.with(dataset, store).all()) {
+        List<ClosedProof.Change> changes =
+            ClosedProof.changes(plan, store, dataset, period, last, batch);
+        if (!changes.isEmpty()) {
+          throw new StoppedException(
+              "rows of "
+                  + dataset.name()
+                  + " of "
+                  + period.period()
+                  + ", which is closed, would change: "
+                  + changes.get(0).path()
+                  + ": "
+                  + changes.get(0).text("now", "after it")
+                  + "; nothing has been changed; if they are to, baddle reopen "
+                  + period.period()
+                  + " --because REASON first");
+        }
       }
-      if (takeFrom(other, hash)) {
-        ofGone.merge(hash, 1, Integer::sum);
-        return true;
+    }
+  }
+
+  private Optional<DatasetReader> reader(DatasetPlan dataset, int batch) throws IOException {
+    try {
+      return Optional.of(store.dataset(dataset.name(), batch));
+    } catch (StoreException.Absent e) {
+      return Optional.empty();
+    }
+  }
+
+  private static DatasetReader blanks(DatasetReader reader, DatasetPlan dataset) {
+    return reader.orBlank(dataset.schema());
+  }
+
+  private void judge(
+      BatchWriter batch,
+      DatasetPlan dataset,
+      ClosedPeriods own,
+      List<AddedFile> added,
+      List<StoredFile> displaced,
+      List<StoredSource> before)
+      throws IOException {
+    List<AddedFile> readable = added.stream().filter(file -> !isDamaged(file)).toList();
+    List<StoredSource> read = readable.stream().flatMap(file -> file.sources().stream()).toList();
+    RowPeriods periods = new RowPeriods(dataset, own, read);
+    Optional<DatasetReader> now = reader(dataset, batch.batch().number());
+    if (now.isEmpty() || periods.isNone()) {
+      return;
+    }
+    BitSet hit = hit(dataset, now.get(), periods, read);
+    if (hit.isEmpty()) {
+      return;
+    }
+    KnownRows known = known(dataset, own, displaced, before, hit);
+    JudgedRows judged = new JudgedRows(batch, plan, dataset, now.get(), periods, known, readable);
+    judged.run(keeps);
+    for (Map.Entry<AddedFile, Map<ClosedMark.Kind, PeriodTallies>> file :
+        judged.tallies().entrySet()) {
+      for (Map.Entry<ClosedMark.Kind, PeriodTallies> kind : file.getValue().entrySet()) {
+        if (keeps) {
+          kind.getValue().store(batch.keptOut(), file.getKey().file(), stored(kind.getKey()));
+        } else if (kind.getKey() == ClosedMark.Kind.LATE) {
+          book(batch, dataset, file.getKey(), kind.getValue());
+        }
       }
     }
-    return false;
   }
 
-  /** Takes a row out of those of a path, if it is there. */
-  public synchronized boolean takeFrom(String path, long hash) {
-    return take(left, path, hash);
+  private boolean isDamaged(AddedFile file) {
+    return file.known().stream()
+        .flatMap(known -> sources(known).stream())
+        .anyMatch(source -> damaged.contains(source.part()));
   }
 
-  private static boolean take(Map<String, Map<Long, Integer>> rows, String path, long hash) {
-    Map<Long, Integer> ofPath = rows.getOrDefault(path, Map.of());
-    if (!ofPath.containsKey(hash)) {
-      return false;
+  private static StoredKeptOut.Kind stored(ClosedMark.Kind kind) {
+    return switch (kind) {
+      case LATE -> StoredKeptOut.Kind.LATE;
+      case AGAIN -> StoredKeptOut.Kind.AGAIN;
+      case LEFT_OUT -> StoredKeptOut.Kind.LEFT_OUT;
+    };
+  }
+
+  /** The closed periods that sources have rows of. */
+  private static BitSet hit(
+      DatasetPlan dataset, DatasetReader reader, RowPeriods periods, List<StoredSource> sources)
+      throws IOException {
+    Set<List<Integer>> wanted = new HashSet<>();
+    Set<Integer> parts = new HashSet<>();
+    for (StoredSource source : sources) {
+      if (periods.mayHaveAny(source)) {
+        wanted.add(List.of(source.part(), source.number()));
+        parts.add(source.part());
+      }
     }
-    ofPath.computeIfPresent(hash, (h, times) -> times == 1 ? null : times - 1);
-    return true;
+    Schema columns =
+        ReadColumns.with(periods.columns(), new Schema(List.<Column>of(HiddenRows.HELD)));
+    BitSet hit = new BitSet();
+    reader.scanParts(
+        columns,
+        parts::contains,
+        block -> {
+          int[] of = periods.of(block);
+          for (DatasetReader.LiveRange range : block.live()) {
+            boolean isWanted = wanted.contains(List.of(block.part(), range.source()));
+            for (int row = range.from(); isWanted && row < range.to(); row++) {
+              hit.set(of[row]);
+            }
+          }
+        });
+    hit.clear(0);
+    return hit;
   }
 
-  /** Puts rows back that a file took which couldn't be read to its end. */
-  public synchronized void giveBack(Map<Long, Integer> ofGone) {
-    if (!ofGone.isEmpty()) {
-      String any = gone.iterator().next();
-      ofGone.forEach(
-          (hash, times) ->
-              left.computeIfAbsent(any, p -> new HashMap<>()).merge(hash, times, Integer::sum));
+  /** The rows that those of files may be: all that were closed, or where rows are booked, moved. */
+  private KnownRows known(
+      DatasetPlan dataset,
+      ClosedPeriods own,
+      List<StoredFile> displaced,
+      List<StoredSource> before,
+      BitSet hit)
+      throws IOException {
+    Optional<DatasetReader> reader = reader(dataset, last);
+    if (reader.isEmpty()) {
+      return new KnownRows();
     }
+    Set<Long> moved = new HashSet<>();
+    displaced.forEach(file -> moved.add(file.id()));
+    Set<List<Integer>> chosen = new HashSet<>();
+    for (StoredSource source : before) {
+      if (keeps || moved.contains(source.file())) {
+        chosen.add(List.of(source.part(), source.number()));
+      }
+    }
+    Set<Integer> parts = new TreeSet<>(reader.get().parts());
+    parts.removeAll(damaged);
+    return KnownRows.of(
+        dataset,
+        blanks(reader.get(), dataset),
+        new RowPeriods(dataset, own, before),
+        hit,
+        parts,
+        (part, source) -> chosen.contains(List.of(part, source)));
   }
 
-  /** How many rows of a path weren't found again. */
-  public synchronized long left(String path) {
-    return left.getOrDefault(path, Map.of()).values().stream().mapToLong(Integer::longValue).sum();
+  private static void book(
+      BatchWriter batch, DatasetPlan dataset, AddedFile file, PeriodTallies late)
+      throws IOException {
+    late.each(
+        (period, rows, amount) ->
+            batch.addFinding(
+                file.file(),
+                Finding.of(
+                        FindingCode.LATE_ROWS_BOOKED,
+                        Place.file(file.path()),
+                        Worth.of(rows, dataset.amount(), amount)
+                            + " of "
+                            + period
+                            + ", which is closed, came in later; booked, as the plan says",
+                        "see what moved: baddle compare --since-close " + period)
+                    .touching(amount)));
   }
 }

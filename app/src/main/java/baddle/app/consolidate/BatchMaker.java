@@ -7,10 +7,9 @@ import baddle.app.changes.CheckedFile;
 import baddle.app.changes.FileChange;
 import baddle.app.changes.FileChanges;
 import baddle.app.changes.Refusal;
-import baddle.app.closed.AddedSource;
-import baddle.app.closed.ClosedSources;
+import baddle.app.closed.AddedFile;
+import baddle.app.closed.ClosedRows;
 import baddle.app.derived.Derived;
-import baddle.app.parts.DatedSources;
 import baddle.app.parts.FileOutcome;
 import baddle.app.parts.SampledSource;
 import baddle.app.reading.ReadSource;
@@ -79,21 +78,13 @@ final class BatchMaker {
    */
   Optional<Batch> make(Store store, String planName, Instant now) throws IOException {
     FileChanges changes = look.changes();
-    ClosedSources closed = look.closed();
+    ClosedRows closed = look.closed();
     Derived derived = look.derived();
     Optional<Batch> last = store.catalogue().lastBatch();
     EarlierHeadings headings = new EarlierHeadings(absentHeadings(store));
     FewerPeriods periods =
         new FewerPeriods(
             last.isEmpty() ? List.of() : store.catalogue().headings(last.get().number()));
-    DatedSources dated =
-        DatedSources.of(
-            plan,
-            store,
-            store.catalogue().lastBatch().map(Batch::number).orElse(0),
-            changes.checked(),
-            changes.leaving(),
-            look.damage().parts());
     try (BatchWriter batch = store.beginBatch(now)) {
       batch.setPlan(planName);
       boolean changed = !changes.leaving().isEmpty();
@@ -110,11 +101,11 @@ final class BatchMaker {
       changed |= !adopted.isEmpty();
       for (StoredFile file : changes.leaving()) {
         if (!adopted.contains(file.id())) {
-          closed.retire(batch, file);
+          batch.retire(file.id());
         }
       }
       FilePartsReader reading =
-          new FilePartsReader(plan, opener, batch, progress, derived.derivations(), dated);
+          new FilePartsReader(plan, opener, batch, progress, derived.derivations());
       SenderWriting senders = senders(store, last);
       int filesRead = 0;
       for (List<DatasetPlan> wave : derived.waves()) {
@@ -129,7 +120,7 @@ final class BatchMaker {
                 threads,
                 senders);
         filesRead += outcomes.size();
-        List<AddedSource> added = new ArrayList<>();
+        List<AddedFile> added = new ArrayList<>();
         for (FileOutcome outcome : outcomes) {
           if (outcome.failed()) {
             refuse(outcome);
@@ -140,9 +131,20 @@ final class BatchMaker {
             changed = true;
           }
         }
-        closed.settle(batch, wave, added);
-        dated.settle(batch, wave, added, reading::part);
-        changed |= derived.finish(wave, batch);
+        Set<Integer> copied = new HashSet<>();
+        for (DatasetPlan dataset : wave) {
+          copied.addAll(
+              closed.settle(
+                  batch,
+                  dataset,
+                  added.stream().filter(file -> isOf(file.dataset(), dataset)).toList(),
+                  changes.leaving().stream()
+                      .filter(file -> isOf(file.dataset(), dataset))
+                      .filter(file -> !adopted.contains(file.id()))
+                      .toList(),
+                  reading::part));
+        }
+        changed |= derived.finish(wave, batch, copied);
       }
       if (!changed) {
         return Optional.empty();
@@ -151,6 +153,7 @@ final class BatchMaker {
       for (Finding finding : findings) {
         batch.addFinding(null, finding);
       }
+      closed.prove(batch.batch().number());
       batch.commit();
       Logger log = LoggerFactory.getLogger(BatchMaker.class);
       log.info(
@@ -160,6 +163,10 @@ final class BatchMaker {
           changes.leaving().size());
       return Optional.of(batch.batch());
     }
+  }
+
+  private static boolean isOf(String name, DatasetPlan dataset) {
+    return name.equals(dataset.name());
   }
 
   /** Notes a file that couldn't be read by each of the reasons. */
@@ -209,7 +216,7 @@ final class BatchMaker {
         && file.known().filter(known -> !look.closed().isClosed(known)).isPresent();
   }
 
-  private static AddedSource add(
+  private static AddedFile add(
       BatchWriter batch, FileOutcome outcome, String readAs, List<Finding> findings)
       throws IOException {
     if (outcome.file().known().isPresent()) {
@@ -229,7 +236,8 @@ final class BatchMaker {
               source.intake().range().toString(),
               source.message(),
               source.intake().counts(),
-              source.firstRow());
+              source.firstRow(),
+              "");
       sources.add(stored);
       batch.addSource(stored);
       batch.details().addTreated(stored, source.intake().treated());
@@ -247,11 +255,12 @@ final class BatchMaker {
               sample.getValue().hashes(),
               sample.getValue().sums());
     }
-    return new AddedSource(
+    return new AddedFile(
         file,
+        outcome.file().file().path(),
+        outcome.file().file().feed().name(),
         outcome.file().file().feed().dataset(),
         outcome.file().known(),
-        sources,
-        outcome.keptOut().keptOut());
+        sources);
   }
 }

@@ -2,7 +2,7 @@ package baddle.app.consolidate;
 
 import baddle.app.Project;
 import baddle.app.changes.FileChanges;
-import baddle.app.closed.ClosedSources;
+import baddle.app.closed.ClosedRows;
 import baddle.app.derived.Derived;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reference.References;
@@ -30,7 +30,7 @@ import java.util.List;
  */
 record ChangeScan(
     List<StoredFile> known,
-    ClosedSources closed,
+    ClosedRows closed,
     Damage damage,
     MendedFiles mended,
     FileChanges changes,
@@ -52,7 +52,7 @@ record ChangeScan(
       throws IOException {
     int last = store.catalogue().lastBatch().map(Batch::number).orElse(0);
     Damage damage = how.forDamage() ? Damage.find(project.plan(), store, last) : Damage.NONE;
-    ClosedSources closed = new ClosedSources(project.plan(), store, last, damage.parts());
+    ClosedRows closed = new ClosedRows(project.plan(), store, last, damage.parts());
     List<StoredFile> known = damage.known(closed.known(store.catalogue().files(last)));
     MendedFiles mended = MendedFiles.of(project, opener);
     FileChanges changes =

@@ -5,8 +5,8 @@ import baddle.app.changes.CheckedFile;
 import baddle.app.changes.FileChange;
 import baddle.app.changes.FileChanges;
 import baddle.app.changes.Refusal;
+import baddle.app.closed.Restatements;
 import baddle.app.review.FindingPolicy;
-import baddle.app.review.Restatements;
 import baddle.core.finding.Finding;
 import baddle.core.outcome.CellCounts;
 import baddle.core.outcome.Completeness;
@@ -17,6 +17,7 @@ import baddle.store.Catalogue;
 import baddle.store.Store;
 import baddle.store.entry.Batch;
 import baddle.store.entry.StoredRefusal;
+import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
@@ -77,6 +78,7 @@ final class ConsolidationReport {
     Completeness completeness =
         new Completeness(
             all,
+            StoredSource.rowsKept(catalogue.sources(number)),
             catalogue.storedRows(number),
             catalogue.cellsOfFeeds(number).values().stream()
                 .reduce(CellCounts.NONE, CellCounts::plus),

@@ -5,9 +5,7 @@ import baddle.app.Progress;
 import baddle.app.Progress.Work;
 import baddle.app.changes.CheckedFile;
 import baddle.app.derived.Derivations;
-import baddle.app.parts.DatedSources;
 import baddle.app.parts.FileOutcome;
-import baddle.app.parts.LateRows;
 import baddle.app.parts.PartSources;
 import baddle.app.parts.Parts;
 import baddle.app.parts.SourcePeriods;
@@ -48,17 +46,10 @@ final class FilePartsReader {
   private final BatchWriter batch;
   private final Progress progress;
   private final Derivations derivations;
-  private final DatedSources dated;
   private int partsBegun;
 
   FilePartsReader(
-      Plan plan,
-      GridOpener opener,
-      BatchWriter batch,
-      Progress progress,
-      Derivations derivations,
-      DatedSources dated) {
-    this.dated = dated;
+      Plan plan, GridOpener opener, BatchWriter batch, Progress progress, Derivations derivations) {
     this.derivations = derivations;
     this.plan = plan;
     this.opener = opener;
@@ -135,8 +126,7 @@ final class FilePartsReader {
     DatasetPlan dataset =
         Objects.requireNonNull(plan.datasets().get(files.get(0).file().feed().dataset()));
     IntakeSpec spec = new IntakeSpec(dataset.columns(), Map.of());
-    Optional<Derivation> derivation =
-        dated.canBeLate(dataset) ? Optional.of(derivations.even(dataset)) : derivations.of(dataset);
+    Optional<Derivation> derivation = derivations.of(dataset);
     Schema schema = derivation.map(Derivation::schema).orElseGet(dataset::schema);
     int rows = Math.max(LEAST_ROWS, Math.min(Block.MOST_ROWS, CELLS_PER_BLOCK / schema.size()));
     List<FileOutcome> outcomes = new ArrayList<>();
@@ -145,7 +135,6 @@ final class FilePartsReader {
     try (PartWriter part = batch.part(index, dataset.name(), schema)) {
       PartSources sources = new PartSources(part);
       SourcePeriods periods = new SourcePeriods(sources, feeds(dataset));
-      Optional<LateRows> late = dated.rowsOf(dataset, sources);
       SourceSamples samples = new SourceSamples(sources, plan, dataset, schema);
       BlockBuilder blocks =
           new BlockBuilder(
@@ -153,8 +142,7 @@ final class FilePartsReader {
               rows,
               (block, from, to) -> {
                 try {
-                  Block derived = whole(block, derivation, schema);
-                  Block whole = late.isPresent() ? late.get().apply(derived) : derived;
+                  Block whole = whole(block, derivation, schema);
                   periods.accept(whole);
                   samples.accept(whole);
                   part.accept(whole, from, to);
@@ -180,8 +168,7 @@ final class FilePartsReader {
       }
       blocks.flush();
       part.end();
-      List<FileOutcome> settled = samples.settle(periods.settle(outcomes));
-      return late.isPresent() ? late.get().settle(settled) : settled;
+      return samples.settle(periods.settle(outcomes));
     }
   }
 

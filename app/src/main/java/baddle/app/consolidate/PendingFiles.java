@@ -4,7 +4,7 @@ import baddle.app.Project;
 import baddle.app.changes.CheckedFile;
 import baddle.app.changes.FileChange;
 import baddle.app.changes.FileChanges;
-import baddle.app.closed.ClosedSources;
+import baddle.app.closed.ClosedRows;
 import baddle.app.derived.Derived;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reference.References;
@@ -37,7 +37,7 @@ public record PendingFiles(List<Finding> findings, Map<String, String> strays) {
   /** Reports columns that the plan or a lookup computes otherwise since a batch was made. */
   public static List<Finding> ofDerived(
       Project project, References references, Store store, int batch) throws IOException {
-    ClosedSources closed = new ClosedSources(project.plan(), store, batch);
+    ClosedRows closed = new ClosedRows(project.plan(), store, batch);
     boolean isOutOfDate =
         new Derived(project, references, store, closed).isOutOfDate(store.catalogue().files(batch));
     return isOutOfDate
@@ -59,7 +59,7 @@ public record PendingFiles(List<Finding> findings, Map<String, String> strays) {
    */
   public static PendingFiles of(Project project, Store store, int batch, MendedFiles mended)
       throws IOException {
-    ClosedSources closed = new ClosedSources(project.plan(), store, batch);
+    ClosedRows closed = new ClosedRows(project.plan(), store, batch);
     List<StoredFile> known = closed.known(store.catalogue().files(batch));
     FileChanges changes = FileChanges.of(project, known, closed, mended, Long.MAX_VALUE, false);
     List<Finding> findings = new ArrayList<>(changes.findings());

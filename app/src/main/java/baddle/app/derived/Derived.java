@@ -3,7 +3,8 @@ package baddle.app.derived;
 import baddle.app.ContentHash;
 import baddle.app.Project;
 import baddle.app.cells.KeptCells;
-import baddle.app.closed.ClosedSources;
+import baddle.app.closed.ClosedRows;
+import baddle.app.closed.FrozenRows;
 import baddle.app.reference.References;
 import baddle.app.review.DatasetReview;
 import baddle.app.review.RepeatedSources;
@@ -42,13 +43,13 @@ public final class Derived {
   private final References references;
   private final Store store;
   private final Derivations derivations;
-  private final ClosedSources closed;
+  private final ClosedRows closed;
   private final KeptCells cells;
   private final Map<String, String> hashes = new LinkedHashMap<>();
   private final Map<String, Long> changedRows = new LinkedHashMap<>();
 
   /** Of a project and its store. */
-  public Derived(Project project, References references, Store store, ClosedSources closed) {
+  public Derived(Project project, References references, Store store, ClosedRows closed) {
     this.closed = closed;
     this.plan = project.plan();
     this.references = references;
@@ -141,9 +142,11 @@ public final class Derived {
   /**
    * Derives stored rows anew where that is needed, marks duplicates, and stores what is to be said.
    *
+   * @param copied parts of the batch that have rows of earlier ones
    * @return whether rows that were stored before have changed
    */
-  public boolean finish(List<DatasetPlan> wave, BatchWriter batch) throws IOException {
+  public boolean finish(List<DatasetPlan> wave, BatchWriter batch, Set<Integer> copied)
+      throws IOException {
     boolean changed = false;
     for (DatasetPlan dataset : wave) {
       String hash = Objects.requireNonNull(hashes.get(dataset.name()));
@@ -153,18 +156,17 @@ public final class Derived {
       List<Finding> findings = new ArrayList<>();
       if (reader.isPresent() && isOrWasTreated && !before.equals(hash)) {
         Derivation derivation = derivations.even(dataset);
-        boolean anyBefore = reader.get().parts().stream().anyMatch(part -> !batch.wrote(part));
+        boolean anyBefore =
+            reader.get().parts().stream()
+                .anyMatch(part -> !batch.wrote(part) || copied.contains(part));
         if (anyBefore) {
+          Optional<FrozenRows> frozen = closed.frozen(dataset, batch.batch().number());
           Rederivation again =
-              new Rederivation(
-                  batch,
-                  reader.get(),
-                  dataset,
-                  derivation,
-                  closed.frozen(),
-                  closed.frozenDays(dataset));
+              new Rederivation(batch, reader.get(), dataset, derivation, frozen, copied);
           changedRows.put(dataset.name(), again.run());
-          closed.keepOutDerived(batch, again.looked(), again.keptAsTheyWere());
+          if (frozen.isPresent()) {
+            frozen.get().store(batch);
+          }
         }
         changed = true;
         batch.setDerivation(dataset.name(), hash);
@@ -191,7 +193,8 @@ public final class Derived {
               store.catalogue().files(number),
               dataset.name(),
               plan.periods());
-      findings.addAll(new DuplicateMarks(reader, dataset, ranks).run(batch));
+      findings.addAll(
+          new DuplicateMarks(reader, dataset, ranks, closed.frozen(dataset, number)).run(batch));
       current = reader(dataset.name(), batch).orElseThrow();
     }
     List<StoredSample> samples = store.catalogue().samples(batch.batch().number(), dataset.name());

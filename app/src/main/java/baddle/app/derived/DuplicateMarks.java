@@ -1,5 +1,6 @@
 package baddle.app.derived;
 
+import baddle.app.closed.FrozenRows;
 import baddle.app.review.DuplicateReason;
 import baddle.core.check.KeyIndex;
 import baddle.core.derivation.HeldBecause;
@@ -19,6 +20,7 @@ import baddle.store.BatchWriter;
 import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -28,7 +30,8 @@ import java.util.TreeMap;
 
 /**
  * Finds the rows of a dataset that have the key of another, and hides those that aren't to count.
- * Which row counts depends on the sources' periods and names, never on the order they came in.
+ * Which row counts depends on the sources' periods and names, never on the order they came in; rows
+ * of closed periods go before all others, and stay what they were.
  */
 final class DuplicateMarks {
 
@@ -59,6 +62,7 @@ final class DuplicateMarks {
   private final DuplicateRule rule;
   private final SourceRanks ranks;
   private final Schema wanted;
+  private final Optional<FrozenRows> frozen;
   private final Map<DuplicateKind, Tally> tallies = new TreeMap<>();
 
   /** For each part, the reasons of the rows that don't count, by row of the part. */
@@ -68,19 +72,36 @@ final class DuplicateMarks {
 
   private final Watch watch;
 
-  DuplicateMarks(DatasetReader reader, DatasetPlan dataset, SourceRanks ranks) {
-    this(reader, dataset, ranks, (key, here, other) -> {});
+  /**
+   * Of a dataset.
+   *
+   * @param frozen the rows of closed periods that stay what they were
+   */
+  DuplicateMarks(
+      DatasetReader reader, DatasetPlan dataset, SourceRanks ranks, Optional<FrozenRows> frozen) {
+    this(reader, dataset, ranks, frozen, (key, here, other) -> {});
   }
 
   /** The same, reporting each row to a listener. */
-  DuplicateMarks(DatasetReader reader, DatasetPlan dataset, SourceRanks ranks, Watch watch) {
+  DuplicateMarks(
+      DatasetReader reader,
+      DatasetPlan dataset,
+      SourceRanks ranks,
+      Optional<FrozenRows> frozen,
+      Watch watch) {
     this.watch = watch;
+    this.frozen = frozen;
     this.reader = reader;
     this.rule = dataset.duplicates();
     this.ranks = ranks;
     List<Column> columns = new ArrayList<>(dataset.schema().only(rule.key()).columns());
     columns.add(Origin.SOURCE_ROW);
-    columns.add(HiddenRows.HELD);
+    columns.addAll(HiddenRows.columns());
+    frozen.ifPresent(
+        rows ->
+            rows.columns().columns().stream()
+                .filter(column -> !columns.contains(column))
+                .forEach(columns::add));
     this.wanted = new Schema(columns);
   }
 
@@ -121,24 +142,57 @@ final class DuplicateMarks {
   /** Goes over the rows that aren't held for another reason. */
   private void scan(KeyIndex index, RowUse use) throws IOException {
     RowIdentity identity = new RowIdentity();
-    int sourceRow = wanted.size() - 2;
+    int sourceRow = rule.key().size();
     reader.scanParts(
         wanted,
         rows -> {
           Block block = rows.block();
           index.begin(block);
           TextVector held = block.text(sourceRow + 1);
+          TextVector duplicate = block.text(sourceRow + 2);
+          TextVector closed = block.text(sourceRow + 3);
+          BitSet stay = frozen.map(own -> own.of(rows)).orElseGet(BitSet::new);
           long[] numbers = block.numbers(sourceRow).values();
           for (DatasetReader.LiveRange range : rows.live()) {
             int rank = ranks.of(rows.part(), range.source());
             for (int row = range.from(); row < range.to(); row++) {
               long at = identity.of(rank, numbers[row]);
-              if (held.isBlank(row)) {
+              if (!held.isBlank(row) || !closed.isBlank(row)) {
+                continue;
+              }
+              if (!stay.get(row)) {
                 use.use(rows, row, rank, at);
+              } else if (duplicate.isBlank(row)) {
+                use.use(rows, row, first(rank), at);
+              } else {
+                mark(rows, row, DuplicateReason.parse(text(duplicate, row)));
               }
             }
           }
         });
+  }
+
+  private static String text(TextVector texts, int row) {
+    return texts.dictionary().text(texts.codes()[row]);
+  }
+
+  /** The rank of a row that goes before those of any source. */
+  private int first(int rank) {
+    return rule.policy() == DuplicateRule.Policy.KEEP_LATEST
+        ? rank + ranks.size()
+        : rank - ranks.size();
+  }
+
+  private boolean isFirst(int rank) {
+    return rank < 0 || rank >= ranks.size();
+  }
+
+  private int plain(int rank) {
+    return Math.floorMod(rank, ranks.size());
+  }
+
+  private void mark(DatasetReader.PartBlock rows, int row, DuplicateReason reason) {
+    marks.computeIfAbsent(rows.part(), p -> new HashMap<>()).put(rows.firstRow() + row, reason);
   }
 
   private void add(KeyIndex index, int row, int rank, long number, boolean firstPass) {
@@ -151,21 +205,24 @@ final class DuplicateMarks {
       return;
     }
     KeyIndex.Counted counted = index.counted(row);
-    boolean sameSource = counted.source() == rank;
+    int own = plain(rank);
+    int other = plain(counted.source());
+    boolean sameSource = ranks.place(own).equals(ranks.place(other));
     DuplicateKind kind =
         sameSource
             ? DuplicateKind.WITHIN_SOURCE
-            : ranks.samePeriod(rank, counted.source())
+            : ranks.samePeriod(own, other)
                 ? DuplicateKind.BETWEEN_SOURCES
                 : DuplicateKind.BETWEEN_PERIODS;
-    Place here = ranks.place(rank).atRow(RowIdentity.number(number));
-    Place other = ranks.place(counted.source()).atRow(RowIdentity.number(counted.row()));
-    watch.repeated(key(rows.block(), row), here, other);
+    Place here = ranks.place(own).atRow(RowIdentity.number(number));
+    Place there = ranks.place(other).atRow(RowIdentity.number(counted.row()));
+    watch.repeated(key(rows.block(), row), here, there);
     boolean latest = rule.policy() == DuplicateRule.Policy.KEEP_LATEST;
     if (!(latest && kind == DuplicateKind.BETWEEN_PERIODS)) {
-      tally(kind, key(rows.block(), row), here, other);
+      tally(kind, key(rows.block(), row), here, there);
     }
-    boolean hidden = latest ? !sameSource : rule.policy() == DuplicateRule.Policy.HOLD;
+    boolean hidden =
+        !isFirst(rank) && (latest ? !sameSource : rule.policy() == DuplicateRule.Policy.HOLD);
     if (hidden) {
       DuplicateReason reason =
           latest
@@ -175,8 +232,8 @@ final class DuplicateMarks {
                       new HeldBecause(
                           String.join(", ", rule.key()),
                           key(rows.block(), row),
-                          "a key of its own; " + other + " has it too")));
-      marks.computeIfAbsent(rows.part(), p -> new HashMap<>()).put(rows.firstRow() + row, reason);
+                          "a key of its own; " + there + " has it too")));
+      mark(rows, row, reason);
     }
   }
 

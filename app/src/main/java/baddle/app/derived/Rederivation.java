@@ -1,7 +1,6 @@
 package baddle.app.derived;
 
-import baddle.app.closed.FrozenDays;
-import baddle.app.parts.LateRows;
+import baddle.app.closed.FrozenRows;
 import baddle.core.derivation.Derivation;
 import baddle.core.table.Block;
 import baddle.core.table.Column;
@@ -16,7 +15,6 @@ import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -24,7 +22,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -38,25 +35,29 @@ final class Rederivation {
   private final Derivation derivation;
   private final Schema read;
   private final Schema derived;
-  private final Set<List<Integer>> frozen;
-  private final Optional<FrozenDays> days;
-  private final Map<List<Integer>, Set<String>> keptAsTheyWere = new HashMap<>();
-  private final Map<List<Integer>, Set<String>> looked = new HashMap<>();
+  private final Optional<FrozenRows> frozen;
+  private final Set<Integer> copied;
   private long changedRows;
   private int part = -1;
   private @Nullable ColumnRevision revision;
   private final Set<String> changed = new LinkedHashSet<>();
   private final Map<Integer, Long> heldOfSource = new TreeMap<>();
 
+  /**
+   * Of the stored rows of a dataset.
+   *
+   * @param frozen the rows that keep the values they have
+   * @param copied parts of this batch that have rows of earlier ones
+   */
   Rederivation(
       BatchWriter batch,
       DatasetReader reader,
       DatasetPlan dataset,
       Derivation derivation,
-      Set<List<Integer>> frozen,
-      Optional<FrozenDays> days) {
+      Optional<FrozenRows> frozen,
+      Set<Integer> copied) {
     this.frozen = frozen;
-    this.days = days;
+    this.copied = Set.copyOf(copied);
     this.batch = batch;
     this.reader = reader;
     this.derivation = derivation;
@@ -76,6 +77,11 @@ final class Rederivation {
   long run() throws IOException {
     List<Column> both = new ArrayList<>(read.columns());
     both.addAll(derived.columns());
+    frozen.ifPresent(
+        rows ->
+            rows.columns().columns().stream()
+                .filter(column -> !both.contains(column))
+                .forEach(both::add));
     try {
       reader.scanParts(new Schema(both), this::accept);
       endPart();
@@ -88,7 +94,7 @@ final class Rederivation {
   }
 
   private void accept(DatasetReader.PartBlock rows) throws IOException {
-    if (batch.wrote(rows.part())) {
+    if (batch.wrote(rows.part()) && !copied.contains(rows.part())) {
       return;
     }
     if (rows.part() != part) {
@@ -103,7 +109,9 @@ final class Rederivation {
       vectors.add(computed.vector(index(computed, column)));
       before.add(block.vector(index(block, column)));
     }
-    freeze(rows, vectors, before);
+    if (frozen.isPresent()) {
+      freeze(frozen.get(), rows, vectors, before);
+    }
     TextVector held =
         (TextVector) vectors.get(derived.indexOf(HiddenRows.HELD.name()).orElseThrow());
     for (DatasetReader.LiveRange range : rows.live()) {
@@ -119,81 +127,37 @@ final class Rederivation {
     }
   }
 
-  /** Lets rows of frozen sources have the values they had, in columns they had. */
-  private void freeze(DatasetReader.PartBlock rows, List<Vector> vectors, List<Vector> before) {
-    BitSet kept = new BitSet();
-    for (DatasetReader.LiveRange range : rows.live()) {
-      List<Integer> source = List.of(rows.part(), range.source());
-      BitSet ofRange = new BitSet();
-      if (frozen.contains(source)) {
-        ofRange.set(range.from(), range.to());
-        note(source, "", ofRange, vectors, before);
-      } else if (days.isPresent()) {
-        for (Map.Entry<String, BitSet> period :
-            days.get().rows(rows.block(), range.from(), range.to()).entrySet()) {
-          note(source, period.getKey(), period.getValue(), vectors, before);
-          ofRange.or(period.getValue());
-        }
-      }
-      kept.or(ofRange);
+  /** Lets frozen rows have the values they had, in columns they had. */
+  private void freeze(
+      FrozenRows rows, DatasetReader.PartBlock block, List<Vector> vectors, List<Vector> before) {
+    BitSet kept = rows.of(block);
+    if (kept.isEmpty()) {
+      return;
     }
-    keepLate(vectors, before);
-    for (int i = 0; i < vectors.size() && !kept.isEmpty(); i++) {
+    rows.note(block, toChange(kept, vectors, before));
+    for (int i = 0; i < vectors.size(); i++) {
       if (had(i)) {
         vectors.set(i, vectors.get(i).with(kept, before.get(i)));
       }
     }
   }
 
-  /** Rows that are held because their period is closed stay so until they are read again. */
-  private void keepLate(List<Vector> vectors, List<Vector> before) {
-    int held = derived.indexOf(HiddenRows.HELD.name()).orElseThrow();
-    TextVector reasons = (TextVector) before.get(held);
-    BitSet late = new BitSet();
-    for (int row = 0; row < reasons.size(); row++) {
-      if (!reasons.isBlank(row)
-          && LateRows.isLate(reasons.dictionary().text(reasons.codes()[row]))) {
-        late.set(row);
-      }
-    }
-    if (!late.isEmpty()) {
-      vectors.set(held, vectors.get(held).with(late, reasons));
-    }
-  }
-
-  private void note(
-      List<Integer> source, String period, BitSet rows, List<Vector> vectors, List<Vector> before) {
-    looked.computeIfAbsent(source, s -> new TreeSet<>()).add(period);
-    if (isToChange(rows, vectors, before)) {
-      keptAsTheyWere.computeIfAbsent(source, s -> new TreeSet<>()).add(period);
-    }
-  }
-
-  private boolean isToChange(BitSet rows, List<Vector> vectors, List<Vector> before) {
+  private BitSet toChange(BitSet rows, List<Vector> vectors, List<Vector> before) {
+    BitSet changed = new BitSet();
     for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1)) {
       for (int i = 0; i < vectors.size(); i++) {
         if (had(i) && !vectors.get(i).isSame(row, before.get(i))) {
-          return true;
+          changed.set(row);
         }
       }
     }
-    return false;
+    return changed;
   }
 
   /** Whether the part had a derived column, in the type it has now; blanks of hidden rows count. */
   private boolean had(int column) {
     Column one = derived.column(column);
     return HiddenRows.has(one.name()) || reader.hasColumn(part, one);
-  }
-
-  /** The frozen sources whose values were computed anew, by part and number, and their periods. */
-  Map<List<Integer>, Set<String>> looked() {
-    return looked;
-  }
-
-  /** The sources whose rows would have other values if they weren't frozen. */
-  Map<List<Integer>, Set<String>> keptAsTheyWere() {
-    return keptAsTheyWere;
   }
 
   private static int index(Block block, Column column) {
@@ -209,6 +173,10 @@ final class Rederivation {
       }
     }
     return differs;
+  }
+
+  private boolean isKept(int ofPart) {
+    return frozen.filter(rows -> rows.isKept(ofPart)).isPresent();
   }
 
   private void beginPart(int newPart) throws IOException {
@@ -239,7 +207,7 @@ final class Rederivation {
     }
     for (String column : reader.columnsOfPart(part)) {
       boolean known = derivation.schema().indexOf(column).isPresent();
-      if (!known && !HiddenRows.has(column)) {
+      if (!known && !HiddenRows.has(column) && !isKept(part)) {
         batch.retireColumn(part, column);
       }
     }

@@ -9,6 +9,7 @@ import baddle.store.StoreException;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A row that has the key of another and counts all the same.
@@ -41,6 +42,7 @@ public record RepeatedKeys(String key, Place here, Place other) {
               store.dataset(dataset.name(), batch).orBlank(dataset.schema()),
               dataset,
               ranks,
+              Optional.empty(),
               (key, here, other) -> repeated.add(new RepeatedKeys(key, here, other)))
           .find();
     } catch (StoreException.Absent e) {

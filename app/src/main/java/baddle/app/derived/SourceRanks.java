@@ -52,6 +52,11 @@ final class SourceRanks {
     return Objects.requireNonNull(rankOfSource.get(id(part, source)));
   }
 
+  /** How many there are. */
+  int size() {
+    return ranked.size();
+  }
+
   Place place(int rank) {
     Ranked one = ranked.get(rank);
     return Place.source(one.file().path(), one.source().sheet());

@@ -4,13 +4,11 @@ import baddle.app.BatchChoice;
 import baddle.app.BatchStamp;
 import baddle.app.OwnStore;
 import baddle.app.Project;
-import baddle.app.close.CloseException;
+import baddle.app.closed.ClosedRows;
 import baddle.app.compare.SourceChange;
-import baddle.plan.Restatement;
 import baddle.store.BatchWriter;
 import baddle.store.Store;
 import baddle.store.entry.Batch;
-import baddle.store.entry.StoredClosing;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.temporal.ChronoUnit;
@@ -38,20 +36,19 @@ public record BatchReturn(
    *
    * @param clock gives the new batch its time
    * @throws baddle.store.StoreException if there is no such batch any more
-   * @throws CloseException if a period was closed with a later batch, and closed periods stay
+   * @throws StoppedException if a closed period has other rows in it, and closed periods stay
    */
-  public static BatchReturn to(int number, Project project, Clock clock)
-      throws IOException, CloseException {
+  public static BatchReturn to(int number, Project project, Clock clock) throws IOException {
     try (Store store = OwnStore.openToWrite(project)) {
       Batch earlier = BatchChoice.of(store, project, OptionalInt.of(number));
       Batch last = BatchChoice.of(store, project, OptionalInt.empty());
       if (earlier.number() == last.number()) {
         return new BatchReturn(Optional.empty(), BatchStamp.of(earlier), List.of());
       }
-      refuseClosed(store, project, number);
       Batch made;
       try (BatchWriter batch = store.beginBatch(clock.instant().truncatedTo(ChronoUnit.SECONDS))) {
         batch.adoption().backTo(number);
+        new ClosedRows(project.plan(), store, last.number()).prove(batch.batch().number());
         batch.commit();
         made = batch.batch();
       }
@@ -59,23 +56,6 @@ public record BatchReturn(
           Optional.of(BatchStamp.of(made)),
           BatchStamp.of(earlier),
           SourceChange.between(store.catalogue(), last.number(), made.number()));
-    }
-  }
-
-  private static void refuseClosed(Store store, Project project, int number)
-      throws IOException, CloseException {
-    for (StoredClosing closing : store.closings().closed()) {
-      if (closing.batch() > number && project.plan().restatement() == Restatement.KEEP_OUT) {
-        throw new CloseException(
-            closing.period()
-                + " was closed with batch "
-                + closing.batch()
-                + ", and batch "
-                + number
-                + " has other figures for it; baddle reopen "
-                + closing.period()
-                + " --because REASON first");
-      }
     }
   }
 }

@@ -90,7 +90,7 @@ public final class LeftOutTables {
     return tables;
   }
 
-  /** The rows that another row with the same key has taken the place of, as they were read. */
+  /** The rows that were read and left out afterwards, as they were read. */
   private static Optional<HeldTable> duplicates(
       Project project, DatasetReader reader, String dataset) throws IOException {
     DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));
@@ -98,7 +98,6 @@ public final class LeftOutTables {
         plan.schema().names().stream().filter(n -> reader.schema().indexOf(n).isPresent()).toList();
     List<String> columns = new ArrayList<>(PLACE);
     columns.addAll(own);
-    String because = "a later row has its " + String.join(", ", plan.duplicates().key());
     List<List<String>> rows = new ArrayList<>();
     HiddenReasons.scan(
         reader,
@@ -113,7 +112,7 @@ public final class LeftOutTables {
                       ? ""
                       : vector.shown(row, block.schema().column(column).type()));
             }
-            cells.add(PLACE.size(), because);
+            cells.add(PLACE.size(), reason.leftOut());
             rows.add(cells);
           }
         });

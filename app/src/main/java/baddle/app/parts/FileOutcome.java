@@ -6,7 +6,6 @@ import baddle.core.finding.Finding;
 import baddle.core.intake.SourceWriting;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Stream;
 
 /**
  * What came of reading one file.
@@ -15,7 +14,6 @@ import java.util.stream.Stream;
  * @param part the part its rows are in
  * @param sources its sources that were read; none where the file failed
  * @param findings what wants a person's eye
- * @param keptOut rows of closed periods that it has and that aren't taken
  * @param samples what is known of the rows of each source, by its number
  */
 public record FileOutcome(
@@ -23,7 +21,6 @@ public record FileOutcome(
     int part,
     List<ReadSource> sources,
     List<Finding> findings,
-    LateOfFile keptOut,
     Map<Integer, SampledSource> samples) {
 
   public FileOutcome {
@@ -32,20 +29,14 @@ public record FileOutcome(
     samples = Map.copyOf(samples);
   }
 
-  /** Of a file without rows that are late. */
+  /** Of a file of whose rows nothing is known yet. */
   public FileOutcome(CheckedFile file, int part, List<ReadSource> sources, List<Finding> findings) {
-    this(file, part, sources, findings, LateOfFile.NONE, Map.of());
-  }
-
-  /** The same, with what came of looking for rows of closed periods. */
-  public FileOutcome with(LateOfFile late) {
-    List<Finding> all = Stream.concat(findings.stream(), late.findings().stream()).toList();
-    return new FileOutcome(file, part, sources, all, late, samples);
+    this(file, part, sources, findings, Map.of());
   }
 
   /** The same, with what is known of its rows. */
   public FileOutcome with(Map<Integer, SampledSource> rows) {
-    return new FileOutcome(file, part, sources, findings, keptOut, rows);
+    return new FileOutcome(file, part, sources, findings, rows);
   }
 
   /** How its values are written, as far as they show it. */

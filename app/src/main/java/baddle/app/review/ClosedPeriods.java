@@ -1,6 +1,7 @@
 package baddle.app.review;
 
 import baddle.core.calendar.Period;
+import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.store.Store;
 import baddle.store.entry.StoredClosing;
@@ -43,6 +44,32 @@ public final class ClosedPeriods {
           .ifPresent(period -> periods.closed.add(new Closed(period, closing)));
     }
     return periods;
+  }
+
+  /** Those that were closed with rows of a dataset; one that came later has nothing closed. */
+  public ClosedPeriods with(DatasetPlan dataset, Store store) throws IOException {
+    ClosedPeriods periods = new ClosedPeriods(plan);
+    for (Closed one : closed) {
+      boolean had =
+          store.catalogue().files(one.closing().batch()).stream()
+              .anyMatch(file -> file.dataset().equals(dataset.name()));
+      if (had) {
+        periods.closed.add(one);
+      }
+    }
+    return periods;
+  }
+
+  /** One of them alone. */
+  public ClosedPeriods only(Closed period) {
+    ClosedPeriods one = new ClosedPeriods(plan);
+    one.closed.add(period);
+    return one;
+  }
+
+  /** Whether one of them is closed, by its name. */
+  public boolean has(String period) {
+    return closed.stream().anyMatch(one -> one.period().toString().equals(period));
   }
 
   /** All of them, in the order they were closed. */

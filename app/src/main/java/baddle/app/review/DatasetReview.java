@@ -4,15 +4,12 @@ import baddle.app.cells.KeptCells;
 import baddle.app.cells.RowQuestion;
 import baddle.app.reference.References;
 import baddle.core.crosstab.spec.CrosstabSpec;
-import baddle.core.derivation.HeldBecause;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
 import baddle.core.intake.Misfits;
 import baddle.core.lookup.LookupTable;
-import baddle.core.outcome.HeldValue;
 import baddle.core.table.Block;
-import baddle.core.table.HiddenRows;
 import baddle.core.table.Origin;
 import baddle.core.table.TextVector;
 import baddle.plan.DatasetPlan;
@@ -21,7 +18,6 @@ import baddle.store.DatasetReader;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.Function;
 
 /** What there is to say of a dataset as a whole, short of the duplicates. */
@@ -75,44 +71,27 @@ public final class DatasetReview {
   /** The rows that were read and held afterwards, by cause. */
   private static List<Finding> held(DatasetReader reader) throws IOException {
     Misfits causes = new Misfits(FindingCode.ROWS_HELD);
-    reader.scanHidden(
+    HiddenReasons.scan(
+        reader,
         PLACE,
-        (block, from, to) -> {
-          for (int row = from; row < to; row++) {
-            add(causes, block, row);
+        (block, row, reason) -> {
+          if (!reason.ofKey()) {
+            reason.held().ifPresent(value -> causes.add(place(block, row), value, remedy(reason)));
           }
         });
     return causes.findings();
   }
 
-  private static void add(Misfits causes, Block block, int row) {
-    because(block, row)
-        .ifPresent(
-            reason ->
-                causes.add(
-                    place(block, row),
-                    new HeldValue(reason.column(), reason.value(), reason.expectation()),
-                    remedy(reason)));
-  }
-
-  private static String remedy(HeldBecause reason) {
+  private static String remedy(HiddenReasons.Reason reason) {
     return reason
-        .ofClosed()
+        .closed()
         .map(
-            period ->
+            mark ->
                 "to include it: baddle reopen "
-                    + period
+                    + mark.period()
                     + " --because REASON, then run again; or let the plan book such rows: closing:"
                     + " {restatements: book}")
         .orElse("correct the file, the lookup or the plan, and consolidate again");
-  }
-
-  /** Why a hidden row is held, if the derived columns are the reason. */
-  private static Optional<HeldBecause> because(Block block, int row) {
-    TextVector reasons = block.text(block.schema().indexOf(HiddenRows.HELD.name()).orElseThrow());
-    return reasons.isBlank(row)
-        ? Optional.empty()
-        : Optional.of(HeldBecause.parse(reasons.dictionary().text(reasons.codes()[row])));
   }
 
   private static Place place(Block block, int row) {

@@ -1,5 +1,6 @@
 package baddle.app.review;
 
+import baddle.core.derivation.ClosedMark;
 import baddle.core.derivation.HeldBecause;
 import baddle.core.outcome.HeldValue;
 import baddle.core.table.Block;
@@ -16,9 +17,16 @@ public final class HiddenReasons {
    * Why a row is hidden.
    *
    * @param ofKey whether another row has its key
+   * @param closed what it is to the rows of a closed period, if that is the reason
    * @param held what holds it; empty if it is left out
    */
-  public record Reason(boolean ofKey, Optional<HeldValue> held) {}
+  public record Reason(boolean ofKey, Optional<ClosedMark> closed, Optional<HeldValue> held) {
+
+    /** Why a row is left out, where nothing holds it. */
+    public String leftOut() {
+      return closed.map(ClosedMark::leftOut).orElse("a later row has its key");
+    }
+  }
 
   /** Takes hidden rows. */
   @FunctionalInterface
@@ -37,18 +45,27 @@ public final class HiddenReasons {
         (block, from, to) -> {
           TextVector derived = block.text(columns.size());
           TextVector keys = block.text(columns.size() + 1);
+          TextVector closed = block.text(columns.size() + 2);
           for (int row = from; row < to; row++) {
-            use.use(block, row, reason(derived, keys, row));
+            use.use(block, row, reason(derived, keys, closed, row));
           }
         });
   }
 
-  private static Reason reason(TextVector derived, TextVector keys, int row) {
+  private static Reason reason(TextVector derived, TextVector keys, TextVector closed, int row) {
+    if (!closed.isBlank(row)) {
+      ClosedMark mark = ClosedMark.parse(text(closed, row));
+      return new Reason(
+          false,
+          Optional.of(mark),
+          mark.holds() ? Optional.of(value(mark.held())) : Optional.empty());
+    }
     if (!derived.isBlank(row)) {
-      return new Reason(false, Optional.of(value(HeldBecause.parse(text(derived, row)))));
+      return new Reason(
+          false, Optional.empty(), Optional.of(value(HeldBecause.parse(text(derived, row)))));
     }
     DuplicateReason reason = DuplicateReason.parse(text(keys, row));
-    return new Reason(true, reason.held().map(HiddenReasons::value));
+    return new Reason(true, Optional.empty(), reason.held().map(HiddenReasons::value));
   }
 
   private static String text(TextVector texts, int row) {

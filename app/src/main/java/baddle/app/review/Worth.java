@@ -5,7 +5,7 @@ import java.math.BigDecimal;
 import java.util.Optional;
 
 /** How many rows there are and what they are worth, for a person. */
-final class Worth {
+public final class Worth {
 
   private Worth() {}
 

@@ -17,7 +17,6 @@ import baddle.core.table.Origin;
 import baddle.formats.Formats;
 import baddle.plan.DatasetPlan;
 import baddle.store.Catalogue;
-import baddle.store.Closings;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
 import baddle.store.StoreException;
@@ -154,15 +153,6 @@ public final class RowTrace {
                 + "; it is kept as a blank");
       }
     }
-    for (Closings.KeptOut one : store.closings().keptOut(batch.number())) {
-      if (file.path().equals(one.path()) && of.equals(one.sheet())) {
-        lines.add(
-            "what the file holds of "
-                + one.period()
-                + ", which is closed, is kept out"
-                + (one.why().isEmpty() ? "" : ": " + one.why()));
-      }
-    }
     boolean isHeld = held(catalogue, batch, file, of);
     boolean isRead = inDataset(store, batch, file, of);
     if (!isHeld && !isRead) {
@@ -258,7 +248,7 @@ public final class RowTrace {
                 reason
                     .held()
                     .map(value -> "read, then " + TracedValues.because(value))
-                    .orElse("read, then left out, for a later row has its key"));
+                    .orElseGet(() -> "read, then left out: " + reason.leftOut()));
             lines.addAll(TracedValues.lines(block, i, OWN, dataset));
           }
         });

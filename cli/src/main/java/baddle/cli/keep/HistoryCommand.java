@@ -1,7 +1,6 @@
 package baddle.cli.keep;
 
 import baddle.app.Project;
-import baddle.app.close.CloseException;
 import baddle.app.compare.SourceChange;
 import baddle.app.history.BatchReturn;
 import baddle.app.history.History;
@@ -16,6 +15,7 @@ import baddle.cli.options.Status;
 import baddle.cli.options.UsageException;
 import baddle.cli.prove.CompareText;
 import baddle.cli.terminal.Console;
+import baddle.core.derivation.StoppedException;
 import baddle.core.finding.NumberText;
 import baddle.plan.PlanException;
 import baddle.reports.text.TextTable;
@@ -81,7 +81,7 @@ final class HistoryCommand implements Command {
       BatchReturn returning;
       try {
         returning = BatchReturn.to(backTo.getAsInt(), project, Clock.systemUTC());
-      } catch (CloseException e) {
+      } catch (StoppedException e) {
         throw new UsageException(e.getMessage());
       }
       if (options.json()) {

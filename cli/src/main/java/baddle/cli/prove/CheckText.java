@@ -98,7 +98,7 @@ final class CheckText {
     if (!result.addsUp()) {
       return "IT DOES NOT ADD UP";
     }
-    String rows = "every row read is accounted for";
+    String rows = "every row read" + result.completeness().closedInWords() + " is accounted for";
     String all =
         cells.filled() == 0
             ? rows

@@ -82,6 +82,8 @@ public enum FindingCode {
   RESTATED(Severity.WARNING),
   /** A change to a closed period that isn't taken until the period is opened again. */
   RESTATEMENT_KEPT_OUT(Severity.WARNING),
+  /** Rows of a closed period that are in the dataset and were sent again; they are left out. */
+  CLOSED_SENT_AGAIN(Severity.NOTE),
   /** Rows dated in a closed period that came in later and were booked, as the plan says. */
   LATE_ROWS_BOOKED(Severity.WARNING),
   /** Rows dated outside of the period that their source states. */

@@ -16,7 +16,10 @@ public final class HiddenRows {
   /** Why a row with the key of another doesn't count. */
   public static final Column DUPLICATE = new Column("duplicate_because", ColumnType.text());
 
-  private static final List<Column> COLUMNS = List.of(HELD, DUPLICATE);
+  /** Why a row of a closed period doesn't count. */
+  public static final Column CLOSED = new Column("closed_because", ColumnType.text());
+
+  private static final List<Column> COLUMNS = List.of(HELD, DUPLICATE, CLOSED);
 
   private HiddenRows() {}
 

@@ -2,6 +2,7 @@ package baddle.store.entry;
 
 import baddle.core.grid.MessageHead;
 import baddle.core.outcome.RowCounts;
+import java.util.Collection;
 import java.util.Optional;
 
 /**
@@ -17,6 +18,8 @@ import java.util.Optional;
  * @param message the message its file is; empty for other files
  * @param counts what became of its rows
  * @param firstRow where its rows begin in the part, from 0
+ * @param closed the closed periods whose rows it keeps, with commas between, whatever its file
+ *     holds now; empty for a source that was read
  */
 public record StoredSource(
     long file,
@@ -28,4 +31,19 @@ public record StoredSource(
     String range,
     Optional<MessageHead> message,
     RowCounts counts,
-    long firstRow) {}
+    long firstRow,
+    String closed) {
+
+  /** How many rows of closed periods some sources keep. */
+  public static long rowsKept(Collection<StoredSource> sources) {
+    return sources.stream()
+        .filter(StoredSource::isKept)
+        .mapToLong(source -> source.counts().kept())
+        .sum();
+  }
+
+  /** Whether it keeps rows of closed periods, apart from what its file holds now. */
+  public boolean isKept() {
+    return !closed.isEmpty();
+  }
+}

@@ -1,0 +1,64 @@
+package baddle.app.closed;
+
+import baddle.core.value.WideSum;
+import baddle.plan.DatasetPlan;
+import baddle.store.KeptOutWriter;
+import baddle.store.entry.StoredKeptOut;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/** Counts rows by closed period, and adds up what they are worth. */
+final class PeriodTallies {
+
+  /** Rows of one period. */
+  private static final class Tally {
+    private long rows;
+    private final WideSum amount = new WideSum();
+  }
+
+  /** Takes what there is of one period. */
+  @FunctionalInterface
+  interface Use {
+
+    /** Takes it. */
+    void period(String name, long rows, BigDecimal amount) throws IOException;
+  }
+
+  private final RowPeriods periods;
+  private final int places;
+  private final Map<Integer, Tally> tallies = new TreeMap<>();
+
+  PeriodTallies(DatasetPlan dataset, RowPeriods periods) {
+    this.periods = periods;
+    this.places =
+        dataset
+            .amount()
+            .map(name -> dataset.schema().only(List.of(name)).column(0).type().places())
+            .orElse(0);
+  }
+
+  /** Adds a row of a period. */
+  void add(int period, PartRows rows, int row) {
+    Tally tally = tallies.computeIfAbsent(period, p -> new Tally());
+    tally.rows++;
+    rows.addAmount(row, tally.amount);
+  }
+
+  /** Goes over the periods that have rows. */
+  void each(Use use) throws IOException {
+    for (Map.Entry<Integer, Tally> one : tallies.entrySet()) {
+      Tally tally = one.getValue();
+      use.period(periods.name(one.getKey()), tally.rows, tally.amount.value(places));
+    }
+  }
+
+  /** Stores what there is as kept out of the periods, or kept in them. */
+  void store(KeptOutWriter writer, long file, StoredKeptOut.Kind kind) throws IOException {
+    each(
+        (period, rows, amount) ->
+            writer.add(new StoredKeptOut(file, "", "", period, kind, rows, amount)));
+  }
+}

@@ -1,0 +1,69 @@
+package baddle.core.check;
+
+/** How often each of many hashes was added; holds no object per hash. */
+public final class HashCounts {
+
+  private static final double FULL = 0.6;
+
+  /** 0 where a place is free; a hash of 0 is kept as 1. */
+  private long[] hashes = new long[64];
+
+  private int[] counts = new int[64];
+  private int used;
+
+  /** Adds a hash. */
+  public void add(long hash) {
+    int slot = slot(hash);
+    if (hashes[slot] == 0) {
+      hashes[slot] = stored(hash);
+      used++;
+    }
+    counts[slot]++;
+    if (used > hashes.length * FULL) {
+      grow();
+    }
+  }
+
+  /** How often a hash was added, less how often it was taken. */
+  public int count(long hash) {
+    return counts[slot(hash)];
+  }
+
+  /** Takes one of a hash away; false where none is left. */
+  public boolean take(long hash) {
+    int slot = slot(hash);
+    if (counts[slot] == 0) {
+      return false;
+    }
+    counts[slot]--;
+    return true;
+  }
+
+  private static long stored(long hash) {
+    return hash == 0 ? 1 : hash;
+  }
+
+  private int slot(long hash) {
+    long wanted = stored(hash);
+    int mask = hashes.length - 1;
+    int slot = (int) (wanted ^ wanted >>> 32) & mask;
+    while (hashes[slot] != 0 && hashes[slot] != wanted) {
+      slot = (slot + 1) & mask;
+    }
+    return slot;
+  }
+
+  private void grow() {
+    long[] oldHashes = hashes;
+    int[] oldCounts = counts;
+    hashes = new long[oldHashes.length * 2];
+    counts = new int[hashes.length];
+    for (int i = 0; i < oldHashes.length; i++) {
+      if (oldHashes[i] != 0) {
+        int slot = slot(oldHashes[i]);
+        hashes[slot] = oldHashes[i];
+        counts[slot] = oldCounts[i];
+      }
+    }
+  }
+}
