@@ -79,7 +79,7 @@ class OlderProjectsTests {
   }
 
   @ParameterizedTest
-  @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7})
+  @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7, 8})
   void the_figures_are_those_they_were_before_and_after_the_next_consolidation(int format)
       throws Exception {
     ProjectFolder project = project(format);
@@ -97,7 +97,7 @@ class OlderProjectsTests {
   }
 
   @ParameterizedTest
-  @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7})
+  @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7, 8})
   void a_new_file_comes_in_beside_what_was_there(int format) throws Exception {
     ProjectFolder project = project(format);
     Map<String, BigDecimal> before = cells(project, OptionalInt.of(2));

@@ -218,8 +218,8 @@ class FiguresProgramTests {
 
     assertThat(run.out())
         .contains("rows-held: inbox/tills/" + name)
-        .contains("expected a date of an open period; 2026-09 is closed")
-        .contains("1 row is dated in 2026-09, which is closed, and came in later: revenue 25.50");
+        .contains("expected an open period; 2026-09 is closed")
+        .contains("1 row with revenue 25.50 of 2026-09, which is closed, came in later");
     assertThat(closed.run("summarize", "revenue-by-site").out().lines().limit(9))
         .containsExactlyElementsOf(figures.lines().limit(9).toList());
   }

@@ -291,14 +291,16 @@ final class CatalogueTables {
 
   /**
    * What makes a store of format 8 one of format 9: rows of closed periods are kept apart from the
-   * files they came from. Files of a store with closed periods are read again once, which tells
+   * files they came from. Files that something was kept out of are read again once, which tells
    * what is theirs.
    */
   static List<String> fromFormat8() {
-    List<String> statements = new ArrayList<>(SINCE_FORMAT_9);
-    statements.add(
-        "UPDATE file SET intake = '', modified = NULL WHERE live_until IS NULL"
-            + " AND EXISTS (SELECT 1 FROM closing WHERE reopened_at IS NULL)");
+    List<String> statements =
+        new ArrayList<>(
+            List.of(
+                "UPDATE file SET intake = '', modified = NULL WHERE live_until IS NULL"
+                    + " AND id IN (SELECT file FROM kept_out)"));
+    statements.addAll(SINCE_FORMAT_9);
     return statements;
   }
 

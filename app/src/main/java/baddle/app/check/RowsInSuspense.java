@@ -1,7 +1,6 @@
 package baddle.app.check;
 
 import baddle.app.review.HiddenReasons;
-import baddle.core.derivation.ClosedMark;
 import baddle.core.finding.Place;
 import baddle.core.outcome.HeldValue;
 import baddle.core.table.Block;
@@ -87,8 +86,8 @@ final class RowsInSuspense {
           if (reason.ofKey()) {
             byKey[reason.held().isPresent() ? 0 : 1]++;
           }
-          if (gathers) {
-            HeldValue value = reason.held().orElseGet(() -> leftOut(dataset, reason));
+          if (gathers && (reason.ofKey() || reason.held().isPresent())) {
+            HeldValue value = reason.held().orElseGet(() -> leftOut(dataset));
             rowLines.add(
                 new CheckResult.RowLine(
                     dataset.name(), place(block, own, row), value, reason.ofKey()));
@@ -116,17 +115,9 @@ final class RowsInSuspense {
     }
   }
 
-  private static HeldValue leftOut(DatasetPlan dataset, HiddenReasons.Reason reason) {
+  private static HeldValue leftOut(DatasetPlan dataset) {
     return new HeldValue(
-        reason
-            .closed()
-            .map(ClosedMark::column)
-            .orElseGet(() -> String.join(", ", dataset.duplicates().key())),
-        "",
-        reason
-            .closed()
-            .map(mark -> "a row that isn't there yet; " + mark.leftOut())
-            .orElse("no later row with its key; left out"));
+        String.join(", ", dataset.duplicates().key()), "", "no later row with its key; left out");
   }
 
   private static List<String> cells(Block block, int columns, int row) {

@@ -112,7 +112,7 @@ public final class LeftOutTables {
                       ? ""
                       : vector.shown(row, block.schema().column(column).type()));
             }
-            cells.add(PLACE.size(), reason.leftOut());
+            cells.add(PLACE.size(), reason.leftOut(String.join(", ", plan.duplicates().key())));
             rows.add(cells);
           }
         });

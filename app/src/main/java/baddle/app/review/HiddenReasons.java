@@ -22,9 +22,13 @@ public final class HiddenReasons {
    */
   public record Reason(boolean ofKey, Optional<ClosedMark> closed, Optional<HeldValue> held) {
 
-    /** Why a row is left out, where nothing holds it. */
-    public String leftOut() {
-      return closed.map(ClosedMark::leftOut).orElse("a later row has its key");
+    /**
+     * Why a row is left out, where nothing holds it.
+     *
+     * @param key what rows with one key share, in words
+     */
+    public String leftOut(String key) {
+      return closed.map(ClosedMark::leftOut).orElseGet(() -> "a later row has its " + key);
     }
   }
 

@@ -248,7 +248,7 @@ public final class RowTrace {
                 reason
                     .held()
                     .map(value -> "read, then " + TracedValues.because(value))
-                    .orElseGet(() -> "read, then left out: " + reason.leftOut()));
+                    .orElseGet(() -> "read, then left out: " + reason.leftOut("key")));
             lines.addAll(TracedValues.lines(block, i, OWN, dataset));
           }
         });

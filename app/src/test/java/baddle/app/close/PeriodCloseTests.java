@@ -144,8 +144,12 @@ class PeriodCloseTests {
 
     assertThat(inDataset()).isEqualTo(3);
     assertThat(closing().keptOut("2026-01"))
-        .singleElement()
-        .satisfies(line -> assertThat(line.place().file()).isEqualTo("in/2026-01.csv"));
+        .extracting(line -> line.place() + ": " + line.because())
+        .containsExactly(
+            "in/2026-01.csv: 2 rows with amount 15.50 of 2026-01, which is closed, are in no file any"
+                + " more; they stay in the dataset",
+            "in/2026-01.csv: 1 row with amount 999.00 of 2026-01, which is closed, came in later; it"
+                + " is held");
 
     assertThat(closing().reopen("2026-01", "the sender corrected it").batch()).isEqualTo(1);
     project.consolidate();

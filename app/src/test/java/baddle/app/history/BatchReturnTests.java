@@ -6,10 +6,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import baddle.app.CrosstabCells;
 import baddle.app.Project;
 import baddle.app.ProjectFolder;
-import baddle.app.close.CloseException;
 import baddle.app.close.PeriodClose;
 import baddle.app.compare.SourceChange;
 import baddle.app.summarize.Summarizer;
+import baddle.core.derivation.StoppedException;
 import baddle.store.StoreException;
 import java.math.BigDecimal;
 import java.nio.file.Files;
@@ -127,10 +127,9 @@ class BatchReturnTests {
     new PeriodClose(project.project(), ProjectFolder.CLOCK).close("2026-01", Optional.empty());
 
     assertThatThrownBy(() -> to(1))
-        .isInstanceOf(CloseException.class)
-        .hasMessage(
-            "2026-01 was closed with batch 4, and batch 1 has other figures for it; baddle reopen"
-                + " 2026-01 --because REASON first");
+        .isInstanceOf(StoppedException.class)
+        .hasMessageStartingWith("rows of sales of 2026-01, which is closed, would change: ")
+        .hasMessageContaining("1 row with amount 11.00 now, 2 rows with amount 15.50 after it");
   }
 
   @ParameterizedTest
