@@ -46,7 +46,7 @@ class CrashProgramTests {
     Files.writeString(folder.resolve("in/large" + seed + ".csv"), text);
   }
 
-  private static void kill(Process process) throws InterruptedException {
+  static void kill(Process process) throws InterruptedException {
     Stream.concat(Stream.of(process.toHandle()), process.descendants())
         .forEach(ProcessHandle::destroyForcibly);
     process.waitFor(20, TimeUnit.SECONDS);

@@ -176,6 +176,37 @@ public final class DatasetExport {
         BatchStamp.of(appended.batch()), appended.added(), appended.corrected(), written);
   }
 
+  /**
+   * What came of holding a running log against the dataset.
+   *
+   * @param batch the batch whose rows they are
+   * @param rows how many rows the dataset has
+   * @param lacking how many of them the log lacks
+   * @param gone how many rows the log comes to that the dataset hasn't got
+   * @param examples the first rows that differ, in words
+   */
+  public record Proof(BatchStamp batch, long rows, long lacking, long gone, List<String> examples) {
+
+    /** Copies the list. */
+    public Proof {
+      examples = List.copyOf(examples);
+    }
+
+    /** Whether the log comes to the dataset. */
+    public boolean holds() {
+      return lacking + gone == 0;
+    }
+  }
+
+  /**
+   * Holds a running log against the rows.
+   *
+   * @throws ExportException if they can't be chosen as asked, or the file is no such log
+   */
+  public Proof prove(Path file, Optional<String> table) throws IOException, ExportException {
+    return new RunningLog(session, dataset, choice, Corrections.APPEND).prove(file, form, table);
+  }
+
   /** The same, written beside the file from where it has yet to be moved; empty if it stays. */
   public Optional<RowsFile.Ready> appendBeside(Path file, Corrections corrections)
       throws IOException, ExportException {

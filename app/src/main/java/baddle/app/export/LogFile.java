@@ -25,9 +25,11 @@ import baddle.core.value.ColumnType;
 import baddle.core.value.Convention;
 import baddle.core.value.ValueRules;
 import baddle.formats.Formats;
+import baddle.formats.csv.CsvRowWriter;
 import baddle.formats.rows.SqliteRows;
 import baddle.formats.xlsx.write.XlsxWriter;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -104,12 +106,29 @@ final class LogFile {
 
   /** Pushes its rows. */
   void scan(BlockSink sink) throws IOException {
+    if (RowsFile.isDatabase(file)) {
+      scanTable(sink);
+      return;
+    }
     try (GridFile grid = open()) {
       for (GridSheet sheet : sheets(grid)) {
         read(sheet, sink);
       }
     } catch (ExportException e) {
       throw new IOException(e.getMessage(), e);
+    }
+  }
+
+  private void scanTable(BlockSink sink) throws IOException {
+    Path text = Files.createTempFile("baddle-log", ".csv");
+    try {
+      try (CsvRowWriter writer = new CsvRowWriter(Files.newOutputStream(text))) {
+        writer.row(schema.names());
+        SqliteRows.rows(file, table, schema.names(), writer::row);
+      }
+      new LogFile(text, schema, CsvForm.STANDARD, table).scan(sink);
+    } finally {
+      Files.deleteIfExists(text);
     }
   }
 

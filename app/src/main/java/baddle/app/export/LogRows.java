@@ -13,6 +13,7 @@ import baddle.core.value.ColumnType;
 import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
@@ -105,6 +106,57 @@ final class LogRows {
         into.accept(whole, 0, count);
       }
     };
+  }
+
+  /**
+   * A sink for rows of the dataset, some of which come in.
+   *
+   * @param fresh those, by their number from 0
+   * @param last the last batch that the log has a line of
+   */
+  BlockSink chosen(BitSet fresh, int last, BlockSink into) {
+    long[] before = new long[1];
+    return (block, from, to) -> {
+      int[] wanted = new int[to - from];
+      int count = 0;
+      for (int row = from; row < to; row++) {
+        if (fresh.get(Math.toIntExact(before[0]++))) {
+          wanted[count++] = row;
+        }
+      }
+      if (count > 0) {
+        Block rows = block.rows(wanted, count);
+        int at = rows.schema().indexOf(Origin.BATCH.name()).orElseThrow();
+        boolean[] late = new boolean[count];
+        for (int row = 0; row < count; row++) {
+          late[row] = rows.numbers(at).values()[row] <= last;
+        }
+        into.accept(of(rows, new boolean[count], late), 0, count);
+      }
+    };
+  }
+
+  /** Rows of a log as another batch takes them back. */
+  static Block takenBack(Block rows, long batch, long micros) {
+    List<Vector> vectors = new ArrayList<>();
+    for (int i = 0; i < rows.schema().size(); i++) {
+      String name = rows.schema().column(i).name();
+      vectors.add(
+          name.equals(SIGN.name())
+              ? all(-1, rows.size())
+              : name.equals(Origin.BATCH.name())
+                  ? all(batch, rows.size())
+                  : name.equals(Origin.BATCH_TIME.name())
+                      ? all(micros, rows.size())
+                      : rows.vector(i));
+    }
+    return new Block(rows.schema(), vectors, rows.rowNumbers(), rows.size());
+  }
+
+  private static LongVector all(long value, int size) {
+    long[] values = new long[size];
+    Arrays.fill(values, value);
+    return new LongVector(values, null, size);
   }
 
   private Block chosen(Block block, int from, int to) throws IOException {

@@ -85,9 +85,23 @@ final class LogScan {
     return last == 0 ? this::first : changed(last);
   }
 
-  private void first(BlockSink sink) throws IOException {
+  /** Pushes all rows, as a log that begins has them. */
+  void first(BlockSink sink) throws IOException {
     rows.reset();
     all.scan(rows.first(sink));
+  }
+
+  /**
+   * Those that bring a log in step.
+   *
+   * @param difference what it lacks
+   * @param last the last batch that it has a line of
+   */
+  AppendedFile.Scan toMend(LogDifference difference, int last) {
+    return sink -> {
+      difference.takenBack(sink, all.batch().number(), BatchMade.micros(all.batch()));
+      all.scan(rows.chosen(difference.fresh(), last, sink));
+    };
   }
 
   private AppendedFile.Scan changed(int last) throws IOException, ExportException {

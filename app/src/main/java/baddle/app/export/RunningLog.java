@@ -1,5 +1,6 @@
 package baddle.app.export;
 
+import baddle.app.BatchStamp;
 import baddle.app.session.ProjectSession;
 import baddle.core.grid.CsvForm;
 import baddle.store.StoreException;
@@ -40,6 +41,30 @@ final class RunningLog {
   record Appended(Optional<RowsFile.Ready> ready, Batch batch, long added, long corrected) {}
 
   /**
+   * Holds a log against the dataset.
+   *
+   * @throws ExportException if there is no such log
+   */
+  DatasetExport.Proof prove(Path file, CsvForm form, Optional<String> table)
+      throws IOException, ExportException {
+    if (!Files.exists(file)) {
+      throw new ExportException("there is no log " + file);
+    }
+    LogScan rows = new LogScan(session, dataset, choice, corrections);
+    String name = table.orElse(dataset);
+    LogFile log = new LogFile(file, rows.schema(), form, name);
+    log.last();
+    LogDifference difference =
+        difference(file, log, rows, new RowsFile.Shape(name, form, List.of(), List.of()));
+    return new DatasetExport.Proof(
+        BatchStamp.of(rows.batch()),
+        difference.rows(),
+        difference.fresh().cardinality(),
+        difference.gone(),
+        difference.examples());
+  }
+
+  /**
    * Writes the log beside its place.
    *
    * @throws ExportException if it can't be gone on with
@@ -64,6 +89,20 @@ final class RunningLog {
               + ", which this store doesn't know; it is the log of another project, of a store that"
               + " was made anew, or the batch was removed; move it away to begin another");
     }
+    RowsFile.Shape shape = new RowsFile.Shape(name, form, List.of(), List.of());
+    if (!begins && corrections == Corrections.APPEND) {
+      LogDifference difference = difference(file, log, rows, shape);
+      long fresh = difference.fresh().cardinality();
+      long gone = difference.gone();
+      return new Appended(
+          fresh + gone == 0
+              ? Optional.empty()
+              : Optional.of(
+                  stage(file, rows, shape, Optional.of(log), rows.toMend(difference, last))),
+          batch,
+          fresh,
+          gone);
+    }
     if (!begins && last == batch.number()) {
       return new Appended(Optional.empty(), batch, 0, 0);
     }
@@ -85,15 +124,44 @@ final class RunningLog {
     if (!begins && nothing) {
       return new Appended(Optional.empty(), batch, added, corrected);
     }
-    RowsFile.Shape shape = new RowsFile.Shape(name, form, List.of(), List.of());
-    RowsFile.Ready ready =
-        AppendedFile.stage(
-            file,
-            Optional.of(session.project().planFile()),
-            rows.schema(),
-            shape,
-            begins ? Optional.empty() : Optional.of(log::scan),
-            fresh);
-    return new Appended(Optional.of(ready), batch, added, corrected);
+    return new Appended(
+        Optional.of(stage(file, rows, shape, begins ? Optional.empty() : Optional.of(log), fresh)),
+        batch,
+        added,
+        corrected);
+  }
+
+  private RowsFile.Ready stage(
+      Path file,
+      LogScan rows,
+      RowsFile.Shape shape,
+      Optional<LogFile> before,
+      AppendedFile.Scan fresh)
+      throws IOException {
+    return AppendedFile.stage(
+        file,
+        Optional.of(session.project().planFile()),
+        rows.schema(),
+        shape,
+        before.map(log -> log::scan),
+        fresh);
+  }
+
+  /** Holds the log against one of the dataset's rows alone, written and read in the same way. */
+  private LogDifference difference(Path file, LogFile log, LogScan rows, RowsFile.Shape shape)
+      throws IOException, ExportException {
+    Path folder = Files.createTempDirectory("baddle-log");
+    Path wanted = folder.resolve("log" + RowsFile.ending(file));
+    try {
+      AppendedFile.stage(
+              wanted, Optional.empty(), rows.schema(), shape, Optional.empty(), rows::first)
+          .beside()
+          .publish();
+      return LogDifference.of(
+          log, new LogFile(wanted, rows.schema(), shape.form(), shape.table()), rows.schema());
+    } finally {
+      Files.deleteIfExists(wanted);
+      Files.deleteIfExists(folder);
+    }
   }
 }

@@ -26,6 +26,7 @@ final class DatabaseTableExport {
           "out",
           "append",
           "corrections",
+          "prove",
           "split-by",
           "sheets-by",
           "table",

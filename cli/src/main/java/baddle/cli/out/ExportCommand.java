@@ -70,6 +70,12 @@ final class ExportCommand implements Command {
         throw new UsageException("--" + other + " is for --to DATABASE:TABLE");
       }
     }
+    if (options.has("prove")) {
+      return ProveExport.run(
+          new RowsExport(project, dataset, choice(project, options), CsvFormOptions.read(options)),
+          options,
+          console);
+    }
     String out =
         options
             .value("out")

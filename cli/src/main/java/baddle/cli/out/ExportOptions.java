@@ -49,6 +49,10 @@ final class ExportOptions {
             "corrections",
             "HOW",
             "with --append, of rows that changed since: append (with a sign, the default) or list"),
+        option(
+            "prove",
+            "LOG",
+            "hold a file that --append wrote against the dataset, and write nothing"),
         option("table", "NAME", "the name of the table in a workbook or database"));
     options.addAll(TableOptions.all());
     options.add(TableOptions.countAll());

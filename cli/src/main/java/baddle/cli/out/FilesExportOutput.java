@@ -41,7 +41,8 @@ final class FilesExportOutput {
           "left-out",
           "sheets-by",
           "append",
-          "corrections");
+          "corrections",
+          "prove");
 
   private FilesExportOutput() {}
 

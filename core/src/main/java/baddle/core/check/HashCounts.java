@@ -1,5 +1,7 @@
 package baddle.core.check;
 
+import java.util.Arrays;
+
 /** How often each of many hashes was added; holds no object per hash. */
 public final class HashCounts {
 
@@ -11,14 +13,34 @@ public final class HashCounts {
   private int[] counts = new int[64];
   private int used;
 
+  /** None. */
+  public HashCounts() {}
+
+  /** The same as others, from where each goes its own way. */
+  public HashCounts(HashCounts others) {
+    hashes = others.hashes.clone();
+    counts = others.counts.clone();
+    used = others.used;
+  }
+
+  /** Whether any hash was added less often than it was taken. */
+  public boolean anyBelowZero() {
+    return Arrays.stream(counts).anyMatch(count -> count < 0);
+  }
+
   /** Adds a hash. */
   public void add(long hash) {
+    add(hash, 1);
+  }
+
+  /** Adds a hash so many times; fewer than none takes it. */
+  public void add(long hash, int times) {
     int slot = slot(hash);
     if (hashes[slot] == 0) {
       hashes[slot] = stored(hash);
       used++;
     }
-    counts[slot]++;
+    counts[slot] += times;
     if (used > hashes.length * FULL) {
       grow();
     }

@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Properties;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.sqlite.JDBC;
 
@@ -110,6 +111,26 @@ public final class SqliteRows implements RowsWriter {
             + number,
         row -> greatest[0] = Objects.requireNonNullElse(row.getString(1), ""));
     return greatest[0];
+  }
+
+  /**
+   * Hands over the rows of a table as texts, blanks as empty ones, in the order they were added.
+   */
+  public static void rows(Path file, String table, List<String> columns, Consumer<List<String>> use)
+      throws IOException {
+    read(
+        file,
+        columns.stream()
+            .map(SqliteRows::quoted)
+            .collect(
+                Collectors.joining(", ", "SELECT ", " FROM " + quoted(table) + " ORDER BY rowid")),
+        row -> {
+          List<String> cells = new ArrayList<>();
+          for (int i = 1; i <= columns.size(); i++) {
+            cells.add(Objects.requireNonNullElse(row.getString(i), ""));
+          }
+          use.accept(cells);
+        });
   }
 
   private interface Use {

@@ -1,0 +1,73 @@
+package baddle.cli.out;
+
+import baddle.app.export.DatasetExport;
+import baddle.cli.options.CommandOptions;
+import baddle.cli.options.JsonText;
+import baddle.cli.options.Status;
+import baddle.cli.options.UsageException;
+import baddle.cli.terminal.Console;
+import baddle.core.finding.NumberText;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/** {@code baddle export --prove}: a running log is held against the dataset. */
+final class ProveExport {
+
+  private ProveExport() {}
+
+  static int run(RowsExport export, CommandOptions options, Console console)
+      throws UsageException, IOException {
+    for (String other : List.of("out", "append", "split-by", "order", "period", "since-batch")) {
+      if (options.has(other)) {
+        throw new UsageException("--prove and --" + other + " exclude each other");
+      }
+    }
+    String name = options.value("prove").orElseThrow();
+    Path file = console.folder().resolve(name);
+    DatasetExport.Proof proof =
+        export.run(exporting -> exporting.prove(file, options.value("table")));
+    if (options.json()) {
+      console.out().print(json(proof, name) + "\n");
+    } else if (!options.quiet() || !proof.holds()) {
+      text(proof, name).forEach(console.out()::println);
+    }
+    return proof.holds() ? Status.DONE : Status.FINDINGS;
+  }
+
+  private static List<String> text(DatasetExport.Proof proof, String name) {
+    String rows = NumberText.counted(proof.rows(), "row") + " of batch " + proof.batch().number();
+    if (proof.holds()) {
+      return List.of("proved: " + name + " comes to the " + rows);
+    }
+    List<String> lines = new ArrayList<>();
+    lines.add(
+        "not proved: of the "
+            + rows
+            + ", "
+            + name
+            + " lacks "
+            + NumberText.count(proof.lacking())
+            + "; it comes to "
+            + NumberText.counted(proof.gone(), "row")
+            + " that the dataset hasn't got");
+    proof.examples().forEach(example -> lines.add("  " + example));
+    lines.add("  to do: baddle export --append --out " + name + " brings it in step");
+    return lines;
+  }
+
+  private static String json(DatasetExport.Proof proof, String name) throws IOException {
+    return JsonText.of(
+        json -> {
+          json.writeStartObject();
+          json.writeStringField("file", name);
+          json.writeNumberField("batch", proof.batch().number());
+          json.writeNumberField("rows", proof.rows());
+          json.writeNumberField("lacking", proof.lacking());
+          json.writeNumberField("gone", proof.gone());
+          JsonText.strings(json, "examples", proof.examples());
+          json.writeEndObject();
+        });
+  }
+}
