@@ -381,6 +381,26 @@ class ExportProgramTests {
     }
   }
 
+  @ParameterizedTest
+  @ValueSource(strings = {"log.csv", "log.xlsx", "log.db"})
+  void a_log_is_brought_in_step_and_proved_by_what_its_lines_come_to(String log) throws Exception {
+    baddle.run("export", "--append", "--out", log);
+    assertThat(baddle.run("export", "--prove", log).out()).startsWith("proved: " + log);
+    Files.move(folder.resolve("in/a.csv"), folder.resolve("in/renamed.csv"));
+    baddle.write("in/b.csv", "day,site,code,amount", "2026-05-01,Foxholt,=1,2.00");
+    baddle.run("consolidate");
+
+    Baddle.Run behind = baddle.run("export", "--prove", log);
+
+    assertThat(behind.status()).isEqualTo(1);
+    assertThat(behind.out()).contains("not proved: ", "the log lacks ", "the dataset hasn't got ");
+    assertThat(baddle.run("export", "--append", "--out", log).out()).contains("with a sign");
+    assertThat(baddle.run("export", "--prove", log).status()).isZero();
+    assertThat(baddle.run("shrink", "--keep-batches", "1", "--yes").status()).isZero();
+    assertThat(baddle.run("export", "--append", "--out", log).out()).startsWith("unchanged: ");
+    assertThat(baddle.run("export", "--prove", "none.csv").err()).contains("there is no log");
+  }
+
   @Test
   void a_log_with_decimal_commas_goes_on_and_keeps_to_its_condition() throws Exception {
     String[] log = {

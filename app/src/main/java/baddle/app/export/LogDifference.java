@@ -19,7 +19,7 @@ import java.util.stream.Collectors;
  */
 final class LogDifference {
 
-  private static final int MOST_EXAMPLES = 5;
+  private static final int MOST_EXAMPLES = 3;
 
   private final LogFile log;
   private final Schema schema;
@@ -98,7 +98,7 @@ final class LogDifference {
   }
 
   private void note(String what, Block block, int row) {
-    if (examples.size() < MOST_EXAMPLES) {
+    if (examples.stream().filter(one -> one.startsWith(what)).count() < MOST_EXAMPLES) {
       examples.add(
           compared.stream()
               .map(name -> block.schema().indexOf(name).orElseThrow())

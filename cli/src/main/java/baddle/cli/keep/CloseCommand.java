@@ -82,7 +82,7 @@ final class CloseCommand implements Command {
       throw new UsageException(e.getMessage());
     }
     if (options.json()) {
-      console.out().print(json(result) + "\n");
+      console.out().print(json(result, options.has("dry-run")) + "\n");
     } else if (!options.quiet()) {
       print(result, options.has("dry-run"), console.out());
     }
@@ -190,12 +190,15 @@ final class CloseCommand implements Command {
         });
   }
 
-  private static String json(CloseResult result) throws IOException {
+  private static String json(CloseResult result, boolean dryRun) throws IOException {
     return JsonText.of(
         json -> {
           json.writeStartObject();
           json.writeStringField("period", result.period().toString());
-          json.writeBooleanField("closed", result.closed());
+          json.writeBooleanField("closed", result.closed() && !dryRun);
+          if (dryRun) {
+            json.writeBooleanField("would_close", result.closed());
+          }
           json.writeNumberField("batch", result.batch().number());
           json.writeNumberField("sources", result.sources());
           json.writeNumberField("rows", result.rows());
