@@ -178,7 +178,11 @@ final class DatabaseRatio {
         "rows",
         RowsChoice.EVERYTHING,
         new TablePlan(
-            project.plan().databases().get("server"), "loaded", TablePlan.How.REPLACE, false));
+            project.plan().databases().get("server"),
+            "loaded",
+            TablePlan.How.REPLACE,
+            false,
+            true));
   }
 
   private static void summarize(Project project) throws IOException {

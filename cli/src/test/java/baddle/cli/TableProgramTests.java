@@ -20,6 +20,8 @@ import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** The clean rows into tables of a real database. */
 @NeedsPostgres
@@ -104,6 +106,37 @@ class TableProgramTests {
     assertThat(export("--how", "append").err()).contains("it has more (text)");
     assertThat(export("--how", "append", "--remake").out()).contains("3 rows (append)");
     assertThat(answer("select count(*), sum(sign) from sales")).isEqualTo("3 3");
+  }
+
+  @Test
+  void a_table_goes_on_only_with_the_rows_it_was_loaded_with() throws Exception {
+    baddle.run("consolidate");
+    export("--how", "append", "--where", "amount > 1");
+
+    Run other = export("--how", "append");
+
+    assertThat(other.status()).isEqualTo(2);
+    assertThat(other.err())
+        .contains("was loaded with: append, all columns and origin short, rows where amount > 1")
+        .contains("now it is to be: append, all columns and origin short, all rows");
+    assertThat(export("--how", "append", "--where", "amount > 1").out()).contains("unchanged");
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"replace", "by key", "append"})
+  void rows_that_somebody_else_put_there_stay_unless_the_table_is_adopted(String how)
+      throws Exception {
+    baddle.run("consolidate");
+    SERVER.run(DATABASE, "create table sales(no text)", "insert into sales values ('theirs')");
+
+    Run refused = export("--how", how, "--remake");
+
+    assertThat(refused.status()).isEqualTo(3);
+    assertThat(refused.err())
+        .contains("has rows, and isn't known as one that was loaded", "--adopt");
+    assertThat(answer("select no from sales")).isEqualTo("theirs");
+    assertThat(export("--how", how, "--remake", "--adopt").out()).contains("3 rows");
+    assertThat(export("--how", how).status()).isZero();
   }
 
   @Test

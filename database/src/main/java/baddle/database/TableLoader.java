@@ -7,6 +7,7 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -68,8 +69,10 @@ public final class TableLoader implements Closeable {
    * @param rows the rows
    * @param as what is noted of it; its number of rows is found by loading
    * @param remakes whether a table with other columns is dropped and made anew
+   * @param adopts whether a table that isn't known as one that was loaded may lose rows
    */
-  public record Load(String table, Schema schema, RowScan rows, Loaded as, boolean remakes) {}
+  public record Load(
+      String table, Schema schema, RowScan rows, Loaded as, boolean remakes, boolean adopts) {}
 
   /**
    * Connects, and waits until no other loading of the database is on.
@@ -104,6 +107,10 @@ public final class TableLoader implements Closeable {
       }
     }
     bookkeeping.make();
+    TableName register = new TableName(LoadedBatches.TABLE, connection);
+    if (!shapes.columns(register).containsKey(LoadedBatches.CHOSEN)) {
+      bookkeeping.bringUpToDate();
+    }
   }
 
   /**
@@ -124,7 +131,7 @@ public final class TableLoader implements Closeable {
   public long replace(Load load) throws IOException {
     try {
       TableName table = new TableName(load.table(), connection);
-      boolean isThere = prepare(table, load);
+      boolean isThere = prepare(table, load, true);
       long rows;
       if (isThere && isBare(table)) {
         rows = swap(table, load);
@@ -145,7 +152,7 @@ public final class TableLoader implements Closeable {
   public long append(Load load) throws IOException {
     try {
       TableName table = new TableName(load.table(), connection);
-      prepare(table, load);
+      prepare(table, load, false);
       long rows = filler.fill(table, load.schema(), load.rows());
       note(load, rows);
       return rows;
@@ -166,7 +173,7 @@ public final class TableLoader implements Closeable {
   public long byKey(Load load, List<String> key, Optional<RowScan> before) throws IOException {
     try {
       TableName table = new TableName(load.table(), connection);
-      prepare(table, load);
+      prepare(table, load, true);
       long rows =
           new KeyedRows(connection, shapes, filler, key)
               .replace(table, load.schema(), load.rows(), before);
@@ -187,8 +194,13 @@ public final class TableLoader implements Closeable {
     }
   }
 
-  /** Makes a table if it isn't there, or is to be made anew; tells whether it was there. */
-  private boolean prepare(TableName table, Load load) throws SQLException, DatabaseException {
+  /**
+   * Makes a table if it isn't there, or is to be made anew; tells whether it was there.
+   *
+   * @param removes whether rows of it may go
+   */
+  private boolean prepare(TableName table, Load load, boolean removes)
+      throws SQLException, DatabaseException {
     Map<String, String> there = shapes.columns(table);
     Optional<String> difference =
         there.isEmpty() ? Optional.empty() : shapes.difference(there, load.schema());
@@ -201,6 +213,9 @@ public final class TableLoader implements Closeable {
               + difference.get()
               + "; remake: true in the plan, or --remake, drops it and creates it again");
     }
+    if (!there.isEmpty() && (removes || difference.isPresent())) {
+      refuseOthers(table, load);
+    }
     if (difference.isPresent()) {
       execute("drop table " + table.quoted());
     }
@@ -209,6 +224,25 @@ public final class TableLoader implements Closeable {
       execute("create table " + table.quoted() + " " + shapes.declaration(table, load.schema()));
     }
     return isThere;
+  }
+
+  /** Refuses to take rows out of a table that somebody else filled. */
+  private void refuseOthers(TableName table, Load load) throws SQLException, DatabaseException {
+    if (load.adopts() || bookkeeping.of(load.table()).isPresent()) {
+      return;
+    }
+    try (Statement statement = connection.createStatement();
+        ResultSet row = statement.executeQuery("select 1 from " + table.quoted() + " limit 1")) {
+      if (row.next()) {
+        throw new DatabaseException(
+            DatabaseException.Kind.TABLE,
+            "the table "
+                + load.table()
+                + " has rows, and isn't known as one that was loaded; nothing of it was changed; if"
+                + " its rows may go, adopt: true in the plan, or --adopt, takes it over; else load"
+                + " another table");
+      }
+    }
   }
 
   private boolean isBare(TableName table) throws SQLException {
@@ -241,8 +275,7 @@ public final class TableLoader implements Closeable {
   }
 
   private void note(Load load, long rows) throws SQLException {
-    Loaded as = load.as();
-    bookkeeping.note(load.table(), new Loaded(as.dataset(), as.batch(), as.made(), rows));
+    bookkeeping.note(load.table(), load.as().of(rows));
   }
 
   private void execute(String sql) throws SQLException {

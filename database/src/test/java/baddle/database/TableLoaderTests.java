@@ -113,7 +113,8 @@ class TableLoaderTests {
   }
 
   private static TableLoader.Load load(String table, RowScan rows) {
-    return new TableLoader.Load(table, SCHEMA, rows, new Loaded("sales", 3, "now", 0), false);
+    return new TableLoader.Load(
+        table, SCHEMA, rows, new Loaded("sales", 3, "now", 0, "all"), false, true);
   }
 
   private long replace(Engine engine, String table, RowScan rows) throws IOException {
@@ -156,7 +157,7 @@ class TableLoaderTests {
     assertThat(answer(engine, "select code from clean")).isEqualTo("c");
 
     try (TableLoader loading = TableLoader.open(access(engine))) {
-      assertThat(loading.loaded("clean", SCHEMA)).contains(new Loaded("sales", 3, "now", 1));
+      assertThat(loading.loaded("clean", SCHEMA)).contains(new Loaded("sales", 3, "now", 1, "all"));
       assertThat(loading.loaded("clean", SCHEMA.only(List.of("code")))).isEmpty();
       assertThat(loading.loaded("other", SCHEMA)).isEmpty();
       loading.append(load("clean", rows("d", "e")));
@@ -249,7 +250,8 @@ class TableLoaderTests {
 
     try (TableLoader loading = TableLoader.open(access(engine))) {
       loading.replace(
-          new TableLoader.Load("clean", SCHEMA, rows("a"), new Loaded("sales", 1, "now", 0), true));
+          new TableLoader.Load(
+              "clean", SCHEMA, rows("a"), new Loaded("sales", 1, "now", 0, ""), true, true));
       loading.commit();
     }
     assertThat(answer(engine, "select code from clean")).isEqualTo("a");

@@ -15,6 +15,7 @@ import baddle.store.StoreException;
 import baddle.store.entry.Batch;
 import java.io.IOException;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -179,6 +180,17 @@ public final class TableExport {
               + loaded.get().made()
               + ", which this store doesn't know; drop the table to have all rows loaded again");
     }
+    String before = loaded.get().chosen();
+    if (!before.isEmpty() && !before.equals(chosen(target))) {
+      throw new ExportException(
+          "the table "
+              + target
+              + " was loaded with: "
+              + before
+              + "; now it is to be: "
+              + chosen(target)
+              + "; load it with the first, drop the table to have it loaded anew, or name another");
+    }
     return last;
   }
 
@@ -198,7 +210,21 @@ public final class TableExport {
         target.table(),
         schema,
         rows,
-        new Loaded(dataset, batch.number(), BatchMade.text(batch), 0),
-        target.remakes());
+        new Loaded(dataset, batch.number(), BatchMade.text(batch), 0, chosen(target)),
+        target.remakes(),
+        target.adopts());
+  }
+
+  /** Which rows and columns are loaded, and how, in words. */
+  private String chosen(TablePlan target) {
+    return target.how().words()
+        + ", "
+        + (choice.columns().isEmpty()
+            ? "all columns"
+            : "the columns " + String.join(", ", choice.columns()))
+        + " and origin "
+        + choice.origin().name().toLowerCase(Locale.ROOT)
+        + ", "
+        + choice.where().map(where -> "rows where " + where).orElse("all rows");
   }
 }

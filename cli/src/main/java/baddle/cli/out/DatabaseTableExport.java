@@ -97,6 +97,7 @@ final class DatabaseTableExport {
         database,
         to.substring(colon + 1),
         List.of(TablePlan.How.values()).get(words.indexOf(how)),
-        options.has("remake"));
+        options.has("remake"),
+        options.has("adopt"));
   }
 }

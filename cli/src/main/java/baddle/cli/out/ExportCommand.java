@@ -65,7 +65,7 @@ final class ExportCommand implements Command {
       return new DatabaseTableExport(project, dataset, choice(project, options))
           .run(options, console);
     }
-    for (String other : List.of("how", "remake")) {
+    for (String other : List.of("how", "remake", "adopt")) {
       if (options.has(other)) {
         throw new UsageException("--" + other + " is for --to DATABASE:TABLE");
       }

@@ -24,6 +24,10 @@ final class ExportOptions {
             .longOpt("remake")
             .desc("with --to: a table with other columns is dropped and made anew")
             .get(),
+        Option.builder()
+            .longOpt("adopt")
+            .desc("with --to: a table with rows that wasn't loaded before may lose them")
+            .get(),
         option("columns", "A,B,...", "these columns, in this order (default: the dataset's)"),
         option("origin", "WHICH", "none, short (file, sheet, row) or all (default: short)"),
         option("where", "CONDITION", "only rows that meet it, such as \"revenue < 0\""),

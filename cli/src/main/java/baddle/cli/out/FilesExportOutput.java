@@ -33,6 +33,7 @@ final class FilesExportOutput {
           "to",
           "how",
           "remake",
+          "adopt",
           "batch",
           "period",
           "since-batch",

@@ -9,8 +9,10 @@ import java.util.Locale;
  * @param table its name, perhaps with its schema before a point
  * @param how what becomes of the rows it has
  * @param remakes whether a table with other columns is dropped and made anew
+ * @param adopts whether a table that isn't known as one that was loaded may lose rows
  */
-public record TablePlan(DatabasePlan database, String table, How how, boolean remakes) {
+public record TablePlan(
+    DatabasePlan database, String table, How how, boolean remakes, boolean adopts) {
 
   /** What becomes of the rows that a table has. */
   public enum How {

@@ -25,7 +25,17 @@ final class RowsReportReader {
 
   /** The keys of rows that are loaded into a table. */
   static final List<String> OF_TABLE =
-      List.of("rows", "columns", "origin", "where", "order", "database", "table", "how", "remake");
+      List.of(
+          "rows",
+          "columns",
+          "origin",
+          "where",
+          "order",
+          "database",
+          "table",
+          "how",
+          "remake",
+          "adopt");
 
   private final NodeReader nodes;
   private final Map<String, DatasetPlan> datasets;
@@ -96,6 +106,8 @@ final class RowsReportReader {
             TablePlan.How.REPLACE);
     boolean remakes =
         keys.containsKey("remake") && nodes.truth(keys.get("remake"), "remake").orElse(false);
+    boolean adopts =
+        keys.containsKey("adopt") && nodes.truth(keys.get("adopt"), "adopt").orElse(false);
     if (how == TablePlan.How.BY_KEY
         && dataset.filter(d -> d.duplicates().key().isEmpty()).isPresent()) {
       nodes.problem(
@@ -111,7 +123,8 @@ final class RowsReportReader {
     List<String> known = known(dataset.get());
     RowsPlan rows = rows(keys, dataset.get(), known, List.of(), Optional.empty());
     return Optional.of(
-        new TableReport(name, rows, new TablePlan(database.get(), table.get(), how, remakes)));
+        new TableReport(
+            name, rows, new TablePlan(database.get(), table.get(), how, remakes, adopts)));
   }
 
   private static List<String> known(DatasetPlan dataset) {
