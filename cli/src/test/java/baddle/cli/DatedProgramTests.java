@@ -235,4 +235,85 @@ class DatedProgramTests {
     assertThat(run.out()).contains("= 3 in the dataset + 3 left out + 1 held");
     assertThat(run.out()).doesNotContain("came in later");
   }
+
+  @Test
+  void an_export_that_repeats_closed_rows_brings_only_what_is_new() throws Exception {
+    closeJanuary();
+    ledger("repeated.csv", LEDGER.subList(0, 2), "2026-01-05,a,10.00", "2026-03-01,b,2.00");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.out())
+        .contains("closed-sent-again: in/repeated.csv", "2 rows with revenue 15.00 of 2026-01")
+        .contains("rows-held: in/repeated.csv, row 4, sold_on")
+        .contains("1 row with revenue 10.00 of 2026-01, which is closed, came in later");
+    assertThat(months())
+        .containsPattern("2026-01 +15.00")
+        .containsPattern("2026-02 +7.00")
+        .containsPattern("2026-03 +2.00");
+    assertThat(baddle.run("check").out())
+        .containsPattern("ledger +closed: 2026-01 +2 +1")
+        .doesNotContain("file-repeats");
+    assertThat(baddle.run("trace", "--row", "in/repeated.csv:2").out())
+        .contains("left out: it is in the dataset since 2026-01 was closed");
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"hold", "keep latest"})
+  void a_later_row_with_the_key_of_a_closed_one_does_not_take_its_place(String policy)
+      throws Exception {
+    String plan = Files.readString(folder.resolve("baddle.yaml"));
+    baddle.write(
+        "baddle.yaml",
+        plan.replace(
+                "amount: revenue\n",
+                "amount: revenue\n    key: [code]\n    on_duplicate: " + policy + "\n")
+            .split("\n"));
+    ledger("ledger.csv", List.of("2026-01-05,a,10.00"));
+    baddle.run("consolidate");
+    assertThat(baddle.run("close", "2026-01").status()).isZero();
+    ledger("a later one.csv", List.of("2026-02-05,a,99.00", "2026-02-06,b,1.00"));
+
+    assertThat(baddle.run("consolidate").err()).isEmpty();
+
+    assertThat(months()).containsPattern("2026-01 +10.00").containsPattern("2026-02 +1.00");
+  }
+
+  @Test
+  void rows_move_in_and_out_of_files_and_a_closed_month_does_not() throws Exception {
+    closeJanuary();
+    baddle.delete("in/ledger.csv");
+    ledger("moved/one.csv", LEDGER.subList(0, 1));
+    ledger("two.csv", LEDGER.subList(1, 3));
+    String plan = Files.readString(folder.resolve("baddle.yaml"));
+    baddle.write(
+        "baddle.yaml",
+        plan.replace("in/*.csv", "in/**/*.csv")
+            .replace("      code: text\n", "      code: text\n      remark: text\n")
+            .split("\n"));
+
+    Baddle.Run run = baddle.run("run");
+
+    assertThat(run.err()).isEmpty();
+    assertThat(months()).containsPattern("2026-01 +15.00").containsPattern("2026-02 +7.00");
+    assertThat(run.out()).doesNotContain("restatement-kept-out");
+    assertThat(baddle.run("export", "--out", "all.csv").status()).isZero();
+    assertThat(baddle.run("check").status()).isZero();
+    assertThat(baddle.run("history", "--back-to", "1").status()).isZero();
+  }
+
+  @Test
+  void a_type_that_closed_rows_have_not_got_is_refused_and_nothing_changes() throws Exception {
+    closeJanuary();
+    String plan = Files.readString(folder.resolve("baddle.yaml"));
+    baddle.write("baddle.yaml", plan.replace("code: text", "code: integer").split("\n"));
+    ledger("ledger.csv", List.of("2026-01-05,1,10.00", "2026-02-03,2,7.00"));
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.status()).isEqualTo(3);
+    assertThat(run.err())
+        .contains("the column code of the dataset sales has another type in rows of closed periods")
+        .contains("nothing has been changed");
+  }
 }

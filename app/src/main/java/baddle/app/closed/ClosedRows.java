@@ -257,7 +257,7 @@ public final class ClosedRows {
     if (now.isEmpty() || periods.isNone()) {
       return;
     }
-    BitSet hit = hit(dataset, now.get(), periods, read);
+    BitSet hit = hit(now.get(), periods, read);
     if (hit.isEmpty()) {
       return;
     }
@@ -291,8 +291,7 @@ public final class ClosedRows {
   }
 
   /** The closed periods that sources have rows of. */
-  private static BitSet hit(
-      DatasetPlan dataset, DatasetReader reader, RowPeriods periods, List<StoredSource> sources)
+  private static BitSet hit(DatasetReader reader, RowPeriods periods, List<StoredSource> sources)
       throws IOException {
     Set<List<Integer>> wanted = new HashSet<>();
     Set<Integer> parts = new HashSet<>();
