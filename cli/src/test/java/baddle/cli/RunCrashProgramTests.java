@@ -194,8 +194,10 @@ class RunCrashProgramTests {
         .contains("rows-rebuilt: in/x-2026-01.csv", "rows-lost: in/x-2026-02.csv");
     assertThat(baddle.run("summarize").out()).containsPattern("Total +1\\b");
     Baddle.Run appended = baddle.run(APPEND);
-    assertThat(appended.err()).contains("ends with batch 1, whose rows are damaged on disk");
-    assertThat(Files.readString(folder.resolve("log.csv"))).isEqualTo(log);
+    assertThat(appended.out()).as(appended.err()).contains("with a sign");
+    assertThat(Files.readString(folder.resolve("log.csv"))).startsWith(log);
+    String[] prove = {"export", "--prove", "log.csv", "--columns", "amount", "--origin", "none"};
+    assertThat(baddle.run(prove).out()).startsWith("proved: ");
     assertThat(baddle.run("consolidate", "--rebuild").out()).contains("Nothing has changed");
   }
 }
