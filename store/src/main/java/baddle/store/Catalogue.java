@@ -88,6 +88,17 @@ public final class Catalogue {
         batch);
   }
 
+  /** Whether a dataset had files at a batch. */
+  public boolean hasFiles(int batch, String dataset) throws IOException {
+    return !database
+        .query(
+            "SELECT 1 FROM file f WHERE f.dataset = ?2 AND" + LIVE + "LIMIT 1",
+            row -> row.getInt(1),
+            batch,
+            dataset)
+        .isEmpty();
+  }
+
   private static StoredFile file(ResultSet row) throws SQLException {
     long modified = row.getLong(7);
     OptionalLong known = row.wasNull() ? OptionalLong.empty() : OptionalLong.of(modified);

@@ -11,7 +11,6 @@ import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.value.WideSum;
 import baddle.plan.DatasetPlan;
-import baddle.plan.Plan;
 import baddle.store.DatasetReader;
 import baddle.store.Store;
 import baddle.store.StoreException;
@@ -51,12 +50,14 @@ public final class ClosedProof {
   /**
    * A file whose rows of a period aren't the same at two batches.
    *
+   * @param period the closed period
    * @param path the file
    * @param then what they were
    * @param now what they are
    * @param columns the other number columns whose sums aren't the same
    */
-  public record Change(String path, String then, String now, List<String> columns) {
+  public record Change(
+      ClosedPeriods.Closed period, String path, String then, String now, List<String> columns) {
 
     /** Copies the list. */
     public Change {
@@ -102,17 +103,19 @@ public final class ClosedProof {
   }
 
   /**
-   * The files whose rows of a closed period aren't the same at two batches; none where rows have
+   * The files whose rows of closed periods aren't the same at two batches; none where rows have
    * only changed their file.
    *
+   * @param periods the periods
    * @param then the earlier batch
    * @param now the later one
    */
   public static List<Change> changes(
-      Plan plan, Store store, DatasetPlan dataset, ClosedPeriods.Closed period, int then, int now)
+      Store store, DatasetPlan dataset, ClosedPeriods periods, int then, int now)
       throws IOException {
-    ClosedPeriods one = ClosedPeriods.of(store, plan).only(period);
-    return new ClosedProof(store, dataset, one, then, now).changes();
+    return periods.all().isEmpty()
+        ? List.of()
+        : new ClosedProof(store, dataset, periods, then, now).changes();
   }
 
   private Optional<DatasetReader> reader(int batch) throws IOException {
@@ -168,8 +171,25 @@ public final class ClosedProof {
       return List.of();
     }
     Schema columns = common();
-    Map<String, Held> before = held(oldRows, old, columns);
-    Map<String, Held> after = held(newRows, now, columns);
+    Map<Integer, Map<String, Held>> before = held(oldRows, old, columns);
+    Map<Integer, Map<String, Held>> after = held(newRows, now, columns);
+    List<Change> changes = new ArrayList<>();
+    for (int i = 0; i < closed.all().size(); i++) {
+      changes.addAll(
+          changes(
+              closed.all().get(i),
+              columns,
+              before.getOrDefault(i + 1, Map.of()),
+              after.getOrDefault(i + 1, Map.of())));
+    }
+    return changes;
+  }
+
+  private List<Change> changes(
+      ClosedPeriods.Closed period,
+      Schema columns,
+      Map<String, Held> before,
+      Map<String, Held> after) {
     if (total(before).isSame(total(after))) {
       return List.of();
     }
@@ -180,7 +200,7 @@ public final class ClosedProof {
       Held one = before.getOrDefault(path, new Held());
       Held other = after.getOrDefault(path, new Held());
       if (!one.isSame(other)) {
-        changes.add(new Change(path, worth(one), worth(other), moved(columns, one, other)));
+        changes.add(new Change(period, path, worth(one), worth(other), moved(columns, one, other)));
       }
     }
     return changes;
@@ -210,10 +230,11 @@ public final class ClosedProof {
     return new Schema(columns);
   }
 
-  private Map<String, Held> held(
+  /** What there is, by the number of the period and the file. */
+  private Map<Integer, Map<String, Held>> held(
       Optional<DatasetReader> reader, Map<StoredSource, String> sources, Schema columns)
       throws IOException {
-    Map<String, Held> held = new TreeMap<>();
+    Map<Integer, Map<String, Held>> held = new TreeMap<>();
     if (reader.isEmpty()) {
       return held;
     }
@@ -241,7 +262,8 @@ public final class ClosedProof {
                 for (int row = range.from(); path != null && row < range.to(); row++) {
                   if (of[row] > 0 && rows.counts(row)) {
                     add(
-                        held.computeIfAbsent(path, p -> new Held()),
+                        held.computeIfAbsent(of[row], p -> new TreeMap<>())
+                            .computeIfAbsent(path, p -> new Held()),
                         block.block(),
                         columns,
                         hashes,

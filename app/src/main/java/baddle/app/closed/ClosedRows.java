@@ -46,6 +46,7 @@ public final class ClosedRows {
   private final ClosedPeriods closed;
   private final boolean keeps;
   private final List<StoredKeptOut> keptOut;
+  private final Map<String, ClosedPeriods> ofDatasets = new HashMap<>();
   private final Map<Long, List<StoredSource>> sources = new HashMap<>();
 
   /**
@@ -133,7 +134,7 @@ public final class ClosedRows {
       return Optional.empty();
     }
     List<StoredSource> now = sourcesAt(dataset, batch);
-    RowPeriods periods = new RowPeriods(dataset, closed.with(dataset, store), now);
+    RowPeriods periods = new RowPeriods(dataset, of(dataset), now);
     return periods.isNone() ? Optional.empty() : Optional.of(new FrozenRows(dataset, periods, now));
   }
 
@@ -164,7 +165,7 @@ public final class ClosedRows {
       List<StoredFile> leaving,
       ClosedParts parts)
       throws IOException {
-    ClosedPeriods own = closed.with(dataset, store);
+    ClosedPeriods own = of(dataset);
     if (own.all().isEmpty() || (added.isEmpty() && leaving.isEmpty())) {
       return Set.of();
     }
@@ -209,25 +210,35 @@ public final class ClosedRows {
       return;
     }
     for (DatasetPlan dataset : plan.datasets().values()) {
-      for (ClosedPeriods.Closed period : closed.with(dataset, store).all()) {
-        List<ClosedProof.Change> changes =
-            ClosedProof.changes(plan, store, dataset, period, last, batch);
-        if (!changes.isEmpty()) {
-          throw new StoppedException(
-              "rows of "
-                  + dataset.name()
-                  + " of "
-                  + period.period()
-                  + ", which is closed, would change: "
-                  + changes.get(0).path()
-                  + ": "
-                  + changes.get(0).text("now", "after it")
-                  + "; nothing has been changed; if they are to, baddle reopen "
-                  + period.period()
-                  + " --because REASON first");
-        }
+      List<ClosedProof.Change> changes =
+          ClosedProof.changes(store, dataset, of(dataset), last, batch);
+      if (!changes.isEmpty()) {
+        ClosedProof.Change first = changes.get(0);
+        String period = first.period().period().toString();
+        throw new StoppedException(
+            "rows of "
+                + dataset.name()
+                + " of "
+                + period
+                + ", which is closed, would change: "
+                + first.path()
+                + ": "
+                + first.text("now", "after it")
+                + "; nothing has been changed; if they are to, baddle reopen "
+                + period
+                + " --because REASON first");
       }
     }
+  }
+
+  /** The periods that were closed with rows of a dataset. */
+  private ClosedPeriods of(DatasetPlan dataset) throws IOException {
+    ClosedPeriods known = ofDatasets.get(dataset.name());
+    if (known == null) {
+      known = closed.with(dataset, store);
+      ofDatasets.put(dataset.name(), known);
+    }
+    return known;
   }
 
   private Optional<DatasetReader> reader(DatasetPlan dataset, int batch) throws IOException {

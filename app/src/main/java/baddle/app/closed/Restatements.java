@@ -32,8 +32,8 @@ public final class Restatements {
       if (then < batch) {
         for (DatasetPlan dataset : plan.datasets().values()) {
           for (ClosedProof.Change change :
-              ClosedProof.changes(plan, store, dataset, period, then, batch)) {
-            findings.add(restated(change, period));
+              ClosedProof.changes(store, dataset, closed.only(period), then, batch)) {
+            findings.add(restated(change));
           }
         }
       }
@@ -95,7 +95,8 @@ public final class Restatements {
     return moved;
   }
 
-  private static Finding restated(ClosedProof.Change change, ClosedPeriods.Closed period) {
+  private static Finding restated(ClosedProof.Change change) {
+    ClosedPeriods.Closed period = change.period();
     return Finding.of(
         FindingCode.RESTATED,
         Place.file(change.path()),

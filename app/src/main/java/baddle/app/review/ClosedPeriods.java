@@ -50,10 +50,7 @@ public final class ClosedPeriods {
   public ClosedPeriods with(DatasetPlan dataset, Store store) throws IOException {
     ClosedPeriods periods = new ClosedPeriods(plan);
     for (Closed one : closed) {
-      boolean had =
-          store.catalogue().files(one.closing().batch()).stream()
-              .anyMatch(file -> file.dataset().equals(dataset.name()));
-      if (had) {
+      if (store.catalogue().hasFiles(one.closing().batch(), dataset.name())) {
         periods.closed.add(one);
       }
     }
