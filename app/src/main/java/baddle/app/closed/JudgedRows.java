@@ -100,11 +100,8 @@ final class JudgedRows {
     }
   }
 
-  private void count(AddedFile file, ClosedMark.Kind kind, int period, PartRows rows, int row) {
-    tallies
-        .computeIfAbsent(file, f -> new EnumMap<>(ClosedMark.Kind.class))
-        .computeIfAbsent(kind, k -> new PeriodTallies(dataset, periods))
-        .add(period, rows, row);
+  private Map<ClosedMark.Kind, PeriodTallies> tallies(AddedFile file) {
+    return tallies.computeIfAbsent(file, f -> new EnumMap<>(ClosedMark.Kind.class));
   }
 
   /** The days of a source whose period a column states, but for those of rows that are late. */
@@ -182,6 +179,7 @@ final class JudgedRows {
       match.begin(block.block());
       PartRows rows = new PartRows(dataset, block);
       Dictionary reasons = new Dictionary();
+      int[][] known = new int[ClosedMark.Kind.values().length][periods.count() + 1];
       int[] codes = new int[block.block().size()];
       for (DatasetReader.LiveRange range : block.live()) {
         Read read = ofPart.get(range.source());
@@ -194,12 +192,20 @@ final class JudgedRows {
         }
         long[] counts = hidden.computeIfAbsent(range.source(), source -> new long[2]);
         Days ofSource = days(read, range.source());
+        Map<ClosedMark.Kind, PeriodTallies> ofFile = tallies(read.file);
         for (int row = range.from(); row < range.to(); row++) {
           if (of[row] > 0 && !rows.isHeld(row)) {
             ClosedMark.Kind kind = kind(row);
-            count(read.file, kind, of[row], rows, row);
+            ofFile
+                .computeIfAbsent(kind, k -> new PeriodTallies(dataset, periods))
+                .add(of[row], rows, row);
             counts[kind == ClosedMark.Kind.LATE ? 0 : 1]++;
-            codes[row] = reasons.code(mark(kind, block.block(), row, of[row]).text());
+            int[] ofKind = known[kind.ordinal()];
+            codes[row] = kind == ClosedMark.Kind.LATE ? 0 : ofKind[of[row]];
+            if (codes[row] == 0) {
+              codes[row] = reasons.code(mark(kind, block.block(), row, of[row]).text());
+              ofKind[of[row]] = codes[row];
+            }
             ofSource.anyLate |= kind == ClosedMark.Kind.LATE;
           }
         }

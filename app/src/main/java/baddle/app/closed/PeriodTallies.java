@@ -7,8 +7,7 @@ import baddle.store.entry.StoredKeptOut;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.List;
-import java.util.Map;
-import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /** Counts rows by closed period, and adds up what they are worth. */
 final class PeriodTallies {
@@ -29,10 +28,11 @@ final class PeriodTallies {
 
   private final RowPeriods periods;
   private final int places;
-  private final Map<Integer, Tally> tallies = new TreeMap<>();
+  private final @Nullable Tally[] tallies;
 
   PeriodTallies(DatasetPlan dataset, RowPeriods periods) {
     this.periods = periods;
+    this.tallies = new Tally[periods.count() + 1];
     this.places =
         dataset
             .amount()
@@ -42,16 +42,22 @@ final class PeriodTallies {
 
   /** Adds a row of a period. */
   void add(int period, PartRows rows, int row) {
-    Tally tally = tallies.computeIfAbsent(period, p -> new Tally());
+    Tally tally = tallies[period];
+    if (tally == null) {
+      tally = new Tally();
+      tallies[period] = tally;
+    }
     tally.rows++;
     rows.addAmount(row, tally.amount);
   }
 
   /** Goes over the periods that have rows. */
   void each(Use use) throws IOException {
-    for (Map.Entry<Integer, Tally> one : tallies.entrySet()) {
-      Tally tally = one.getValue();
-      use.period(periods.name(one.getKey()), tally.rows, tally.amount.value(places));
+    for (int period = 1; period < tallies.length; period++) {
+      Tally tally = tallies[period];
+      if (tally != null) {
+        use.period(periods.name(period), tally.rows, tally.amount.value(places));
+      }
     }
   }
 

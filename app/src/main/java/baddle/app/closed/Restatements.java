@@ -27,14 +27,11 @@ public final class Restatements {
   public static List<Finding> findings(Plan plan, Store store, int batch) throws IOException {
     ClosedPeriods closed = ClosedPeriods.of(store, plan);
     List<Finding> findings = new ArrayList<>(keptOut(plan, store, batch, closed));
-    for (ClosedPeriods.Closed period : closed.all()) {
-      int then = period.closing().batch();
+    for (int then : closed.batches()) {
       if (then < batch) {
         for (DatasetPlan dataset : plan.datasets().values()) {
-          for (ClosedProof.Change change :
-              ClosedProof.changes(store, dataset, closed.only(period), then, batch)) {
-            findings.add(restated(change));
-          }
+          ClosedProof.changes(store, dataset, closed.closedWith(then), then, batch)
+              .forEach(change -> findings.add(restated(change)));
         }
       }
     }

@@ -10,6 +10,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.SortedSet;
+import java.util.TreeSet;
 
 /** The periods of a project that are closed. */
 public final class ClosedPeriods {
@@ -57,11 +59,18 @@ public final class ClosedPeriods {
     return periods;
   }
 
-  /** One of them alone. */
-  public ClosedPeriods only(Closed period) {
-    ClosedPeriods one = new ClosedPeriods(plan);
-    one.closed.add(period);
-    return one;
+  /** The batches that they were closed with. */
+  public SortedSet<Integer> batches() {
+    SortedSet<Integer> batches = new TreeSet<>();
+    closed.forEach(one -> batches.add(one.closing().batch()));
+    return batches;
+  }
+
+  /** Those that were closed with a batch. */
+  public ClosedPeriods closedWith(int batch) {
+    ClosedPeriods periods = new ClosedPeriods(plan);
+    closed.stream().filter(one -> one.closing().batch() == batch).forEach(periods.closed::add);
+    return periods;
   }
 
   /** Whether one of them is closed, by its name. */
