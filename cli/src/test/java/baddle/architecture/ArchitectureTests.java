@@ -68,6 +68,7 @@ class ArchitectureTests {
               List.of(
                   "baddle.app",
                   "baddle.app.cells",
+                  "baddle.app.closed",
                   "baddle.app.consolidate",
                   "baddle.app.kept",
                   "baddle.app.output",
@@ -136,7 +137,6 @@ class ArchitectureTests {
                   "baddle.app",
                   "baddle.app.cells",
                   "baddle.app.closed",
-                  "baddle.app.parts",
                   "baddle.app.reading",
                   "baddle.app.reference",
                   "baddle.app.review",
@@ -205,7 +205,7 @@ class ArchitectureTests {
               "baddle.app.history",
               List.of(
                   "baddle.app",
-                  "baddle.app.close",
+                  "baddle.app.closed",
                   "baddle.app.compare",
                   "baddle.core..",
                   "baddle.plan..",
@@ -240,9 +240,7 @@ class ArchitectureTests {
               "baddle.app.parts",
               List.of(
                   "baddle.app.changes",
-                  "baddle.app.closed",
                   "baddle.app.reading",
-                  "baddle.app.review",
                   "baddle.core..",
                   "baddle.plan..",
                   "baddle.store..")),

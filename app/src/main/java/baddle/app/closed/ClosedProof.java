@@ -246,7 +246,7 @@ public final class ClosedProof {
           parts.add(source.part());
         });
     RowPeriods periods = new RowPeriods(dataset, closed, sources.keySet());
-    Schema read = ReadColumns.with(columns, periods.columns(), new Schema(HiddenRows.columns()));
+    Schema read = KnownColumns.with(columns, periods.columns(), new Schema(HiddenRows.columns()));
     RowHashes hashes = new RowHashes(read, columns.names());
     reader
         .get()

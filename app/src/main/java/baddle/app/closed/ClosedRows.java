@@ -313,7 +313,7 @@ public final class ClosedRows {
       }
     }
     Schema columns =
-        ReadColumns.with(periods.columns(), new Schema(List.<Column>of(HiddenRows.HELD)));
+        KnownColumns.with(periods.columns(), new Schema(List.<Column>of(HiddenRows.HELD)));
     BitSet hit = new BitSet();
     reader.scanParts(
         columns,

@@ -49,7 +49,7 @@ public final class FrozenRows {
 
   /** The columns that blocks have to have besides others. */
   public Schema columns() {
-    return ReadColumns.with(periods.columns(), PartRows.columns(dataset));
+    return KnownColumns.with(periods.columns(), PartRows.columns(dataset));
   }
 
   /** Whether a part has nothing but rows of closed periods, whose columns all stay. */

@@ -58,7 +58,7 @@ final class GoneRows {
   void store() throws IOException {
     batch.keptOut().end(dataset.name(), StoredKeptOut.Kind.GONE);
     for (Map.Entry<List<Column>, Set<Integer>> group :
-        ReadColumns.groups(dataset, reader, kept.keySet()).entrySet()) {
+        KnownColumns.groups(dataset, reader, kept.keySet()).entrySet()) {
       compare(new Schema(group.getKey()), group.getValue());
     }
     for (Map.Entry<Long, PeriodTallies> file : new TreeMap<>(gone).entrySet()) {
@@ -67,7 +67,7 @@ final class GoneRows {
   }
 
   private void compare(Schema read, Set<Integer> parts) throws IOException {
-    Schema columns = ReadColumns.with(read, periods.columns(), PartRows.columns(dataset));
+    Schema columns = KnownColumns.with(read, periods.columns(), PartRows.columns(dataset));
     RowHashes hashes = new RowHashes(columns, read.names());
     HashCounts again = new HashCounts();
     Set<Integer> marked = new TreeSet<>(reader.parts());

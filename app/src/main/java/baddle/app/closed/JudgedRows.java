@@ -142,7 +142,7 @@ final class JudgedRows {
           .filter(name -> name != null)
           .forEach(more::add);
       columns =
-          ReadColumns.with(
+          KnownColumns.with(
               known.columns(),
               periods.columns(),
               PartRows.columns(dataset),

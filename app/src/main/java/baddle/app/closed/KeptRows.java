@@ -156,7 +156,7 @@ final class KeptRows {
       }
       kept = new Schema(columns);
       read =
-          ReadColumns.with(
+          KnownColumns.with(
               kept,
               periods.columns(),
               PartRows.columns(dataset),

@@ -53,10 +53,10 @@ final class KnownRows {
       throws IOException {
     KnownRows known = new KnownRows();
     for (Map.Entry<List<Column>, Set<Integer>> group :
-        ReadColumns.groups(dataset, reader, parts).entrySet()) {
+        KnownColumns.groups(dataset, reader, parts).entrySet()) {
       Schema read = new Schema(group.getKey());
       Group rows = new Group(read.names(), new HashCounts(), new HashCounts());
-      Schema columns = ReadColumns.with(read, periods.columns(), PartRows.columns(dataset));
+      Schema columns = KnownColumns.with(read, periods.columns(), PartRows.columns(dataset));
       RowHashes hashes = new RowHashes(columns, rows.names());
       reader.scanParts(
           columns,
@@ -76,7 +76,7 @@ final class KnownRows {
             }
           });
       known.groups.add(rows);
-      known.columns = ReadColumns.with(known.columns, read);
+      known.columns = KnownColumns.with(known.columns, read);
     }
     return known;
   }

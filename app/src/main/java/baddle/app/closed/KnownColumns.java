@@ -16,9 +16,9 @@ import java.util.stream.Stream;
  * The columns by which a row that was stored is known again when it is read: those that are read,
  * as far as its part has them, and the period of its source where rows have no date.
  */
-final class ReadColumns {
+final class KnownColumns {
 
-  private ReadColumns() {}
+  private KnownColumns() {}
 
   /** Of one part. */
   static Schema of(DatasetPlan dataset, DatasetReader reader, int part) {
