@@ -118,6 +118,24 @@ class FillProgramTests {
     }
   }
 
+  @Test
+  void cells_take_the_values_of_the_fill_as_they_are_and_words_of_the_period() throws Exception {
+    plan(
+        COPY.replace(
+            "until: period_end",
+            "until: period_end, H1: period, H2: \"'{month_short} {year}'\", H3: batch"));
+    baddle.run("consolidate");
+
+    assertThat(baddle.run("fill").err()).isEmpty();
+
+    assertThat(cells("out 2026.xlsx", "Feb 2026"))
+        .containsEntry("H1", "2026-02")
+        .containsEntry("H2", "Feb 2026")
+        .containsEntry("H3", "1");
+    plan(COPY.replace("until: period_end", "H2: \"'{month_shrt}'\""));
+    assertThat(baddle.run("fill").err()).contains("no word {month_shrt}", "month_short");
+  }
+
   private static void row(XSSFSheet sheet, int row, String... cells) {
     XSSFRow of = sheet.createRow(row);
     for (int i = 0; i < cells.length; i++) {

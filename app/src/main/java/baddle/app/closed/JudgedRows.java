@@ -179,7 +179,7 @@ final class JudgedRows {
       match.begin(block.block());
       PartRows rows = new PartRows(dataset, block);
       Dictionary reasons = new Dictionary();
-      int[][] known = new int[ClosedMark.Kind.values().length][periods.count() + 1];
+      Map<ClosedMark.Kind, int[]> known = new EnumMap<>(ClosedMark.Kind.class);
       int[] codes = new int[block.block().size()];
       for (DatasetReader.LiveRange range : block.live()) {
         Read read = ofPart.get(range.source());
@@ -200,7 +200,7 @@ final class JudgedRows {
                 .computeIfAbsent(kind, k -> new PeriodTallies(dataset, periods))
                 .add(of[row], rows, row);
             counts[kind == ClosedMark.Kind.LATE ? 0 : 1]++;
-            int[] ofKind = known[kind.ordinal()];
+            int[] ofKind = known.computeIfAbsent(kind, k -> new int[periods.count() + 1]);
             codes[row] = kind == ClosedMark.Kind.LATE ? 0 : ofKind[of[row]];
             if (codes[row] == 0) {
               codes[row] = reasons.code(mark(kind, block.block(), row, of[row]).text());

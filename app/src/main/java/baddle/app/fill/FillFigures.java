@@ -12,7 +12,6 @@ import baddle.core.crosstab.spec.CrosstabSpec;
 import baddle.core.crosstab.spec.Measure;
 import baddle.core.expression.BoundExpression;
 import baddle.core.expression.Expression;
-import baddle.core.table.Block;
 import baddle.core.table.BlockBuilder;
 import baddle.core.table.BlockSink;
 import baddle.core.table.LongBuilder;
@@ -134,9 +133,13 @@ final class FillFigures {
 
   /** The value of an expression over what a fill is of. */
   CellContent value(Expression expression) throws IOException, FillException {
-    List<Block> blocks = new ArrayList<>();
+    BoundExpression bound = expression.bind(FillPlan.VALUES, project().plan().calendar());
+    List<CellContent> values = new ArrayList<>();
     BlockBuilder builder =
-        new BlockBuilder(FillPlan.VALUES, 1, (block, from, to) -> blocks.add(block));
+        new BlockBuilder(
+            FillPlan.VALUES,
+            1,
+            (block, from, to) -> values.add(content(bound.vector(block), from, bound.type())));
     String name = period.toString();
     ((TextBuilder) builder.column(0)).set(0, name.toCharArray(), 0, name.length());
     ((LongBuilder) builder.column(1)).set(0, period.start().toEpochDay());
@@ -144,12 +147,10 @@ final class FillFigures {
     ((LongBuilder) builder.column(3)).set(0, batch);
     builder.endRow(1);
     builder.flush();
-    BoundExpression bound = expression.bind(FillPlan.VALUES, project().plan().calendar());
-    Vector vector = bound.vector(blocks.get(0));
     if (bound.anyFailure()) {
       throw new FillException(expression + " can't be computed");
     }
-    return content(vector, 0, bound.type());
+    return values.get(0);
   }
 
   private static CellContent content(Vector vector, int row, ColumnType type) {

@@ -5,6 +5,7 @@ import baddle.core.finding.Nearest;
 import baddle.core.grid.CellRange;
 import baddle.core.grid.NamedRange;
 import baddle.formats.edit.CellAt;
+import baddle.formats.edit.CellContent;
 import baddle.formats.edit.OwnWorkbook;
 import baddle.formats.edit.SeenSheet;
 import baddle.formats.edit.WorkbookEdit;
@@ -220,11 +221,18 @@ final class SheetFiller {
                     .toList()));
   }
 
+  /** A content with the period's words in the place of those in braces. */
+  private CellContent named(CellContent content) {
+    return content instanceof CellContent.Text text
+        ? new CellContent.Text(FillNames.of(text.value(), figures.period()))
+        : content;
+  }
+
   private void cells(CellPlacer placing, String sheet) throws IOException, FillException {
     for (FillPlan.Cell cell : fill.cells()) {
       CellAt at = place(cell.place(), sheet);
       if (cell.text().isPresent()) {
-        placing.put(at, figures.value(cell.text().get()));
+        placing.put(at, named(figures.value(cell.text().get())));
       } else {
         Crosstab crosstab = figures.crosstab(cell.figure().orElseThrow());
         Optional<BigDecimal> value = crosstab.value(crosstab.down(), crosstab.across(), 0);

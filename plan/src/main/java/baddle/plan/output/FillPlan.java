@@ -42,6 +42,10 @@ public record FillPlan(
     List<Rows> rows,
     List<Table> tables) {
 
+  /** The words that may stand in braces for the period, in names and in texts of cells. */
+  public static final List<String> WORDS =
+      List.of("period", "year", "month", "month_name", "month_short");
+
   /** What the expressions of cells are of. */
   public static final Schema VALUES =
       new Schema(

@@ -11,6 +11,7 @@ import baddle.core.expression.AxisItem;
 import baddle.core.expression.Expression;
 import baddle.core.expression.ExpressionException;
 import baddle.core.expression.MeasureExpression;
+import baddle.core.finding.Nearest;
 import baddle.core.grid.CellRange;
 import baddle.plan.DatasetPlan;
 import baddle.plan.output.FillPlan;
@@ -20,11 +21,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /** Reads what a fill puts into cells: texts, figures, figures for rows that a sheet names. */
 final class FillFigureReader {
 
+  private static final Pattern BRACES = Pattern.compile("\\{(\\w+)}");
   private static final List<String> FIGURE = List.of("value", "of", "where", "period");
   private static final List<String> ROWS =
       List.of("of", "where", "period", "key", "columns", "headings");
@@ -70,6 +74,20 @@ final class FillFigureReader {
   }
 
   private Optional<Expression> scalar(PlanNode.Text text) {
+    Matcher braces = BRACES.matcher(text.text());
+    while (braces.find()) {
+      String word = braces.group(1);
+      if (!FillPlan.WORDS.contains(word)) {
+        nodes.problem(
+            text,
+            "no word {"
+                + word
+                + "} (known: "
+                + String.join(", ", FillPlan.WORDS)
+                + ")"
+                + Nearest.hint(word, FillPlan.WORDS));
+      }
+    }
     try {
       Expression expression = Expression.parse(text.text());
       expression.bind(FillPlan.VALUES, calendar);
