@@ -240,12 +240,14 @@ public final class ClosedProof {
     }
     Map<List<Integer>, String> paths = new HashMap<>();
     Set<Integer> parts = new TreeSet<>();
+    RowPeriods periods = new RowPeriods(dataset, closed, sources.keySet());
     sources.forEach(
         (source, path) -> {
-          paths.put(List.of(source.part(), source.number()), path);
-          parts.add(source.part());
+          if (periods.mayHaveAny(source)) {
+            paths.put(List.of(source.part(), source.number()), path);
+            parts.add(source.part());
+          }
         });
-    RowPeriods periods = new RowPeriods(dataset, closed, sources.keySet());
     Schema read = KnownColumns.with(columns, periods.columns(), new Schema(HiddenRows.columns()));
     RowHashes hashes = new RowHashes(read, columns.names());
     reader

@@ -138,7 +138,7 @@ final class JudgedRows {
       this.marks = marks;
       Set<String> more = new HashSet<>();
       ofPart.values().stream()
-          .map(read -> periodColumns.get(read.file.feed()))
+          .map(judged -> periodColumns.get(judged.file.feed()))
           .filter(name -> name != null)
           .forEach(more::add);
       columns =
@@ -182,17 +182,17 @@ final class JudgedRows {
       Map<ClosedMark.Kind, int[]> known = new EnumMap<>(ClosedMark.Kind.class);
       int[] codes = new int[block.block().size()];
       for (DatasetReader.LiveRange range : block.live()) {
-        Read read = ofPart.get(range.source());
-        if (read == null) {
+        Read judged = ofPart.get(range.source());
+        if (judged == null) {
           continue;
         }
-        if (!current.equals(Optional.of(read.file))) {
-          current = Optional.of(read.file);
+        if (!current.equals(Optional.of(judged.file))) {
+          current = Optional.of(judged.file);
           match.beginFile();
         }
         long[] counts = hidden.computeIfAbsent(range.source(), source -> new long[2]);
-        Days ofSource = days(read, range.source());
-        Map<ClosedMark.Kind, PeriodTallies> ofFile = tallies(read.file);
+        Days ofSource = days(judged, range.source());
+        Map<ClosedMark.Kind, PeriodTallies> ofFile = tallies(judged.file);
         for (int row = range.from(); row < range.to(); row++) {
           if (of[row] > 0 && !rows.isHeld(row)) {
             ClosedMark.Kind kind = kind(row);
@@ -209,13 +209,13 @@ final class JudgedRows {
             ofSource.anyLate |= kind == ClosedMark.Kind.LATE;
           }
         }
-        addDays(read, ofSource, block.block(), range, rows, codes, reasons);
+        addDays(judged, ofSource, block.block(), range, rows, codes, reasons);
       }
       return new TextVector(codes, codes.length, reasons);
     }
 
-    private Days days(Read read, int source) {
-      return periodColumns.containsKey(read.file.feed())
+    private Days days(Read judged, int source) {
+      return periodColumns.containsKey(judged.file.feed())
           ? days.computeIfAbsent(source, s -> new Days())
           : new Days();
     }
@@ -237,14 +237,14 @@ final class JudgedRows {
     }
 
     private void addDays(
-        Read read,
+        Read judged,
         Days ofSource,
         Block block,
         DatasetReader.LiveRange range,
         PartRows rows,
         int[] codes,
         Dictionary reasons) {
-      String column = periodColumns.get(read.file.feed());
+      String column = periodColumns.get(judged.file.feed());
       if (column == null) {
         return;
       }
