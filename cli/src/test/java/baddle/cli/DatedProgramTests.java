@@ -114,7 +114,8 @@ class DatedProgramTests {
         .contains("late-rows-booked: in/late.csv", "came in later; booked, as the plan says");
     assertThat(months()).containsPattern("2026-01 +19.00");
     assertThat(baddle.run("check").out())
-        .contains("restated: in/late.csv", "0 rows with revenue 0 then, 1 row with revenue 4.00");
+        .contains(
+            "restated: in/late.csv", "0 rows with revenue 0.00 then, 1 row with revenue 4.00");
     assertThat(baddle.run("compare", "--since-close").out())
         .containsPattern("2026-01 +Revenue +15.00 +19.00 +\\+4.00")
         .doesNotContain("2026-02");
@@ -315,5 +316,25 @@ class DatedProgramTests {
     assertThat(run.err())
         .contains("the column code of the dataset sales has another type in rows of closed periods")
         .contains("nothing has been changed");
+  }
+
+  @Test
+  void a_closed_row_whose_lookup_fails_by_now_is_still_that_row() throws Exception {
+    String plan = Files.readString(folder.resolve("baddle.yaml"));
+    baddle.write(
+        "baddle.yaml",
+        plan.replace("lookup: codes}", "lookup: codes, required: true}").split("\n"));
+    closeJanuary();
+    baddle.write("codes.csv", "Code,Range", "a,Shrubs");
+    ledger("ledger.csv", LEDGER, "2026-02-04,b,3.00");
+
+    Baddle.Run run = baddle.run("consolidate");
+
+    assertThat(run.out())
+        .contains("2 rows with revenue 15.00 of 2026-01, which is closed, are in the dataset")
+        .contains("= 3 in the dataset + 2 left out + 1 held")
+        .doesNotContain("in no file any more", "ADD UP");
+    assertThat(months()).containsPattern("2026-01 +15.00").containsPattern("2026-02 +7.00");
+    assertThat(baddle.run("check").out()).doesNotContain("ADD UP");
   }
 }

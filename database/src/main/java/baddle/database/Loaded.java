@@ -11,7 +11,7 @@ package baddle.database;
  */
 public record Loaded(String dataset, int batch, String made, long rows, String chosen) {
 
-  /** The same of so many rows. */
+  /** The same, with the number of rows. */
   Loaded of(long brought) {
     return new Loaded(dataset, batch, made, brought, chosen);
   }

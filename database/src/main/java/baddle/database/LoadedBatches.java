@@ -32,7 +32,7 @@ final class LoadedBatches {
             + " batch_made varchar(40), rows bigint, loaded_at timestamp, chosen text)");
   }
 
-  /** Adds what an older program didn't note. */
+  /** Adds the column that older programs didn't write. */
   void bringUpToDate() throws SQLException {
     Connector.execute(connection, "alter table " + TABLE + " add column " + CHOSEN + " text");
   }

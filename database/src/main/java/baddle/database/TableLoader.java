@@ -238,9 +238,9 @@ public final class TableLoader implements Closeable {
             DatabaseException.Kind.TABLE,
             "the table "
                 + load.table()
-                + " has rows, and isn't known as one that was loaded; nothing of it was changed; if"
-                + " its rows may go, adopt: true in the plan, or --adopt, takes it over; else load"
-                + " another table");
+                + " already has rows, and no load of baddle's is known for it; nothing was changed;"
+                + " to take it over and let its rows go, set adopt: true in the plan, or use --adopt;"
+                + " or load another table");
       }
     }
   }

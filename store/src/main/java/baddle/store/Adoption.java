@@ -55,7 +55,7 @@ public final class Adoption {
   }
 
   /**
-   * Adds a source of rows that are copied from a stored one; they count as read when that was.
+   * Adds a source of rows copied from a stored one; they keep the batch that they were read in.
    *
    * @param copied the new source
    * @param from the one that has its rows

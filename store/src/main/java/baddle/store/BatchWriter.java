@@ -317,7 +317,7 @@ public final class BatchWriter implements Closeable {
     }
   }
 
-  /** States the period of a source that was added, where a closer look shows another one. */
+  /** Corrects the period of an added source. */
   public synchronized void setPeriod(int part, int source, String period) throws IOException {
     database.execute(
         "UPDATE source SET period = ? WHERE part = ? AND number = ?", period, part, source);
@@ -356,12 +356,12 @@ public final class BatchWriter implements Closeable {
         finding.amount().map(BigDecimal::toPlainString).orElse(null));
   }
 
-  /** What came of reading the sources that were added. */
+  /** Writes the results of reading the added sources. */
   public SourceDetails details() {
     return new SourceDetails(database, this);
   }
 
-  /** What closed periods keep out of the batch, or keep in it. */
+  /** Notes what closed periods keep out of the batch, or keep in it. */
   public KeptOutWriter keptOut() {
     return new KeptOutWriter(database, batch.number());
   }

@@ -291,8 +291,8 @@ final class CatalogueTables {
 
   /**
    * What makes a store of format 8 one of format 9: rows of closed periods are kept apart from the
-   * files they came from. Files that something was kept out of are read again once, which tells
-   * what is theirs.
+   * files they came from. Files with rows that were kept out are read once more, to sort their
+   * rows.
    */
   static List<String> fromFormat8() {
     List<String> statements =

@@ -2,6 +2,7 @@ package baddle.store;
 
 import baddle.store.entry.StoredKeptOut;
 import java.io.IOException;
+import java.math.BigDecimal;
 
 /** Writes what closed periods keep out of a batch's datasets, or keep in them. */
 public final class KeptOutWriter {
@@ -14,20 +15,27 @@ public final class KeptOutWriter {
     this.batch = batch;
   }
 
-  /** Adds what was kept of a file; its dataset and path aren't stored a second time. */
-  public void add(StoredKeptOut kept) throws IOException {
+  /**
+   * Adds rows.
+   *
+   * @param file the number of their file
+   * @param period the closed period
+   * @param amount what they are worth; zero where no column says so
+   */
+  public void add(long file, String period, StoredKeptOut.Kind kind, long rows, BigDecimal amount)
+      throws IOException {
     database.execute(
         "INSERT INTO kept_out (file, period, kind, rows, amount, live_from)"
             + " VALUES (?, ?, ?, ?, ?, ?)",
-        kept.file(),
-        kept.period(),
-        kept.kind().name(),
-        kept.rows(),
-        kept.amount().toPlainString(),
+        file,
+        period,
+        kind.name(),
+        rows,
+        amount.toPlainString(),
         batch);
   }
 
-  /** Ends what was kept of one kind in the files of a dataset. */
+  /** Ends all notes of one kind for the files of a dataset. */
   public void end(String dataset, StoredKeptOut.Kind kind) throws IOException {
     database.execute(
         "UPDATE kept_out SET live_until = ? WHERE kind = ? AND live_until IS NULL"

@@ -15,7 +15,7 @@ import java.nio.ByteBuffer;
 import java.util.Map;
 import java.util.Objects;
 
-/** Writes what came of reading the sources that a batch has added. */
+/** Writes the results of reading the sources that a batch has added. */
 public final class SourceDetails {
 
   private final Database database;

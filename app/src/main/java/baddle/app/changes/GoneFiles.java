@@ -94,7 +94,8 @@ public final class GoneFiles {
     }
     gone.moved.forEach(
         (names, files) ->
-            gone.findings.add(moved(files, names.substring(names.indexOf('\n') + 1))));
+            gone.findings.add(
+                moved(files, names.substring(names.indexOf('\n') + 1), closed.keepsAny())));
     return gone;
   }
 
@@ -105,7 +106,7 @@ public final class GoneFiles {
     moved.computeIfAbsent(file.dataset() + "\n" + other, d -> new ArrayList<>()).add(file);
   }
 
-  private static Finding moved(List<StoredFile> files, String other) {
+  private static Finding moved(List<StoredFile> files, String other, boolean anyClosed) {
     return Finding.of(
         FindingCode.DATASET_RENAMED,
         Place.nowhere(),
@@ -116,8 +117,9 @@ public final class GoneFiles {
             + " of it "
             + (files.size() == 1 ? "is" : "are")
             + " read into "
-            + other,
-        "");
+            + other
+            + (anyClosed ? "; none of its periods is closed yet" : ""),
+        anyClosed ? "close them again: baddle close --list shows which" : "");
   }
 
   private CheckedFile rename(StoredFile file, CheckedFile now, ClosedRows closed) {

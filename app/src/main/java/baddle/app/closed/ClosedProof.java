@@ -40,7 +40,14 @@ public final class ClosedProof {
     private long rows;
     private long high;
     private long low;
-    private final Map<String, WideSum> sums = new TreeMap<>();
+    private final WideSum[] sums;
+
+    Held(int columns) {
+      sums = new WideSum[columns];
+      for (int i = 0; i < columns; i++) {
+        sums[i] = new WideSum();
+      }
+    }
 
     boolean isSame(Held other) {
       return rows == other.rows && high == other.high && low == other.low;
@@ -65,7 +72,7 @@ public final class ClosedProof {
     }
 
     /**
-     * What there was and what there is.
+     * The rows before and after, in words.
      *
      * @param before when it was, such as {@code then}
      * @param after when it is
@@ -197,17 +204,23 @@ public final class ClosedProof {
     Set<String> paths = new TreeSet<>(before.keySet());
     paths.addAll(after.keySet());
     for (String path : paths) {
-      Held one = before.getOrDefault(path, new Held());
-      Held other = after.getOrDefault(path, new Held());
+      Held one = before.getOrDefault(path, new Held(columns.size()));
+      Held other = after.getOrDefault(path, new Held(columns.size()));
       if (!one.isSame(other)) {
-        changes.add(new Change(period, path, worth(one), worth(other), moved(columns, one, other)));
+        changes.add(
+            new Change(
+                period,
+                path,
+                worth(columns, one),
+                worth(columns, other),
+                moved(columns, one, other)));
       }
     }
     return changes;
   }
 
   private static Held total(Map<String, Held> held) {
-    Held total = new Held();
+    Held total = new Held(0);
     for (Held one : held.values()) {
       total.rows += one.rows;
       total.high += one.high;
@@ -230,7 +243,7 @@ public final class ClosedProof {
     return new Schema(columns);
   }
 
-  /** What there is, by the number of the period and the file. */
+  /** The sums by period number and file. */
   private Map<Integer, Map<String, Held>> held(
       Optional<DatasetReader> reader, Map<StoredSource, String> sources, Schema columns)
       throws IOException {
@@ -265,7 +278,7 @@ public final class ClosedProof {
                   if (of[row] > 0 && rows.counts(row)) {
                     add(
                         held.computeIfAbsent(of[row], p -> new TreeMap<>())
-                            .computeIfAbsent(path, p -> new Held()),
+                            .computeIfAbsent(path, p -> new Held(columns.size())),
                         block.block(),
                         columns,
                         hashes,
@@ -282,36 +295,32 @@ public final class ClosedProof {
     held.high += hashes.high(row);
     held.low += hashes.low(row);
     for (int i = 0; i < columns.size(); i++) {
-      if (columns.column(i).type().isNumber() && !block.vector(i).isBlank(row)) {
-        held.sums
-            .computeIfAbsent(columns.column(i).name(), name -> new WideSum())
-            .add(((LongVector) block.vector(i)).values()[row]);
+      if (block.vector(i) instanceof LongVector numbers && !numbers.isBlank(row)) {
+        held.sums[i].add(numbers.values()[row]);
       }
     }
   }
 
-  private String worth(Held held) {
+  private String worth(Schema columns, Held held) {
+    Optional<String> amount = dataset.amount().filter(name -> columns.indexOf(name).isPresent());
     return Worth.of(
         held.rows,
-        dataset.amount(),
-        dataset
-            .amount()
-            .map(name -> sum(held, dataset.schema().only(List.of(name)).column(0)))
+        amount,
+        amount
+            .map(name -> sum(columns, held, columns.indexOf(name).orElseThrow()))
             .orElse(BigDecimal.ZERO));
   }
 
-  private static BigDecimal sum(Held held, Column column) {
-    WideSum sum = held.sums.get(column.name());
-    return sum == null ? BigDecimal.ZERO : sum.value(column.type().places());
+  private static BigDecimal sum(Schema columns, Held held, int column) {
+    return held.sums[column].value(columns.column(column).type().places());
   }
 
   private List<String> moved(Schema columns, Held one, Held other) {
     List<String> moved = new ArrayList<>();
-    for (Column column : columns.columns()) {
-      BigDecimal before = sum(one, column);
-      BigDecimal after = sum(other, column);
+    for (int i = 0; i < columns.size(); i++) {
+      Column column = columns.column(i);
       if (column.type().isNumber()
-          && before.compareTo(after) != 0
+          && sum(columns, one, i).compareTo(sum(columns, other, i)) != 0
           && !dataset.amount().equals(Optional.of(column.name()))) {
         moved.add(column.name());
       }

@@ -7,9 +7,6 @@ import baddle.core.derivation.StoppedException;
 import baddle.core.finding.Finding;
 import baddle.core.finding.FindingCode;
 import baddle.core.finding.Place;
-import baddle.core.table.Column;
-import baddle.core.table.HiddenRows;
-import baddle.core.table.Schema;
 import baddle.plan.DatasetPlan;
 import baddle.plan.Plan;
 import baddle.plan.Restatement;
@@ -30,12 +27,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.Stream;
 
 /**
- * What is closed stays closed: the rows of a closed period stay as they were, derived columns
- * included, whatever becomes of the files they came from. Rows are known by what was read of them,
- * and by no file name.
+ * Keeps the rows of closed periods unchanged, derived columns included, whatever happens to the
+ * files they came from. A row is recognised by the values that were read, never by its file.
  */
 public final class ClosedRows {
 
@@ -50,7 +45,7 @@ public final class ClosedRows {
   private final Map<Long, List<StoredSource>> sources = new HashMap<>();
 
   /**
-   * Of a project.
+   * Reads what a project has closed.
    *
    * @param last its last batch; 0 if there is none
    */
@@ -59,7 +54,7 @@ public final class ClosedRows {
   }
 
   /**
-   * Of a project.
+   * Reads what a project has closed.
    *
    * @param last its last batch; 0 if there is none
    * @param damaged parts whose rows can't be read
@@ -71,18 +66,20 @@ public final class ClosedRows {
     this.damaged = Set.copyOf(damaged);
     this.closed = ClosedPeriods.of(store, plan);
     this.keeps = plan.restatement() == Restatement.KEEP_OUT && !closed.all().isEmpty();
-    this.keptOut = store.closings().keptOut(last);
-    for (StoredSource source : store.catalogue().sources(last)) {
+    boolean wasClosed = !store.closings().all().isEmpty();
+    this.keptOut = wasClosed ? store.closings().keptOut(last) : List.of();
+    for (StoredSource source :
+        wasClosed ? store.catalogue().sources(last) : List.<StoredSource>of()) {
       sources.computeIfAbsent(source.file(), file -> new ArrayList<>()).add(source);
     }
   }
 
-  /** Whether rows may keep what they were. */
+  /** Whether any period is closed, and the plan keeps changes out. */
   public boolean keepsAny() {
     return keeps;
   }
 
-  /** The files as the store knows them; those that have to be read again as if it didn't. */
+  /** The stored files; those that must be read again look as if they had never been read. */
   public List<StoredFile> known(List<StoredFile> files) {
     Set<Long> again = new HashSet<>();
     keptOut.stream()
@@ -107,10 +104,10 @@ public final class ClosedRows {
   }
 
   private boolean stays(StoredSource source) {
-    return Stream.of(source.closed().split(",")).allMatch(this::isClosed);
+    return source.closedPeriods().stream().allMatch(this::isClosed);
   }
 
-  /** Whether all that there is of a file are rows that closed periods keep. */
+  /** Whether a file has only rows that closed periods keep. */
   public boolean isKept(StoredFile file) {
     List<StoredSource> own = sources(file);
     return !own.isEmpty() && own.stream().allMatch(source -> source.isKept() && stays(source));
@@ -125,7 +122,7 @@ public final class ClosedRows {
   }
 
   /**
-   * The rows of a dataset that keep their derived columns, and whether they count.
+   * The rows of a dataset whose derived columns and state don't change.
    *
    * @param batch the batch that is being written
    */
@@ -151,7 +148,7 @@ public final class ClosedRows {
   }
 
   /**
-   * Lets a dataset's rows of closed periods stay, once the files of a batch were read.
+   * Keeps the closed rows of a dataset. Call it once the batch has read the dataset's files.
    *
    * @param added the files of the dataset that were read
    * @param leaving those whose rows leave it
@@ -274,7 +271,11 @@ public final class ClosedRows {
     }
     KnownRows known = known(dataset, own, displaced, before, hit);
     JudgedRows judged = new JudgedRows(batch, plan, dataset, now.get(), periods, known, readable);
-    judged.run(keeps);
+    if (keeps) {
+      judged.mark();
+    } else {
+      judged.count();
+    }
     for (Map.Entry<AddedFile, Map<ClosedMark.Kind, PeriodTallies>> file :
         judged.tallies().entrySet()) {
       for (Map.Entry<ClosedMark.Kind, PeriodTallies> kind : file.getValue().entrySet()) {
@@ -312,11 +313,9 @@ public final class ClosedRows {
         parts.add(source.part());
       }
     }
-    Schema columns =
-        KnownColumns.with(periods.columns(), new Schema(List.<Column>of(HiddenRows.HELD)));
     BitSet hit = new BitSet();
     reader.scanParts(
-        columns,
+        periods.columns(),
         parts::contains,
         block -> {
           int[] of = periods.of(block);
@@ -331,7 +330,7 @@ public final class ClosedRows {
     return hit;
   }
 
-  /** The rows that those of files may be: all that were closed, or where rows are booked, moved. */
+  /** The rows to compare with: all closed ones, or if changes are booked, those of moved files. */
   private KnownRows known(
       DatasetPlan dataset,
       ClosedPeriods own,

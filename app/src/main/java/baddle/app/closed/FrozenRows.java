@@ -16,8 +16,8 @@ import java.util.Set;
 import java.util.TreeMap;
 
 /**
- * The stored rows of closed periods, which keep their derived columns, and whether they count,
- * whatever lookups and plan say by now. Not for several threads.
+ * The stored rows of closed periods. Their derived columns stay unchanged, and rows that count go
+ * on counting, whatever lookups and plan say now. Not for several threads.
  */
 public final class FrozenRows {
 
@@ -28,7 +28,7 @@ public final class FrozenRows {
   private final Map<Long, PeriodTallies> differing = new TreeMap<>();
 
   /**
-   * Of a dataset.
+   * The closed rows of a dataset.
    *
    * @param sources its sources at a batch
    */
@@ -52,7 +52,7 @@ public final class FrozenRows {
     return KnownColumns.with(periods.columns(), PartRows.columns(dataset));
   }
 
-  /** Whether a part has nothing but rows of closed periods, whose columns all stay. */
+  /** Whether a part holds only copies of closed rows; it keeps all its columns. */
   public boolean isKept(int part) {
     return kept.contains(part);
   }
@@ -71,7 +71,7 @@ public final class FrozenRows {
     return rows;
   }
 
-  /** Notes rows that would have other values if they weren't of closed periods. */
+  /** Counts rows that would have other values if their periods were open. */
   public void note(DatasetReader.PartBlock block, BitSet rows) {
     if (rows.isEmpty()) {
       return;
@@ -92,7 +92,7 @@ public final class FrozenRows {
     }
   }
 
-  /** Stores what was noted, and no longer what was noted before. */
+  /** Stores the counts, in place of earlier ones. */
   public void store(BatchWriter batch) throws IOException {
     batch.keptOut().end(dataset.name(), StoredKeptOut.Kind.DERIVED);
     for (Map.Entry<Long, PeriodTallies> file : differing.entrySet()) {

@@ -31,7 +31,7 @@ final class GoneRows {
   private final Map<Long, PeriodTallies> gone = new HashMap<>();
 
   /**
-   * Of a dataset.
+   * Prepares the search in a dataset.
    *
    * @param reader its rows at this batch
    * @param sources its sources at this batch
@@ -54,7 +54,7 @@ final class GoneRows {
     }
   }
 
-  /** Stores what there is, and no longer what there was. */
+  /** Stores them, in place of those found before. */
   void store() throws IOException {
     batch.keptOut().end(dataset.name(), StoredKeptOut.Kind.GONE);
     for (Map.Entry<List<Column>, Set<Integer>> group :

@@ -10,6 +10,7 @@ import baddle.core.table.LongVector;
 import baddle.core.table.Origin;
 import baddle.core.table.Schema;
 import baddle.core.table.TextVector;
+import baddle.core.table.Vector;
 import baddle.core.value.ColumnType;
 import baddle.plan.DatasetPlan;
 import baddle.plan.FeedPlan;
@@ -20,6 +21,7 @@ import baddle.store.ColumnRevision;
 import baddle.store.DatasetReader;
 import baddle.store.entry.StoredSource;
 import java.io.IOException;
+import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -29,10 +31,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 
 /**
- * Marks the rows of closed periods in sources that were read: those that are in the dataset already
- * are left out, others came in late and are held.
+ * Marks the rows of closed periods in new sources: rows that the dataset has already are left out,
+ * others are late and held.
  */
 final class JudgedRows {
 
@@ -49,7 +52,7 @@ final class JudgedRows {
   private final Map<AddedFile, Map<ClosedMark.Kind, PeriodTallies>> tallies = new LinkedHashMap<>();
 
   /**
-   * Of a dataset.
+   * Prepares to judge the new sources of a dataset.
    *
    * @param reader its rows at this batch
    * @param known the rows there were
@@ -84,19 +87,22 @@ final class JudgedRows {
     }
   }
 
-  /** What there is of each file, by what its rows are to those that were closed. */
+  /** The counts of each file, by the kind of its rows. */
   Map<AddedFile, Map<ClosedMark.Kind, PeriodTallies>> tallies() {
     return tallies;
   }
 
-  /**
-   * Goes over the rows.
-   *
-   * @param marks whether to mark them, or only to count
-   */
-  void run(boolean marks) throws IOException {
+  /** Marks the rows. */
+  void mark() throws IOException {
     for (Map.Entry<Integer, Map<Integer, Read>> part : sources.entrySet()) {
-      new Part(part.getKey(), part.getValue(), marks).run();
+      new Part(part.getKey(), part.getValue()).mark();
+    }
+  }
+
+  /** Only counts them, because late rows are booked. */
+  void count() throws IOException {
+    for (Map.Entry<Integer, Map<Integer, Read>> part : sources.entrySet()) {
+      new Part(part.getKey(), part.getValue()).count();
     }
   }
 
@@ -104,7 +110,7 @@ final class JudgedRows {
     return tallies.computeIfAbsent(file, f -> new EnumMap<>(ClosedMark.Kind.class));
   }
 
-  /** The days of a source whose period a column states, but for those of rows that are late. */
+  /** The first and last day of a source whose period comes from a column; late rows don't count. */
   private static final class Days {
     private long first = Long.MAX_VALUE;
     private long last = Long.MIN_VALUE;
@@ -120,67 +126,78 @@ final class JudgedRows {
     }
   }
 
-  /** Marks the rows of one part. */
+  /** Judges the rows of one part. */
   private final class Part {
 
     private final int part;
     private final Map<Integer, Read> ofPart;
-    private final boolean marks;
     private final Schema columns;
     private final KnownRows.Match match;
-    private final Map<Integer, long[]> hidden = new TreeMap<>();
     private final Map<Integer, Days> days = new TreeMap<>();
+    private final Map<Integer, Hidden> hidden = new TreeMap<>();
     private Optional<AddedFile> current = Optional.empty();
 
-    Part(int part, Map<Integer, Read> ofPart, boolean marks) {
+    Part(int part, Map<Integer, Read> ofPart) {
       this.part = part;
       this.ofPart = ofPart;
-      this.marks = marks;
-      Set<String> more = new HashSet<>();
-      ofPart.values().stream()
-          .map(judged -> periodColumns.get(judged.file.feed()))
-          .filter(name -> name != null)
-          .forEach(more::add);
+      List<String> more =
+          ofPart.values().stream()
+              .flatMap(one -> Stream.ofNullable(periodColumns.get(one.file.feed())))
+              .distinct()
+              .toList();
       columns =
           KnownColumns.with(
               known.columns(),
               periods.columns(),
               PartRows.columns(dataset),
               new Schema(List.of(Origin.SOURCE_PERIOD)),
-              dataset.schema().only(List.copyOf(more)));
+              dataset.schema().only(more));
       match = known.new Match(columns);
     }
 
-    void run() throws IOException {
-      Map<Column, Integer> position = Map.of(HiddenRows.CLOSED, reader.columnsOfPart(part).size());
-      try (ColumnRevision revision = batch.revise(part, position)) {
+    void count() throws IOException {
+      reader.scanParts(columns, one -> one == part, this::judged);
+    }
+
+    void mark() throws IOException {
+      Map<Column, Integer> positions = new LinkedHashMap<>();
+      int end = reader.columnsOfPart(part).size();
+      int held = reader.columnsOfPart(part).indexOf(HiddenRows.HELD.name());
+      positions.put(HiddenRows.CLOSED, end);
+      positions.put(HiddenRows.HELD, held < 0 ? end + 1 : held);
+      try (ColumnRevision revision = batch.revise(part, positions)) {
         reader.scanParts(
-            columns,
-            one -> one == part,
-            block -> revision.write(block.number(), List.of(marked(block))));
-        boolean any = hidden.values().stream().anyMatch(rows -> rows[0] + rows[1] > 0);
-        revision.end(any && marks ? Set.of(HiddenRows.CLOSED.name()) : Set.of());
-      }
-      if (marks) {
-        for (Map.Entry<Integer, long[]> source : hidden.entrySet()) {
-          long[] rows = source.getValue();
-          batch.setRowState(part, source.getKey(), HiddenRows.CLOSED.name(), rows[0], rows[1]);
+            columns, one -> one == part, block -> revision.write(block.number(), judged(block)));
+        Set<String> changed = new HashSet<>();
+        if (hidden.values().stream().anyMatch(rows -> rows.late + rows.leftOut > 0)) {
+          changed.add(HiddenRows.CLOSED.name());
         }
-        for (Map.Entry<Integer, Days> source : days.entrySet()) {
-          if (source.getValue().anyLate) {
-            batch.setPeriod(part, source.getKey(), source.getValue().period());
-          }
+        if (hidden.values().stream().anyMatch(rows -> rows.released > 0)) {
+          changed.add(HiddenRows.HELD.name());
+        }
+        revision.end(changed);
+      }
+      for (Map.Entry<Integer, Hidden> source : hidden.entrySet()) {
+        Hidden rows = source.getValue();
+        batch.setRowState(part, source.getKey(), HiddenRows.CLOSED.name(), rows.late, rows.leftOut);
+        if (rows.released > 0) {
+          batch.setRowState(part, source.getKey(), HiddenRows.HELD.name(), rows.held, 0);
+        }
+      }
+      for (Map.Entry<Integer, Days> source : days.entrySet()) {
+        if (source.getValue().anyLate) {
+          batch.setPeriod(part, source.getKey(), source.getValue().period());
         }
       }
     }
 
-    private TextVector marked(DatasetReader.PartBlock block) {
+    /** The marks of a block's rows, and why rows are still held for their derived columns. */
+    private List<Vector> judged(DatasetReader.PartBlock block) {
       int[] of = periods.of(block);
       match.begin(block.block());
       PartRows rows = new PartRows(dataset, block);
-      Dictionary reasons = new Dictionary();
-      Map<ClosedMark.Kind, int[]> known = new EnumMap<>(ClosedMark.Kind.class);
-      int[] codes = new int[block.block().size()];
+      Marks marks = new Marks(block.block());
+      BitSet released = new BitSet();
       for (DatasetReader.LiveRange range : block.live()) {
         Read judged = ofPart.get(range.source());
         if (judged == null) {
@@ -190,34 +207,33 @@ final class JudgedRows {
           current = Optional.of(judged.file);
           match.beginFile();
         }
-        long[] counts = hidden.computeIfAbsent(range.source(), source -> new long[2]);
-        Days ofSource = days(judged, range.source());
+        Hidden counts = hidden.computeIfAbsent(range.source(), source -> new Hidden());
         Map<ClosedMark.Kind, PeriodTallies> ofFile = tallies(judged.file);
         for (int row = range.from(); row < range.to(); row++) {
-          if (of[row] > 0 && !rows.isHeld(row)) {
-            ClosedMark.Kind kind = kind(row);
+          ClosedMark.Kind kind = of[row] > 0 ? kind(row) : ClosedMark.Kind.LATE;
+          boolean isHeld = rows.isHeld(row);
+          boolean staysHeld = isHeld && kind == ClosedMark.Kind.LATE;
+          counts.held += staysHeld ? 1 : 0;
+          if (of[row] > 0 && !staysHeld) {
+            if (isHeld) {
+              released.set(row);
+              counts.released++;
+            }
+            counts.add(kind);
+            marks.set(row, kind, of[row]);
             ofFile
                 .computeIfAbsent(kind, k -> new PeriodTallies(dataset, periods))
                 .add(of[row], rows, row);
-            counts[kind == ClosedMark.Kind.LATE ? 0 : 1]++;
-            int[] ofKind = known.computeIfAbsent(kind, k -> new int[periods.count() + 1]);
-            codes[row] = kind == ClosedMark.Kind.LATE ? 0 : ofKind[of[row]];
-            if (codes[row] == 0) {
-              codes[row] = reasons.code(mark(kind, block.block(), row, of[row]).text());
-              ofKind[of[row]] = codes[row];
-            }
-            ofSource.anyLate |= kind == ClosedMark.Kind.LATE;
           }
         }
-        addDays(judged, ofSource, block.block(), range, rows, codes, reasons);
+        addDays(judged, block.block(), range, rows, marks);
       }
-      return new TextVector(codes, codes.length, reasons);
-    }
-
-    private Days days(Read judged, int source) {
-      return periodColumns.containsKey(judged.file.feed())
-          ? days.computeIfAbsent(source, s -> new Days())
-          : new Days();
+      Vector held = rows.held();
+      return List.of(
+          marks.vector(),
+          released.isEmpty()
+              ? held
+              : held.with(released, Vector.blank(HiddenRows.HELD.type(), held.size())));
     }
 
     private ClosedMark.Kind kind(int row) {
@@ -226,37 +242,75 @@ final class JudgedRows {
           : match.isLeftOut(row) ? ClosedMark.Kind.LEFT_OUT : ClosedMark.Kind.LATE;
     }
 
-    private ClosedMark mark(ClosedMark.Kind kind, Block block, int row, int period) {
-      String column = dataset.datedBy().orElse(Origin.SOURCE_PERIOD.name());
-      int at = columns.indexOf(column).orElseThrow();
-      String value =
-          kind == ClosedMark.Kind.LATE
-              ? block.vector(at).shown(row, columns.column(at).type())
-              : "";
-      return new ClosedMark(kind, column, value, periods.name(period));
-    }
-
     private void addDays(
-        Read judged,
-        Days ofSource,
-        Block block,
-        DatasetReader.LiveRange range,
-        PartRows rows,
-        int[] codes,
-        Dictionary reasons) {
+        Read judged, Block block, DatasetReader.LiveRange range, PartRows rows, Marks marks) {
       String column = periodColumns.get(judged.file.feed());
       if (column == null) {
         return;
       }
+      Days ofSource = days.computeIfAbsent(range.source(), source -> new Days());
       int at = columns.indexOf(column).orElseThrow();
       LongVector dates = block.numbers(at);
       ColumnType type = columns.column(at).type();
       for (int row = range.from(); row < range.to(); row++) {
-        boolean isLate = codes[row] > 0 && ClosedMark.parse(reasons.text(codes[row])).holds();
+        boolean isLate = marks.late.get(row);
+        ofSource.anyLate |= isLate;
         if (!isLate && !rows.isHeld(row) && !dates.isBlank(row)) {
           ofSource.add(type.epochDay(dates.values()[row]));
         }
       }
+    }
+  }
+
+  /** How many rows of a source are hidden. */
+  private static final class Hidden {
+    private long late;
+    private long leftOut;
+    private long held;
+    private long released;
+
+    void add(ClosedMark.Kind kind) {
+      late += kind == ClosedMark.Kind.LATE ? 1 : 0;
+      leftOut += kind == ClosedMark.Kind.LATE ? 0 : 1;
+    }
+  }
+
+  /** The marks of a block; those that say the same share a text. */
+  private final class Marks {
+
+    private final Block block;
+    private final Dictionary texts = new Dictionary();
+    private final int[] codes;
+    private final Map<ClosedMark.Kind, int[]> ofKinds = new EnumMap<>(ClosedMark.Kind.class);
+    private final BitSet late = new BitSet();
+
+    Marks(Block block) {
+      this.block = block;
+      this.codes = new int[block.size()];
+    }
+
+    void set(int row, ClosedMark.Kind kind, int period) {
+      String column = dataset.datedBy().orElse(Origin.SOURCE_PERIOD.name());
+      if (kind == ClosedMark.Kind.LATE) {
+        int at = block.schema().indexOf(column).orElseThrow();
+        String value = block.vector(at).shown(row, block.schema().column(at).type());
+        codes[row] = code(new ClosedMark(kind, column, value, periods.name(period)));
+        late.set(row);
+        return;
+      }
+      int[] ofKind = ofKinds.computeIfAbsent(kind, k -> new int[periods.count() + 1]);
+      if (ofKind[period] == 0) {
+        ofKind[period] = code(new ClosedMark(kind, column, "", periods.name(period)));
+      }
+      codes[row] = ofKind[period];
+    }
+
+    private int code(ClosedMark mark) {
+      return texts.code(mark.text());
+    }
+
+    TextVector vector() {
+      return new TextVector(codes, codes.length, texts);
     }
   }
 }

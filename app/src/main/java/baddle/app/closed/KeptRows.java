@@ -28,8 +28,8 @@ import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Keeps the rows of closed periods of files that are read again or leave a dataset: they are copied
- * once, as they are stored, into sources of their own.
+ * Copies the closed rows of files that are read again, or leave a dataset, into sources of their
+ * own. This happens once for each row; the copy has all stored columns.
  */
 final class KeptRows {
 
@@ -45,7 +45,7 @@ final class KeptRows {
   private final Set<Integer> written = new HashSet<>();
 
   /**
-   * Of a dataset.
+   * Prepares to copy rows of a dataset.
    *
    * @param reader its rows at the last batch
    * @param added the files that were read; each keeps what it had
@@ -89,7 +89,7 @@ final class KeptRows {
     Map<Integer, List<Moving>> toCopy = new TreeMap<>();
     for (StoredFile file : files) {
       for (StoredSource source : sources.getOrDefault(file.id(), List.of())) {
-        if (source.isKept() && isAllClosed(source)) {
+        if (source.isKept() && source.closedPeriods().stream().allMatch(closed::has)) {
           batch.adoption().keepSource(source, owner(file));
         } else if (!damaged.contains(source.part()) && periods.mayHaveAny(source)) {
           toCopy
@@ -105,17 +105,9 @@ final class KeptRows {
       boolean moves = files.stream().anyMatch(file -> file.id() == one.file());
       Long owner = owners.get(one.path());
       if (moves && owner != null && closed.has(one.period())) {
-        batch
-            .keptOut()
-            .add(
-                new StoredKeptOut(
-                    owner, "", "", one.period(), one.kind(), one.rows(), one.amount()));
+        batch.keptOut().add(owner, one.period(), one.kind(), one.rows(), one.amount());
       }
     }
-  }
-
-  private boolean isAllClosed(StoredSource source) {
-    return List.of(source.closed().split(",")).stream().allMatch(closed::has);
   }
 
   private long owner(StoredFile file) throws IOException {
@@ -169,8 +161,8 @@ final class KeptRows {
               + column.name()
               + " of the dataset "
               + dataset.name()
-              + " has another type in rows of closed periods, which stay as they were closed;"
-              + " nothing has been changed; give the new column another name, or reopen the periods"
+              + " has another type in rows of closed periods, which never change; nothing has been changed;"
+              + " give the new column another name, or reopen the periods"
               + " first: baddle close --list shows them");
     }
 

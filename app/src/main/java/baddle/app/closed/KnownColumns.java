@@ -13,8 +13,8 @@ import java.util.TreeSet;
 import java.util.stream.Stream;
 
 /**
- * The columns by which a row that was stored is known again when it is read: those that are read,
- * as far as its part has them, and the period of its source where rows have no date.
+ * The columns by which a stored row is recognised when it is read again: the read columns that its
+ * part has, and the period of its source if rows have no date.
  */
 final class KnownColumns {
 
@@ -30,7 +30,7 @@ final class KnownColumns {
             .toList());
   }
 
-  /** The parts that have the same such columns together. */
+  /** The parts, grouped by these columns. */
   static Map<List<Column>, Set<Integer>> groups(
       DatasetPlan dataset, DatasetReader reader, Set<Integer> parts) {
     Map<List<Column>, Set<Integer>> groups = new LinkedHashMap<>();
@@ -42,7 +42,7 @@ final class KnownColumns {
     return groups;
   }
 
-  /** Some columns, and others after them that aren't among them. */
+  /** Columns, followed by others that aren't among them yet. */
   static Schema with(Schema columns, Schema... more) {
     Map<String, Column> all = new LinkedHashMap<>();
     columns.columns().forEach(column -> all.put(column.name(), column));

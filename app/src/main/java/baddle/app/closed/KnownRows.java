@@ -15,8 +15,8 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * The rows of closed periods that were in a dataset, and those that were left out of it, by a hash
- * of what was read of them. Rows are known by these values alone, in whatever file they come.
+ * The rows of closed periods that a dataset had, and those that were left out of it, as hashes of
+ * the values that were read.
  */
 final class KnownRows {
 
@@ -34,7 +34,7 @@ final class KnownRows {
   private final List<Group> groups = new ArrayList<>();
   private Schema columns = new Schema(List.of());
 
-  /** None. */
+  /** No rows. */
   KnownRows() {}
 
   /**
@@ -89,19 +89,19 @@ final class KnownRows {
     }
   }
 
-  /** The columns that blocks of rows have to have which are held against these. */
+  /** The columns that a block needs to be compared. */
   Schema columns() {
     return columns;
   }
 
-  /** Holds the rows of one file against these; each of these stands for one row of the file. */
+  /** Compares the rows of one file at a time; each known row matches one row of a file. */
   final class Match {
 
     private final List<RowHashes> hashes = new ArrayList<>();
     private final List<HashCounts> taken = new ArrayList<>();
 
     /**
-     * Of blocks to come.
+     * Prepares to compare blocks.
      *
      * @param schema of the blocks
      */
@@ -117,12 +117,12 @@ final class KnownRows {
       hashes.forEach(one -> one.begin(block));
     }
 
-    /** The same of another file. */
+    /** Begins another file: all known rows are free to match again. */
     void beginFile() {
       taken.replaceAll(counts -> new HashCounts());
     }
 
-    /** Whether a row is one of those that counted, and no other row of the file was that one. */
+    /** Whether a row matches a row of the dataset that no other row of the file has matched. */
     boolean isCounted(int row) {
       for (int i = 0; i < groups.size(); i++) {
         long hash = hashes.get(i).shortened(row);
@@ -134,7 +134,7 @@ final class KnownRows {
       return false;
     }
 
-    /** Whether a row is like one of those that were left out. */
+    /** Whether a row equals one that was left out. */
     boolean isLeftOut(int row) {
       for (int i = 0; i < groups.size(); i++) {
         if (groups.get(i).leftOut.count(hashes.get(i).shortened(row)) > 0) {

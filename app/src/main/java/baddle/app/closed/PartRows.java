@@ -14,7 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** What a block says of its rows beside their values: why they don't count, and their amount. */
+/** Tells for the rows of a block whether they count, and what they are worth. */
 final class PartRows {
 
   private final TextVector held;
@@ -71,12 +71,17 @@ final class PartRows {
     return !held.isBlank(row);
   }
 
-  /** What a row is to those that were closed, if its mark says so. */
+  /** Why rows are held for their derived columns; blank for those that aren't. */
+  TextVector held() {
+    return held;
+  }
+
+  /** The kind of a marked row; null for others. */
   ClosedMark.@Nullable Kind kind(int row) {
     return kinds[closed.codes()[row]];
   }
 
-  /** Whether a row didn't count for a reason of its own when its period was closed. */
+  /** Whether a row was left out before its period was closed. */
   boolean isLeftOut(int row) {
     return kind(row) == ClosedMark.Kind.LEFT_OUT
         || (held.isBlank(row) && closed.isBlank(row) && !duplicate.isBlank(row));

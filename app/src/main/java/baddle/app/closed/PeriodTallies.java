@@ -63,8 +63,6 @@ final class PeriodTallies {
 
   /** Stores what there is as kept out of the periods, or kept in them. */
   void store(KeptOutWriter writer, long file, StoredKeptOut.Kind kind) throws IOException {
-    each(
-        (period, rows, amount) ->
-            writer.add(new StoredKeptOut(file, "", "", period, kind, rows, amount)));
+    each((period, rows, amount) -> writer.add(file, period, kind, rows, amount));
   }
 }

@@ -23,7 +23,7 @@ public final class Restatements {
 
   private Restatements() {}
 
-  /** What there is to say at a batch; nothing of periods that were closed with a later one. */
+  /** The findings at a batch; none for periods that were closed with a later one. */
   public static List<Finding> findings(Plan plan, Store store, int batch) throws IOException {
     ClosedPeriods closed = ClosedPeriods.of(store, plan);
     List<Finding> findings = new ArrayList<>(keptOut(plan, store, batch, closed));
@@ -57,7 +57,7 @@ public final class Restatements {
     };
   }
 
-  /** What there is to say of one file and period. */
+  /** The finding for one file and period. */
   private static Finding finding(Plan plan, List<StoredKeptOut> group) {
     StoredKeptOut first = group.get(0);
     Optional<String> amount =
@@ -78,7 +78,7 @@ public final class Restatements {
     return isKeptOut ? finding.touching(moved(group)) : finding;
   }
 
-  /** What the figures of the period would move by: what came in less what is gone. */
+  /** How much the period's figures would move: late rows less those that are gone. */
   private static BigDecimal moved(List<StoredKeptOut> group) {
     BigDecimal moved = BigDecimal.ZERO;
     for (StoredKeptOut one : group) {

@@ -17,8 +17,8 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * Tells which closed period the rows of a dataset are of: by their date where the dataset says
- * which column that is, else by the period of their source. Not for several threads.
+ * Finds the closed period of each row: by the row's date if the dataset has {@code dated_by}, else
+ * by the period of its source. Not for several threads.
  */
 public final class RowPeriods {
 

@@ -207,7 +207,7 @@ final class DuplicateMarks {
     KeyIndex.Counted counted = index.counted(row);
     int own = plain(rank);
     int other = plain(counted.source());
-    boolean sameSource = ranks.place(own).equals(ranks.place(other));
+    boolean sameSource = ranks.sameSource(own, other);
     DuplicateKind kind =
         sameSource
             ? DuplicateKind.WITHIN_SOURCE

@@ -127,7 +127,7 @@ final class Rederivation {
     }
   }
 
-  /** Lets frozen rows have the values they had, in columns they had. */
+  /** Keeps the values of frozen rows in the columns they had. */
   private void freeze(
       FrozenRows rows, DatasetReader.PartBlock block, List<Vector> vectors, List<Vector> before) {
     BitSet kept = rows.of(block);

@@ -62,6 +62,17 @@ final class SourceRanks {
     return Place.source(one.file().path(), one.source().sheet());
   }
 
+  /** Whether two ranks are of one source, or of one and the rows that closed periods keep of it. */
+  boolean sameSource(int rank, int other) {
+    StoredSource one = ranked.get(rank).source();
+    StoredSource two = ranked.get(other).source();
+    return rank == other
+        || (one.isKept() != two.isKept()
+            && place(rank).equals(place(other))
+            && one.range().equals(two.range())
+            && samePeriod(rank, other));
+  }
+
   /** Whether the sources of two ranks are of one period. */
   boolean samePeriod(int rank, int other) {
     return ranked.get(rank).source().period().equals(ranked.get(other).source().period());

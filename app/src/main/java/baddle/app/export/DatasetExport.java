@@ -177,12 +177,12 @@ public final class DatasetExport {
   }
 
   /**
-   * What came of holding a running log against the dataset.
+   * How a running log compares with the dataset.
    *
    * @param batch the batch whose rows they are
    * @param rows how many rows the dataset has
    * @param lacking how many of them the log lacks
-   * @param gone how many rows the log comes to that the dataset hasn't got
+   * @param gone how many rows of the log the dataset no longer has
    * @param examples the first rows that differ, in words
    */
   public record Proof(BatchStamp batch, long rows, long lacking, long gone, List<String> examples) {
@@ -192,14 +192,14 @@ public final class DatasetExport {
       examples = List.copyOf(examples);
     }
 
-    /** Whether the log comes to the dataset. */
+    /** Whether the log matches the dataset. */
     public boolean holds() {
       return lacking + gone == 0;
     }
   }
 
   /**
-   * Holds a running log against the rows.
+   * Compares a running log with the rows.
    *
    * @throws ExportException if they can't be chosen as asked, or the file is no such log
    */

@@ -13,9 +13,9 @@ import java.util.List;
 import java.util.stream.Collectors;
 
 /**
- * What a running log lacks, by what its lines say: rows of the dataset that its lines don't come
- * to, and rows that they come to and that the dataset hasn't got. It doesn't matter when a line was
- * appended, or what became of the store since.
+ * The difference between a running log and the dataset: rows that the log lacks, and rows that the
+ * dataset no longer has. Only the lines count, not when they were appended or what happened to the
+ * store since.
  */
 final class LogDifference {
 
@@ -42,9 +42,9 @@ final class LogDifference {
   }
 
   /**
-   * Compares.
+   * Compares a log with the dataset.
    *
-   * @param wanted a log of the rows alone that it is to come to, written as the log is
+   * @param wanted a new log of the dataset, written in the same way
    * @param schema the columns of both
    * @throws ExportException if the log takes back what it hasn't got
    */
@@ -74,15 +74,15 @@ final class LogDifference {
     scan(log, (block, row, hash) -> surplus.add(hash, sign(block, row)));
     if (surplus.anyBelowZero()) {
       throw new ExportException(
-          "the log takes rows back that it doesn't have; it was changed by hand; move it away to"
-              + " begin another");
+          "the log takes back rows that it doesn't have, so somebody has changed it; move it away"
+              + " to begin another");
     }
     scan(
         wanted,
         (block, row, hash) -> {
           if (!surplus.take(hash)) {
             fresh.set(Math.toIntExact(rows));
-            note("the log lacks", block, row);
+            note("missing in the log:", block, row);
           }
           rows++;
         });
@@ -90,7 +90,7 @@ final class LogDifference {
         (block, from, to) -> {
           gone += to - from;
           for (int row = from; row < to; row++) {
-            note("the dataset hasn't got", block, row);
+            note("not in the dataset:", block, row);
           }
         },
         0,
@@ -127,7 +127,7 @@ final class LogDifference {
     return fresh;
   }
 
-  /** How many rows of the log the dataset hasn't got. */
+  /** How many rows of the log the dataset no longer has. */
   long gone() {
     return gone;
   }

@@ -136,7 +136,7 @@ final class LogRows {
     };
   }
 
-  /** Rows of a log as another batch takes them back. */
+  /** Rows of a log with the sign and batch that take them back. */
   static Block takenBack(Block rows, long batch, long micros) {
     List<Vector> vectors = new ArrayList<>();
     for (int i = 0; i < rows.schema().size(); i++) {

@@ -92,7 +92,7 @@ final class LogScan {
   }
 
   /**
-   * Those that bring a log in step.
+   * The rows to append so that a log matches the dataset.
    *
    * @param difference what it lacks
    * @param last the last batch that it has a line of

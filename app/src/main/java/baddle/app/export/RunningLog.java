@@ -41,7 +41,7 @@ final class RunningLog {
   record Appended(Optional<RowsFile.Ready> ready, Batch batch, long added, long corrected) {}
 
   /**
-   * Holds a log against the dataset.
+   * Compares a log with the dataset.
    *
    * @throws ExportException if there is no such log
    */
@@ -147,7 +147,7 @@ final class RunningLog {
         fresh);
   }
 
-  /** Holds the log against one of the dataset's rows alone, written and read in the same way. */
+  /** Compares the log with a new one of the dataset, which is written and read in the same way. */
   private LogDifference difference(Path file, LogFile log, LogScan rows, RowsFile.Shape shape)
       throws IOException, ExportException {
     Path folder = Files.createTempDirectory("baddle-log");

@@ -187,9 +187,9 @@ public final class TableExport {
               + target
               + " was loaded with: "
               + before
-              + "; now it is to be: "
+              + "; this load asks for: "
               + chosen(target)
-              + "; load it with the first, drop the table to have it loaded anew, or name another");
+              + "; repeat the first choice, drop the table to load it again, or name another table");
     }
     return last;
   }

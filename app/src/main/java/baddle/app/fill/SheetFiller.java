@@ -221,7 +221,7 @@ final class SheetFiller {
                     .toList()));
   }
 
-  /** A content with the period's words in the place of those in braces. */
+  /** Replaces words in braces by the period's values. */
   private CellContent named(CellContent content) {
     return content instanceof CellContent.Text text
         ? new CellContent.Text(FillNames.of(text.value(), figures.period()))

@@ -90,7 +90,7 @@ public final class LeftOutTables {
     return tables;
   }
 
-  /** The rows that were read and left out afterwards, as they were read. */
+  /** The rows that were read and left out afterwards, with the values that were read. */
   private static Optional<HeldTable> duplicates(
       Project project, DatasetReader reader, String dataset) throws IOException {
     DatasetPlan plan = Objects.requireNonNull(project.plan().datasets().get(dataset));

@@ -48,7 +48,7 @@ public final class ClosedPeriods {
     return periods;
   }
 
-  /** Those that were closed with rows of a dataset; one that came later has nothing closed. */
+  /** Those that were closed when a dataset had rows; a newer dataset has no closed rows. */
   public ClosedPeriods with(DatasetPlan dataset, Store store) throws IOException {
     ClosedPeriods periods = new ClosedPeriods(plan);
     for (Closed one : closed) {

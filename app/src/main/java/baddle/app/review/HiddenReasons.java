@@ -17,7 +17,7 @@ public final class HiddenReasons {
    * Why a row is hidden.
    *
    * @param ofKey whether another row has its key
-   * @param closed what it is to the rows of a closed period, if that is the reason
+   * @param closed the mark of a closed period, if that is the reason
    * @param held what holds it; empty if it is left out
    */
   public record Reason(boolean ofKey, Optional<ClosedMark> closed, Optional<HeldValue> held) {

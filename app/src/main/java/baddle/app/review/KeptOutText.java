@@ -3,13 +3,13 @@ package baddle.app.review;
 import baddle.store.entry.StoredKeptOut;
 import java.util.Optional;
 
-/** What closed periods keep out of a dataset, or keep in it, in words. */
+/** Puts into words what closed periods keep out of a dataset, or keep in it. */
 public final class KeptOutText {
 
   private KeptOutText() {}
 
   /**
-   * One of it.
+   * Describes some rows.
    *
    * @param amount the column that says what rows are worth, if one does
    */

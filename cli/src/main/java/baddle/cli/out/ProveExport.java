@@ -12,7 +12,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 
-/** {@code baddle export --prove}: a running log is held against the dataset. */
+/** {@code baddle export --prove}: compares a running log with the dataset. */
 final class ProveExport {
 
   private ProveExport() {}
@@ -39,21 +39,21 @@ final class ProveExport {
   private static List<String> text(DatasetExport.Proof proof, String name) {
     String rows = NumberText.counted(proof.rows(), "row") + " of batch " + proof.batch().number();
     if (proof.holds()) {
-      return List.of("proved: " + name + " comes to the " + rows);
+      return List.of("proved: " + name + " adds up to the " + rows);
     }
     List<String> lines = new ArrayList<>();
     lines.add(
-        "not proved: of the "
-            + rows
-            + ", "
+        "not proved: "
             + name
             + " lacks "
             + NumberText.count(proof.lacking())
-            + "; it comes to "
+            + " of the "
+            + rows
+            + ", and has "
             + NumberText.counted(proof.gone(), "row")
-            + " that the dataset hasn't got");
+            + " that the dataset doesn't have");
     proof.examples().forEach(example -> lines.add("  " + example));
-    lines.add("  to do: baddle export --append --out " + name + " brings it in step");
+    lines.add("  to do: baddle export --append --out " + name + " corrects it");
     return lines;
   }
 

@@ -16,7 +16,7 @@ public final class HashCounts {
   /** None. */
   public HashCounts() {}
 
-  /** The same as others, from where each goes its own way. */
+  /** A copy. */
   public HashCounts(HashCounts others) {
     hashes = others.hashes.clone();
     counts = others.counts.clone();
@@ -33,7 +33,7 @@ public final class HashCounts {
     add(hash, 1);
   }
 
-  /** Adds a hash so many times; fewer than none takes it. */
+  /** Adds a hash several times; a negative number takes it away. */
   public void add(long hash, int times) {
     int slot = slot(hash);
     if (hashes[slot] == 0) {
@@ -51,7 +51,7 @@ public final class HashCounts {
     return counts[slot(hash)];
   }
 
-  /** Takes one of a hash away; false where none is left. */
+  /** Takes a hash away once; false if none is left. */
   public boolean take(long hash) {
     int slot = slot(hash);
     if (counts[slot] == 0) {

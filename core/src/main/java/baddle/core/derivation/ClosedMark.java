@@ -6,14 +6,14 @@ import java.util.Locale;
 /**
  * Why a row that was read doesn't count: its period was closed before it came in.
  *
- * @param kind what it is to the rows that were closed
+ * @param kind how it relates to the closed rows
  * @param column the column that says which period a row is of
  * @param value what the row has there
  * @param period the closed period
  */
 public record ClosedMark(Kind kind, String column, String value, String period) {
 
-  /** What a row is to those that were closed. */
+  /** How a row relates to the closed ones. */
   public enum Kind {
     /** None of them, so that it is held. */
     LATE,

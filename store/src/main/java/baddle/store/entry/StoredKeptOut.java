@@ -3,13 +3,13 @@ package baddle.store.entry;
 import java.math.BigDecimal;
 
 /**
- * Rows that closed periods kept out of a dataset, or kept in it.
+ * Rows that closed periods keep out of a dataset, or keep in it.
  *
  * @param file the number of the file
  * @param dataset its dataset
  * @param path its path
  * @param period the closed period
- * @param kind what has become of the rows
+ * @param kind what happened to the rows
  * @param rows how many
  * @param amount what they are worth; zero where no column says so
  */
@@ -22,7 +22,7 @@ public record StoredKeptOut(
     long rows,
     BigDecimal amount) {
 
-  /** What has become of rows of a closed period. */
+  /** What happened to rows of a closed period. */
   public enum Kind {
     /** They came in after the period was closed, and are held. */
     LATE,

@@ -3,6 +3,7 @@ package baddle.store.entry;
 import baddle.core.grid.MessageHead;
 import baddle.core.outcome.RowCounts;
 import java.util.Collection;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -40,6 +41,11 @@ public record StoredSource(
         .filter(StoredSource::isKept)
         .mapToLong(source -> source.counts().kept())
         .sum();
+  }
+
+  /** The closed periods whose rows it keeps, apart from what its file holds now. */
+  public List<String> closedPeriods() {
+    return isKept() ? List.of(closed.split(",")) : List.of();
   }
 
   /** Whether it keeps rows of closed periods, apart from what its file holds now. */
