@@ -297,7 +297,9 @@ class DatedProgramTests {
 
     assertThat(run.err()).isEmpty();
     assertThat(months()).containsPattern("2026-01 +15.00").containsPattern("2026-02 +7.00");
-    assertThat(run.out()).doesNotContain("restatement-kept-out");
+    assertThat(run.out())
+        .doesNotContain("restatement-kept-out")
+        .containsPattern("in/ledger.csv +kept +3 +2\n");
     assertThat(baddle.run("export", "--out", "all.csv").status()).isZero();
     assertThat(baddle.run("check").status()).isZero();
     assertThat(baddle.run("history", "--back-to", "1").status()).isZero();

@@ -126,7 +126,7 @@ final class Reasons {
               : letIn.contains(file) ? Reason.PERIOD_REOPENED : Reason.PLAN_CHANGED;
       case RENAMED -> Reason.FILE_RENAMED;
       case MOVED -> Reason.PLAN_CHANGED;
-      case GONE -> Reason.FILE_GONE;
+      case GONE, KEPT -> Reason.FILE_GONE;
     };
   }
 }

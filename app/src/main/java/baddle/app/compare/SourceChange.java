@@ -35,6 +35,8 @@ public record SourceChange(
     REPLACED,
     /** It has the same content, read as another plan or a person's corrections want it. */
     READ_AGAIN,
+    /** Only rows of closed periods are left of it, and stay. */
+    KEPT,
     /** The same content was under another name. */
     RENAMED,
     /** The same file was read into another dataset. */
@@ -55,6 +57,7 @@ public record SourceChange(
     Map<String, StoredFile> now = byPlace(catalogue.files(after));
     Map<Long, Set<List<Integer>>> placesBefore = placesOfFiles(catalogue, before);
     Map<Long, Set<List<Integer>>> placesAfter = placesOfFiles(catalogue, after);
+    Set<Long> kept = onlyKept(catalogue, after);
     Map<Long, Long> rowsBefore = catalogue.rowsOfFiles(before);
     Map<Long, Long> rowsAfter = catalogue.rowsOfFiles(after);
     Map<String, StoredFile> goneByContent = new HashMap<>();
@@ -77,7 +80,10 @@ public record SourceChange(
                       || placesOf(placesBefore, was).equals(placesOf(placesAfter, file)));
           if (was != null && !same) {
             long then = rowsBefore.getOrDefault(was.id(), 0L);
-            Kind kind = was.content().equals(file.content()) ? Kind.READ_AGAIN : Kind.REPLACED;
+            Kind kind =
+                kept.contains(file.id())
+                    ? Kind.KEPT
+                    : was.content().equals(file.content()) ? Kind.READ_AGAIN : Kind.REPLACED;
             changes.add(new SourceChange(kind, file.feed(), file.path(), file.path(), then, rows));
           } else if (was == null) {
             StoredFile moved = goneByPath.remove(file.path() + "\n" + file.content());
@@ -108,6 +114,15 @@ public record SourceChange(
                         rowsBefore.getOrDefault(gone.id(), 0L),
                         0)));
     return changes;
+  }
+
+  /** The files of which only rows of closed periods are left. */
+  private static Set<Long> onlyKept(Catalogue catalogue, int batch) throws IOException {
+    Set<Long> kept = new HashSet<>();
+    Set<Long> read = new HashSet<>();
+    catalogue.sources(batch).forEach(source -> (source.isKept() ? kept : read).add(source.file()));
+    kept.removeAll(read);
+    return kept;
   }
 
   /** Where in the store the rows of each file are. */

@@ -1,6 +1,7 @@
 package baddle.cli.out;
 
 import baddle.app.export.DatasetExport;
+import baddle.app.export.RowsFile;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.JsonText;
 import baddle.cli.options.Status;
@@ -11,6 +12,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** {@code baddle export --prove}: compares a running log with the dataset. */
 final class ProveExport {
@@ -26,6 +28,10 @@ final class ProveExport {
     }
     String name = options.value("prove").orElseThrow();
     Path file = console.folder().resolve(name);
+    Optional<String> problem = RowsFile.appendProblem(file);
+    if (problem.isPresent()) {
+      throw new UsageException("--prove: " + problem.get());
+    }
     DatasetExport.Proof proof =
         export.run(exporting -> exporting.prove(file, options.value("table")));
     if (options.json()) {
@@ -53,7 +59,7 @@ final class ProveExport {
             + NumberText.counted(proof.gone(), "row")
             + " that the dataset doesn't have");
     proof.examples().forEach(example -> lines.add("  " + example));
-    lines.add("  to do: baddle export --append --out " + name + " corrects it");
+    lines.add("  to do: the same command with --append --out in the place of --prove corrects it");
     return lines;
   }
 
