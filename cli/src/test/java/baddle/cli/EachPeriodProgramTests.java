@@ -205,8 +205,8 @@ class EachPeriodProgramTests {
     baddle.run("consolidate");
 
     assertThat(baddle.run("history", "--total", "revenue").out())
-        .containsPattern("2 .* 1 +0 +0 +0 +0 +0 +1 +2 +0 +0 +14.00")
-        .containsPattern("1 .* 2 +2 +0 +0 +0 +0 +0 +4 +0 +0 +45.50");
+        .containsPattern("2 .* 1 +0 +0 +0 +0 +0 +0 +1 +2 +0 +0 +14.00")
+        .containsPattern("1 .* 2 +2 +0 +0 +0 +0 +0 +0 +4 +0 +0 +45.50");
     assertThat(baddle.run("history", "--batch", "2").out()).contains("in/tills-2026-02.csv  gone");
     assertThat(baddle.run("summarize", "months", "--batch", "1").out()).contains("45.50");
     assertThat(baddle.run("summarize", "months").out()).doesNotContain("45.50");

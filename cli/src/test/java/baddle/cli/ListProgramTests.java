@@ -94,9 +94,9 @@ class ListProgramTests {
   @CsvSource(
       delimiter = '|',
       value = {
-        "history | batch,made_at,files,new,replaced,read_again,renamed,moved,gone,rows,errors,warnings,remarks | 2,",
+        "history | batch,made_at,files,new,replaced,read_again,kept,renamed,moved,gone,rows,errors,warnings,remarks | 2,",
         "history --batch 2 | source,change,before,rows_before,rows_after | in/t-2026-03.csv,replaced,in/t-2026-03.csv,1,2",
-        "history --total amount | batch,made_at,files,new,replaced,read_again,renamed,moved,gone,rows,errors,warnings,remarks,amount | 2,",
+        "history --total amount | batch,made_at,files,new,replaced,read_again,kept,renamed,moved,gone,rows,errors,warnings,remarks,amount | 2,",
         "columns | dataset,column,type,filled,rows,values,examples | sales,day,date,3,3,2,",
         "compare | summary,kind,place,measure,before,after,movement,because,rows_added,rows_removed,rows_altered | s,source,in/t-2026-03.csv,Amount,11.00,12.00,1.00,file changed,1,0,0",
       })
