@@ -47,4 +47,10 @@ public record FoundFile(
   public FoundFile {
     named = Map.copyOf(named);
   }
+
+  /** Of the path alone: the feed would be gone over whole each time. */
+  @Override
+  public int hashCode() {
+    return path.hashCode();
+  }
 }

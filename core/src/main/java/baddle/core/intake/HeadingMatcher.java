@@ -131,6 +131,11 @@ public final class HeadingMatcher {
         && row.matched() + row.turned().size() >= Math.max(1, Math.min(2, fromHeadings));
   }
 
+  /** Whether a row names all that is wanted, so that another row can't add to it. */
+  boolean isWhole(HeadingRow row) {
+    return wanted.turning().isEmpty() && row.matched() == wanted.lookedFor().cardinality();
+  }
+
   /** Whether two rows together name more of what is wanted than one of them alone. */
   boolean isBetter(HeadingRow both, HeadingRow one) {
     int more = both.matched() - one.matched();

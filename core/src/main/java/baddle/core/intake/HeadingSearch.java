@@ -61,6 +61,9 @@ final class HeadingSearch {
   /** The headings with a second line, if that names more columns than the first alone. */
   Optional<HeadingRow> withSecondLine(GridRow row) {
     HeadingRow found = Objects.requireNonNull(headings);
+    if (matcher.isWhole(found)) {
+      return Optional.empty();
+    }
     NavigableMap<Integer, String> cells =
         HeadingMatcher.cells(row, region.firstColumn(), region.endColumn());
     HeadingRow both = matcher.align(row.number(), previousCells, cells);

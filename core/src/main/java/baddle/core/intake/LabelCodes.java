@@ -3,60 +3,39 @@ package baddle.core.intake;
 import baddle.core.table.TextBuilder;
 import baddle.core.value.TotalLabel;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 
-/** Tells rows with a label of a total in a column of texts, asked once for each distinct text. */
+/**
+ * Tells rows with a label of a total in a column of texts. Each text of a block is asked once; most
+ * columns have no label, and their rows aren't looked at.
+ */
 final class LabelCodes {
 
-  private static final byte UNKNOWN = 0;
-  private static final byte NO = 1;
-  private static final byte YES = 2;
-
-  private final TextBuilder[] columns;
-  private final byte[][] known;
-  private int block = -1;
+  private final List<TextBuilder> columns;
 
   LabelCodes(List<TextBuilder> columns) {
-    this.columns = columns.toArray(TextBuilder[]::new);
-    this.known = new byte[columns.size()][64];
+    this.columns = columns;
   }
 
-  /** Forgets the codes of another block. */
-  void inBlock(int number) {
-    if (block != number) {
-      block = number;
-      for (byte[] codes : known) {
-        Arrays.fill(codes, UNKNOWN);
+  /**
+   * Marks the rows of which any column holds a label.
+   *
+   * @param first the first row in the block being built
+   * @param marks one for each row, which are all set
+   */
+  void mark(int first, int rows, boolean[] marks) {
+    Arrays.fill(marks, 0, rows, false);
+    for (TextBuilder column : columns) {
+      BitSet labels = column.codesOf(LabelCodes::isLabel);
+      for (int i = 0; i < rows && !labels.isEmpty(); i++) {
+        marks[i] |= labels.get(column.code(first + i));
       }
     }
   }
 
-  /** Whether any column of a row holds a label. */
-  boolean isAt(int row) {
-    for (int i = 0; i < columns.length; i++) {
-      int code = columns[i].code(row);
-      byte[] codes = known[i];
-      byte is = code < codes.length ? codes[code] : UNKNOWN;
-      if (is == NO) {
-        continue;
-      }
-      if (is == YES || ask(i, row, code)) {
-        return true;
-      }
-    }
-    return false;
-  }
-
-  private boolean ask(int column, int row, int code) {
-    if (code >= known[column].length) {
-      known[column] = Arrays.copyOf(known[column], Math.max(code + 1, known[column].length * 2));
-    }
-    boolean is = columns[column].is(row, TotalLabel::mayBe) && isLabel(column, row);
-    known[column][code] = is ? YES : NO;
-    return is;
-  }
-
-  private boolean isLabel(int column, int row) {
-    return TotalLabel.is(new String(columns[column].characters(row)));
+  private static boolean isLabel(char[] text, int start, int end) {
+    return TotalLabel.mayBe(text, start, end)
+        && TotalLabel.is(new String(text, start, end - start));
   }
 }

@@ -41,7 +41,6 @@ final class TotalScan {
 
   private final IntakeSpec spec;
   private final HeadingRow headings;
-  private final BlockBuilder blocks;
   private final List<Integer> numbers = new ArrayList<>();
   private final LongBuilder[] amounts;
   private final List<Integer> identity = new ArrayList<>();
@@ -59,10 +58,15 @@ final class TotalScan {
   private @Nullable SuspectedTotal lastRow;
   private long rows;
 
+  /** Of these rows, all that tells rows apart is filled; they aren't in {@link #filled}. */
+  private long wholeRows;
+
+  private final boolean[] labelled = new boolean[Stretch.MOST];
+  private final int[] blanks = new int[Stretch.MOST];
+
   TotalScan(IntakeSpec spec, HeadingRow headings, BlockBuilder blocks) {
     this.spec = spec;
     this.headings = headings;
-    this.blocks = blocks;
     List<TextBuilder> texts = new ArrayList<>();
     for (int i = 0; i < spec.columns().size(); i++) {
       IntakeColumn column = spec.columns().get(i);
@@ -106,23 +110,26 @@ final class TotalScan {
     if (amounts.length == 0) {
       return;
     }
-    labels.inBlock(blocks.blocks());
     if (rules.isPresent()) {
       Arrays.fill(ofStretch, null);
     }
+    labels.mark(base, stretch.size(), labelled);
+    Arrays.fill(blanks, 0, stretch.size(), 0);
+    for (ColumnBuilder column : telling) {
+      column.countBlanks(base, stretch.size(), blanks);
+    }
     for (int i = 0; i < stretch.size(); i++) {
       SumsAbove above = sums[stretch.labels()[i]];
-      boolean labelled = labels.isAt(base + i);
       if (rules.isPresent() && stretch.isLeftOut(i)) {
         LeaveOut rule = rules.get().rule(stretch.rule(i));
-        if (labelled || !rule.stated().isEmpty()) {
+        if (labelled[i] || !rule.stated().isEmpty()) {
           above.cut();
         }
         continue;
       }
       boolean ties = above.ties(amounts, base + i);
-      boolean bare = isBare(base + i);
-      if (labelled || ties || bare) {
+      boolean bare = blanks[i] == telling.length && telling.length > 0;
+      if (labelled[i] || ties || bare) {
         Optional<SuspectedTotal> total = judge(stretch, i, base, ties);
         if (total.isPresent()) {
           boolean held = rules.isPresent() && !stretch.fits(i);
@@ -132,7 +139,7 @@ final class TotalScan {
         }
       }
       above.add(amounts, base + i);
-      count(base + i);
+      count(base + i, blanks[i]);
       lastRow = adding;
       adding = null;
     }
@@ -150,25 +157,19 @@ final class TotalScan {
     }
   }
 
-  /** Whether everything is blank that tells rows from each other. */
-  private boolean isBare(int row) {
-    for (ColumnBuilder column : telling) {
-      if (!column.isBlank(row)) {
-        return false;
-      }
-    }
-    return telling.length > 0;
-  }
-
-  private void count(int row) {
+  private void count(int row, int blank) {
     rows++;
+    if (blank == 0) {
+      wholeRows++;
+      return;
+    }
     for (int i = 0; i < telling.length; i++) {
       filled[i] += telling[i].isBlank(row) ? 0 : 1;
     }
   }
 
   private boolean isUsual(int column) {
-    return filled[column] * (USUAL + 1) >= rows * USUAL;
+    return (filled[column] + wholeRows) * (USUAL + 1) >= rows * USUAL;
   }
 
   /** Looks closely at a row of which something is suspicious. */

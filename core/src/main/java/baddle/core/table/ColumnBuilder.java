@@ -12,6 +12,14 @@ public abstract sealed class ColumnBuilder permits TextBuilder, LongBuilder {
   public abstract boolean isBlank(int row);
 
   /**
+   * Counts one more for each row that is blank.
+   *
+   * @param first the first row
+   * @param counts one for each of the rows from there
+   */
+  public abstract void countBlanks(int first, int rows, int[] counts);
+
+  /**
    * Gives a range of rows the value of the row before them.
    *
    * @param from the first of them, inclusive, at least 1

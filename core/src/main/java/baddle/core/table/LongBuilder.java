@@ -34,6 +34,13 @@ public final class LongBuilder extends ColumnBuilder {
     return (blanks[row >> 6] >>> (row & 63) & 1) != 0;
   }
 
+  @Override
+  public void countBlanks(int first, int rows, int[] counts) {
+    for (int i = 0; i < rows; i++) {
+      counts[i] += isBlank(first + i) ? 1 : 0;
+    }
+  }
+
   /** A row's value; of no meaning where it is blank. */
   public long value(int row) {
     return values[row];

@@ -1,6 +1,7 @@
 package baddle.core.table;
 
 import java.util.Arrays;
+import java.util.BitSet;
 
 /**
  * Collects text. A text equal to the one before is found at once. While most of the others in a
@@ -21,6 +22,11 @@ public final class TextBuilder extends ColumnBuilder {
 
   private int changes;
   private int blocksUntilLooking;
+
+  /** The codes of which {@link #codesOf} found that something is so, of those asked already. */
+  private final BitSet answered = new BitSet();
+
+  private int asked;
 
   /** For shared texts by their number: the block they were last set in, and their code there. */
   private long[] shared = {};
@@ -169,6 +175,13 @@ public final class TextBuilder extends ColumnBuilder {
     return codes[row] == Dictionary.BLANK;
   }
 
+  @Override
+  public void countBlanks(int first, int rows, int[] counts) {
+    for (int i = 0; i < rows; i++) {
+      counts[i] += codes[first + i] == Dictionary.BLANK ? 1 : 0;
+    }
+  }
+
   /** The code of a row's text in the block being built. */
   public int code(int row) {
     return codes[row];
@@ -192,11 +205,19 @@ public final class TextBuilder extends ColumnBuilder {
     boolean of(char[] text, int start, int end);
   }
 
-  /** Whether something is so of a row's text; never of a blank. */
-  public boolean is(int row, Question question) {
-    int code = codes[row];
-    return code != Dictionary.BLANK
-        && question.of(dictionary.pool(), dictionary.end(code - 1), dictionary.end(code));
+  /**
+   * The codes of the texts of the block being built of which something is so. Each text is asked
+   * once, in the order in which they lie in memory, so a builder always gets the same question.
+   */
+  public BitSet codesOf(Question question) {
+    int last = dictionary.size();
+    for (int code = asked + 1; code <= last; code++) {
+      if (question.of(dictionary.pool(), dictionary.end(code - 1), dictionary.end(code))) {
+        answered.set(code);
+      }
+    }
+    asked = last;
+    return answered;
   }
 
   /** The characters of a row's text. */
@@ -219,6 +240,8 @@ public final class TextBuilder extends ColumnBuilder {
 
   @Override
   void clear() {
+    asked = 0;
+    answered.clear();
     boolean looked = blocksUntilLooking == 0;
     boolean mostAreNew = changes > 0 && dictionary.size() > changes * MOSTLY_NEW;
     blocksUntilLooking =

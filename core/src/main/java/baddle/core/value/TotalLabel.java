@@ -1,6 +1,6 @@
 package baddle.core.value;
 
-import java.util.BitSet;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -124,19 +124,34 @@ public final class TotalLabel {
   private static final int OTHER = LETTERS - 1;
 
   /** The first three letters of all the words. */
-  private static final BitSet PREFIXES = prefixes();
+  private static final boolean[] PREFIXES = prefixes();
+
+  private static final byte DIGIT = 1;
+  private static final byte LETTER = 2;
+  private static final byte LETTER_OF_OTHERS = 3;
+
+  /** What each character of ASCII is; 0 for what is between words. */
+  private static final byte[] KINDS = kinds();
 
   private TotalLabel() {}
 
-  private static BitSet prefixes() {
+  private static byte[] kinds() {
+    byte[] kinds = new byte[128];
+    Arrays.fill(kinds, '0', '9' + 1, DIGIT);
+    Arrays.fill(kinds, 'A', 'Z' + 1, LETTER);
+    Arrays.fill(kinds, 'a', 'z' + 1, LETTER);
+    return kinds;
+  }
+
+  private static boolean[] prefixes() {
     Set<String> all = new TreeSet<>(GRAND);
     all.addAll(SUB);
     all.addAll(PLAIN);
     all.addAll(ALONE);
-    BitSet prefixes = new BitSet(LETTERS * LETTERS * LETTERS);
+    boolean[] prefixes = new boolean[LETTERS * LETTERS * LETTERS];
     for (String word : all) {
       char[] characters = word.toCharArray();
-      prefixes.set(prefix(characters, 0, characters.length));
+      prefixes[prefix(characters, 0, characters.length)] = true;
     }
     return prefixes;
   }
@@ -167,11 +182,11 @@ public final class TotalLabel {
     boolean inWord = false;
     for (int i = start; i < end; i++) {
       char c = text[i];
-      boolean isLetter = letter(text, i, end) < OTHER;
-      if (!inWord && (c > 127 || (isLetter && PREFIXES.get(prefix(text, i, end))))) {
+      byte kind = c > 127 ? LETTER_OF_OTHERS : KINDS[c];
+      if (kind >= LETTER && !inWord && (kind > LETTER || PREFIXES[prefix(text, i, end)])) {
         return true;
       }
-      inWord = isLetter || c > 127 || (c >= '0' && c <= '9');
+      inWord = kind > 0;
     }
     return false;
   }
