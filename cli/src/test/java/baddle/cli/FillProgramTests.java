@@ -228,7 +228,7 @@ class FillProgramTests {
 
     assertThat(run.out())
         .contains("C4 holds 21, not 30: changed by hand")
-        .contains("C sum(amount): 31.00 = 1.00 in the sheet + 30.00 not in it");
+        .contains("C sum(amount): 22.00 in the sheet, 31.00 in the dataset: 9.00 apart");
     assertThat(cells("out 2026.xlsx", "Feb 2026"))
         .containsEntry("C4", "21.0")
         .containsEntry("E4", "30.00")

@@ -4,6 +4,7 @@ import baddle.app.FileWalk;
 import baddle.app.Fingerprint;
 import baddle.app.Project;
 import baddle.app.output.OutputList;
+import baddle.app.reading.FilledCells;
 import baddle.app.reading.FoundFile;
 import baddle.app.reading.MendedFiles;
 import baddle.app.reading.NameOrder;
@@ -314,6 +315,7 @@ public final class SourceFinder {
   private void noteUnwanted() throws IOException {
     Set<Path> named = ProjectFiles.of(project).files();
     Set<String> outputs = OutputList.of(project.planFile()).hashes();
+    Set<String> filled = FilledCells.files(project);
     for (Map.Entry<String, Seen> one : seen.entrySet()) {
       String path = one.getKey();
       Path file = one.getValue().file();
@@ -327,6 +329,7 @@ public final class SourceFinder {
           && !isExcept
           && !isPlan
           && !named.contains(file)
+          && !filled.contains(path)
           && !contents.isOf(outputs, file)) {
         unwanted.put(path, file);
       }

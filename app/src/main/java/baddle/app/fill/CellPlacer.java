@@ -1,13 +1,17 @@
 package baddle.app.fill;
 
+import baddle.core.grid.CellKind;
 import baddle.formats.edit.CellAt;
 import baddle.formats.edit.CellContent;
 import baddle.formats.edit.SeenCell;
 import baddle.formats.edit.SeenSheet;
 import baddle.formats.edit.WorkbookEdit;
 import baddle.plan.output.FillPlan;
+import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** Puts contents into cells of a sheet, where nothing speaks against it. */
@@ -22,6 +26,8 @@ final class CellPlacer {
   private final Optional<SeenSheet> template;
   private final boolean fresh;
   private final List<FillResult.Kept> kept = new ArrayList<>();
+  private final List<FillResult.Cleared> cleared = new ArrayList<>();
+  private final Map<CellAt, BigDecimal> numbers = new HashMap<>();
   private int changed;
   private int unchanged;
 
@@ -76,19 +82,48 @@ final class CellPlacer {
     return true;
   }
 
-  /** Takes out what an earlier fill wrote, where there is nothing to put any more. */
-  void clear(CellAt at) {
+  /**
+   * Takes a number out where there is nothing to put: one that an earlier fill wrote, or a sample
+   * of the template's. One that somebody wrote stays and is named; so do formulas and texts, unless
+   * a fill wrote them.
+   *
+   * @param item what the sheet calls it
+   */
+  void clear(CellAt at, String item) {
     SeenCell cell = sheet.cell(at);
-    Optional<String> ours = written.value(file, name, at.toString());
-    if (!fresh && ours.isPresent() && !cell.isBlank()) {
-      if (ours.get().equals(CellValue.text(cell)) && against(at, cell).isEmpty()) {
-        changed++;
-        edit.put(name, at, new CellContent.Blank());
-        written.remove(file, name, at.toString());
-      } else {
-        keep(at, cell, "", "changed by hand");
-      }
+    Optional<String> ours = fresh ? Optional.empty() : written.value(file, name, at.toString());
+    boolean isNumber = cell.kind() == CellKind.NUMBER && !cell.isComputed();
+    if (cell.isBlank() || (ours.isEmpty() && (!isNumber || number(cell).signum() == 0))) {
+      return;
     }
+    Optional<String> against = against(at, cell);
+    if (against.isPresent()) {
+      keep(at, cell, "", against.get());
+      return;
+    }
+    changed++;
+    edit.put(name, at, new CellContent.Blank());
+    numbers.put(at, BigDecimal.ZERO);
+    if (ours.isEmpty()) {
+      cleared.add(new FillResult.Cleared(at.toString(), item, CellValue.text(cell)));
+    }
+    written.remove(file, name, at.toString());
+  }
+
+  /** Whether a formula computes a cell. */
+  boolean isFormula(CellAt at) {
+    return sheet.cell(at).isComputed();
+  }
+
+  /** The number that a cell holds from now on, of its own and not by a formula; otherwise 0. */
+  BigDecimal number(CellAt at) {
+    SeenCell cell = sheet.cell(at);
+    boolean isNumber = cell.kind() == CellKind.NUMBER && !cell.isComputed();
+    return numbers.getOrDefault(at, isNumber ? number(cell) : BigDecimal.ZERO);
+  }
+
+  private static BigDecimal number(SeenCell cell) {
+    return new BigDecimal(cell.text());
   }
 
   /** Puts a content whatever is there, as a part of a table. */
@@ -101,6 +136,16 @@ final class CellPlacer {
     }
   }
 
+  /** Counts cells that hold what they should already. */
+  void same(int cells) {
+    unchanged += cells;
+  }
+
+  /** Names a cell that stays. */
+  void keep(CellAt at, String wanted, String reason) {
+    keep(at, sheet.cell(at), wanted, reason);
+  }
+
   private void keep(CellAt at, SeenCell cell, String wanted, String reason) {
     String holds = CellValue.text(cell);
     kept.add(
@@ -109,6 +154,9 @@ final class CellPlacer {
   }
 
   private void note(CellAt at, CellContent content) {
+    if (content instanceof CellContent.Amount amount) {
+      numbers.put(at, amount.value());
+    }
     written.put(file, name, at.toString(), CellValue.text(content));
   }
 
@@ -146,6 +194,10 @@ final class CellPlacer {
 
   List<FillResult.Kept> kept() {
     return kept;
+  }
+
+  List<FillResult.Cleared> cleared() {
+    return cleared;
   }
 
   int changed() {

@@ -26,6 +26,7 @@ import baddle.plan.Plan;
 import baddle.plan.output.FillPlan;
 import baddle.plan.output.SummaryPlan;
 import baddle.store.DatasetReader;
+import baddle.store.entry.StoredSource;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -35,6 +36,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** The figures, texts and rows of a batch that are put into cells. */
@@ -43,12 +45,19 @@ final class FillFigures {
   private final ProjectSession session;
   private final int batch;
   private final Period period;
+  private final List<Period> periods;
   private final Summarizer summarizing;
 
-  FillFigures(ProjectSession session, int batch, Period period) {
+  /**
+   * Of a period.
+   *
+   * @param periods all that the fill is for, this one among them
+   */
+  FillFigures(ProjectSession session, int batch, Period period, List<Period> periods) {
     this.session = session;
     this.batch = batch;
     this.period = period;
+    this.periods = List.copyOf(periods);
     this.summarizing = new Summarizer(session);
   }
 
@@ -60,31 +69,52 @@ final class FillFigures {
     return session.project();
   }
 
-  private String condition(String dataset) throws IOException {
+  private String condition(String dataset, List<Period> of) throws IOException {
     Plan plan = session.project().plan();
-    DatasetPlan of = Objects.requireNonNull(plan.datasets().get(dataset));
-    return PeriodRows.condition(plan, of, period, session.store().catalogue().sources(batch));
+    DatasetPlan rows = Objects.requireNonNull(plan.datasets().get(dataset));
+    List<StoredSource> sources = session.store().catalogue().sources(batch);
+    return of.stream()
+        .map(one -> PeriodRows.condition(plan, rows, one, sources))
+        .collect(Collectors.joining(") or (", "(", ")"));
   }
 
-  /** A figure of the rows it is of. */
+  /** A figure of the rows of the period. */
   Crosstab crosstab(FillPlan.Figure figure) throws IOException {
-    return summarizing.crosstab(summary(figure), batch);
+    return summarizing.crosstab(summary(figure, List.of(period)), batch);
   }
 
-  private SummaryPlan summary(FillPlan.Figure figure) throws IOException {
-    return new SummaryPlan(
-        "",
-        figure.dataset(),
-        figure.allPeriods() ? figure.spec() : figure.spec().whereAlso(condition(figure.dataset())));
+  /** Figures for rows; of all periods that the fill is for where the sheet has columns for each. */
+  Crosstab crosstab(FillPlan.Rows rows) throws IOException {
+    return summarizing.crosstab(summary(rows), batch);
   }
 
-  /** Goes over the rows once for all figures of a fill. */
-  void ahead(FillPlan fill) throws IOException {
+  private SummaryPlan summary(FillPlan.Rows rows) throws IOException {
+    return summary(rows.figure(), rows.isByPeriod() ? periods : List.of(period));
+  }
+
+  private SummaryPlan summary(FillPlan.Figure figure, List<Period> of) throws IOException {
+    CrosstabSpec spec =
+        figure.allPeriods()
+            ? figure.spec()
+            : figure.spec().whereAlso(condition(figure.dataset(), of));
+    return new SummaryPlan("", figure.dataset(), spec);
+  }
+
+  /** Goes over the rows once for all figures of a fill in all its periods. */
+  static void ahead(FillPlan fill, List<FillFigures> periods) throws IOException {
     List<SummaryPlan> summaries = new ArrayList<>();
-    for (FillPlan.Figure figure : figures(fill).toList()) {
-      summaries.add(summary(figure));
+    for (FillFigures period : periods) {
+      for (FillPlan.Rows rows : fill.rows()) {
+        summaries.add(period.summary(rows));
+      }
+      for (FillPlan.Cell cell : fill.cells()) {
+        if (cell.figure().isPresent()) {
+          summaries.add(period.summary(cell.figure().get(), List.of(period.period)));
+        }
+      }
     }
-    summarizing.ahead(summaries, batch);
+    FillFigures last = periods.get(periods.size() - 1);
+    last.summarizing.ahead(summaries, last.batch);
   }
 
   private static Stream<FillPlan.Figure> figures(FillPlan fill) {
@@ -168,14 +198,75 @@ final class FillFigures {
     };
   }
 
-  /** The rows of a table, row by row. */
-  List<List<CellContent>> rows(FillPlan.Table table) throws IOException, FillException {
+  /** The column that says what the rows of a table are worth. */
+  Optional<String> amount(FillPlan.Table table) {
+    return dataset(table).amount();
+  }
+
+  private DatasetPlan dataset(FillPlan.Table table) {
+    return Objects.requireNonNull(project().plan().datasets().get(table.dataset()));
+  }
+
+  /** The periods of the fill from one on; where none is known, from the fill's own. */
+  List<Period> since(Optional<String> first) {
+    Period from =
+        first
+            .flatMap(project().plan().periods()::parse)
+            .filter(one -> one.compareTo(period) < 0)
+            .orElse(period);
+    return periods.stream().filter(one -> one.compareTo(from) >= 0).toList();
+  }
+
+  /**
+   * The number of the rows that a table may have, and their amount.
+   *
+   * @param of the rows of these periods; empty for all
+   */
+  Crosstab ofTable(FillPlan.Table table, Optional<List<Period>> of) throws IOException {
+    return counted(
+        table,
+        of.isPresent() ? Optional.of(condition(table.dataset(), of.get())) : Optional.empty());
+  }
+
+  /** The same of the rows without a date; empty where rows are of the period of their source. */
+  Optional<Crosstab> undated(FillPlan.Table table) throws IOException {
+    Optional<String> date = dataset(table).datedBy();
+    return date.isEmpty()
+        ? Optional.empty()
+        : Optional.of(counted(table, Optional.of(Expression.quoted(date.get()) + " is null")));
+  }
+
+  private Crosstab counted(FillPlan.Table table, Optional<String> condition) throws IOException {
+    CrosstabSpec spec =
+        CrosstabSpec.of(
+            "",
+            List.of(),
+            List.of(),
+            List.of(
+                Measure.of("rows", "count(*)"),
+                Measure.of(
+                    "amount",
+                    amount(table)
+                        .map(name -> "sum(" + Expression.quoted(name) + ")")
+                        .orElse("count(*)"))));
+    if (table.where().isPresent()) {
+      spec = spec.whereAlso(table.where().get());
+    }
+    if (condition.isPresent()) {
+      spec = spec.whereAlso(condition.get());
+    }
+    return summarizing.crosstab(new SummaryPlan("", table.dataset(), spec), batch);
+  }
+
+  /** The rows of some periods for a table, row by row. */
+  List<List<CellContent>> rows(FillPlan.Table table, List<Period> of)
+      throws IOException, FillException {
     DatasetReader reader = session.reader(table.dataset(), batch);
     List<String> columns = List.copyOf(table.columns().values());
     List<String> conditions = new ArrayList<>();
     table.where().ifPresent(conditions::add);
     if (!table.allPeriods()) {
-      conditions.add(condition(table.dataset()));
+      conditions.add(condition(table.dataset(), of));
     }
     Schema schema = reader.schema().only(columns);
     List<List<CellContent>> rows = new ArrayList<>();

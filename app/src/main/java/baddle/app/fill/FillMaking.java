@@ -1,7 +1,6 @@
 package baddle.app.fill;
 
 import baddle.app.ContentHash;
-import baddle.app.LastPeriod;
 import baddle.app.Project;
 import baddle.app.output.OutputFile;
 import baddle.app.output.OutputList;
@@ -52,11 +51,41 @@ final class FillMaking {
 
   void fill(FillPlan fill, Optional<Period> wanted) throws IOException, FillException {
     Optional<Period> known = wanted.or(fill::period);
-    Optional<Period> of =
-        known.isPresent() ? known : LastPeriod.of(project, session.store(), batch);
-    Period period = of.orElseThrow(() -> problem(fill, "no source is of a period; set period:"));
-    Path workbook = place(FillNames.of(fill.workbook(), period));
-    Path into = place(FillNames.of(fill.into(), period));
+    List<Period> periods =
+        known.isPresent() ? List.of(known.get()) : new FillPeriods(session, batch, fill).of();
+    if (periods.isEmpty()) {
+      throw problem(fill, "no source is of a period and no row is dated by a column; set period:");
+    }
+    boolean isAppended = fill.tables().stream().anyMatch(FillPlan.Table::appends);
+    List<Period> all =
+        known.isPresent() && isAppended ? new FillPeriods(session, batch, fill).of() : periods;
+    List<FillFigures> figures = new ArrayList<>();
+    for (Period period : periods) {
+      figures.add(new FillFigures(session, batch, period, all));
+    }
+    FillFigures.ahead(fill, figures);
+    Map<Path, List<FillFigures>> byPlace = new LinkedHashMap<>();
+    for (FillFigures one : figures) {
+      Path into = place(FillNames.of(fill.into(), one.period()));
+      byPlace.computeIfAbsent(into, place -> new ArrayList<>()).add(one);
+    }
+    int first = results.size();
+    for (Map.Entry<Path, List<FillFigures>> one : byPlace.entrySet()) {
+      fill(fill, one.getKey(), one.getValue());
+    }
+    for (int i = first; i + 1 < results.size(); i++) {
+      results.set(i, results.get(i).ofEarlier());
+    }
+  }
+
+  /**
+   * Fills a workbook.
+   *
+   * @param figures of the periods that are put into it, in the order of time
+   */
+  private void fill(FillPlan fill, Path into, List<FillFigures> figures)
+      throws IOException, FillException {
+    Path workbook = place(FillNames.of(fill.workbook(), figures.get(0).period()));
     Path other = workbooks.putIfAbsent(into, workbook);
     if (other != null && !other.equals(workbook)) {
       throw problem(fill, name(into) + " is made of another workbook too, " + name(other));
@@ -69,12 +98,12 @@ final class FillMaking {
       Path copy = Files.createTempFile("baddle", name(into).replaceAll("^.*(?=\\.)", ""));
       try {
         Files.copy(earlier.beside(), copy, StandardCopyOption.REPLACE_EXISTING);
-        fill(fill, period, copy, into, true);
+        fill(fill, figures, copy, into, true);
       } finally {
         Files.delete(copy);
       }
     } else {
-      fill(fill, period, from, into, goesOn);
+      fill(fill, figures, from, into, goesOn);
     }
   }
 
@@ -103,23 +132,22 @@ final class FillMaking {
     }
   }
 
-  private void fill(FillPlan fill, Period period, Path from, Path into, boolean goesOn)
+  private void fill(FillPlan fill, List<FillFigures> figures, Path from, Path into, boolean goesOn)
       throws IOException, FillException {
     if (!Files.isRegularFile(from)) {
       throw problem(fill, "there is no workbook " + name(from));
     }
     try (OwnWorkbook own = OwnWorkbooks.open(from)) {
-      FillFigures figures = new FillFigures(session, batch, period);
-      figures.ahead(fill);
-      SheetFiller sheet = new SheetFiller(fill, own, figures, written, name(into));
-      FillResult result = sheet.fill(into);
-      results.add(result);
-      if (!sheet.edit().isEmpty() || !(goesOn || result.isNothing())) {
+      FilledWorkbook filled = new FilledWorkbook(fill, own, figures, written, name(into));
+      List<FillResult> of = filled.fill(into);
+      results.addAll(of);
+      boolean isNothing = of.stream().allMatch(FillResult::isNothing);
+      if (!filled.edit().isEmpty() || !(goesOn || isNothing)) {
         Files.createDirectories(into.resolveSibling(""));
         files.put(
             into,
             new OutputFile(into)
-                .stage(Optional.of(project.planFile()), out -> own.write(sheet.edit(), out)));
+                .stage(Optional.of(project.planFile()), out -> own.write(filled.edit(), out)));
       }
     } catch (UnreadableFileException e) {
       throw problem(fill, name(from) + ": " + e.getMessage());

@@ -16,6 +16,7 @@ import java.io.IOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -27,13 +28,11 @@ import java.util.stream.Collectors;
 /** Puts figures into rows, and columns, that a sheet names. */
 final class RowsFiller {
 
-  private final FillPlan fill;
   private final FillPlan.Rows rows;
   private final FillFigures figures;
   private final SeenSheet sheet;
 
-  RowsFiller(FillPlan fill, FillPlan.Rows rows, FillFigures figures, SeenSheet sheet) {
-    this.fill = fill;
+  RowsFiller(FillPlan.Rows rows, FillFigures figures, SeenSheet sheet) {
     this.rows = rows;
     this.figures = figures;
     this.sheet = sheet;
@@ -48,7 +47,7 @@ final class RowsFiller {
       List<FillResult.Unplaced> unplaced,
       List<String> withoutData)
       throws IOException, FillException {
-    Crosstab crosstab = figures.crosstab(rows.figure());
+    Crosstab crosstab = figures.crosstab(rows);
     KeyedCells<Integer> keys = keys();
     Map<Item, String> missing = new HashMap<>();
     for (Item item : crosstab.down().children()) {
@@ -57,24 +56,21 @@ final class RowsFiller {
     keys.others().forEach((row, name) -> withoutData.add(name + " (row " + row + ")"));
     Map<Item, String> missingAcross = new HashMap<>();
     List<Target> targets = targets(crosstab, missingAcross);
-    BigDecimal[] placed = new BigDecimal[crosstab.spec().measures().size()];
-    BigDecimal[] rest = new BigDecimal[placed.length];
-    for (int i = 0; i < placed.length; i++) {
-      placed[i] = BigDecimal.ZERO;
-      rest[i] = BigDecimal.ZERO;
-    }
+    BigDecimal[] rest = new BigDecimal[crosstab.spec().measures().size()];
+    Arrays.fill(rest, BigDecimal.ZERO);
     for (Map.Entry<Integer, List<Item>> row : keys.items().entrySet()) {
       for (Target target : targets) {
-        place(crosstab, row.getKey(), row.getValue(), target, placing, placed, rest, unplaced);
+        place(crosstab, row.getKey(), row.getValue(), target, placing, rest, unplaced);
       }
     }
-    for (int row : keys.others().keySet()) {
-      targets.forEach(target -> placing.clear(new CellAt(row, target.column())));
-    }
-    for (int measure = 0; measure < placed.length; measure++) {
+    keys.others()
+        .forEach(
+            (row, name) ->
+                targets.forEach(target -> placing.clear(new CellAt(row, target.column()), name)));
+    for (int measure = 0; measure < rest.length; measure++) {
       unplaced(crosstab, measure, missing, missingAcross, rest, unplaced);
     }
-    total(crosstab, targets, placed, rest, totals);
+    total(crosstab, targets, keys, placing, rest, totals);
   }
 
   private KeyedCells<Integer> keys() {
@@ -171,7 +167,6 @@ final class RowsFiller {
       List<Item> items,
       Target target,
       CellPlacer placing,
-      BigDecimal[] placed,
       BigDecimal[] rest,
       List<FillResult.Unplaced> unplaced) {
     List<BigDecimal> values = new ArrayList<>();
@@ -182,12 +177,12 @@ final class RowsFiller {
     }
     CellAt at = new CellAt(row, target.column());
     if (values.isEmpty()) {
-      placing.clear(at);
+      placing.clear(at, label(items));
       return;
     }
     boolean adds = addsUp(crosstab, target.measure());
     if (values.size() > 1 && !adds) {
-      placing.clear(at);
+      placing.clear(at, label(items));
       for (Item item : items) {
         unplaced.add(
             new FillResult.Unplaced(
@@ -200,11 +195,14 @@ final class RowsFiller {
     }
     BigDecimal value = values.stream().reduce(BigDecimal.ZERO, BigDecimal::add);
     CellContent content = FillFigures.content(crosstab, target.measure(), value);
-    boolean there = placing.put(at, content);
-    if (adds) {
-      BigDecimal[] to = there ? placed : rest;
-      to[target.measure()] = to[target.measure()].add(value);
+    boolean isPut = placing.put(at, content);
+    if (adds && !isPut && placing.isFormula(at)) {
+      rest[target.measure()] = rest[target.measure()].add(value);
     }
+  }
+
+  private static String label(List<Item> items) {
+    return items.stream().map(Item::label).collect(Collectors.joining(", "));
   }
 
   private void unplaced(
@@ -262,45 +260,46 @@ final class RowsFiller {
         && !crosstab.type(measure).isCalendar();
   }
 
-  /** What was placed and what wasn't comes to the figure of all, or nothing is written. */
+  /** Compares what the sheet's own cells add up to with the figure of all. */
   private void total(
       Crosstab crosstab,
       List<Target> targets,
-      BigDecimal[] placed,
+      KeyedCells<Integer> keys,
+      CellPlacer placing,
       BigDecimal[] rest,
-      List<FillResult.Total> totals)
-      throws FillException {
-    for (int measure = 0; measure < placed.length; measure++) {
+      List<FillResult.Total> totals) {
+    Set<Integer> rows = new LinkedHashSet<>(keys.items().keySet());
+    rows.addAll(keys.others().keySet());
+    for (int measure = 0; measure < rest.length; measure++) {
       if (!addsUp(crosstab, measure)) {
         continue;
       }
+      int which = measure;
+      List<Target> own = targets.stream().filter(target -> target.measure() == which).toList();
+      BigDecimal inSheet = BigDecimal.ZERO;
+      for (int row : rows) {
+        for (Target target : own) {
+          inSheet = inSheet.add(placing.number(new CellAt(row, target.column())));
+        }
+      }
       BigDecimal all =
           crosstab.value(crosstab.down(), crosstab.across(), measure).orElse(BigDecimal.ZERO);
-      BigDecimal both = placed[measure].add(rest[measure]);
-      if (both.compareTo(all) != 0) {
-        throw new FillException(
-            "fill "
-                + fill.name()
-                + ": "
-                + figure(crosstab, measure)
-                + " comes to "
-                + all.toPlainString()
-                + ", placed and not placed to "
-                + both.toPlainString()
-                + "; nothing was written");
-      }
-      int which = measure;
-      Set<String> where =
-          targets.stream()
-              .filter(target -> target.measure() == which)
-              .map(Target::where)
-              .collect(Collectors.toCollection(LinkedHashSet::new));
-      List<String> columns = List.copyOf(where);
+      List<String> columns = own.stream().map(Target::where).distinct().toList();
       String shown =
           columns.size() < 2
               ? String.join("", columns)
               : columns.get(0) + ":" + columns.get(columns.size() - 1);
-      totals.add(new FillResult.Total(shown, figure(crosstab, measure), all, placed[measure]));
+      totals.add(
+          new FillResult.Total(
+              shown,
+              figure(crosstab, measure),
+              all,
+              withPlaces(inSheet, all.scale()),
+              withPlaces(rest[measure], all.scale())));
     }
+  }
+
+  private static BigDecimal withPlaces(BigDecimal number, int places) {
+    return number.setScale(Math.max(number.scale(), places));
   }
 }

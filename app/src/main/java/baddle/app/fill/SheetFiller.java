@@ -31,25 +31,42 @@ final class SheetFiller {
   private final FillFigures figures;
   private final WrittenCells written;
   private final String file;
-  private final WorkbookEdit edit = new WorkbookEdit();
+  private final WorkbookEdit edit;
+  private final WorkbookEdit.Place place;
+  private final Due due;
+
+  /**
+   * What is filled.
+   *
+   * @param all whether the sheet is
+   * @param tables which tables are
+   */
+  record Due(boolean all, Predicate<FillPlan.Table> tables) {}
 
   /**
    * Of a workbook.
    *
    * @param file what it is called in the list of what was written
+   * @param edit takes what is to be changed
+   * @param place where the sheet goes if it isn't there yet
    */
   SheetFiller(
-      FillPlan fill, OwnWorkbook workbook, FillFigures figures, WrittenCells written, String file) {
+      FillPlan fill,
+      OwnWorkbook workbook,
+      FillFigures figures,
+      WrittenCells written,
+      String file,
+      WorkbookEdit edit,
+      WorkbookEdit.Place place,
+      Due due) {
+    this.edit = edit;
+    this.place = place;
+    this.due = due;
     this.fill = fill;
     this.workbook = workbook;
     this.figures = figures;
     this.written = written;
     this.file = file;
-  }
-
-  /** What is to be changed. */
-  WorkbookEdit edit() {
-    return edit;
   }
 
   /** Finds it out, and says what was done. */
@@ -66,7 +83,7 @@ final class SheetFiller {
     boolean fresh = template.isPresent() && !there;
     if (template.isPresent()) {
       refuseAbsent(template.get());
-      if (there && fill.rules().filled() == FillPlan.Filled.STOP) {
+      if (there && due.all() && fill.rules().filled() == FillPlan.Filled.STOP) {
         throw problem("sheet " + name + " is there already (filled: stop)");
       }
       if (fresh) {
@@ -86,18 +103,22 @@ final class SheetFiller {
     List<FillResult.Total> totals = new ArrayList<>();
     List<FillResult.Unplaced> unplaced = new ArrayList<>();
     List<String> withoutData = new ArrayList<>();
-    cells(placing, fresh ? template.orElseThrow() : name);
-    for (FillPlan.Rows rows : fill.rows()) {
-      new RowsFiller(fill, rows, figures, seen).fill(placing, totals, unplaced, withoutData);
+    if (due.all()) {
+      cells(placing, fresh ? template.orElseThrow() : name);
+      for (FillPlan.Rows rows : fill.rows()) {
+        new RowsFiller(rows, figures, seen).fill(placing, totals, unplaced, withoutData);
+      }
     }
     int tableCells = 0;
     int tableSame = 0;
     List<FillResult.Kept> kept = new ArrayList<>(placing.kept());
     for (FillPlan.Table table : fill.tables()) {
-      String sheet = table.sheet().isEmpty() ? name : table.sheet();
+      if (!due.tables().test(table)) {
+        continue;
+      }
+      String sheet = table.sheet().isEmpty() ? name : FillNames.of(table.sheet(), figures.period());
       refuseAbsent(sheet);
-      CellPlacer own =
-          new TableRowsFiller(fill, workbook, figures, written, file, edit).fill(table, sheet);
+      CellPlacer own = table(table, sheet, totals, unplaced);
       tableCells += own.changed();
       tableSame += own.unchanged();
       kept.addAll(own.kept());
@@ -111,14 +132,38 @@ final class SheetFiller {
         name,
         fresh,
         figures.period().toString(),
+        false,
         placing.changed() + tableCells,
         placing.unchanged() + tableSame,
         totals,
         unplaced,
         withoutData,
         kept,
+        placing.cleared(),
         noRows,
         edit.isEmpty() ? List.of() : workbook.warnings());
+  }
+
+  private CellPlacer table(
+      FillPlan.Table table,
+      String sheet,
+      List<FillResult.Total> totals,
+      List<FillResult.Unplaced> unplaced)
+      throws IOException, FillException {
+    SeenSheet of = workbook.see(sheet, at -> true);
+    CellPlacer placer =
+        new CellPlacer(edit, fill.rules(), written, file, sheet, of, Optional.empty(), false);
+    WrittenRows rows = new WrittenRows(written, file, sheet, table.name());
+    try {
+      TableProof proof =
+          new TableRowsFiller(fill.rules(), table, workbook, figures, rows, edit, placer, of)
+              .fill();
+      totals.addAll(proof.totals());
+      unplaced.addAll(proof.undated());
+    } catch (FillException e) {
+      throw problem(String.valueOf(e.getMessage()));
+    }
+    return placer;
   }
 
   private void refuseFilled(String name, SeenSheet seen) throws FillException {
@@ -157,13 +202,10 @@ final class SheetFiller {
         || name.endsWith("'")) {
       throw problem("no sheet can be called " + name + ": 31 characters at most, none of []:*?/\\");
     }
-    Optional<String> beside = fill.sheet().beside().map(one -> FillNames.of(one, figures.period()));
-    if (beside.isPresent()) {
-      refuseAbsent(beside.get());
+    if (place.beside().isPresent()) {
+      refuseAbsent(place.beside().get());
     }
-    edit.copy(
-        new WorkbookEdit.Copy(
-            template, name, new WorkbookEdit.Place(beside, fill.sheet().after())));
+    edit.copy(new WorkbookEdit.Copy(template, name, place));
   }
 
   /** The cells that are looked at: those of keys, of headings, and those that are filled. */
@@ -239,7 +281,7 @@ final class SheetFiller {
         if (value.isPresent()) {
           placing.put(at, FillFigures.content(crosstab, 0, value.get()));
         } else {
-          placing.clear(at);
+          placing.clear(at, cell.place());
         }
       }
     }

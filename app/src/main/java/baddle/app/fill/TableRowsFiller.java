@@ -1,8 +1,7 @@
 package baddle.app.fill;
 
-import baddle.core.finding.Nearest;
+import baddle.core.calendar.Period;
 import baddle.core.grid.CellRange;
-import baddle.core.grid.NamedRange;
 import baddle.formats.edit.CellAt;
 import baddle.formats.edit.CellContent;
 import baddle.formats.edit.OwnWorkbook;
@@ -10,106 +9,216 @@ import baddle.formats.edit.SeenSheet;
 import baddle.formats.edit.WorkbookEdit;
 import baddle.plan.output.FillPlan;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 
-/** Puts rows of a dataset into a table of a workbook. */
+/**
+ * Puts rows of a dataset into a table of a workbook. What somebody has changed in a row that an
+ * earlier fill wrote stays with that row.
+ */
 final class TableRowsFiller {
 
-  private final FillPlan fill;
+  private final FillPlan.Rules rules;
+  private final FillPlan.Table table;
   private final OwnWorkbook workbook;
   private final FillFigures figures;
-  private final WrittenCells written;
-  private final String file;
+  private final WrittenRows written;
   private final WorkbookEdit edit;
+  private final String sheet;
+  private final SeenSheet seen;
+  private final CellPlacer placing;
+  private final TablePlace place;
+  private final TableProof proof;
 
   /**
-   * Of a workbook.
+   * Of a table.
    *
-   * @param file what it is called in the list of what was written
+   * @param written what earlier fills put into it
    * @param edit takes what is to be changed
+   * @param sheet where it lies
    */
   TableRowsFiller(
-      FillPlan fill,
+      FillPlan.Rules rules,
+      FillPlan.Table table,
       OwnWorkbook workbook,
       FillFigures figures,
-      WrittenCells written,
-      String file,
-      WorkbookEdit edit) {
-    this.fill = fill;
+      WrittenRows written,
+      WorkbookEdit edit,
+      CellPlacer placing,
+      SeenSheet sheet)
+      throws IOException, FillException {
+    this.rules = rules;
+    this.table = table;
     this.workbook = workbook;
     this.figures = figures;
     this.written = written;
-    this.file = file;
     this.edit = edit;
+    this.placing = placing;
+    this.seen = sheet;
+    this.sheet = sheet.name();
+    this.place = TablePlace.of(table, this.sheet, workbook, sheet);
+    this.proof = new TableProof(figures, table);
   }
 
-  /** Puts a table's rows into it, and tells what was put. */
-  CellPlacer fill(FillPlan.Table table, String sheet) throws IOException, FillException {
-    SeenSheet seen = workbook.see(sheet, at -> true);
-    CellPlacer placing =
-        new CellPlacer(edit, fill.rules(), written, file, sheet, seen, Optional.empty(), false);
-    table(table, sheet, seen, placing);
-    return placing;
-  }
-
-  private FillException problem(String message) {
-    return new FillException("fill " + fill.name() + ": " + message);
-  }
-
-  /** Writes rows into a table, which ends with the last of them. */
-  private void table(FillPlan.Table table, String sheet, SeenSheet seen, CellPlacer placing)
-      throws IOException, FillException {
-    Optional<CellRange> there =
-        workbook.names().stream()
-            .filter(one -> one.table() && one.name().equalsIgnoreCase(table.name()))
-            .filter(one -> one.sheet().equalsIgnoreCase(sheet))
-            .map(NamedRange::range)
-            .findFirst();
-    if (there.isEmpty() && table.place().isEmpty()) {
-      throw problem(
-          "table " + table.name() + " isn't on sheet " + sheet + "; at: A5 says where to make it");
-    }
-    List<String> headings = new ArrayList<>();
-    CellAt begin;
-    if (there.isPresent()) {
-      begin = new CellAt(there.get().firstRow(), there.get().firstColumn());
-      for (int i = there.get().firstColumn(); i < there.get().endColumn(); i++) {
-        headings.add(seen.cell(new CellAt(begin.row(), i)).text());
-      }
-    } else {
-      begin = CellAt.parse(table.place().orElseThrow()).orElseThrow();
-      headings.addAll(table.columns().keySet());
-      for (int i = 0; i < headings.size(); i++) {
+  /** Puts the rows into it, and compares its rows with those of the dataset. */
+  TableProof fill() throws IOException, FillException {
+    if (!place.hasHeadings()) {
+      for (int i = 0; i < place.headings().size(); i++) {
         placing.putInTable(
-            new CellAt(begin.row(), begin.column() + i), new CellContent.Text(headings.get(i)));
+            new CellAt(place.begin().row(), place.begin().column() + i),
+            new CellContent.Text(place.headings().get(i)));
       }
     }
-    Map<String, Integer> columns = new HashMap<>();
-    for (String heading : table.columns().keySet()) {
-      int at = headings.indexOf(heading);
-      if (at < 0) {
-        throw problem(
-            "table "
-                + table.name()
-                + " has no column "
-                + heading
-                + Nearest.hint(heading, headings));
-      }
-      columns.put(heading, begin.column() + at);
+    if (table.appends()) {
+      append();
+    } else {
+      replace();
     }
-    List<List<CellContent>> rows = figures.rows(table);
-    int oldLast = there.map(CellRange::lastRow).orElse(begin.row());
-    int last = begin.row() + Math.max(1, rows.size());
-    for (int row = oldLast + 1; row <= last; row++) {
-      for (int i = 0; i < headings.size(); i++) {
-        CellAt at = new CellAt(row, begin.column() + i);
+    return proof;
+  }
+
+  private void replace() throws IOException, FillException {
+    proof.of(List.of(figures.period()));
+    List<List<CellContent>> rows = figures.rows(table, List.of(figures.period()));
+    List<String> marks = rows.stream().map(RowMarks::ofContents).toList();
+    List<String> known = written.marks();
+    List<String> now = marksNow();
+    boolean isKept = rules.filled() != FillPlan.Filled.REPLACE;
+    if (isKept && known.isEmpty() && place.named().isEmpty() && !now.isEmpty()) {
+      throw new FillException(
+          "table "
+              + table.name()
+              + " would replace the rows below "
+              + place.begin()
+              + " on sheet "
+              + sheet
+              + ", which no fill wrote; append: true keeps them, filled: replace replaces them");
+    }
+    HandChanges changes = new HandChanges(known, now, marks);
+    if (isKept && changes.isOnlySorted()) {
+      placing.same(marks.size() * place.columns().size());
+      rows.forEach(row -> proof.add(row));
+      return;
+    }
+    boolean hasMore = now.size() > known.size() && !known.isEmpty();
+    boolean isStuck = isKept && ((hasMore && known.size() != rows.size()) || changes.isAnyLost());
+    if (isStuck) {
+      stays(changes, known.size(), now.size());
+      return;
+    }
+    int last = place.begin().row() + Math.max(1, rows.size());
+    refuseGrowing(last);
+    for (int i = 0; i < rows.size(); i++) {
+      row(i, rows.get(i), isKept ? changes.of(i) : HandChanges.Row.NONE);
+    }
+    others(rows.size());
+    written.put(marks, figures.period().toString());
+    resize(isKept && hasMore ? Math.max(last, place.lastRow()) : last);
+  }
+
+  /** Names what somebody has changed, where no place is left for it; the table stays. */
+  private void stays(HandChanges changes, int known, int now) {
+    changes
+        .lost()
+        .forEach(
+            at ->
+                placing.keep(
+                    cell(at.row(), at.column()),
+                    "",
+                    "changed by hand; its row has gone from the data"));
+    if (now > known) {
+      placing.keep(cell(known, 0), "", "a row added by hand; append: true keeps such rows");
+    }
+    for (int row = 0; row < Math.min(known, now); row++) {
+      proof.add(numberAt(row));
+    }
+  }
+
+  private void row(int index, List<CellContent> contents, HandChanges.Row changes)
+      throws FillException {
+    for (int i = 0; i < contents.size(); i++) {
+      CellAt at = cell(index, i);
+      CellContent content = contents.get(i);
+      if (changes.has(i)) {
+        CellAt from = cell(changes.from(), i);
+        placing.keep(from, CellValue.text(content), "changed by hand");
+        content = CellValue.of(CellValue.kind(seen.cell(from)), CellValue.whole(seen.cell(from)));
+      }
+      placing.putInTable(at, content);
+      proof.add(i, content);
+    }
+    proof.endRow();
+  }
+
+  private void append() throws IOException, FillException {
+    List<Period> periods = figures.since(written.since());
+    proof.of(periods);
+    List<List<CellContent>> rows = figures.rows(table, periods);
+    RowMarks ours = new RowMarks(written.marks());
+    RowMarks inTable = new RowMarks(marksNow());
+    List<String> all = new ArrayList<>(written.marks());
+    List<String> marks = rows.stream().map(RowMarks::ofContents).toList();
+    RowMarks wanted = new RowMarks(marks);
+    for (String mark : written.marks()) {
+      boolean isWanted = wanted.take(mark).isPresent();
+      inTable
+          .take(mark)
+          .ifPresent(
+              row -> {
+                proof.add(numberAt(row));
+                if (!isWanted) {
+                  placing.keep(cell(row, 0), "", "its row has gone from the data");
+                }
+              });
+    }
+    int next = place.filledRows(seen);
+    int added = 0;
+    for (int i = 0; i < rows.size(); i++) {
+      if (ours.take(marks.get(i)).isEmpty()) {
+        refuseGrowing(place.firstRow() + next + added);
+        row(next + added, rows.get(i), HandChanges.Row.NONE);
+        all.add(marks.get(i));
+        added++;
+      }
+    }
+    if (added > 0) {
+      others(next + added);
+    }
+    written.put(all, periods.get(0).toString());
+    resize(Math.max(place.lastRow(), place.begin().row() + Math.max(1, next + added)));
+  }
+
+  private CellAt cell(int row, int column) {
+    return new CellAt(place.firstRow() + row, place.columns().get(column));
+  }
+
+  private Optional<BigDecimal> numberAt(int row) {
+    return proof.amountColumn().map(column -> placing.number(cell(row, column)));
+  }
+
+  /** The marks of the rows that are in the table now. */
+  private List<String> marksNow() {
+    List<String> marks = new ArrayList<>();
+    int rows = place.hasHeadings() ? place.filledRows(seen) : 0;
+    for (int row = 0; row < rows; row++) {
+      List<String> cells = new ArrayList<>();
+      for (int i = 0; i < place.columns().size(); i++) {
+        cells.add(CellValue.text(seen.cell(cell(row, i))));
+      }
+      marks.add(RowMarks.of(cells));
+    }
+    return marks;
+  }
+
+  private void refuseGrowing(int last) throws FillException {
+    for (int row = place.lastRow() + 1; row <= last; row++) {
+      for (int i = 0; i < place.headings().size(); i++) {
+        CellAt at = new CellAt(row, place.begin().column() + i);
         if (!seen.cell(at).isBlank()) {
-          throw problem(
+          throw new FillException(
               String.format(
                   Locale.ROOT,
                   "table %s would grow over %s on sheet %s, which is filled; leave room below it,"
@@ -120,42 +229,34 @@ final class TableRowsFiller {
         }
       }
     }
-    for (int i = 0; i < rows.size(); i++) {
-      int column = 0;
-      for (String heading : table.columns().keySet()) {
-        CellAt at = new CellAt(begin.row() + 1 + i, columns.getOrDefault(heading, 0));
-        placing.putInTable(at, rows.get(i).get(column++));
-      }
-    }
-    others(headings, columns, begin, oldLast, rows.size(), seen, placing);
-    written.put(file, sheet, "table " + table.name(), String.valueOf(rows.size()));
+  }
+
+  private void resize(int last) {
     CellRange range =
-        new CellRange(begin.row(), last, begin.column(), begin.column() + headings.size());
-    if (!there.equals(Optional.of(range))) {
-      edit.table(new WorkbookEdit.Table(sheet, table.name(), range, headings));
+        new CellRange(
+            place.begin().row(),
+            last,
+            place.begin().column(),
+            place.begin().column() + place.headings().size());
+    if (!place.named().equals(Optional.of(range))) {
+      edit.table(new WorkbookEdit.Table(sheet, table.name(), range, place.headings()));
     }
   }
 
   /** Formulas of other columns go on to the last row; what is below it goes. */
-  private void others(
-      List<String> headings,
-      Map<String, Integer> columns,
-      CellAt begin,
-      int oldLast,
-      int rows,
-      SeenSheet seen,
-      CellPlacer placing) {
-    for (int i = 0; i < headings.size(); i++) {
-      int column = begin.column() + i;
-      boolean ours = columns.containsValue(column);
-      String formula = seen.cell(new CellAt(begin.row() + 1, column)).formula();
+  private void others(int rows) {
+    for (int i = 0; i < place.headings().size(); i++) {
+      int column = place.begin().column() + i;
+      boolean ours = place.columns().contains(column);
+      String formula = seen.cell(new CellAt(place.firstRow(), column)).formula();
       for (int row = 1; row < rows && !ours && !formula.isEmpty(); row++) {
-        CellAt at = new CellAt(begin.row() + 1 + row, column);
+        CellAt at = new CellAt(place.firstRow() + row, column);
         if (!seen.cell(at).isComputed()) {
           placing.putInTable(at, new CellContent.Formula(workbook.movedDown(formula, row)));
         }
       }
-      for (int row = begin.row() + 1 + Math.max(rows, ours ? 0 : 1); row <= oldLast; row++) {
+      int first = place.firstRow() + Math.max(rows, ours ? 0 : 1);
+      for (int row = first; row <= place.lastRow() && !table.appends(); row++) {
         placing.putInTable(new CellAt(row, column), new CellContent.Blank());
       }
     }

@@ -2,6 +2,7 @@ package baddle.app.fill;
 
 import baddle.app.Project;
 import baddle.app.output.OutputFile;
+import baddle.app.reading.FilledCells;
 import baddle.app.reading.OwnList;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -15,9 +16,6 @@ import java.util.TreeMap;
  * changed since is told from one that nobody has.
  */
 final class WrittenCells {
-
-  private static final List<String> COLUMNS = List.of("file", "sheet", "cell", "value");
-  private static final String NAME = "fills.csv";
 
   private final OwnList list;
   private final Map<List<String>, String> values = new TreeMap<>(WrittenCells::compare);
@@ -39,11 +37,12 @@ final class WrittenCells {
 
   /** Those of a project; none where nothing was filled yet. */
   static WrittenCells of(Project project) throws IOException {
-    OwnList list = new OwnList(project.storeFolder().resolve(NAME), COLUMNS);
+    OwnList list = FilledCells.of(project);
     WrittenCells cells = new WrittenCells(list);
     for (Map<String, String> line : list.lines()) {
-      List<String> key = COLUMNS.subList(0, 3).stream().map(c -> line.getOrDefault(c, "")).toList();
-      cells.values.put(key, line.getOrDefault(COLUMNS.get(3), ""));
+      List<String> key =
+          FilledCells.PLACE.stream().map(column -> line.getOrDefault(column, "")).toList();
+      cells.values.put(key, line.getOrDefault(FilledCells.VALUE, ""));
     }
     return cells;
   }

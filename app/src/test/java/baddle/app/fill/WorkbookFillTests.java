@@ -108,8 +108,12 @@ class WorkbookFillTests {
     assertThat(result.totals())
         .containsExactly(
             new FillResult.Total(
-                "B", "sum(amount)", new BigDecimal("20.50"), new BigDecimal("19.50")));
-    assertThat(result.totals().get(0).notPlaced()).isEqualByComparingTo("1");
+                "B",
+                "sum(amount)",
+                new BigDecimal("20.50"),
+                new BigDecimal("19.50"),
+                new BigDecimal("1.00")));
+    assertThat(result.totals().get(0).agrees()).isTrue();
     assertThat(result.wantsEye()).isTrue();
   }
 
@@ -250,7 +254,7 @@ class WorkbookFillTests {
       cells.add(Sheets.cell(file, "Year", at));
     }
 
-    assertThat(cells).containsExactly("", "4", "1", "", "", "");
+    assertThat(cells).containsExactly("12.5", "4", "1", "", "7", "");
   }
 
   @ParameterizedTest
@@ -293,13 +297,13 @@ class WorkbookFillTests {
     BigDecimal all = amounts.values().stream().reduce(BigDecimal.ZERO, BigDecimal::add);
     FillResult.Total total = result.totals().get(0);
     assertThat(total.all()).isEqualByComparingTo(all);
-    assertThat(total.placed()).isEqualByComparingTo(placed);
+    assertThat(total.inSheet()).isEqualByComparingTo(placed);
     BigDecimal told =
         result.unplaced().stream()
             .filter(one -> one.figure().equals("sum(amount)"))
             .map(one -> new BigDecimal(one.value()))
             .reduce(BigDecimal.ZERO, BigDecimal::add);
-    assertThat(told).isEqualByComparingTo(total.notPlaced());
+    assertThat(told).isEqualByComparingTo(total.notInSheet());
   }
 
   @Test

@@ -209,6 +209,7 @@ final class RunText {
     if (!result.written().isEmpty()) {
       text("  " + String.join(", ", files(result.written())), 0);
     }
+    FillText.sheets(result.filled()).forEach(line -> text("  " + line, 2));
     result.tables().forEach(table -> text("  " + LoadText.line(table), 2));
     if (!result.unchanged().isEmpty()) {
       text(

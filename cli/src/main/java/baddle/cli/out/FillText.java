@@ -2,13 +2,16 @@ package baddle.cli.out;
 
 import baddle.app.fill.FillResult;
 import baddle.cli.options.JsonText;
+import baddle.core.finding.Listing;
 import baddle.core.finding.NumberText;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /** Says what was put into workbooks. */
 public final class FillText {
@@ -25,35 +28,20 @@ public final class FillText {
   /** What was filled, in lines. */
   public List<String> lines(List<FillResult> results, boolean dryRun) {
     List<String> lines = new ArrayList<>();
+    List<String> agreeing = new ArrayList<>();
     for (FillResult result : results) {
-      lines.add(
-          result.name()
-              + ": "
-              + file(result)
-              + ", sheet "
-              + result.sheet()
-              + (result.copied() ? ", copied" : "")
-              + ", "
-              + result.period());
-      lines.add(
-          "  "
-              + NumberText.counted(result.changed(), "cell")
-              + (dryRun ? " would be filled, " : " filled, ")
-              + result.unchanged()
-              + " unchanged");
+      if (result.isEarlier() && result.changed() == 0 && !result.wantsEye()) {
+        agreeing.add(result.period());
+        continue;
+      }
+      if (result.isEarlier() && result.agrees() && result.kept().isEmpty()) {
+        lines.add(shortly(result, dryRun));
+        continue;
+      }
+      lines.add(place(result));
+      lines.add("  " + filled(result, dryRun) + ", " + result.unchanged() + " unchanged");
       for (FillResult.Total total : result.totals()) {
-        lines.add(
-            "  "
-                + total.where()
-                + " "
-                + total.figure()
-                + ": "
-                + NumberText.exact(total.all())
-                + " = "
-                + NumberText.exact(total.placed())
-                + " in the sheet + "
-                + NumberText.exact(total.notPlaced())
-                + " not in it");
+        lines.add("  " + total.where() + " " + total.figure() + ": " + said(total));
       }
       list(
           lines,
@@ -75,6 +63,12 @@ public final class FillText {
                           + ": "
                           + one.reason())
               .toList());
+      list(
+          lines,
+          "numbers of the template, cleared",
+          result.cleared().stream()
+              .map(one -> one.cell() + " held " + one.held() + " (" + one.item() + ")")
+              .toList());
       list(lines, "without data", result.withoutData());
       result
           .noRows()
@@ -87,8 +81,79 @@ public final class FillText {
                           + result.period()
                           + "; baddle check says which periods there are"));
       result.warnings().forEach(warning -> lines.add("  note: " + warning));
+      if (!result.isEarlier() && !agreeing.isEmpty()) {
+        lines.add(
+            "  "
+                + NumberText.counted(agreeing.size(), "earlier period")
+                + (agreeing.size() == 1 ? " agrees" : " agree")
+                + " with the dataset: "
+                + String.join(", ", agreeing));
+        agreeing.clear();
+      }
     }
     return lines;
+  }
+
+  private String place(FillResult result) {
+    return result.name()
+        + ": "
+        + file(result)
+        + ", sheet "
+        + result.sheet()
+        + (result.copied() ? ", copied" : "")
+        + ", "
+        + result.period();
+  }
+
+  private static String filled(FillResult result, boolean dryRun) {
+    return NumberText.counted(result.changed(), "cell") + (dryRun ? " would be filled" : " filled");
+  }
+
+  /** An earlier period that agrees with the dataset, in one line. */
+  private String shortly(FillResult result, boolean dryRun) {
+    List<String> items =
+        result.unplaced().stream().map(FillResult.Unplaced::item).distinct().toList();
+    return place(result)
+        + ": "
+        + filled(result, dryRun)
+        + (items.isEmpty() ? "" : "; not in the sheet: " + Listing.of(items));
+  }
+
+  /** The sheets that were filled, a line for each fill that changed something. */
+  public static List<String> sheets(List<FillResult> results) {
+    Map<String, List<String>> byFill = new LinkedHashMap<>();
+    for (FillResult result : results) {
+      if (result.changed() > 0) {
+        byFill
+            .computeIfAbsent(result.name(), name -> new ArrayList<>())
+            .add(
+                result.sheet()
+                    + (result.copied()
+                        ? " new"
+                        : " " + NumberText.counted(result.changed(), "cell") + " changed"));
+      }
+    }
+    return byFill.entrySet().stream()
+        .map(one -> one.getKey() + ": " + String.join(", ", one.getValue()))
+        .toList();
+  }
+
+  private static String said(FillResult.Total total) {
+    String all = NumberText.exact(total.all());
+    String inSheet = NumberText.exact(total.inSheet());
+    String notInSheet = NumberText.exact(total.notInSheet());
+    return total.agrees()
+        ? all + " = " + inSheet + " in the sheet + " + notInSheet + " not in it"
+        : inSheet
+            + " in the sheet, "
+            + all
+            + " in the dataset"
+            + (total.notInSheet().signum() == 0
+                ? ""
+                : ", of which it has no cell for " + notInSheet)
+            + ": "
+            + NumberText.exact(total.apart())
+            + " apart";
   }
 
   private static String value(FillResult.Unplaced one) {
@@ -140,6 +205,7 @@ public final class FillText {
     json.writeStringField("sheet", result.sheet());
     json.writeBooleanField("copied", result.copied());
     json.writeStringField("period", result.period());
+    json.writeBooleanField("earlier", result.isEarlier());
     json.writeNumberField("filled", result.changed());
     json.writeNumberField("unchanged", result.unchanged());
     json.writeArrayFieldStart("totals");
@@ -148,8 +214,9 @@ public final class FillText {
       json.writeStringField("where", total.where());
       json.writeStringField("figure", total.figure());
       json.writeNumberField("all", total.all());
-      json.writeNumberField("in_the_sheet", total.placed());
-      json.writeNumberField("not_in_it", total.notPlaced());
+      json.writeNumberField("in_the_sheet", total.inSheet());
+      json.writeNumberField("not_in_it", total.notInSheet());
+      json.writeNumberField("apart", total.apart());
       json.writeEndObject();
     }
     json.writeEndArray();
@@ -170,6 +237,15 @@ public final class FillText {
       json.writeStringField("holds", one.holds());
       json.writeStringField("wanted", one.wanted());
       json.writeStringField("reason", one.reason());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("cleared");
+    for (FillResult.Cleared one : result.cleared()) {
+      json.writeStartObject();
+      json.writeStringField("cell", one.cell());
+      json.writeStringField("item", one.item());
+      json.writeStringField("held", one.held());
       json.writeEndObject();
     }
     json.writeEndArray();

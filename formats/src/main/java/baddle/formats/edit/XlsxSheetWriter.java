@@ -1,7 +1,6 @@
 package baddle.formats.edit;
 
 import baddle.core.calendar.DateSystem;
-import baddle.core.grid.CellRange;
 import baddle.formats.xlsx.AttributeText;
 import baddle.formats.xml.Xml;
 import java.io.IOException;
@@ -146,25 +145,16 @@ final class XlsxSheetWriter {
     }
   }
 
-  /** The range that has cells grows with them. */
-  private void dimension(PartCopy part) throws IOException {
-    Optional<CellRange> range = Xml.attribute(part.xml(), "ref").flatMap(CellRange::parse);
-    if (range.isEmpty() || left.isEmpty()) {
+  /** What is said of the range that has cells goes: it may be untrue, and nobody needs it. */
+  private void dimension(PartCopy part) throws XMLStreamException, IOException {
+    if (left.isEmpty() && !isCopy()) {
       return;
     }
-    int firstRow = range.get().firstRow();
-    int lastRow = range.get().lastRow();
-    int first = range.get().firstColumn();
-    int end = range.get().endColumn();
-    for (CellAt at : left.keySet()) {
-      firstRow = Math.min(firstRow, at.row());
-      lastRow = Math.max(lastRow, at.row());
-      first = Math.min(first, at.column());
-      end = Math.max(end, at.column() + 1);
-    }
-    CellRange grown = new CellRange(firstRow, lastRow, first, end);
-    if (!grown.equals(range.get())) {
-      part.replaceTag(PartText.with(part.tag(), "ref", grown.toString()));
+    boolean isEmpty = part.xml().isEmptyElement();
+    part.replaceTag("");
+    if (!isEmpty) {
+      part.next();
+      part.leaveOut();
     }
   }
 

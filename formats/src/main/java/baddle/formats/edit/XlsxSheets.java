@@ -72,9 +72,18 @@ final class XlsxSheets {
     Optional<Sheet> beside = copy.place().beside().flatMap(this::sheet);
     int at =
         beside
-            .map(one -> result.indexOf(one) + (copy.place().after() ? 1 : 0))
+            .map(one -> copy.place().after() ? behind(one) : result.indexOf(one))
             .orElse(result.size());
     result.add(at, new Sheet(copy.name(), id, relation, from));
+  }
+
+  /** Behind a sheet and the copies that are behind it already. */
+  private int behind(Sheet sheet) {
+    int at = result.indexOf(sheet) + 1;
+    while (at < result.size() && !sheets.contains(result.get(at))) {
+      at++;
+    }
+    return at;
   }
 
   /** Asks programs to compute all formulas when they open the workbook. */
@@ -125,6 +134,7 @@ final class XlsxSheets {
     int id = Xml.number(part.xml(), "sheetId", 0);
     String tag = part.tag();
     String prefix = PartText.prefixOf(tag, "id").orElse("r:");
+    String declared = declared(part, prefix);
     int at = 0;
     while (at < result.size() && (result.get(at).from() >= 0 || result.get(at).id() != id)) {
       at++;
@@ -136,12 +146,12 @@ final class XlsxSheets {
     }
     String name = part.named("sheet");
     for (int i = first; i < at; i++) {
-      before.append(element(name, prefix, result.get(i)));
+      before.append(element(name, declared, prefix, result.get(i)));
     }
     StringBuilder after = new StringBuilder();
     boolean isLast = result.subList(at + 1, result.size()).stream().allMatch(s -> s.from() >= 0);
     for (int i = at + 1; isLast && i < result.size(); i++) {
-      after.append(element(name, prefix, result.get(i)));
+      after.append(element(name, declared, prefix, result.get(i)));
     }
     if (part.xml().getLocalName().equals("sheet") && (!before.isEmpty() || !after.isEmpty())) {
       part.replaceTag(before + selfClosed(tag, name) + after);
@@ -164,9 +174,22 @@ final class XlsxSheets {
     }
   }
 
-  private static String element(String name, String prefix, Sheet sheet) {
+  /** The declaration of a prefix, if an element makes it for itself alone. */
+  private static String declared(PartCopy part, String prefix) throws IOException {
+    String declaration = "xmlns:" + prefix.replace(":", "");
+    return PartText.opened(part.tag()).contains(declaration + "=")
+        ? " "
+            + declaration
+            + "=\""
+            + PartText.escaped(part.xml().getNamespaceURI(prefix.replace(":", "")))
+            + "\""
+        : "";
+  }
+
+  private static String element(String name, String declared, String prefix, Sheet sheet) {
     return "<"
         + name
+        + declared
         + " name=\""
         + PartText.escaped(sheet.name())
         + "\" sheetId=\""

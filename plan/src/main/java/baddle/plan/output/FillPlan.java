@@ -25,7 +25,8 @@ import java.util.Set;
  * @param workbook the workbook that is read
  * @param into where the filled one goes; the workbook itself where it is filled in place
  * @param sheet the sheet that is filled
- * @param period whose figures; empty for the last
+ * @param period whose figures; empty for all that have a place of their own, else the last
+ * @param since the first period that is filled; empty for the first there is
  * @param rules what becomes of cells that hold something
  * @param cells single cells
  * @param rows figures for rows that the sheet names
@@ -37,6 +38,7 @@ public record FillPlan(
     String into,
     Sheet sheet,
     Optional<Period> period,
+    Optional<Period> since,
     Rules rules,
     List<Cell> cells,
     List<Rows> rows,
@@ -65,6 +67,23 @@ public record FillPlan(
   /** Whether the workbook itself is filled. */
   public boolean isInPlace() {
     return workbook.equals(into);
+  }
+
+  /** Whether each period has a workbook, a sheet, columns or rows of its own. */
+  public boolean isByPeriod() {
+    return hasWord(into)
+        || hasWord(sheet.name())
+        || rows.stream().anyMatch(Rows::isByPeriod)
+        || tables.stream().anyMatch(Table::appends);
+  }
+
+  /** Whether its places are named for months, whatever periods its sources are of. */
+  public boolean isOfMonths() {
+    return (into + sheet.name()).contains("{month");
+  }
+
+  private static boolean hasWord(String name) {
+    return WORDS.stream().anyMatch(word -> name.contains("{" + word + "}"));
   }
 
   /**
@@ -127,6 +146,13 @@ public record FillPlan(
    */
   public record Rows(Figure figure, Key key, List<Integer> columns, Optional<Headings> headings) {
 
+    /** Whether the sheet has columns for each period. */
+    public boolean isByPeriod() {
+      return headings.isPresent()
+          && !figure.allPeriods()
+          && figure.spec().across().stream().anyMatch(one -> one.item().grain().isPresent());
+    }
+
     /** Copies the list. */
     public Rows {
       columns = List.copyOf(columns);
@@ -170,6 +196,7 @@ public record FillPlan(
    * @param columns the dataset's columns by the table's headings
    * @param where the rows; empty for all
    * @param allPeriods whether rows of all periods are written
+   * @param appends whether rows that are in the table stay, and others go below them
    */
   public record Table(
       String sheet,
@@ -178,7 +205,8 @@ public record FillPlan(
       String dataset,
       Map<String, String> columns,
       Optional<String> where,
-      boolean allPeriods) {
+      boolean allPeriods,
+      boolean appends) {
 
     /** Copies the map. */
     public Table {

@@ -31,6 +31,7 @@ final class FillReader {
           "in_place",
           "sheet",
           "period",
+          "since",
           "filled",
           "locked",
           "formulas",
@@ -40,7 +41,7 @@ final class FillReader {
 
   private static final List<String> SHEET = List.of("copy", "as", "before", "after");
   private static final List<String> TABLE =
-      List.of("sheet", "of", "where", "period", "columns", "at");
+      List.of("sheet", "of", "where", "period", "columns", "at", "append");
 
   private final NodeReader nodes;
   private final Map<String, DatasetPlan> datasets;
@@ -87,7 +88,8 @@ final class FillReader {
             nodes
                 .choice(keys, "formulas", List.of("keep", "replace"), Function.identity(), "keep")
                 .equals("replace"));
-    Optional<Period> period = period(keys.get("period"));
+    Optional<Period> period = period(keys.get("period"), "period");
+    Optional<Period> since = period(keys.get("since"), "since");
     List<FillPlan.Cell> cells = new ArrayList<>();
     if (keys.containsKey("cells")) {
       nodes
@@ -107,7 +109,7 @@ final class FillReader {
     return nodes.problems().size() > before
         ? Optional.empty()
         : Optional.of(
-            new FillPlan(name, workbook, into, sheet, period, rules, cells, rows, tables));
+            new FillPlan(name, workbook, into, sheet, period, since, rules, cells, rows, tables));
   }
 
   private String into(String name, PlanNode node, Map<String, PlanNode> keys, String workbook) {
@@ -167,14 +169,14 @@ final class FillReader {
         after);
   }
 
-  private Optional<Period> period(@Nullable PlanNode node) {
-    String text = figures.word(node, "period");
+  private Optional<Period> period(@Nullable PlanNode node, String key) {
+    String text = figures.word(node, key);
     if (node == null || text.isEmpty() || text.equals("{period}")) {
       return Optional.empty();
     }
     Optional<Period> period = periods.parse(text);
     if (period.isEmpty()) {
-      nodes.problem(node, "period: should be a period such as 2026-03");
+      nodes.problem(node, key + ": should be a period such as 2026-03");
     }
     return period;
   }
@@ -236,6 +238,7 @@ final class FillReader {
             dataset.get().name(),
             columns,
             where,
-            figures.allPeriods(keys)));
+            figures.allPeriods(keys),
+            keys.containsKey("append") && nodes.truth(keys.get("append"), "append").orElse(false)));
   }
 }
