@@ -240,4 +240,96 @@ class AmendProgramTests {
     assertThat(run.err()).contains(reason);
     assertThat(folder.resolve("o.xlsx")).doesNotExist();
   }
+
+  private String shown(String file, String sheet, int row, int column) throws Exception {
+    try (XSSFWorkbook workbook = read(file)) {
+      XSSFCell cell = cell(workbook, sheet, row, column);
+      return cell == null ? "" : cell.toString();
+    }
+  }
+
+  @Test
+  void corrections_of_several_days_add_up_and_are_undone_together() throws Exception {
+    baddle.run("amend", "in", "--out", "out", "--set", "Form!B1=First", "--set", "Form!B2=1");
+    Baddle.Run second = baddle.run("amend", "in/a.xlsx", "--out", "out", "--set", "Form!B2=2");
+    assertThat(second.out()).as(second.err()).contains("Form!B2: 1 -> 2");
+    assertThat(shown("out/a.xlsx", "Form", 0, 1)).isEqualTo("First");
+    assertThat(shown("out/a.xlsx", "Form", 1, 1)).isEqualTo("2.0");
+    assertThat(shown("out/b.xlsx", "Form", 1, 1)).isEqualTo("1.0");
+
+    assertThat(baddle.run("amend", "--undo", "out/journal.csv").out())
+        .contains("4 cells changed in 2 of 2 files");
+    assertThat(shown("out/a.xlsx", "Form", 0, 1)).isEqualTo("Old Mill");
+    assertThat(shown("out/a.xlsx", "Form", 1, 1)).isEqualTo("12.5");
+  }
+
+  @Test
+  void a_run_that_was_stopped_is_gone_on_with_and_can_be_undone() throws Exception {
+    String[] amend = {"amend", "in", "--out", "out", "--set", "Form!B1=New"};
+    baddle.run(amend);
+    byte[] whole = Files.readAllBytes(folder.resolve("out/b.xlsx"));
+    Files.delete(folder.resolve("out/b.xlsx"));
+    Files.write(folder.resolve("out/.b.xlsx.part"), new byte[] {1});
+
+    Baddle.Run undo = baddle.run("amend", "--undo", "out/journal.csv", "--dry-run");
+    assertThat(undo.out()).contains("1 cell would be changed in 1 of 2 files");
+    assertThat(baddle.run(amend).status()).isZero();
+    assertThat(Files.readAllBytes(folder.resolve("out/b.xlsx"))).isEqualTo(whole);
+    assertThat(folder.resolve("out/.b.xlsx.part")).doesNotExist();
+    assertThat(baddle.run("amend", "--undo", "out/journal.csv").out())
+        .contains("2 cells changed in 2 of 2 files");
+  }
+
+  @Test
+  void nothing_is_in_its_place_before_the_journal_is() throws Exception {
+    Files.createDirectories(folder.resolve("out"));
+    Files.createDirectories(folder.resolve("journal.csv"));
+    Baddle.Run run =
+        baddle.run(
+            "amend", "in", "--out", "out", "--journal", "journal.csv", "--set", "Form!B1=New");
+    assertThat(run.status()).isNotZero();
+    assertThat(folder.resolve("out")).isEmptyDirectory();
+  }
+
+  @Test
+  void a_workbook_that_was_sent_again_is_not_mixed_with_its_old_copy() throws Exception {
+    baddle.run("amend", "in/a.xlsx", "--out", "out", "--set", "Form!B1=First");
+    Files.copy(
+        folder.resolve("in/b.xlsx"),
+        folder.resolve("in/a.xlsx"),
+        StandardCopyOption.REPLACE_EXISTING);
+    Baddle.Run run = baddle.run("amend", "in/a.xlsx", "--out", "out", "--set", "Form!B2=2");
+    assertThat(run.status()).isEqualTo(1);
+    assertThat(run.err()).contains("has changed since out/a.xlsx was made of it; undo that");
+  }
+
+  @Test
+  void what_is_open_elsewhere_stays_and_the_others_are_changed() throws Exception {
+    baddle.run("amend", "in", "--out", "out", "--set", "Form!B1=First");
+    Files.write(folder.resolve("out/~$a.xlsx"), new byte[0]);
+    Baddle.Run run = baddle.run("amend", "in", "--out", "out", "--set", "Form!B1=Second");
+    assertThat(run.err()).contains("out/a.xlsx is open in another program, for ~$a.xlsx is there");
+    assertThat(shown("out/a.xlsx", "Form", 0, 1)).isEqualTo("First");
+    assertThat(shown("out/b.xlsx", "Form", 0, 1)).isEqualTo("Second");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "Form!B2=123456789012345678 | has more than the 15 digits that a workbook keeps of a number",
+        "Prices!Price where Code = '231' -> 4 | the heading Price is there twice, at B2 and D2",
+      })
+  void what_cannot_be_done_exactly_is_refused(String set, String reason) throws Exception {
+    try (XSSFWorkbook workbook = read("in/a.xlsx")) {
+      workbook.getSheet("Prices").getRow(1).createCell(3).setCellValue("Price");
+      try (OutputStream out = Files.newOutputStream(folder.resolve("in/a.xlsx"))) {
+        workbook.write(out);
+      }
+    }
+    Baddle.Run run = baddle.run("amend", "in/a.xlsx", "--out", "out", "--set", set);
+    assertThat(run.status()).isEqualTo(1);
+    assertThat(run.err()).contains(reason);
+    assertThat(folder.resolve("out/a.xlsx")).doesNotExist();
+  }
 }

@@ -94,6 +94,25 @@ final class FoundCells {
               + String.join(" and ", names)
               + Nearest.hint(missing, known));
     }
+    for (String name : names) {
+      List<CellAt> named =
+          sheet.cells().entrySet().stream()
+              .filter(cell -> cell.getKey().row() == heading && cell.getValue().text().equals(name))
+              .map(Map.Entry::getKey)
+              .toList();
+      if (named.size() > 1) {
+        throw new FillException(
+            "sheet "
+                + sheet.name()
+                + ": the heading "
+                + name
+                + " is there twice, at "
+                + named.get(0)
+                + " and "
+                + named.get(1)
+                + "; name the cells by their addresses");
+      }
+    }
     SortedMap<String, Integer> columns = rows.get(heading);
     columns.remove("");
     List<String> headings = List.copyOf(columns.keySet());

@@ -1,5 +1,6 @@
 package baddle.app.amend;
 
+import baddle.app.ContentHash;
 import baddle.app.fill.CellValue;
 import baddle.app.fill.FillException;
 import baddle.app.output.OutputFile;
@@ -7,6 +8,7 @@ import baddle.app.reading.ParameterList;
 import baddle.core.grid.UnreadableFileException;
 import baddle.formats.csv.CsvRowWriter;
 import baddle.formats.edit.CellAt;
+import baddle.formats.edit.OpenElsewhere;
 import baddle.formats.edit.OwnWorkbook;
 import baddle.formats.edit.OwnWorkbooks;
 import baddle.formats.edit.SeenCell;
@@ -36,7 +38,11 @@ public final class Journal {
           "kind_after",
           "new",
           "because",
-          "original");
+          "original",
+          "original_content");
+
+  /** What a place is known by. */
+  private static final List<String> PLACE = COLUMNS.subList(0, 3);
 
   private static final String NO_JOURNAL = " is there and is no journal; name another file";
 
@@ -78,55 +84,71 @@ public final class Journal {
         : Optional.of(copy + " is there and no journal lists it as a copy; name another place");
   }
 
-  /** What a journal says of copies that aren't written anew now. */
-  private static List<List<String>> others(Path journal, Path folder, List<Amended> files)
-      throws IOException {
-    List<List<String>> others = new ArrayList<>();
+  /** The copies that a journal lists, each with the content of the workbook it was made of. */
+  static Map<Path, Optional<String>> copies(Path journal) throws IOException {
+    Map<Path, Optional<String>> copies = new HashMap<>();
     if (Files.exists(journal)) {
-      List<String> anew =
-          files.stream()
-              .filter(file -> !file.cells().isEmpty())
-              .map(file -> relative(folder, file.copy()))
-              .toList();
+      Path folder = journal.toAbsolutePath().normalize().resolveSibling("");
       for (ParameterList.Line line : ParameterList.read(journal)) {
-        if (!anew.contains(line.values().getOrDefault("file", ""))) {
-          others.add(COLUMNS.stream().map(c -> line.values().getOrDefault(c, "")).toList());
-        }
+        copies.put(
+            folder.resolve(line.values().getOrDefault("file", "")).normalize(),
+            Optional.of(unquoted(line.values().getOrDefault("original_content", "")))
+                .filter(content -> !content.isEmpty()));
       }
     }
-    return others;
+    return copies;
   }
 
   /**
-   * Writes a journal; copies are named as they lie from it, and what it says of other copies stays.
+   * Adds changes to a journal; copies are named as they lie from it. Of a cell that was changed
+   * before, what it held at first stays.
    */
-  public static void write(Path journal, List<Amended> files) throws IOException {
+  static void write(Path journal, List<Amended> files) throws IOException {
     Path folder = journal.toAbsolutePath().normalize().resolveSibling("");
-    List<List<String>> others = others(journal, folder, files);
+    Map<List<String>, List<String>> lines = new LinkedHashMap<>();
+    if (Files.exists(journal)) {
+      for (ParameterList.Line line : ParameterList.read(journal)) {
+        List<String> cells =
+            COLUMNS.stream().map(column -> line.values().getOrDefault(column, "")).toList();
+        lines.put(cells.subList(0, PLACE.size()), cells);
+      }
+    }
+    for (Amended file : files) {
+      String content = file.cells().isEmpty() ? "" : ContentHash.of(file.file()).toString();
+      for (Amended.Cell cell : file.cells()) {
+        List<String> line =
+            List.of(
+                relative(folder, file.copy()),
+                cell.sheet(),
+                cell.cell(),
+                cell.kindBefore(),
+                quoted(cell.before()),
+                cell.kindAfter(),
+                quoted(cell.after()),
+                cell.because(),
+                relative(folder, file.file()),
+                quoted(content));
+        lines.merge(line.subList(0, PLACE.size()), line, Journal::both);
+      }
+    }
     new OutputFile(journal)
         .write(
             Optional.empty(),
             out -> {
               CsvRowWriter writer = new CsvRowWriter(out);
               writer.row(COLUMNS);
-              others.forEach(writer::row);
-              for (Amended file : files) {
-                for (Amended.Cell cell : file.cells()) {
-                  writer.row(
-                      List.of(
-                          relative(folder, file.copy()),
-                          cell.sheet(),
-                          cell.cell(),
-                          cell.kindBefore(),
-                          quoted(cell.before()),
-                          cell.kindAfter(),
-                          quoted(cell.after()),
-                          cell.because(),
-                          relative(folder, file.file())));
-                }
-              }
+              lines.values().forEach(writer::row);
               writer.close();
             });
+  }
+
+  /** Two changes of one cell as one. */
+  private static List<String> both(List<String> first, List<String> second) {
+    List<String> both = new ArrayList<>(second);
+    for (String column : List.of("kind_before", "old")) {
+      both.set(COLUMNS.indexOf(column), first.get(COLUMNS.indexOf(column)));
+    }
+    return both;
   }
 
   private static String relative(Path folder, Path file) {
@@ -153,6 +175,11 @@ public final class Journal {
    * @param writes whether the copies are written
    */
   public static List<Amended> undo(Path journal, boolean writes) throws IOException, FillException {
+    return writes ? AmendRun.locked(journal, () -> undone(journal, true)) : undone(journal, false);
+  }
+
+  private static List<Amended> undone(Path journal, boolean writes)
+      throws IOException, FillException {
     Path folder = journal.toAbsolutePath().normalize().resolveSibling("");
     Map<String, List<Map<String, String>>> files = new LinkedHashMap<>();
     for (ParameterList.Line line : ParameterList.read(journal)) {
@@ -175,6 +202,11 @@ public final class Journal {
     List<Amended.Cell> cells = new ArrayList<>();
     if (!Files.isRegularFile(file)) {
       return new Amended(file, file, List.of(), List.of(), "isn't there", List.of());
+    }
+    Optional<Path> open = OpenElsewhere.lockOf(file);
+    if (open.isPresent()) {
+      String why = OpenElsewhere.message(file, open.get());
+      return new Amended(file, file, List.of(), List.of(), why, List.of());
     }
     try (OwnWorkbook workbook = OwnWorkbooks.open(file)) {
       WorkbookEdit edit = new WorkbookEdit();

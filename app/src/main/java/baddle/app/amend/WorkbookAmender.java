@@ -6,6 +6,7 @@ import baddle.app.output.OutputFile;
 import baddle.core.finding.Nearest;
 import baddle.core.grid.NamedRange;
 import baddle.formats.edit.CellAt;
+import baddle.formats.edit.CellContent;
 import baddle.formats.edit.OwnWorkbook;
 import baddle.formats.edit.OwnWorkbooks;
 import baddle.formats.edit.SeenCell;
@@ -21,6 +22,9 @@ import java.util.Optional;
 
 /** Changes chosen cells of workbooks, each in a copy, all that is wanted of a file or nothing. */
 public final class WorkbookAmender {
+
+  /** Numbers of workbooks are of double precision (IEEE 754). */
+  private static final int MOST_DIGITS = 15;
 
   private final List<Change> changes;
   private final boolean formulas;
@@ -41,13 +45,14 @@ public final class WorkbookAmender {
   /**
    * Changes a workbook; one that can't be read or written is told by what comes back.
    *
+   * @param from what is changed: the workbook, or the copy that earlier changes were made in
    * @param copy where the changed one goes; not the workbook itself
-   * @param writes whether it is written
+   * @param ready takes the copy, written beside its place; empty where none is written
    */
-  public Amended amend(Path file, Path copy, boolean writes) {
+  Amended amend(Path file, Path from, Path copy, Optional<List<OutputFile.Staged>> ready) {
     List<Amended.Cell> cells = new ArrayList<>();
     List<String> stays = new ArrayList<>();
-    try (OwnWorkbook workbook = OwnWorkbooks.open(file)) {
+    try (OwnWorkbook workbook = OwnWorkbooks.open(from)) {
       WorkbookEdit edit = new WorkbookEdit();
       String name = String.valueOf(file.getFileName());
       List<Change> own =
@@ -58,8 +63,8 @@ public final class WorkbookAmender {
       for (Change change : own) {
         change(change, sheets, edit, cells, stays);
       }
-      if (writes && !edit.isEmpty()) {
-        write(workbook, edit, copy);
+      if (ready.isPresent() && !edit.isEmpty()) {
+        ready.get().add(beside(workbook, edit, copy));
       }
       List<String> warnings = edit.isEmpty() ? List.of() : workbook.warnings();
       return new Amended(file, copy, cells, stays, "", warnings);
@@ -69,9 +74,10 @@ public final class WorkbookAmender {
     }
   }
 
-  private static void write(OwnWorkbook workbook, WorkbookEdit edit, Path copy) throws IOException {
+  private static OutputFile.Staged beside(OwnWorkbook workbook, WorkbookEdit edit, Path copy)
+      throws IOException {
     Files.createDirectories(copy.toAbsolutePath().resolveSibling(""));
-    OutputFile.ofCopy(copy).write(Optional.empty(), out -> workbook.write(edit, out));
+    return OutputFile.ofCopy(copy).stage(Optional.empty(), out -> workbook.write(edit, out));
   }
 
   private void change(
@@ -157,6 +163,16 @@ public final class WorkbookAmender {
               + ": a text of more than "
               + SheetLimits.CHARACTERS
               + " characters, which no cell holds");
+    }
+    if (change.value() instanceof CellContent.Amount amount
+        && amount.value().stripTrailingZeros().precision() > MOST_DIGITS) {
+      throw new FillException(
+          place
+              + ": "
+              + amount.value().toPlainString()
+              + " has more than the "
+              + MOST_DIGITS
+              + " digits that a workbook keeps of a number; in quotes it is a text");
     }
     Optional<CellAt> merged = sheet.mergedInto(at);
     if (merged.isPresent()) {

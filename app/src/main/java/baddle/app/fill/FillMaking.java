@@ -8,6 +8,7 @@ import baddle.app.reading.Inputs;
 import baddle.app.session.ProjectSession;
 import baddle.core.calendar.Period;
 import baddle.core.grid.UnreadableFileException;
+import baddle.formats.edit.OpenElsewhere;
 import baddle.formats.edit.OwnWorkbook;
 import baddle.formats.edit.OwnWorkbooks;
 import baddle.plan.FeedPlan;
@@ -91,6 +92,10 @@ final class FillMaking {
       throw problem(fill, name(into) + " is made of another workbook too, " + name(other));
     }
     OutputFile.Staged earlier = files.get(into);
+    Optional<Path> open = OpenElsewhere.lockOf(into);
+    if (open.isPresent()) {
+      throw problem(fill, OpenElsewhere.message(project.folder().relativize(into), open.get()));
+    }
     boolean goesOn = fill.isInPlace() || Files.exists(into) || earlier != null;
     refuse(fill, into, earlier != null);
     Path from = goesOn ? into : workbook;

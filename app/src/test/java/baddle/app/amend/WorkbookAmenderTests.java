@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -47,8 +48,14 @@ class WorkbookAmenderTests {
     copy = folder.resolve("changed/sent.xlsx");
   }
 
-  private Amended amend(Change... changes) {
-    return new WorkbookAmender(List.of(changes), false, false).amend(sent, copy, true);
+  private Amended amend(Change... changes) throws Exception {
+    return amend(new WorkbookAmender(List.of(changes), false, false));
+  }
+
+  private Amended amend(WorkbookAmender amending) throws Exception {
+    return new AmendRun(amending, folder.resolve("changed/journal.csv"))
+        .run(Map.of(sent, copy), true)
+        .get(0);
   }
 
   private static List<String> cells(Amended amended) {
@@ -140,11 +147,11 @@ class WorkbookAmenderTests {
   void a_formula_stays_unless_formulas_are_meant() throws Exception {
     List<Change> changes = List.of(Change.set("Form!C1=7"), Change.set("Form!B1=y"));
 
-    Amended kept = new WorkbookAmender(changes, false, false).amend(sent, copy, true);
+    Amended kept = amend(new WorkbookAmender(changes, false, false));
     assertThat(kept.stays())
         .containsExactly("Form!C1: a formula, =B2*2 (--formulas would change it)");
     assertThat(Sheets.cell(copy, "Form", "C1")).isEqualTo("=B2*2");
-    Amended changed = new WorkbookAmender(changes, true, false).amend(sent, copy, true);
+    Amended changed = amend(new WorkbookAmender(changes, true, false));
     assertThat(changed.stays()).isEmpty();
     assertThat(Sheets.cell(copy, "Form", "C1")).isEqualTo("7");
   }

@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import baddle.app.ProjectFolder;
 import baddle.app.Sheets;
+import baddle.app.amend.AmendRun;
+import baddle.app.amend.Change;
+import baddle.app.amend.WorkbookAmender;
 import baddle.app.check.CheckResult;
 import baddle.app.check.ProjectCheck;
 import baddle.app.check.SuspenseFile;
@@ -13,6 +16,7 @@ import baddle.formats.Formats;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -70,9 +74,10 @@ class MendedFilesTests {
       Files.writeString(file, Files.readString(file).replace("Dunmere,ten", "Dunmere,10.50"));
     } else {
       Path changed = folder.resolve("changed.xlsx");
-      new baddle.app.amend.WorkbookAmender(
-              List.of(baddle.app.amend.Change.find("text = 'ten' -> 10.50")), false, false)
-          .amend(file, changed, true);
+      WorkbookAmender amending =
+          new WorkbookAmender(List.of(Change.find("text = 'ten' -> 10.50")), false, false);
+      new AmendRun(amending, folder.resolve("amended/journal.csv"))
+          .run(Map.of(file, changed), true);
       Files.move(changed, file, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
     }
     project.consolidate();

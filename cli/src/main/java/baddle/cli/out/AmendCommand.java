@@ -1,5 +1,6 @@
 package baddle.cli.out;
 
+import baddle.app.amend.AmendRun;
 import baddle.app.amend.Amended;
 import baddle.app.amend.Change;
 import baddle.app.amend.ChangeList;
@@ -143,14 +144,7 @@ final class AmendCommand implements Command {
     }
     WorkbookAmender amending =
         new WorkbookAmender(changes, options.has("formulas"), options.has("locked"));
-    List<Amended> amended = new ArrayList<>();
-    for (Path file : files) {
-      amended.add(amending.amend(file, copies.getOrDefault(file, out), writes));
-    }
-    if (writes && amended.stream().anyMatch(one -> !one.cells().isEmpty())) {
-      Journal.write(journal, amended);
-    }
-    return amended;
+    return new AmendRun(amending, journal).run(copies, writes);
   }
 
   private static void refuse(String option, Optional<String> problem) throws UsageException {
