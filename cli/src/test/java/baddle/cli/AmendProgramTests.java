@@ -10,6 +10,8 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.List;
 import org.apache.poi.ss.usermodel.CellStyle;
+import org.apache.poi.ss.util.AreaReference;
+import org.apache.poi.ss.util.CellReference;
 import org.apache.poi.xssf.usermodel.XSSFCell;
 import org.apache.poi.xssf.usermodel.XSSFSheet;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
@@ -331,5 +333,41 @@ class AmendProgramTests {
     assertThat(run.status()).isEqualTo(1);
     assertThat(run.err()).contains(reason);
     assertThat(folder.resolve("out/a.xlsx")).doesNotExist();
+  }
+
+  @Test
+  void a_heading_of_a_table_changes_in_the_table_too_unless_a_formula_names_it() throws Exception {
+    try (XSSFWorkbook workbook = read("in/a.xlsx")) {
+      XSSFSheet prices = workbook.getSheet("Prices");
+      prices.createTable(new AreaReference(new CellReference("A2"), new CellReference("C4"), null));
+      prices.getTables().get(0).setName("list");
+      prices.getTables().get(0).setDisplayName("list");
+      try (OutputStream out = Files.newOutputStream(folder.resolve("in/a.xlsx"))) {
+        workbook.write(out);
+      }
+    }
+    String[] amend = {"amend", "in/a.xlsx", "--out", "out", "--set", "Prices!B2=Cost"};
+    assertThat(baddle.run(amend).err()).isEmpty();
+    try (XSSFWorkbook workbook = read("out/a.xlsx")) {
+      assertThat(workbook.getTable("list").getColumns().get(1).getName()).isEqualTo("Cost");
+    }
+    baddle.run("amend", "--undo", "out/journal.csv");
+    try (XSSFWorkbook workbook = read("out/a.xlsx")) {
+      assertThat(workbook.getTable("list").getColumns().get(1).getName()).isEqualTo("Price");
+    }
+    amend[5] = "Prices!B2=kind";
+    assertThat(baddle.run(amend).err()).contains("kind is a heading of the table already");
+    amend[5] = "Prices!B2=4";
+    assertThat(baddle.run(amend).err())
+        .contains("Prices!B2, a heading of table list: it has to be");
+    try (XSSFWorkbook workbook = read("in/a.xlsx")) {
+      workbook.getSheet("Form").createRow(9).createCell(0).setCellFormula("SUM(list[Price])");
+      try (OutputStream out = Files.newOutputStream(folder.resolve("in/a.xlsx"))) {
+        workbook.write(out);
+      }
+    }
+    amend[3] = "again";
+    amend[5] = "Prices!B2=Cost";
+    assertThat(baddle.run(amend).err()).contains("the formula =SUM(list[Price]) names it");
   }
 }

@@ -14,6 +14,7 @@ import baddle.formats.edit.OwnWorkbooks;
 import baddle.formats.edit.SeenCell;
 import baddle.formats.edit.SeenSheet;
 import baddle.formats.edit.WorkbookEdit;
+import baddle.formats.edit.WorkbookProof;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -211,11 +212,16 @@ public final class Journal {
     try (OwnWorkbook workbook = OwnWorkbooks.open(file)) {
       WorkbookEdit edit = new WorkbookEdit();
       Map<String, SeenSheet> sheets = new HashMap<>();
+      TableHeadings headings = new TableHeadings(new SeenSheets(workbook, List.of()), edit);
       for (Map<String, String> line : lines) {
-        undo(line, workbook, sheets, edit, cells);
+        undo(line, workbook, sheets, headings, edit, cells);
       }
       if (writes && !edit.isEmpty()) {
-        OutputFile.ofCopy(file).write(Optional.empty(), out -> workbook.write(edit, out));
+        try (OutputFile.Staged copy =
+            OutputFile.ofCopy(file).stage(Optional.empty(), out -> workbook.write(edit, out))) {
+          WorkbookProof.check(copy.beside(), file);
+          copy.publish();
+        }
       }
       return new Amended(file, file, cells, List.of(), "", List.of());
     } catch (IOException | FillException | NoSuchElementException e) {
@@ -228,6 +234,7 @@ public final class Journal {
       Map<String, String> line,
       OwnWorkbook workbook,
       Map<String, SeenSheet> sheets,
+      TableHeadings headings,
       WorkbookEdit edit,
       List<Amended.Cell> cells)
       throws IOException, FillException {
@@ -257,6 +264,7 @@ public final class Journal {
               + (after.isEmpty() ? "nothing" : after)
               + "; the file isn't changed");
     }
+    headings.change(sheet, at, CellValue.of(kind, before));
     edit.put(sheet.name(), at, CellValue.of(kind, before));
     cells.add(
         new Amended.Cell(

@@ -30,6 +30,9 @@ final class SeenSheets {
     changes.forEach(change -> CellAt.parse(change.cell()).ifPresent(named::add));
     for (NamedRange name : workbook.names()) {
       named.add(new CellAt(name.range().firstRow(), name.range().firstColumn()));
+      if (name.table()) {
+        named.addAll(TableHeadings.cells(name));
+      }
     }
   }
 

@@ -12,6 +12,7 @@ import baddle.formats.edit.OwnWorkbooks;
 import baddle.formats.edit.SeenCell;
 import baddle.formats.edit.SeenSheet;
 import baddle.formats.edit.WorkbookEdit;
+import baddle.formats.edit.WorkbookProof;
 import baddle.formats.xlsx.SheetLimits;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -60,11 +61,12 @@ public final class WorkbookAmender {
               .filter(change -> change.file().isEmpty() || change.file().equals(name))
               .toList();
       SeenSheets sheets = new SeenSheets(workbook, own);
+      TableHeadings headings = new TableHeadings(sheets, edit);
       for (Change change : own) {
-        change(change, sheets, edit, cells, stays);
+        change(change, sheets, headings, edit, cells, stays);
       }
       if (ready.isPresent() && !edit.isEmpty()) {
-        ready.get().add(beside(workbook, edit, copy));
+        ready.get().add(beside(workbook, edit, from, copy));
       }
       List<String> warnings = edit.isEmpty() ? List.of() : workbook.warnings();
       return new Amended(file, copy, cells, stays, "", warnings);
@@ -74,15 +76,24 @@ public final class WorkbookAmender {
     }
   }
 
-  private static OutputFile.Staged beside(OwnWorkbook workbook, WorkbookEdit edit, Path copy)
-      throws IOException {
+  private static OutputFile.Staged beside(
+      OwnWorkbook workbook, WorkbookEdit edit, Path from, Path copy) throws IOException {
     Files.createDirectories(copy.toAbsolutePath().resolveSibling(""));
-    return OutputFile.ofCopy(copy).stage(Optional.empty(), out -> workbook.write(edit, out));
+    OutputFile.Staged staged =
+        OutputFile.ofCopy(copy).stage(Optional.empty(), out -> workbook.write(edit, out));
+    try {
+      WorkbookProof.check(staged.beside(), from);
+      return staged;
+    } catch (IOException e) {
+      staged.close();
+      throw e;
+    }
   }
 
   private void change(
       Change change,
       SeenSheets sheets,
+      TableHeadings headings,
       WorkbookEdit edit,
       List<Amended.Cell> cells,
       List<String> stays)
@@ -91,11 +102,11 @@ public final class WorkbookAmender {
       Optional<CellAt> address = CellAt.parse(change.cell());
       if (address.isPresent()) {
         String sheet = sheets.first(change.sheet());
-        put(change, sheets.see(sheet), address.get(), edit, cells, stays);
+        put(change, sheets.see(sheet), address.get(), headings, edit, cells, stays);
       } else {
         NamedRange named = named(change, sheets);
         CellAt at = new CellAt(named.range().firstRow(), named.range().firstColumn());
-        put(change, sheets.see(named.sheet()), at, edit, cells, stays);
+        put(change, sheets.see(named.sheet()), at, headings, edit, cells, stays);
       }
       return;
     }
@@ -106,14 +117,14 @@ public final class WorkbookAmender {
         throw new FillException("sheet " + sheet.name() + ": no row where " + change.condition());
       }
       for (CellAt at : found) {
-        put(change, sheet, at, edit, cells, stays);
+        put(change, sheet, at, headings, edit, cells, stays);
       }
       return;
     }
     for (String name : sheets.of(change.sheet())) {
       SeenSheet sheet = sheets.see(name);
       for (CellAt at : FoundCells.byValue(sheet, change.condition())) {
-        put(change, sheet, at, edit, cells, stays);
+        put(change, sheet, at, headings, edit, cells, stays);
       }
     }
   }
@@ -138,10 +149,11 @@ public final class WorkbookAmender {
       Change change,
       SeenSheet sheet,
       CellAt at,
+      TableHeadings headings,
       WorkbookEdit edit,
       List<Amended.Cell> cells,
       List<String> stays)
-      throws FillException {
+      throws IOException, FillException {
     SeenCell cell = sheet.cell(at);
     String place = sheet.name() + "!" + at;
     String before = CellValue.text(cell);
@@ -184,6 +196,7 @@ public final class WorkbookAmender {
     } else if (edit.cells(sheet.name()).containsKey(at)) {
       throw new FillException(place + " is changed twice");
     } else {
+      headings.change(sheet, at, change.value());
       edit.put(sheet.name(), at, change.value());
       cells.add(
           new Amended.Cell(

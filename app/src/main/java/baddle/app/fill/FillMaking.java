@@ -11,6 +11,7 @@ import baddle.core.grid.UnreadableFileException;
 import baddle.formats.edit.OpenElsewhere;
 import baddle.formats.edit.OwnWorkbook;
 import baddle.formats.edit.OwnWorkbooks;
+import baddle.formats.edit.WorkbookProof;
 import baddle.plan.FeedPlan;
 import baddle.plan.output.FillPlan;
 import java.io.IOException;
@@ -149,10 +150,11 @@ final class FillMaking {
       boolean isNothing = of.stream().allMatch(FillResult::isNothing);
       if (!filled.edit().isEmpty() || !(goesOn || isNothing)) {
         Files.createDirectories(into.resolveSibling(""));
-        files.put(
-            into,
+        OutputFile.Staged staged =
             new OutputFile(into)
-                .stage(Optional.of(project.planFile()), out -> own.write(filled.edit(), out)));
+                .stage(Optional.of(project.planFile()), out -> own.write(filled.edit(), out));
+        files.put(into, staged);
+        WorkbookProof.check(staged.beside(), from);
       }
     } catch (UnreadableFileException e) {
       throw problem(fill, name(from) + ": " + e.getMessage());

@@ -187,8 +187,13 @@ final class XlsxPackageWriter {
 
   private static void resize(PartCopy part, WorkbookEdit.Table table)
       throws XMLStreamException, IOException {
+    int column = 0;
     while (part.xml().hasNext()) {
       int event = part.next();
+      if (part.is(event, XMLStreamConstants.START_ELEMENT, "tableColumn")
+          && column < table.headings().size()) {
+        part.replaceTag(PartText.with(part.tag(), "name", table.headings().get(column++)));
+      }
       boolean ranged =
           part.is(event, XMLStreamConstants.START_ELEMENT, "table")
               || part.is(event, XMLStreamConstants.START_ELEMENT, "autoFilter");
