@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardWatchEventKinds;
 import java.nio.file.WatchKey;
 import java.nio.file.WatchService;
+import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -376,5 +377,38 @@ class EachPeriodProgramTests {
 
   private static String[] with(String[] start, String... more) {
     return Stream.concat(Arrays.stream(start), Arrays.stream(more)).toArray(String[]::new);
+  }
+
+  @Test
+  void a_report_of_a_value_that_has_gone_is_named_until_it_is_removed() throws Exception {
+    Path plan = folder.resolve("baddle.yaml");
+    Files.writeString(
+        plan,
+        Files.readString(plan)
+            .replace(
+                "reports:\n",
+                """
+                reports:
+                  "sites/{site}.xlsx": {summaries: [months], for_each: site}
+                  "packs/{site}.xlsx": {rows: sales, split_by: site, when_gone: remove}
+                """));
+    month("2026-03", "2026-03-01,Elm,till,1.00");
+    month("2026-04", "2026-04-01,Ash,till,2.00");
+    assertThat(baddle.run("run").err()).isEmpty();
+    FileTime packed = Files.getLastModifiedTime(folder.resolve("packs/Ash.xlsx"));
+    Files.delete(folder.resolve("in/tills-2026-03.csv"));
+
+    for (int i = 0; i < 2; i++) {
+      Baddle.Run run = baddle.run("run");
+      assertThat(run.status()).isEqualTo(1);
+      assertThat(run.out())
+          .contains(
+              "from an earlier batch, because the data no longer has rows for them: sites/Elm");
+      assertThat(folder.resolve("packs/Elm.xlsx")).doesNotExist();
+      assertThat(Files.readString(folder.resolve("sites/index.html"))).doesNotContain("Elm");
+      assertThat(Files.getLastModifiedTime(folder.resolve("packs/Ash.xlsx"))).isEqualTo(packed);
+    }
+    Files.delete(folder.resolve("sites/Elm.xlsx"));
+    assertThat(baddle.run("run").out()).doesNotContain("Elm");
   }
 }

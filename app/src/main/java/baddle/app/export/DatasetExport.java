@@ -71,7 +71,7 @@ public final class DatasetExport {
    */
   public Result toFile(Path file, Optional<String> table) throws IOException, ExportException {
     RowsOfDataset rows = new RowsOfDataset(session, dataset, choice);
-    try (RowsFile.Ready ready = beside(rows, choice, file, table)) {
+    try (RowsFile.Ready ready = beside(rows, choice, file, table, true)) {
       ready.beside().publish();
       return result(rows, ready.written());
     }
@@ -100,7 +100,7 @@ public final class DatasetExport {
           throw new ExportException(problem.get());
         }
         RowsOfDataset rows = new RowsOfDataset(session, dataset, one.getValue());
-        ready.add(beside(rows, one.getValue(), file, table));
+        ready.add(beside(rows, one.getValue(), file, table, splitBy.isEmpty()));
       }
       return ready;
     } catch (IOException | ExportException | RuntimeException e) {
@@ -111,13 +111,20 @@ public final class DatasetExport {
     }
   }
 
+  /**
+   * Writes rows beside their place.
+   *
+   * @param saysBatch whether the file says which batch it shows; one of many doesn't, so that it is
+   *     touched only when its rows change
+   */
   private RowsFile.Ready beside(
-      RowsOfDataset rows, RowsChoice of, Path file, Optional<String> table) throws IOException {
+      RowsOfDataset rows, RowsChoice of, Path file, Optional<String> table, boolean saysBatch)
+      throws IOException {
     RowsFile.Shape shape =
         new RowsFile.Shape(
             table.orElse(dataset),
             form,
-            about(of, rows.batch()),
+            about(of, saysBatch ? Optional.of(rows.batch()) : Optional.empty()),
             BatchTables.of(session.store(), rows.batch()));
     return RowsFile.stage(
         file, Optional.of(session.project().planFile()), rows.schema(), shape, rows);
@@ -140,7 +147,8 @@ public final class DatasetExport {
     if (sheets.isEmpty()) {
       sheets.add(new RowsFile.Sheet(dataset, all));
     }
-    RowsFile.Shape shape = new RowsFile.Shape(dataset, form, about(choice, all.batch()), List.of());
+    RowsFile.Shape shape =
+        new RowsFile.Shape(dataset, form, about(choice, Optional.of(all.batch())), List.of());
     return result(
         all,
         RowsFile.writeSheets(
@@ -232,11 +240,11 @@ public final class DatasetExport {
         BatchStamp.of(rows.batch()), written.rows(), written.remarks(), rows.changes());
   }
 
-  private List<Map.Entry<String, String>> about(RowsChoice of, Batch batch) {
+  private List<Map.Entry<String, String>> about(RowsChoice of, Optional<Batch> batch) {
     List<Map.Entry<String, String>> about = new ArrayList<>();
     about.add(Map.entry("Plan", String.valueOf(session.project().planFile().getFileName())));
     about.add(Map.entry("Dataset", dataset));
-    about.add(Map.entry("Batch", BatchStamp.of(batch).toString()));
+    batch.ifPresent(one -> about.add(Map.entry("Batch", BatchStamp.of(one).toString())));
     of.where().ifPresent(where -> about.add(Map.entry("Where", where)));
     of.period().ifPresent(period -> about.add(Map.entry("Period", period.toString())));
     of.sinceBatch().ifPresent(since -> about.add(Map.entry("Since batch", String.valueOf(since))));

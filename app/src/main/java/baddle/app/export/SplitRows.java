@@ -1,6 +1,6 @@
 package baddle.app.export;
 
-import baddle.app.output.SafeName;
+import baddle.app.output.DistinctNames;
 import baddle.app.session.ProjectSession;
 import baddle.core.expression.Expression;
 import baddle.core.table.Schema;
@@ -84,13 +84,20 @@ final class SplitRows {
       throws ExportException {
     Map<String, RowsChoice> files = new LinkedHashMap<>();
     Map<String, List<String>> taken = new LinkedHashMap<>();
+    List<DistinctNames> names = new ArrayList<>();
+    for (int i = 0; i < columns.size(); i++) {
+      int column = i;
+      names.add(
+          new DistinctNames(
+              combinations.stream().map(values -> values.get(column)).toList(), List.of()));
+    }
     for (List<String> values : combinations) {
       String file = name;
       List<String> conditions = new ArrayList<>();
       for (int i = 0; i < columns.size(); i++) {
         String value = values.get(i);
         String column = Expression.quoted(columns.get(i));
-        file = file.replace("{" + columns.get(i) + "}", SafeName.of(value));
+        file = file.replace("{" + columns.get(i) + "}", names.get(i).of(value));
         conditions.add(
             value.isEmpty()
                 ? column + " is null"

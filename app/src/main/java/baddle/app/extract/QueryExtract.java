@@ -2,7 +2,7 @@ package baddle.app.extract;
 
 import baddle.app.Project;
 import baddle.app.export.RowsFile;
-import baddle.app.output.SafeName;
+import baddle.app.output.DistinctNames;
 import baddle.app.reading.Inputs;
 import baddle.app.results.DatabaseAccess;
 import baddle.app.results.QueryConnection;
@@ -22,6 +22,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * Asks a query for each line of a list and writes each answer into a file of its own, all over one
@@ -36,6 +37,7 @@ public final class QueryExtract {
   private final Project project;
   private final Extract extract;
   private final Map<QueryLine, Path> files = new LinkedHashMap<>();
+  private final Map<String, DistinctNames> names = new HashMap<>();
 
   /**
    * An extract of a project.
@@ -81,8 +83,19 @@ public final class QueryExtract {
                         + "} is no value of the list; there are "
                         + line.values().keySet());
               }
-              return Matcher.quoteReplacement(SafeName.of(value));
+              return Matcher.quoteReplacement(names(place.group(1)).of(value));
             });
+  }
+
+  private DistinctNames names(String place) {
+    return names.computeIfAbsent(
+        place,
+        key ->
+            new DistinctNames(
+                extract.lines().stream()
+                    .map(line -> line.values().getOrDefault(key, ""))
+                    .collect(Collectors.toSet()),
+                List.of()));
   }
 
   /** How many lines there are. */

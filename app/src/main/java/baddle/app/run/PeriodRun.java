@@ -121,6 +121,7 @@ public final class PeriodRun {
             });
     List<Path> outputs = new ArrayList<>(result.written());
     outputs.addAll(result.unchanged());
+    outputs.addAll(result.gone());
     result.filled().forEach(filled -> outputs.add(filled.file()));
     now.get()
         .and(outputs)
@@ -172,6 +173,8 @@ public final class PeriodRun {
           comparison,
           reports.written(),
           reports.unchanged(),
+          reports.gone(),
+          reports.removed(),
           reports.filled(),
           reports.tables());
     }

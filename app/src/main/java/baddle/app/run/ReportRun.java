@@ -22,6 +22,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -34,6 +36,7 @@ final class ReportRun {
 
   private final ProjectSession session;
   private final Project project;
+  private final EachFiles eachFiles;
   private String writer;
   private final List<Path> places = new ArrayList<>();
   private final List<Path> written = new ArrayList<>();
@@ -49,6 +52,7 @@ final class ReportRun {
   ReportRun(ProjectSession session, String writer) {
     this.session = session;
     this.project = session.project();
+    this.eachFiles = new EachFiles(project);
     this.writer = writer;
   }
 
@@ -75,6 +79,16 @@ final class ReportRun {
   /** The tables of databases that were loaded. */
   List<TableExport.Result> tables() {
     return tables;
+  }
+
+  /** Files of reports whose value the data has no more. */
+  List<Path> gone() {
+    return eachFiles.gone();
+  }
+
+  /** Such files that were removed. */
+  List<Path> removed() {
+    return eachFiles.removed();
   }
 
   /** The workbooks that were filled. */
@@ -138,13 +152,19 @@ final class ReportRun {
     try (TableReports loads = new TableReports(project)) {
       Heads heads = new Heads(project, session.store(), checked);
       ReportWriter writing = new ReportWriter(session, heads, batch);
+      Map<ReportPlan, Set<Path>> each = new LinkedHashMap<>();
       for (ReportPlan report : project.plan().reports()) {
+        int first = ready.size();
         if (report.rows().isPresent()) {
           ready.addAll(rows(report, report.rows().get(), batch));
         } else {
           writing.write(report, ready);
         }
         refuseTwice(ready);
+        if (report.isEach()) {
+          Set<Path> files = each.computeIfAbsent(report, one -> new LinkedHashSet<>());
+          ready.subList(first, ready.size()).forEach(file -> files.add(file.file()));
+        }
       }
       WorkbookFill.Ready filled =
           new WorkbookFill(project)
@@ -174,6 +194,7 @@ final class ReportRun {
                 unchanged.add(file);
                 places.add(file);
               });
+      eachFiles.settle(each);
       remember(batch);
       this.filled = filled.results();
     } catch (FillException e) {

@@ -2,8 +2,8 @@ package baddle.app.run;
 
 import baddle.app.Project;
 import baddle.app.cells.OneValue;
+import baddle.app.output.DistinctNames;
 import baddle.app.output.OutputFile;
-import baddle.app.output.SafeName;
 import baddle.app.reading.Inputs;
 import baddle.app.session.ProjectSession;
 import baddle.app.summarize.ChosenRows;
@@ -113,8 +113,9 @@ final class ReportWriter {
     Path index = place(indexName(report));
     refuse(report, ReportFile.problem(index, summaries.size()).or(() -> inputs.problem(index)));
     taken.put(index.toString().toLowerCase(Locale.ROOT), "the index");
+    DistinctNames names = new DistinctNames(values, List.of("index"));
     for (String value : values) {
-      Path place = place(report.file().replace("{" + column + "}", SafeName.of(value)));
+      Path place = place(report.file().replace("{" + column + "}", names.of(value)));
       String other = taken.put(place.toString().toLowerCase(Locale.ROOT), value);
       refuse(
           report,

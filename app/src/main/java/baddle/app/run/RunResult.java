@@ -24,6 +24,8 @@ import java.util.Optional;
  * @param moved what moved since the batch before; empty where there is none
  * @param written the reports whose content is another one now
  * @param unchanged the reports that are as they were
+ * @param gone reports of values that the data has no more; they show an earlier batch
+ * @param removed such reports that were removed
  * @param filled what was put into workbooks
  * @param tables what was loaded into databases
  */
@@ -37,6 +39,8 @@ public record RunResult(
     Optional<Comparison> moved,
     List<Path> written,
     List<Path> unchanged,
+    List<Path> gone,
+    List<Path> removed,
     List<FillResult> filled,
     List<TableExport.Result> tables) {
 
@@ -57,6 +61,8 @@ public record RunResult(
         Optional.empty(),
         List.of(),
         files,
+        gone,
+        List.of(),
         filled.stream().map(FillResult::again).toList(),
         List.of());
   }
@@ -73,6 +79,8 @@ public record RunResult(
     resolved = List.copyOf(resolved);
     written = List.copyOf(written);
     unchanged = List.copyOf(unchanged);
+    gone = List.copyOf(gone);
+    removed = List.copyOf(removed);
     filled = List.copyOf(filled);
     tables = List.copyOf(tables);
   }

@@ -14,6 +14,7 @@ import baddle.cli.out.FillText;
 import baddle.cli.prove.CompareText;
 import baddle.cli.terminal.LineWrap;
 import baddle.core.finding.Finding;
+import baddle.core.finding.Listing;
 import baddle.core.finding.NumberText;
 import baddle.core.finding.Severity;
 import baddle.core.outcome.Completeness;
@@ -221,12 +222,32 @@ final class RunText {
                   + " unchanged",
           2);
     }
+    removed();
     if (result.filled().stream().anyMatch(FillResult::wantsEye)) {
       title("Filled workbooks that want a look");
       new FillText(folder)
           .lines(result.filled().stream().filter(FillResult::wantsEye).toList(), false)
           .forEach(line -> lines.add("  " + line));
     }
+  }
+
+  /** Reports of values that have gone. */
+  private void removed() {
+    if (!result.removed().isEmpty()) {
+      text(
+          "  removed, because the data no longer has rows for them: " + names(result.removed()), 2);
+    }
+    if (!result.gone().isEmpty()) {
+      text(
+          "  from an earlier batch, because the data no longer has rows for them: "
+              + names(result.gone())
+              + "; remove them, or set when_gone: remove for the report",
+          2);
+    }
+  }
+
+  private String names(List<Path> files) {
+    return Listing.of(files.stream().map(this::relative).toList());
   }
 
   /** Files by their names; many of one folder as a count. */
@@ -280,6 +301,8 @@ final class RunText {
           JsonText.strings(json, "written", result.written().stream().map(this::relative).toList());
           JsonText.strings(
               json, "unchanged", result.unchanged().stream().map(this::relative).toList());
+          JsonText.strings(json, "gone", result.gone().stream().map(this::relative).toList());
+          JsonText.strings(json, "removed", result.removed().stream().map(this::relative).toList());
           json.writeArrayFieldStart("fills");
           for (FillResult filled : result.filled()) {
             new FillText(folder).write(filled, json);

@@ -18,6 +18,7 @@ import java.util.Optional;
  * @param words what it says besides its figures
  * @param reading what its readers can do with it
  * @param rows the rows; empty for summaries
+ * @param removesGone whether the file of a value that the data has no more is removed
  */
 public record ReportPlan(
     String file,
@@ -26,7 +27,13 @@ public record ReportPlan(
     boolean totals,
     Words words,
     Reading reading,
-    Optional<RowsPlan> rows) {
+    Optional<RowsPlan> rows,
+    boolean removesGone) {
+
+  /** Whether there is a file for each value. */
+  public boolean isEach() {
+    return !reading.forEach().isEmpty() || rows.filter(one -> !one.splitBy().isEmpty()).isPresent();
+  }
 
   /**
    * What a report says besides its figures.

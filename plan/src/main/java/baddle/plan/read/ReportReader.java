@@ -20,9 +20,13 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 
 /** Reads what files are written each time. */
 final class ReportReader {
+
+  /** What becomes of the file of a value that the data has no more. */
+  static final String WHEN_GONE = "when_gone";
 
   private static final List<String> OF_SUMMARIES =
       List.of("summaries", "form", "totals", "title", "subtitle", "notes", "filters", "for_each");
@@ -69,6 +73,7 @@ final class ReportReader {
     List<String> known = new ArrayList<>(List.of("rows", "columns"));
     known.addAll(OF_SUMMARIES);
     known.addAll(OF_ROWS);
+    known.add(WHEN_GONE);
     Map<String, PlanNode> keys = nodes.keys(node, "report " + file, known);
     boolean ofRows = !keys.containsKey("summaries");
     if (ofRows && !keys.containsKey("rows")) {
@@ -117,7 +122,23 @@ final class ReportReader {
           keys.get("filters"), "filters: is for files that end in .html, or for show: [pivot]");
     }
     refuseUnsaid(file, keys, looks, given);
-    return Optional.of(new ReportPlan(file, names, form, totals, words, reading, Optional.empty()));
+    boolean removesGone = removesGone(nodes, keys, !reading.forEach().isEmpty(), "for_each");
+    return Optional.of(
+        new ReportPlan(file, names, form, totals, words, reading, Optional.empty(), removesGone));
+  }
+
+  /** Whether files of values that have gone are removed; only where there is one for each value. */
+  static boolean removesGone(
+      NodeReader nodes, Map<String, PlanNode> keys, boolean isEach, String key) {
+    if (!keys.containsKey(WHEN_GONE)) {
+      return false;
+    }
+    if (!isEach) {
+      nodes.problem(keys.get(WHEN_GONE), WHEN_GONE + ": is for reports with " + key + ":");
+    }
+    return nodes
+        .choice(keys, WHEN_GONE, List.of("keep", "remove"), Function.identity(), "keep")
+        .equals("remove");
   }
 
   /** Refuses what a file of its kind can't show. */

@@ -67,7 +67,8 @@ final class RowsReportReader {
             false,
             ReportPlan.Words.NONE,
             ReportPlan.Reading.PLAIN,
-            Optional.of(rows(keys, dataset, known, splitBy, log(file, keys)))));
+            Optional.of(rows(keys, dataset, known, splitBy, log(file, keys))),
+            ReportReader.removesGone(nodes, keys, !splitBy.isEmpty(), "split_by")));
   }
 
   private RowsPlan rows(
