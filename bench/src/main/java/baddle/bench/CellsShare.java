@@ -30,8 +30,8 @@ final class CellsShare {
         RecordedEvent event = recording.readEvent();
         if (event.getEventType().getName().equals("jdk.ExecutionSample")
             && event.getStackTrace() != null) {
-          reading += isIn(event, Set.of(READING)) ? 1 : 0;
-          ledger += isIn(event, LEDGER) ? 1 : 0;
+          reading += isWithin(event, Set.of(READING)) ? 1 : 0;
+          ledger += isWithin(event, LEDGER) ? 1 : 0;
         }
       }
     }
@@ -48,7 +48,7 @@ final class CellsShare {
         (double) ledger / reading);
   }
 
-  private static boolean isIn(RecordedEvent event, Set<String> classes) {
+  private static boolean isWithin(RecordedEvent event, Set<String> classes) {
     for (RecordedFrame frame : event.getStackTrace().getFrames()) {
       if (classes.contains(frame.getMethod().getType().getName())) {
         return true;

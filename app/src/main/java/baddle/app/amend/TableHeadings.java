@@ -61,7 +61,8 @@ final class TableHeadings {
     if (!(value instanceof CellContent.Text text) || text.value().isBlank()) {
       throw new FillException(place + "it has to be a text");
     }
-    headings.set(index, text.value());
+    headings.remove(index);
+    headings.add(index, text.value());
     if (headings.stream().filter(text.value()::equalsIgnoreCase).count() > 1) {
       throw new FillException(place + text.value() + " is a heading of the table already");
     }

@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedSet;
 import java.util.TreeSet;
 
 /**
@@ -41,8 +42,8 @@ final class FillPeriods {
 
   /** In the order of time; empty where no period is known. */
   List<Period> of() throws IOException {
-    TreeSet<Period> ofSources = ofSources();
-    TreeSet<Period> all = fill.isOfMonths() ? months(ofSources) : ofSources;
+    SortedSet<Period> ofSources = ofSources();
+    SortedSet<Period> all = fill.isOfMonths() ? months(ofSources) : ofSources;
     if (all.isEmpty()) {
       all = ofSources.isEmpty() ? ofRows() : ofSources;
     }
@@ -56,7 +57,7 @@ final class FillPeriods {
   }
 
   /** Those of the sources of the fill's datasets, or of all sources where it is of no dataset. */
-  private TreeSet<Period> ofSources() throws IOException {
+  private SortedSet<Period> ofSources() throws IOException {
     Set<Integer> parts = new HashSet<>();
     for (String dataset : FillFigures.datasets(fill)) {
       parts.addAll(session.reader(dataset, batch).parts());
@@ -74,8 +75,8 @@ final class FillPeriods {
    * The months of the dates of rows, without those that no source is of where sources are of
    * periods, for a date may be wrong; where rows have no dates, the months of the sources.
    */
-  private TreeSet<Period> months(Set<Period> ofSources) throws IOException {
-    TreeSet<Period> months = ofRows();
+  private SortedSet<Period> months(Set<Period> ofSources) throws IOException {
+    SortedSet<Period> months = ofRows();
     if (!ofSources.isEmpty()) {
       months.removeIf(month -> ofSources.stream().noneMatch(one -> one.covers(month)));
     }
@@ -89,7 +90,7 @@ final class FillPeriods {
   }
 
   /** The months of the dates that rows are dated by. */
-  private TreeSet<Period> ofRows() throws IOException {
+  private SortedSet<Period> ofRows() throws IOException {
     TreeSet<Period> months = new TreeSet<>();
     for (String name : FillFigures.datasets(fill)) {
       DatasetPlan dataset = Objects.requireNonNull(session.project().plan().datasets().get(name));

@@ -4,10 +4,11 @@ import baddle.core.grid.UnreadableFileException;
 import baddle.formats.xml.WorkbookZip;
 import baddle.formats.xml.Xml;
 import java.io.IOException;
-import java.net.URI;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -137,7 +138,7 @@ public final class WorkbookProof {
       }
       case "table" -> {
         if (part.contains("/tables/")) {
-          once("the workbook", "table number", attribute(xml, "id"));
+          once("the workbook", "id of a table", attribute(xml, "id"));
           once("the workbook", "table", attribute(xml, "displayName").map(WorkbookProof::small));
         }
       }
@@ -159,14 +160,24 @@ public final class WorkbookProof {
     }
     String owner = part.replaceFirst("_rels/([^/]*)\\.rels$", "$1");
     String named = target.get().replaceFirst("#.*$", "");
-    try {
-      String path = URI.create("/" + owner).resolve(named).getPath().replaceFirst("^/+", "");
-      if (!named.isEmpty() && !parts.contains(path)) {
-        problems.add(part + " names " + path + ", which isn't there");
-      }
-    } catch (IllegalArgumentException e) {
-      problems.add(part + " names " + named + ", which is no part");
+    String path = resolved(owner.substring(0, owner.lastIndexOf('/') + 1), named);
+    if (!named.isEmpty() && !parts.contains(path)) {
+      problems.add(part + " names " + path + ", which isn't there");
     }
+  }
+
+  /** A part's name, of how another part names it. */
+  private static String resolved(String folder, String named) {
+    Deque<String> steps = new ArrayDeque<>();
+    String whole = named.startsWith("/") ? named : folder + named;
+    for (String step : whole.split("/")) {
+      if (step.equals("..")) {
+        steps.pollLast();
+      } else if (!step.isEmpty() && !step.equals(".")) {
+        steps.add(step);
+      }
+    }
+    return String.join("/", steps);
   }
 
   private void once(String part, String what, Optional<String> value) {
