@@ -1,6 +1,7 @@
 package baddle.formats.edit;
 
 import baddle.core.calendar.DateSystem;
+import baddle.core.grid.CellRange;
 import baddle.formats.xlsx.AttributeText;
 import baddle.formats.xml.Xml;
 import java.io.IOException;
@@ -145,9 +146,12 @@ final class XlsxSheetWriter {
     }
   }
 
-  /** What is said of the range that has cells goes: it may be untrue, and nobody needs it. */
+  /**
+   * The range that has cells is optional. It is kept where it still holds what is put into it, and
+   * left out where it would be untrue: many writers say only the first cell.
+   */
   private void dimension(PartCopy part) throws XMLStreamException, IOException {
-    if (left.isEmpty() && !isCopy()) {
+    if (!isCopy() && (left.isEmpty() || holdsAll(Xml.attribute(part.xml(), "ref").orElse("")))) {
       return;
     }
     boolean isEmpty = part.xml().isEmptyElement();
@@ -156,6 +160,13 @@ final class XlsxSheetWriter {
       part.next();
       part.leaveOut();
     }
+  }
+
+  private boolean holdsAll(String range) {
+    return range.contains(":")
+        && CellRange.parse(range)
+            .filter(all -> left.keySet().stream().allMatch(at -> at.liesIn(all)))
+            .isPresent();
   }
 
   private void beginRows(PartCopy part) throws XMLStreamException, IOException {

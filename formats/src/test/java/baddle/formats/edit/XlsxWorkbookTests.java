@@ -43,6 +43,8 @@ import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** Workbooks that are written anew with some cells changed: all else stays. */
 class XlsxWorkbookTests {
@@ -148,6 +150,20 @@ class XlsxWorkbookTests {
     assertThat(ZipParts.of(after)).isEqualTo(ZipParts.of(before));
     assertThat(new ArrayList<>(ZipParts.of(after).keySet()))
         .isEqualTo(new ArrayList<>(ZipParts.of(before).keySet()));
+  }
+
+  @ParameterizedTest
+  @CsvSource({"B4, true", "D4, false", "A8, false"})
+  void the_range_of_cells_is_kept_only_where_it_stays_true(String cell, boolean isKept)
+      throws Exception {
+    WorkbookEdit edit = new WorkbookEdit();
+    edit.put("Template", ZipParts.at(cell), amount("100.10"));
+    edit(edit);
+    assertThat(
+            ZipParts.of(after)
+                .get("xl/worksheets/sheet1.xml")
+                .contains("<dimension ref=\"A1:C7\"/>"))
+        .isEqualTo(isKept);
   }
 
   @Test
