@@ -115,4 +115,14 @@ public record Project(
   public static Path storeFolder(Path planFile) {
     return planFile.toAbsolutePath().normalize().resolveSibling(STORE_FOLDER);
   }
+
+  /** Whether a file lies in a folder in which what belongs to plans is kept. */
+  public static boolean isInStore(Path file) {
+    for (Path part : file.resolveSibling("")) {
+      if (part.toString().equals(STORE_FOLDER)) {
+        return true;
+      }
+    }
+    return false;
+  }
 }

@@ -279,29 +279,82 @@ class TableProgramTests {
   @Test
   void a_table_that_a_feed_reads_is_never_loaded_into() throws Exception {
     SERVER.run(
-        DATABASE, "create table sent(no text, amount numeric)", "create table Other(no text)");
-    baddle.write("q.sql", "select a.no from public.\"other\" a");
+        DATABASE,
+        "create table sent(no text, amount numeric)",
+        "create table Other(no text)",
+        "create table behind(no text)",
+        "create view shown as select no from behind",
+        "create table years(no text, day date) partition by range (day)",
+        "create table y2026 partition of years for values from ('2026-01-01') to ('2027-01-01')");
+    baddle.write("q.sql", "select a.no from/* , sent */public.\"other\" a");
     String plan = Files.readString(folder.resolve("baddle.yaml"));
     String of = "  FEED: {into: sales, database: office, ";
     baddle.write(
         "baddle.yaml",
         plan.replace(
-                "feeds: {sales: {files: \"sales *.csv\"}}",
-                "feeds:\n  sales: {files: \"sales *.csv\", into: sales}")
+                    "databases: {office: ",
+                    "databases:\n  other_name: {url: \""
+                        + url.replace("localhost", "127.0.0.1")
+                        + "?tcpNoDelay=true\", user: owner, password: \"{env:OFFICE_PASSWORD}\"}\n"
+                        + "  office: ")
+                .replace("_PASSWORD}\"}}", "_PASSWORD}\"}")
+                .replace(
+                    "feeds: {sales: {files: \"sales *.csv\"}}",
+                    "feeds:\n  sales: {files: \"sales *.csv\", into: sales}")
             + of.replace("FEED", "one")
             + "query: 'select no from x join sent s on true'}\n"
             + of.replace("FEED", "two")
             + "query_file: q.sql}\n"
             + of.replace("FEED", "three")
-            + "table: third}");
+            + "table: third}\n"
+            + of.replace("FEED", "four").replace("office", "other_name")
+            + "table: shown}\n"
+            + of.replace("FEED", "five").replace("office", "other_name")
+            + "query: 'select no from y2026'}\n");
     baddle.run("consolidate");
 
-    for (String table : List.of("sent", "public.other", "third")) {
+    for (String table : List.of("public.other", "behind", "years", "y2026")) {
       Run run = baddle.run("export", "sales", "--to", "office:" + table, "--remake");
 
-      assertThat(run.status()).isEqualTo(2);
       assertThat(run.err()).contains("the table office:" + table + " is read by the feed");
+      assertThat(run.status()).isEqualTo(2);
+    }
+    for (String table : List.of("sent", "third")) {
+      Run run = baddle.run("export", "sales", "--to", "office:" + table, "--remake");
+      assertThat(run.err()).contains("the table office:" + table + " is named by the feed");
+      assertThat(run.status()).isEqualTo(2);
     }
     assertThat(baddle.run("export", "sales", "--to", "office:sent_clean").status()).isZero();
+  }
+
+  @Test
+  void one_file_under_two_names_is_one_database_and_the_store_is_none() throws Exception {
+    Path file = folder.resolve("till.db");
+    try (Connection till = DriverManager.getConnection("jdbc:sqlite:" + file);
+        Statement statement = till.createStatement()) {
+      statement.execute("create table Tills(no text primary key, amount numeric) without rowid");
+      statement.execute("insert into Tills values ('t1', 5)");
+      statement.execute("create table apart(no text)");
+    }
+    Files.createSymbolicLink(folder.resolve("linked.db"), file);
+    baddle.write(
+        "baddle.yaml",
+        PLAN.replace(
+                    "databases: {office: {url: \"URL\", user: owner, password:"
+                        + " \"{env:OFFICE_PASSWORD}\"}}",
+                    "databases: {till: {url: \"jdbc:sqlite:till.db\"}, linked: {url:"
+                        + " \"jdbc:sqlite:linked.db\"}, own: {url: \"jdbc:sqlite:.baddle/dataset.db\"}}")
+                .replace(
+                    "{sales: {files: \"sales *.csv\"}}",
+                    "{sales: {files: \"sales *.csv\", into: sales},")
+            + "  till: {into: sales, database: till, query: 'select no, amount from/**/tills'}}\n");
+    assertThat(baddle.run("consolidate").out()).contains("4");
+
+    Run over = baddle.run("export", "sales", "--to", "linked:TILLS", "--remake", "--adopt");
+    assertThat(over.err()).contains("the table linked:TILLS is read by the feed till");
+    Run store = baddle.run("export", "sales", "--to", "own:sales");
+    assertThat(store.err()).contains("the database own lies among what baddle keeps");
+    assertThat(baddle.run("export", "sales", "--to", "linked:sales").err()).isEmpty();
+    assertThat(baddle.run("check").err()).isEmpty();
   }
 }

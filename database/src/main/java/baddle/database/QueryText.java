@@ -3,6 +3,7 @@ package baddle.database;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntFunction;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -63,14 +64,24 @@ public final class QueryText {
 
   /** The statement with a question mark for each value. */
   String prepared(Engine engine) {
-    StringBuilder prepared = new StringBuilder();
+    return with(value -> "?", engine.questionMark());
+  }
+
+  /** The statement with $1, $2 ... for its values, as PostgreSQL prepares it. */
+  String numbered() {
+    return with(value -> "$" + value, "?");
+  }
+
+  private String with(IntFunction<String> values, String questionMark) {
+    StringBuilder filled = new StringBuilder();
     int copied = 0;
+    int value = 0;
     for (Mark mark : marks) {
-      prepared.append(plain, copied, mark.at());
-      prepared.append(mark.isValue() ? "?" : engine.questionMark());
+      filled.append(plain, copied, mark.at());
+      filled.append(mark.isValue() ? values.apply(++value) : questionMark);
       copied = mark.at();
     }
-    return prepared.append(plain, copied, plain.length()).toString();
+    return filled.append(plain, copied, plain.length()).toString();
   }
 
   private void read() {

@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.StringJoiner;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
@@ -131,6 +132,24 @@ public final class Session implements Closeable {
       return QueryText.of(new TableName(table, connection).select());
     } catch (SQLException e) {
       throw failures.asking(e);
+    }
+  }
+
+  /**
+   * The tables that a statement reads, through views too.
+   *
+   * @throws DatabaseException if the server can't plan it
+   */
+  public Set<TableIdentity> tables(QueryText query) throws IOException {
+    Optional<Savepoint> before = savepoint();
+    try {
+      Set<TableIdentity> tables = new ServerTables(connection, engine).read(query);
+      release(before);
+      return tables;
+    } catch (SQLException e) {
+      DatabaseException failure = failures.asking(e);
+      backTo(before, failure);
+      throw failure;
     }
   }
 

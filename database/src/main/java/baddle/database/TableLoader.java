@@ -3,6 +3,7 @@ package baddle.database;
 import baddle.core.table.Schema;
 import java.io.Closeable;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
@@ -110,6 +111,26 @@ public final class TableLoader implements Closeable {
     TableName register = new TableName(LoadedBatches.TABLE, connection);
     if (!shapes.columns(register).containsKey(LoadedBatches.CHOSEN)) {
       bookkeeping.bringUpToDate();
+    }
+  }
+
+  /** What its server knows a table by; empty where there is no such table yet. */
+  public Optional<TableIdentity> identity(String table) throws IOException {
+    try {
+      return new ServerTables(connection, engine).identity(new TableName(table, connection));
+    } catch (SQLException e) {
+      throw failures.asking(e);
+    }
+  }
+
+  /** The file that the database is in; empty for a database on a server. */
+  public Optional<Path> file() throws IOException {
+    try {
+      return engine == Engine.SQLITE
+          ? new ServerTables(connection, engine).file()
+          : Optional.empty();
+    } catch (SQLException e) {
+      throw failures.asking(e);
     }
   }
 

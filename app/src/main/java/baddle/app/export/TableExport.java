@@ -78,7 +78,7 @@ public final class TableExport {
    *     that is known
    */
   public Result load(TableLoader loading, TablePlan target) throws IOException, ExportException {
-    Optional<String> problem = AskedTables.problem(session.project(), target);
+    Optional<String> problem = new LoadTarget(session.project(), loading, target).problem();
     if (problem.isPresent()) {
       throw new ExportException(problem.get());
     }
