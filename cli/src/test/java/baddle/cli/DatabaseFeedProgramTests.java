@@ -65,6 +65,14 @@ class DatabaseFeedProgramTests {
             .set("LEDGER_PASSWORD", PostgresServer.PASSWORD);
   }
 
+  @Test
+  void nothing_in_the_last_column_is_a_blank_and_no_missing_cell() throws Exception {
+    SERVER.run(DATABASE, "insert into journal(entity, booked_on) values ('ALD', '2026-03-31')");
+    Run run = baddle.run("consolidate", "--verbose");
+
+    assertThat(run.out()).contains("0 held").doesNotContain("rows-short");
+  }
+
   private String journal() throws Exception {
     Run run = baddle.run("consolidate");
     return run.lines().stream()

@@ -180,6 +180,24 @@ class TrustProgramTests {
   }
 
   @Test
+  void a_pipe_among_the_files_is_named_and_never_waited_for() throws Exception {
+    for (String name : List.of("in/ash_2026-01.csv", "in/notes")) {
+      assertThat(new ProcessBuilder("mkfifo", folder.resolve(name).toString()).start().waitFor())
+          .isZero();
+    }
+    Baddle.Run run = baddle.run("consolidate", "--verbose");
+
+    assertThat(run.status()).isEqualTo(1);
+    assertThat(run.out())
+        .contains(
+            "error    path-unreadable: in/ash_2026-01.csv", "note     path-unreadable: in/notes")
+        .contains("a pipe, a socket or a device, and no file", "put a file in its place");
+    assertThat(summary()).contains("oak,10.00,1");
+    assertThat(baddle.run("look", "in/notes").err())
+        .contains("in/notes is a pipe, a socket or a device");
+  }
+
+  @Test
   void an_inbox_that_is_empty_now_keeps_what_it_brought() throws Exception {
     baddle.run("consolidate");
     baddle.delete("in/oak_2026-01.csv");

@@ -2,6 +2,8 @@ package baddle.database;
 
 import java.sql.SQLException;
 import java.sql.SQLTimeoutException;
+import org.sqlite.SQLiteErrorCode;
+import org.sqlite.SQLiteException;
 
 /** Tells what a driver's failure means, in words that hold no secret. */
 final class Failures {
@@ -26,6 +28,13 @@ final class Failures {
     String state = state(e);
     if (e instanceof SQLTimeoutException || state.equals("57014")) {
       return of(DatabaseException.Kind.LIMIT, limit(), e);
+    }
+    if (e instanceof SQLiteException busy
+        && (busy.getResultCode().code & 0xff) == SQLiteErrorCode.SQLITE_BUSY.code) {
+      return of(
+          DatabaseException.Kind.LIMIT,
+          "another program writes to " + access.name() + " at the moment; try again when it's done",
+          e);
     }
     boolean lost = state.startsWith("08") || state.startsWith("57P");
     return lost

@@ -22,7 +22,7 @@ import org.slf4j.LoggerFactory;
 public final class TableLoader implements Closeable {
 
   /** The number of the lock that loadings of a database wait for. */
-  private static final long LOCK = 0x626164646c65L;
+  static final long LOCK = 0x626164646c65L;
 
   private static final String NEW = "_baddle_new";
 
@@ -93,7 +93,7 @@ public final class TableLoader implements Closeable {
       loading.begin();
       return loading;
     } catch (SQLException e) {
-      DatabaseException failure = loading.failures.asking(e);
+      DatabaseException failure = loading.failed(e);
       loading.close();
       throw failure;
     }
@@ -165,7 +165,7 @@ public final class TableLoader implements Closeable {
       note(load, rows);
       return rows;
     } catch (SQLException e) {
-      throw failures.asking(e);
+      throw failed(e);
     }
   }
 
@@ -178,7 +178,7 @@ public final class TableLoader implements Closeable {
       note(load, rows);
       return rows;
     } catch (SQLException e) {
-      throw failures.asking(e);
+      throw failed(e);
     }
   }
 
@@ -201,7 +201,7 @@ public final class TableLoader implements Closeable {
       note(load, rows);
       return rows;
     } catch (SQLException e) {
-      throw failures.asking(e);
+      throw failed(e);
     }
   }
 
@@ -212,6 +212,34 @@ public final class TableLoader implements Closeable {
       committed = true;
     } catch (SQLException e) {
       throw failures.asking(e);
+    }
+  }
+
+  /** Tells a failure, and where somebody holds what was waited for, who that is. */
+  private DatabaseException failed(SQLException e) {
+    DatabaseException failure = failures.asking(e);
+    if (failure.kind() != DatabaseException.Kind.LIMIT || engine != Engine.POSTGRESQL) {
+      return failure;
+    }
+    try {
+      connection.rollback();
+      Optional<String> holders = new LockHolders(connection).words();
+      return holders.isEmpty()
+          ? failure
+          : new DatabaseException(
+              DatabaseException.Kind.LIMIT,
+              access.harmless(
+                  "waited "
+                      + access.querySeconds()
+                      + " s for others who use tables of "
+                      + access.name()
+                      + " at the moment: "
+                      + holders.get()
+                      + "; nothing was changed; load again when they are done"),
+              e);
+    } catch (SQLException again) {
+      failure.addSuppressed(again);
+      return failure;
     }
   }
 

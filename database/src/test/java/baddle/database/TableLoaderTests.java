@@ -58,6 +58,10 @@ class TableLoaderTests {
   }
 
   private Access access(Engine engine) {
+    return access(engine, 60);
+  }
+
+  private Access access(Engine engine, int seconds) {
     return new Access(
         "office",
         url(engine),
@@ -65,8 +69,44 @@ class TableLoaderTests {
         engine == Engine.POSTGRESQL ? Optional.of(PostgresServer.PASSWORD) : Optional.empty(),
         List.of(PostgresServer.PASSWORD),
         List.of(),
-        5,
-        60);
+        Math.min(5, seconds),
+        seconds);
+  }
+
+  @Test
+  void who_keeps_a_table_locked_is_named() throws Exception {
+    replace(Engine.POSTGRESQL, "clean", rows("a"));
+    try (Connection other = connect(Engine.POSTGRESQL);
+        Statement statement = other.createStatement()) {
+      other.setAutoCommit(false);
+      statement.execute("set application_name = 'ledger'");
+      statement.execute("select count(*) from clean");
+      try (TableLoader loading = TableLoader.open(access(Engine.POSTGRESQL, 1))) {
+        assertThatThrownBy(() -> loading.replace(load("clean", rows("b"))))
+            .hasMessageMatching(
+                "waited 1 s for others who use tables of office at the moment: user owner in"
+                    + " process \\d+ \\(ledger, idle in transaction, since [-0-9: ]+\\) has clean;"
+                    + " nothing was changed; load again when they are done");
+      }
+    }
+    try (TableLoader first = TableLoader.open(access(Engine.POSTGRESQL))) {
+      assertThat(first.file()).isEmpty();
+      assertThatThrownBy(() -> TableLoader.open(access(Engine.POSTGRESQL, 1)))
+          .hasMessageContaining("(baddle, idle in transaction, since")
+          .hasMessageContaining("has a load of baddle's");
+    }
+    assertThat(answer(Engine.POSTGRESQL, "select code from clean")).isEqualTo("a");
+  }
+
+  @Test
+  void a_file_that_others_write_to_is_reported_as_that() throws Exception {
+    replace(Engine.SQLITE, "clean", rows("a"));
+    try (Connection other = connect(Engine.SQLITE);
+        Statement statement = other.createStatement()) {
+      statement.execute("begin immediate");
+      assertThatThrownBy(() -> TableLoader.open(access(Engine.SQLITE, 1)))
+          .hasMessage("another program writes to office at the moment; try again when it's done");
+    }
   }
 
   private Connection connect(Engine engine) throws SQLException {

@@ -32,6 +32,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
 /** Finds the files of all feeds, each in the order of time. */
@@ -179,36 +180,59 @@ public final class SourceFinder {
     @Override
     public void file(Path file, Fingerprint found) {
       boolean isPlan = file.equals(project.planFile());
-      if (found.isFile() && !isPlan && !NotForPeople.is(String.valueOf(file.getFileName()))) {
+      if (isPlan || NotForPeople.is(String.valueOf(file.getFileName()))) {
+        return;
+      }
+      if (found.isFile()) {
         seen.put(relative(file), new Seen(file, found));
+      } else {
+        note(
+            file,
+            "a pipe, a socket or a device, and no file",
+            "put a file in its place",
+            isWanted(relative(file)));
       }
     }
 
     @Override
     public void failed(Path path, IOException why) {
+      boolean denied = why instanceof AccessDeniedException;
+      note(
+          path,
+          denied ? "no permission to look at it" : String.valueOf(why.getMessage()),
+          "let it be looked at",
+          isNeeded(relative(path)));
+    }
+
+    private void note(Path path, String why, String remedy, boolean isNeeded) {
       String relative = relative(path);
       unseen.add(relative);
-      boolean denied = why instanceof AccessDeniedException;
       findings.add(
           new Finding(
               FindingCode.PATH_UNREADABLE,
-              isNeeded(relative) ? Severity.ERROR : Severity.NOTE,
+              isNeeded ? Severity.ERROR : Severity.NOTE,
               Place.file(relative),
-              (denied ? "no permission to look at it" : why.getMessage())
-                  + "; what is there isn't read, and rows that came from there stay",
-              "let it be looked at, or move it out of the feed's folder",
+              why + "; what is there isn't read, and rows that came from there stay",
+              remedy + ", or move it out of the feed's folder",
               Optional.empty()));
+    }
+
+    private boolean isWanted(String path) {
+      return anyPattern(pattern -> pattern.match(path).isPresent());
     }
 
     /** Whether a feed may want what lies at a path, or below it. */
     private boolean isNeeded(String path) {
+      return isWanted(path)
+          || anyPattern(
+              pattern ->
+                  pattern.toString().contains("**") || slashes(pattern.toString()) > slashes(path));
+    }
+
+    private boolean anyPattern(Predicate<NamePattern> is) {
       return project.plan().feeds().values().stream()
           .flatMap(feed -> feed.files().stream())
-          .anyMatch(
-              pattern ->
-                  pattern.match(path).isPresent()
-                      || pattern.toString().contains("**")
-                      || slashes(pattern.toString()) > slashes(path));
+          .anyMatch(is);
     }
 
     private static long slashes(String path) {

@@ -38,19 +38,25 @@ public final class ParameterList {
   private ParameterList() {}
 
   /**
-   * Reads a list, a text file or the first sheet of a workbook.
+   * Reads a list, a text file or the first sheet of a workbook. A list with one name has one
+   * column, so that separators are parts of its values.
    *
    * @throws IOException if it can't be read
    */
   public static List<Line> read(Path file) throws IOException {
-    Sink sink = new Sink();
-    try (GridFile grid = new Formats().open(file, Dialect.TOLD_BY_CONTENT)) {
+    Sink head = read(file, Dialect.TOLD_BY_CONTENT, new Sink(true));
+    Dialect dialect = head.names.size() == 1 ? Dialect.ONE_COLUMN : Dialect.TOLD_BY_CONTENT;
+    return read(file, dialect, new Sink(false)).lines;
+  }
+
+  private static Sink read(Path file, Dialect dialect, Sink sink) throws IOException {
+    try (GridFile grid = new Formats().open(file, dialect)) {
       GridSheet sheet = grid.sheets().stream().filter(GridSheet::visible).findFirst().orElseThrow();
       sheet.read(sink);
     } catch (UnreadableFileException e) {
       throw new UnreadableFileException(file.getFileName() + ": " + e.getMessage(), e.row());
     }
-    return sink.lines;
+    return sink;
   }
 
   /** Takes the names, then the lines. */
@@ -59,6 +65,11 @@ public final class ParameterList {
     private final GridRow row = new GridRow();
     private final List<String> names = new ArrayList<>();
     private final List<Line> lines = new ArrayList<>();
+    private final boolean namesOnly;
+
+    private Sink(boolean namesOnly) {
+      this.namesOnly = namesOnly;
+    }
 
     @Override
     public GridRow next() {
@@ -78,7 +89,7 @@ public final class ParameterList {
 
     @Override
     public boolean wantsMore() {
-      return true;
+      return !namesOnly || names.isEmpty();
     }
   }
 

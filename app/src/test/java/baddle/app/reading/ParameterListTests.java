@@ -32,6 +32,14 @@ class ParameterListTests {
   }
 
   @Test
+  void a_list_of_one_column_has_no_separator() throws Exception {
+    assertThat(read("site\nEast; West\nNorth,South\n\"\"\"Old\"\" Mill, A\"\n").stream())
+        .extracting(line -> line.values().get("site"))
+        .containsExactly("East; West", "North,South", "\"Old\" Mill, A");
+    assertThat(read("site\nEast;West\nA;B\n")).hasSize(2);
+  }
+
+  @Test
   void a_workbook_is_read_by_its_first_sheet() throws Exception {
     Path file =
         new Sheets()

@@ -112,7 +112,7 @@ class QueryLinesTests {
       value = {
         "site^a^a^ | list.csv, row 3: the same line is there twice; leave one out",
         "site^ | list.csv has no line below its headings",
-        "site^a,b^ | list.csv: row 2 has \"b\" in column B, which has no name; name the column, or"
+        "site,year^a,1,b^ | list.csv: row 2 has \"b\" in column C, which has no name; name the column, or"
             + " put a value that holds the separator into quotes",
       })
   void a_list_that_means_nothing_certain_is_refused(String text, String message) throws Exception {

@@ -124,11 +124,19 @@ public final class CommandOptions {
             file + " is a folder; name files in it, such as " + Path.of(name, "*"));
       }
       if (!Files.isRegularFile(file)) {
-        throw new UsageException("there is no file " + file);
+        throw noFile(file);
       }
       files.add(file);
     }
     return files;
+  }
+
+  /** What is said of an argument that is no file. */
+  public static UsageException noFile(Path file) {
+    return new UsageException(
+        Files.exists(file)
+            ? file + " is a pipe, a socket or a device; name a file"
+            : "there is no file " + file);
   }
 
   /** Whether help is asked for. */

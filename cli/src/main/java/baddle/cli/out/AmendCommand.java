@@ -193,7 +193,7 @@ final class AmendCommand implements Command {
       } else if (Files.isRegularFile(path)) {
         files.add(path);
       } else {
-        throw new UsageException("there is no file " + argument);
+        throw CommandOptions.noFile(path);
       }
     }
     if (files.isEmpty()) {

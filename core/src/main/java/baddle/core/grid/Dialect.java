@@ -17,6 +17,12 @@ public record Dialect(
   /** A character that no text has, for text in which a quote is a character like others. */
   public static final char NO_QUOTE = '\uffff';
 
+  private static final char NO_SEPARATOR = '\ufffe';
+
+  /** A list of one column: whatever its values hold, nothing parts them but line ends. */
+  public static final Dialect ONE_COLUMN =
+      new Dialect(Optional.of(NO_SEPARATOR), Optional.empty(), Optional.empty());
+
   /** Everything is told by the content. */
   public static final Dialect TOLD_BY_CONTENT =
       new Dialect(Optional.empty(), Optional.empty(), Optional.empty());

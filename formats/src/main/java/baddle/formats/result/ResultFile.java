@@ -132,6 +132,8 @@ public final class ResultFile implements SingleSheet {
         cell(json, row, column, holds.get(column));
       } else if (token.isNumeric()) {
         cell(json, row, column, CellKind.DECIMAL);
+      } else {
+        row.add(column, CellKind.BLANK, "");
       }
       column++;
     }

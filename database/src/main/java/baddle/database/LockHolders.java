@@ -1,0 +1,71 @@
+package baddle.database;
+
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.Optional;
+import java.util.StringJoiner;
+
+/** Who keeps tables of a PostgreSQL database locked for changes. */
+final class LockHolders {
+
+  private static final int MOST = 3;
+
+  /** Readers hold a lock too, which only changes of the table itself wait for. */
+  private static final String HELD =
+      """
+      select distinct a.pid, a.usename, coalesce(nullif(a.application_name, ''), 'no name'),
+        a.state, to_char(a.xact_start, 'YYYY-MM-DD HH24:MI'),
+        string_agg(distinct coalesce(cast(cast(l.relation as regclass) as text),
+          'a load of baddle''s'), ', ')
+      from pg_locks l join pg_stat_activity a on a.pid = l.pid
+      where l.granted and a.pid <> pg_backend_pid() and a.datname = current_database()
+        and ((l.locktype = 'advisory' and (cast(l.classid as bigint) << 32) + cast(l.objid as bigint) = ?)
+          or l.relation in (select oid from pg_class where relkind in ('r', 'p')
+            and relnamespace not in
+              (select oid from pg_namespace where nspname in ('pg_catalog', 'pg_toast'))))
+      group by a.pid, a.usename, a.application_name, a.state, a.xact_start
+      order by a.pid""";
+
+  private final Connection connection;
+
+  LockHolders(Connection connection) {
+    this.connection = connection;
+  }
+
+  /** Each with what it holds and since when; empty where there is none. */
+  Optional<String> words() throws SQLException {
+    StringJoiner words = new StringJoiner("; ");
+    int count = 0;
+    try (PreparedStatement statement = connection.prepareStatement(HELD)) {
+      statement.setLong(1, TableLoader.LOCK);
+      try (ResultSet rows = statement.executeQuery()) {
+        while (rows.next()) {
+          if (++count <= MOST) {
+            words.add(holder(rows));
+          }
+        }
+      }
+    }
+    if (count > MOST) {
+      words.add(count - MOST + " more");
+    }
+    return count == 0 ? Optional.empty() : Optional.of(words.toString());
+  }
+
+  private static String holder(ResultSet row) throws SQLException {
+    return "user "
+        + row.getString(2)
+        + " in process "
+        + row.getString(1)
+        + " ("
+        + row.getString(3)
+        + ", "
+        + row.getString(4)
+        + ", since "
+        + row.getString(5)
+        + ") has "
+        + row.getString(6);
+  }
+}
