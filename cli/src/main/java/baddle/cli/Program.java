@@ -1,6 +1,7 @@
 package baddle.cli;
 
 import baddle.app.OtherPlanException;
+import baddle.app.reading.FileFailure;
 import baddle.cli.options.Command;
 import baddle.cli.options.CommandOptions;
 import baddle.cli.options.Status;
@@ -96,10 +97,20 @@ final class Program {
     } catch (UncheckedIOException e) {
       return failed(message(e.getCause()), Status.FAILED);
     } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
-      return bug(e, log);
+      return isOfMemory(e)
+          ? failed(FileFailure.words(new OutOfMemoryError()), Status.FAILED)
+          : bug(e, log);
     } finally {
       log.close();
     }
+  }
+
+  private static boolean isOfMemory(Throwable e) {
+    Throwable root = e;
+    while (root.getCause() != null && root.getCause() != root) {
+      root = root.getCause();
+    }
+    return root instanceof OutOfMemoryError;
   }
 
   private static String message(IOException e) {

@@ -3,6 +3,7 @@ package baddle.core.derivation;
 import baddle.core.calendar.Calendar;
 import baddle.core.expression.BoundExpression;
 import baddle.core.expression.Failure;
+import baddle.core.finding.Listing;
 import baddle.core.lookup.LookupColumns;
 import baddle.core.lookup.LookupSpec;
 import baddle.core.lookup.LookupTable;
@@ -27,6 +28,11 @@ import java.util.Set;
  * thread.
  */
 public final class Derivation {
+
+  /** How many characters the texts that a block's derived columns make may have. */
+  static final long MOST_CHARACTERS = 100_000_000;
+
+  private static final int LONGEST_SHOWN = 100;
 
   private final Schema read;
   private final Schema all;
@@ -97,10 +103,23 @@ public final class Derivation {
       vectors.add(block.vector(i));
     }
     Holder holder = new Holder(block.size());
+    long characters = 0;
+    long most = 0;
+    int longest = 0;
     for (Bound step : steps) {
       Schema schema = new Schema(all.columns().subList(0, vectors.size()));
-      vectors.addAll(
-          step.apply(new Block(schema, vectors, block.rowNumbers(), block.size()), holder));
+      List<Vector> made =
+          step.apply(new Block(schema, vectors, block.rowNumbers(), block.size()), holder);
+      if (step instanceof BoundCalc && made.get(0) instanceof TextVector text) {
+        long of = text.dictionary().characters();
+        characters += of;
+        longest = of > most ? vectors.size() : longest;
+        most = Math.max(most, of);
+      }
+      vectors.addAll(made);
+      if (characters > MOST_CHARACTERS) {
+        throw huge(block.size(), characters, all.column(longest));
+      }
     }
     for (int i = read.size(); i < vectors.size(); i++) {
       if (required.contains(all.column(i).name())) {
@@ -113,6 +132,19 @@ public final class Derivation {
     }
     ordered.add(holder.vector());
     return new Block(result, ordered, block.rowNumbers(), block.size());
+  }
+
+  private static StoppedException huge(int rows, long characters, Column longest) {
+    return new StoppedException(
+        "the calculated texts of "
+            + rows
+            + " rows come to "
+            + characters
+            + " characters, most of them in column "
+            + longest.name()
+            + "; at most "
+            + MOST_CHARACTERS
+            + " are kept at once; make the column's texts shorter");
   }
 
   /** Collects the reasons of a block's rows; the first of a row counts. */
@@ -156,7 +188,8 @@ public final class Derivation {
             .ifPresent(
                 at -> {
                   ColumnType type = block.schema().column(at).type();
-                  values.add(name + " " + block.vector(at).shown(row, type));
+                  String value = block.vector(at).shown(row, type);
+                  values.add(name + " " + Listing.shortened(value, LONGEST_SHOWN));
                 });
       }
       return calc.expression() + (values.isEmpty() ? "" : ", with " + String.join(", ", values));

@@ -15,7 +15,9 @@ public enum Failure {
   /** An argument that a function can't take, such as a negative length. */
   OUT_OF_RANGE(7, "an argument that the function can take"),
   /** A text that could be two numbers or two dates. */
-  UNCLEAR(8, "a text that means one thing only, or decimal: or dates: in every feed");
+  UNCLEAR(8, "a text that means one thing only, or decimal: or dates: in every feed"),
+  /** A text of more than {@link Texts#LONGEST} characters. */
+  TOO_LONG(9, "a text of at most 100,000 characters");
 
   private final byte state;
   private final String expectation;

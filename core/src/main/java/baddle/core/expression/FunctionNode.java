@@ -133,8 +133,11 @@ final class FunctionNode {
     /** The code of the value, 0 for a blank, or the failure's state, negative. */
     private long apply(int row) {
       try {
-        Object value = function.apply(arguments.of(row));
-        return value == null ? Dictionary.BLANK : dictionary.code((String) value);
+        String value = (String) function.apply(arguments.of(row));
+        if (value != null && value.length() > Texts.LONGEST) {
+          return -Failure.TOO_LONG.state();
+        }
+        return value == null ? Dictionary.BLANK : dictionary.code(value);
       } catch (Failure.Thrown e) {
         return -e.failure().state();
       }

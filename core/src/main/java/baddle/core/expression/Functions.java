@@ -105,8 +105,10 @@ final class Functions {
               3,
               3,
               a ->
-                  Function.text(a[0])
-                      .replace(Function.text(a[1]), a[2] == null ? "" : Function.text(a[2])),
+                  Texts.replaced(
+                      Function.text(a[0]),
+                      Function.text(a[1]),
+                      a[2] == null ? "" : Function.text(a[2])),
               "ttt");
       case "joined" -> joined(call);
       case "||" -> text(call, 2, 2, a -> Function.text(a[0]) + Function.text(a[1]), "tt");
@@ -290,6 +292,16 @@ final class Functions {
     String flags = call.arguments().size() > 2 ? literal(call, 2, "flags") : "";
     if (!flags.matches("[ism]*")) {
       throw binder.problem("flags are i, s and m", call.arguments().get(2));
+    }
+    long size = PatternSize.of(pattern);
+    if (size > PatternSize.MOST) {
+      throw binder.problem(
+          "the pattern comes to "
+              + (size == Long.MAX_VALUE ? "more steps than can be counted" : size + " steps")
+              + " once its repeats are written out; at most "
+              + PatternSize.MOST
+              + " are taken; repeat less, or with * or +",
+          call.arguments().get(1));
     }
     try {
       return matching(call, Texts.regex(pattern, flags));

@@ -7,7 +7,9 @@ import org.jspecify.annotations.Nullable;
 /** What functions do with texts; positions count from 1, in characters (code points). */
 final class Texts {
 
-  private static final int LONGEST = 100_000;
+  /** How many characters a function's text may have. */
+  static final int LONGEST = 100_000;
+
   private static final String SPECIAL = "\\.[]{}()*+?^$|";
 
   private Texts() {}
@@ -24,6 +26,19 @@ final class Texts {
     }
     int first = text.offsetByCodePoints(0, (int) start - 1);
     return text.substring(first, text.offsetByCodePoints(first, (int) (end - start)));
+  }
+
+  static String replaced(String text, String part, String with) throws Failure.Thrown {
+    long times = part.isEmpty() ? text.length() + 1L : 0;
+    int at = part.isEmpty() ? -1 : text.indexOf(part);
+    while (at >= 0) {
+      times++;
+      at = text.indexOf(part, at + part.length());
+    }
+    if (text.length() + times * (with.length() - part.length()) > LONGEST) {
+      throw new Failure.Thrown(Failure.TOO_LONG);
+    }
+    return text.replace(part, with);
   }
 
   static long position(String part, String text) {

@@ -48,6 +48,11 @@ public final class Dictionary {
     return new Dictionary(new TextPool(pool, ends), 0);
   }
 
+  /** How many characters all texts have. */
+  public long characters() {
+    return pool.end(pool.size());
+  }
+
   /** How many texts there are; codes run from 1 to this, inclusive. */
   public int size() {
     return pool.size();
