@@ -70,7 +70,10 @@ class TableProgramTests {
   void a_table_is_made_replaced_and_proves_its_rows() throws Exception {
     baddle.run("consolidate");
 
-    assertThat(export().out()).isEqualTo("loaded: office:sales, 3 rows (replace), up to batch 1\n");
+    assertThat(export().out())
+        .isEqualTo(
+            "loaded: office:sales, 3 rows (replace), up to batch 1; 3 rows, amount"
+                + " 10,000,000,000,000,010.14 in the table = in the dataset\n");
     assertThat(answer("select * from sales order by no"))
         .isEqualTo(
             "001 2026-01-05 10.10 sales 1.csv null 2; 002 1890-01-06 0.05 sales 1.csv null 3;"
@@ -87,7 +90,7 @@ class TableProgramTests {
     baddle.run("consolidate");
     assertThat(export("--how", "append").out()).contains("3 rows (append), up to batch 1");
     assertThat(export("--how", "append").out())
-        .isEqualTo("unchanged: office:sales, it has all rows up to batch 1\n");
+        .startsWith("unchanged: office:sales, it has all rows up to batch 1; 3 rows, amount ");
     assertThat(export("--how", "append", "--remake").out()).contains("unchanged");
     assertThat(answer("select count(*) from sales")).isEqualTo("3");
 
@@ -139,11 +142,28 @@ class TableProgramTests {
   }
 
   @Test
+  void a_table_that_somebody_changed_no_longer_ties() throws Exception {
+    baddle.run("consolidate");
+    assertThat(export("--how", "append").status()).isZero();
+    SERVER.run(DATABASE, "update sales set amount = 10.00 where no = '001'");
+
+    Run run = export("--how", "append");
+
+    assertThat(run.status()).isEqualTo(1);
+    assertThat(run.out())
+        .endsWith(
+            "3 rows, amount 10,000,000,000,000,010.04 in the table, 3 rows, amount"
+                + " 10,000,000,000,000,010.14 in the dataset: 0 rows, amount -0.10 apart\n");
+  }
+
+  @Test
   void by_key_follows_the_dataset_and_leaves_others_rows() throws Exception {
     baddle.run("consolidate");
     export("--how", "by key");
     SERVER.run(DATABASE, "insert into sales(no, amount) values ('own', 5)");
-    assertThat(export("--how", "by key").out()).contains("unchanged");
+    Run others = export("--how", "by key");
+    assertThat(others.out()).contains("unchanged", "1 row, amount 5.00 that others put there or");
+    assertThat(others.status()).isZero();
 
     baddle.write("sales 1.csv", "no,day,amount", "001,2026-01-05,11.10", "004,2026-01-07,1.00");
     baddle.run("consolidate");

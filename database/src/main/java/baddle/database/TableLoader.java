@@ -148,6 +148,21 @@ public final class TableLoader implements Closeable {
     }
   }
 
+  /**
+   * What the rows of a table come to as this loading sees them.
+   *
+   * @param column whose numbers are summed
+   * @param sign the column that says whether a row counts or takes one back
+   */
+  public TableSum sum(String table, Optional<String> column, Optional<String> sign)
+      throws IOException {
+    try {
+      return TableSum.of(connection, engine, new TableName(table, connection), column, sign);
+    } catch (SQLException e) {
+      throw failures.asking(e);
+    }
+  }
+
   /** Makes a table have these rows and no others; returns how many. */
   public long replace(Load load) throws IOException {
     try {

@@ -23,6 +23,9 @@ import java.util.OptionalInt;
 /** Loads the rows of a dataset into a table; whoever opened the loading commits it. */
 public final class TableExport {
 
+  /** Stands for the rows of a table that has the batch already. */
+  private static final long UNCHANGED = -1;
+
   private final ProjectSession session;
   private final String dataset;
   private final RowsChoice choice;
@@ -67,9 +70,15 @@ public final class TableExport {
    * @param rows how many rows were brought in; none where the table has the batch already
    * @param corrected how many of them correct rows that the table has
    * @param isUnchanged whether the table has the batch already
+   * @param proof the table held against the dataset
    */
   public record Result(
-      TablePlan table, BatchStamp batch, long rows, long corrected, boolean isUnchanged) {}
+      TablePlan table,
+      BatchStamp batch,
+      long rows,
+      long corrected,
+      boolean isUnchanged,
+      LoadProof proof) {}
 
   /**
    * Loads.
@@ -93,7 +102,16 @@ public final class TableExport {
       throws IOException, ExportException {
     RowsOfDataset rows = new RowsOfDataset(session, dataset, choice);
     long count = loading.replace(load(target, rows.schema(), rows::scan, rows.batch()));
-    return new Result(target, BatchStamp.of(rows.batch()), count, 0, false);
+    return result(loading, target, rows.schema(), rows.batch(), count, 0);
+  }
+
+  /** Of rows that were brought in; of none where the table has the batch. */
+  private Result result(
+      TableLoader loading, TablePlan target, Schema schema, Batch batch, long count, long corrected)
+      throws IOException, ExportException {
+    LoadProof proof = LoadProof.of(session, dataset, choice, loading, target, schema);
+    return new Result(
+        target, BatchStamp.of(batch), Math.max(0, count), corrected, count < 0, proof);
   }
 
   private Result append(TableLoader loading, TablePlan target) throws IOException, ExportException {
@@ -101,13 +119,13 @@ public final class TableExport {
     Batch batch = rows.batch();
     int last = last(loading, target, rows.schema(), batch);
     if (last == batch.number()) {
-      return new Result(target, BatchStamp.of(batch), 0, 0, true);
+      return result(loading, target, rows.schema(), batch, UNCHANGED, 0);
     }
     try {
       AppendedFile.Scan scan = rows.since(last);
       long count = loading.append(load(target, rows.schema(), scan::scan, batch));
       long corrected = last == 0 ? 0 : rows.corrected();
-      return new Result(target, BatchStamp.of(batch), count, corrected, false);
+      return result(loading, target, rows.schema(), batch, count, corrected);
     } catch (StoreException.Damaged e) {
       throw unknown(target, last, e);
     }
@@ -128,13 +146,13 @@ public final class TableExport {
     }
     int last = last(loading, target, rows.schema(), rows.batch());
     if (last == rows.batch().number()) {
-      return new Result(target, BatchStamp.of(rows.batch()), 0, 0, true);
+      return result(loading, target, rows.schema(), rows.batch(), UNCHANGED, 0);
     }
     try {
       Optional<RowScan> before = last == 0 ? Optional.empty() : Optional.of(keysOf(last, key));
       long count =
           loading.byKey(load(target, rows.schema(), rows::scan, rows.batch()), key, before);
-      return new Result(target, BatchStamp.of(rows.batch()), count, 0, false);
+      return result(loading, target, rows.schema(), rows.batch(), count, 0);
     } catch (StoreException.Damaged e) {
       throw unknown(target, last, e);
     }

@@ -115,6 +115,7 @@ final class RunCommand implements Command {
   private static boolean fails(RunResult result, Severity failOn) {
     return result.filled().stream().anyMatch(FillResult::wantsEye)
         || !result.gone().isEmpty()
+        || result.tables().stream().anyMatch(table -> table.proof().wantsEye())
         || result.findings().stream().anyMatch(f -> f.severity().compareTo(failOn) >= 0);
   }
 

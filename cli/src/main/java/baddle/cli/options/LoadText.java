@@ -11,8 +11,12 @@ public final class LoadText {
 
   private LoadText() {}
 
-  /** What was loaded, in a line. */
+  /** What was loaded, in a line, with the table held against the dataset. */
   public static String line(TableExport.Result result) {
+    return loaded(result) + "; " + result.proof().words();
+  }
+
+  private static String loaded(TableExport.Result result) {
     if (result.isUnchanged()) {
       return "unchanged: "
           + result.table()
@@ -43,6 +47,14 @@ public final class LoadText {
     json.writeNumberField("rows", result.rows());
     json.writeNumberField("corrected", result.corrected());
     json.writeBooleanField("loaded", !result.isUnchanged());
+    json.writeBooleanField("ties", result.proof().ties());
+    json.writeNumberField("rows_in_table", result.proof().table().rows());
+    json.writeNumberField("rows_in_dataset", result.proof().dataset().rows());
+    if (result.proof().column().isPresent()) {
+      json.writeStringField("column", result.proof().column().get());
+      json.writeNumberField("sum_in_table", result.proof().table().sum());
+      json.writeNumberField("sum_in_dataset", result.proof().dataset().sum());
+    }
     json.writeEndObject();
   }
 

@@ -73,7 +73,7 @@ final class DatabaseTableExport {
     } else if (!options.quiet()) {
       console.out().println(LoadText.line(result));
     }
-    return Status.DONE;
+    return result.proof().wantsEye() ? Status.FINDINGS : Status.DONE;
   }
 
   private TablePlan target(CommandOptions options) throws UsageException {
