@@ -113,6 +113,31 @@ class RunCrashProgramTests {
     assertThat(Files.readString(folder.resolve("two.csv"))).contains("2026-02," + (KILLS + 1));
     assertThat(logged()).isEqualTo(KILLS + 2L);
     assertThat(temporaryFiles()).isEmpty();
+    assertThat(folder.resolve(".baddle/unfinished")).isEmptyDirectory();
+  }
+
+  @Test
+  void what_a_killed_run_left_goes_even_if_nothing_is_written_there_again() throws Exception {
+    Path left = folder.resolve("out/2026-01/.site x.csv.part");
+    Files.createDirectories(left.getParent());
+    Path notes = Files.createDirectories(folder.resolve(".baddle/unfinished"));
+    Path outside = folder.resolveSibling(folder.getFileName() + "-x");
+    Files.createDirectories(outside);
+    Path others = Files.writeString(outside.resolve(".a.part"), "theirs");
+    Files.writeString(left, "half");
+    Path own = Files.writeString(folder.resolve("in/own.part"), "half");
+    Files.writeString(
+        notes.resolve("ended"),
+        "/elsewhere\nout/2026-01/.site x.csv.part\nin/own.part\n../"
+            + outside.getFileName()
+            + "/.a.part\n");
+
+    assertThat(baddle.run("run").status()).isZero();
+
+    assertThat(left).doesNotExist();
+    assertThat(own).exists();
+    assertThat(others).exists();
+    assertThat(notes).isEmptyDirectory();
   }
 
   private void withLog() throws IOException {

@@ -271,7 +271,7 @@ public final class RowsFile {
 
   /** Writes such a file beside another, copies it into a stream, and removes it. */
   static void throughFile(Path file, OutputStream out, FileContent content) throws IOException {
-    Path beside = Files.createTempFile(file.toAbsolutePath().getParent(), ".baddle", ".part");
+    Path beside = OutputFile.scratch(file);
     try {
       content.write(beside);
       Files.copy(beside, out);

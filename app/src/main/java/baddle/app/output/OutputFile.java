@@ -12,7 +12,9 @@ import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -27,6 +29,8 @@ public final class OutputFile {
     /** Writes it. */
     void write(OutputStream out) throws IOException;
   }
+
+  private static final String ROWS = ".rows";
 
   private final Path file;
   private final boolean isListed;
@@ -87,8 +91,13 @@ public final class OutputFile {
     if (isListed) {
       Project.findPlan(absolute.resolveSibling("")).ifPresent(plans::add);
     }
-    Path beside = absolute.resolveSibling("." + absolute.getFileName() + ".part");
+    Path beside = beside(absolute, "");
+    List<Closeable> notes = new ArrayList<>();
     try {
+      for (Path plan : plans) {
+        notes.add(Unfinished.begin(plan, beside));
+        notes.add(Unfinished.begin(plan, beside(absolute, ROWS)));
+      }
       Files.deleteIfExists(beside);
       try (OutputStream out =
           Files.newOutputStream(
@@ -100,6 +109,7 @@ public final class OutputFile {
       }
     } catch (IOException | RuntimeException e) {
       delete(beside, e);
+      end(notes, e);
       boolean placeTakesNone =
           e instanceof NoSuchFileException || e instanceof AccessDeniedException;
       if (placeTakesNone && beside.toString().equals(((FileSystemException) e).getFile())) {
@@ -114,7 +124,34 @@ public final class OutputFile {
       }
       throw e;
     }
-    return new Staged(beside, absolute, plans);
+    return new Staged(beside, absolute, plans, notes);
+  }
+
+  /** Where a file is written before it is moved into its place. */
+  private static Path beside(Path file, String part) {
+    return file.resolveSibling("." + file.getFileName() + part + ".part");
+  }
+
+  /** A new file beside an output, for content that isn't written from its beginning to its end. */
+  public static Path scratch(Path output) throws IOException {
+    Path scratch = beside(output.toAbsolutePath(), ROWS);
+    Files.deleteIfExists(scratch);
+    return Files.createFile(scratch);
+  }
+
+  /** Removes what runs of a plan that were stopped left beside its outputs. */
+  public static void removeLeftovers(Path plan) throws IOException {
+    Unfinished.sweep(plan.toAbsolutePath().normalize());
+  }
+
+  private static void end(List<Closeable> notes, Exception because) {
+    for (Closeable note : notes) {
+      try {
+        note.close();
+      } catch (IOException e) {
+        because.addSuppressed(e);
+      }
+    }
   }
 
   private static void delete(Path file, Exception because) {
@@ -131,12 +168,15 @@ public final class OutputFile {
    * @param beside where it is
    * @param file where it belongs
    * @param plans the plans whose projects must never read it
+   * @param notes that it isn't finished yet
    */
-  public record Staged(Path beside, Path file, Set<Path> plans) implements Closeable {
+  public record Staged(Path beside, Path file, Set<Path> plans, List<Closeable> notes)
+      implements Closeable {
 
-    /** Copies the set. */
+    /** Copies the set; the notes end once. */
     public Staged {
       plans = Set.copyOf(plans);
+      notes = new ArrayList<>(notes);
     }
 
     /** Moves it into its place, and tells whether another content was there, or none. */
@@ -147,6 +187,7 @@ public final class OutputFile {
           OutputList.of(plan).add(beside);
         }
         FileMove.move(beside, file);
+        endNotes();
       }
       return !same;
     }
@@ -154,6 +195,13 @@ public final class OutputFile {
     @Override
     public void close() throws IOException {
       Files.deleteIfExists(beside);
+      endNotes();
+    }
+
+    private void endNotes() throws IOException {
+      while (!notes.isEmpty()) {
+        notes.remove(notes.size() - 1).close();
+      }
     }
   }
 }

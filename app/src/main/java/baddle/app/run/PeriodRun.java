@@ -11,6 +11,7 @@ import baddle.app.consolidate.ConsolidateResult;
 import baddle.app.consolidate.Consolidation;
 import baddle.app.kept.KeptResult;
 import baddle.app.kept.ProjectState;
+import baddle.app.output.OutputFile;
 import baddle.app.session.ProjectSession;
 import baddle.app.summarize.Summarizer;
 import baddle.core.finding.Finding;
@@ -68,6 +69,7 @@ public final class PeriodRun {
    * @throws IOException if something can't be read or written; the reports are as they were then
    */
   public RunResult run() throws IOException {
+    OutputFile.removeLeftovers(project.planFile());
     Optional<ProjectState.Before> before =
         consolidation.isPlain() ? ProjectState.before(project, Instant.now()) : Optional.empty();
     RunResult result = runOnce();
