@@ -272,7 +272,7 @@ class ExportProgramTests {
       delimiter = '|',
       value = {
         "--out rows.txt | should end in one of .csv",
-        "--out in/a.csv | is read by this command or its plan, or a file that was sent",
+        "--out in/a.csv | is read by this command or by a plan of the folder, or a file that was sent",
         "--out rows.csv --columns amont | no column amont; did you mean amount?",
         "--out rows.csv --where amount | is neither true nor false",
         "--out rows.csv --order sit | no column sit; did you mean site?",
@@ -290,6 +290,32 @@ class ExportProgramTests {
         .contains(message.contains("file that was sent") ? "file that was sent" : message);
     assertThat(Files.readAllBytes(folder.resolve("in/a.csv"))).isEqualTo(source);
     assertThat(folder.resolve("rows.csv")).doesNotExist();
+  }
+
+  @Test
+  void what_another_plan_of_the_folder_reads_is_no_output_unless_we_wrote_it() throws Exception {
+    baddle
+        .write(
+            "other.yaml",
+            "baddle: 1",
+            "store: other",
+            "datasets: {d: {columns: {day: date, amount: decimal}}}",
+            "feeds: {f: {files: [\"theirs/*.csv\", made.csv], into: d}}")
+        .write("theirs/x.csv", "day,amount", "2026-01-05,1")
+        .write("broken.yml", "# ours", "baddle: 1", "feeds: [");
+    for (String[] one :
+        new String[][] {
+          {"theirs/x.csv", "the plan other.yaml reads it"},
+          {"broken.yml", "should end in"},
+        }) {
+      assertThat(baddle.run("export", "--out", one[0]).err()).contains(one[1]);
+    }
+    Files.createSymbolicLink(folder.resolve("link.csv"), folder.resolve("broken.yml"));
+    assertThat(baddle.run("export", "--out", "link.csv").err()).contains("a plan of the folder");
+    for (int i = 0; i < 2; i++) {
+      assertThat(baddle.run("export", "--out", "made.csv").err()).isEmpty();
+      assertThat(baddle.run("consolidate", "--plan", "other.yaml").err()).isEmpty();
+    }
   }
 
   @Test

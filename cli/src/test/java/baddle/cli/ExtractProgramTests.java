@@ -153,7 +153,7 @@ class ExtractProgramTests {
         "--out {entity}.txt | should end in one of .csv",
         "--out {entity}.csv --for-each entities.csv --query-file none.sql | there is no file",
         "nix --out {entity}.csv | no feed nix asks a database; those do: journal",
-        "--out entities.csv --for-each one.csv | is read by this command or its plan",
+        "--out entities.csv --for-each one.csv | is read by this command or by a plan of the folder",
         "--out {entity}.csv --for-each twice.csv | the same line is there twice",
         "--out {entity}.csv --for-each none.csv | there is no file",
         "--out {entity}.csv --for-each empty.csv | has no line below its headings",

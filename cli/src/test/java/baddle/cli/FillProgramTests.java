@@ -387,7 +387,7 @@ class FillProgramTests {
     assertThat(baddle.run("run").out()).contains("1 report is unchanged");
     assertThat(Files.readAllBytes(folder.resolve("out 2026.xlsx"))).isEqualTo(first);
     assertThat(baddle.run("export", "sales", "--out", "kept.xlsx").err())
-        .contains("kept.xlsx is read by this command or its plan");
+        .contains("kept.xlsx is read by this command or by a plan of the folder");
     Files.delete(folder.resolve(".baddle/fills.csv"));
     assertThat(baddle.run("fill").out()).contains("0 cells filled, 1 unchanged");
   }

@@ -127,7 +127,7 @@ class ListProgramTests {
     assertThat(baddle.run("check", "--out", "x.csv").err()).contains("name it with --list");
     assertThat(baddle.run("check", "--list", "heading").err()).contains("did you mean headings?");
     assertThat(baddle.run("check", "--list", "held", "--out", "codes.csv").err())
-        .contains("is read by this command or its plan");
+        .contains("is read by this command or by a plan of the folder");
   }
 
   @Test

@@ -168,7 +168,7 @@ class ReportsProgramTests {
         .contains("--accent: #7a1f5c", ".series0 { fill: #7a1f5c", "img-src data:")
         .contains("src=\"data:image/png;base64," + PIXEL + "\"");
     assertThat(baddle.run("summarize", "ranges", "--out", "logo.png").err())
-        .contains("is read by this command or its plan");
+        .contains("is read by this command or by a plan of the folder");
   }
 
   @ParameterizedTest

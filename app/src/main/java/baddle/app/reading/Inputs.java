@@ -10,6 +10,7 @@ import baddle.plan.NamePattern;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
@@ -21,25 +22,48 @@ import org.jspecify.annotations.Nullable;
 import org.slf4j.LoggerFactory;
 
 /**
- * The files that a command or its plan reads, onto which nothing may be written: the plan, the
- * files it names, those that its feeds want, mended rows, the store. An output of an earlier time
- * isn't one of them, wherever it lies.
+ * The files that a command or a plan of its folder reads, onto which nothing may be written: plans,
+ * the files they name, those that their feeds want, mended rows, the store. An output of an earlier
+ * time isn't one of them, wherever it lies, so that one plan may go on with what another has made.
  */
 public final class Inputs {
 
   private final Optional<Project> project;
   private final Collection<Path> others;
-  private @Nullable Map<String, Set<String>> pathsByPlace;
+  private final Map<Path, Map<String, Set<String>>> pathsByPlace = new HashMap<>();
+  private @Nullable PlansBeside beside;
 
   private Inputs(Optional<Project> project, Collection<Path> others) {
     this.project = project;
     this.others = List.copyOf(others);
   }
 
-  private Set<Path> files() {
+  private Set<Path> files() throws IOException {
     Set<Path> files = new LinkedHashSet<>(others);
-    project.ifPresent(one -> files.addAll(ProjectFiles.of(one).files()));
+    if (project.isPresent()) {
+      files.addAll(ProjectFiles.of(project.get()).files());
+      files.addAll(beside(project.get()).files());
+    }
     return files;
+  }
+
+  /** The own one first, then those of the other plans of its folder. */
+  private List<Project> projects() throws IOException {
+    List<Project> projects = new ArrayList<>();
+    if (project.isPresent()) {
+      projects.add(project.get());
+      projects.addAll(beside(project.get()).projects());
+    }
+    return projects;
+  }
+
+  private PlansBeside beside(Project own) throws IOException {
+    PlansBeside known = beside;
+    if (known == null) {
+      known = PlansBeside.of(own);
+      beside = known;
+    }
+    return known;
   }
 
   /** Those of a project. */
@@ -61,14 +85,22 @@ public final class Inputs {
     Path file = output.toAbsolutePath().normalize();
     try {
       if (isSameAsOne(file)) {
-        return Optional.of(output + " is read by this command or its plan; name another file");
+        return Optional.of(
+            output + " is read by this command or by a plan of the folder; name another file");
       }
       if (project.isPresent() && file.startsWith(Project.storeFolder(project.get().planFile()))) {
         return Optional.of(output + " lies in the store's folder; name another place");
       }
-      if (project.isPresent() && Files.exists(file) && isSource(project.get(), file)) {
-        return Optional.of(
-            output + " is a file that was sent, and the plan reads it; name another file");
+      for (Project one : Files.exists(file) ? projects() : List.<Project>of()) {
+        if (isSource(one, file)) {
+          return Optional.of(
+              output
+                  + " is a file that was sent, and "
+                  + (one.planFile().equals(project.get().planFile())
+                      ? "the plan"
+                      : "the plan " + one.planFile().getFileName())
+                  + " reads it; name another file");
+        }
       }
     } catch (IOException e) {
       return Optional.of(output + " can't be looked at: " + e.getMessage());
@@ -77,7 +109,11 @@ public final class Inputs {
   }
 
   private boolean isSameAsOne(Path file) throws IOException {
-    for (Path input : files()) {
+    return isSameAsOne(file, files());
+  }
+
+  private static boolean isSameAsOne(Path file, Set<Path> inputs) throws IOException {
+    for (Path input : inputs) {
       boolean both = Files.exists(file) && Files.exists(input);
       if (input.toAbsolutePath().normalize().equals(file)
           || (both && Files.isSameFile(input, file))) {
@@ -87,7 +123,7 @@ public final class Inputs {
     return false;
   }
 
-  /** Whether a file that is there is one of a feed's, and none that was written by a command. */
+  /** Whether a plan reads a file that is there, and no command wrote it. */
   private boolean isSource(Project own, Path file) throws IOException {
     if (!Files.isRegularFile(file)) {
       return false;
@@ -99,8 +135,20 @@ public final class Inputs {
             || own.plan().feeds().values().stream()
                 .map(FeedPlan::files)
                 .flatMap(Collection::stream)
-                .anyMatch(pattern -> names.stream().anyMatch(name -> wants(pattern, name)));
-    return wanted && !OutputList.of(own.planFile()).hashes().contains(ContentHash.of(file));
+                .anyMatch(pattern -> names.stream().anyMatch(name -> wants(pattern, name)))
+            || isSameAsOne(file, ProjectFiles.of(own).files());
+    return wanted && !isOutput(file);
+  }
+
+  /** Whether a command wrote it, for any plan of the folder. */
+  private boolean isOutput(Path file) throws IOException {
+    String hash = ContentHash.of(file);
+    for (Project one : projects()) {
+      if (OutputList.of(one.planFile()).hashes().contains(hash)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** By what the file system knows it by, so that links lead to one file. */
@@ -114,7 +162,7 @@ public final class Inputs {
 
   /** The paths of all files in the folders of the feeds, through links too, by their places. */
   private Map<String, Set<String>> paths(Project own) throws IOException {
-    Map<String, Set<String>> known = pathsByPlace;
+    Map<String, Set<String>> known = pathsByPlace.get(own.planFile());
     if (known == null) {
       Map<String, Set<String>> found = new HashMap<>();
       Set<Path> roots = new LinkedHashSet<>();
@@ -127,7 +175,7 @@ public final class Inputs {
         }
       }
       found.remove("");
-      pathsByPlace = found;
+      pathsByPlace.put(own.planFile(), found);
       known = found;
     }
     return known;

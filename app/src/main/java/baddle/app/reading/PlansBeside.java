@@ -1,0 +1,72 @@
+package baddle.app.reading;
+
+import baddle.app.Project;
+import baddle.plan.PlanException;
+import baddle.plan.read.PlanReader;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeSet;
+import org.slf4j.LoggerFactory;
+
+/**
+ * The other plans in a plan's folder: what they read is no output either.
+ *
+ * @param files all of them
+ * @param projects those that can be read without values for parameters
+ */
+record PlansBeside(List<Path> files, List<Project> projects) {
+
+  /** How many lines of a file may come before the key that makes it a plan. */
+  private static final int HEAD_LINES = 50;
+
+  /** Copies the lists. */
+  PlansBeside {
+    files = List.copyOf(files);
+    projects = List.copyOf(projects);
+  }
+
+  /** Those beside a project's own plan. */
+  static PlansBeside of(Project own) throws IOException {
+    List<Path> files = new ArrayList<>();
+    List<Project> projects = new ArrayList<>();
+    for (Path file : documents(own.folder())) {
+      if (!file.equals(own.planFile()) && isPlan(file)) {
+        files.add(file);
+        try {
+          projects.add(new Project(file, PlanReader.read(file, Map.of(), Optional.empty())));
+        } catch (PlanException e) {
+          LoggerFactory.getLogger(PlansBeside.class).debug("{} can't be followed", file, e);
+        }
+      }
+    }
+    return new PlansBeside(files, projects);
+  }
+
+  private static TreeSet<Path> documents(Path folder) throws IOException {
+    TreeSet<Path> found = new TreeSet<>();
+    try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*.{yaml,yml}")) {
+      files.forEach(found::add);
+    }
+    return found;
+  }
+
+  private static boolean isPlan(Path file) {
+    if (!Files.isRegularFile(file)) {
+      return false;
+    }
+    try (BufferedReader lines = Files.newBufferedReader(file, StandardCharsets.UTF_8)) {
+      return lines.lines().limit(HEAD_LINES).anyMatch(line -> line.startsWith("baddle:"));
+    } catch (IOException | java.io.UncheckedIOException e) {
+      LoggerFactory.getLogger(PlansBeside.class).debug("{} can't be read", file, e);
+      return false;
+    }
+  }
+}
