@@ -5,6 +5,8 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.base.DescribedPredicate;
+import com.tngtech.archunit.core.domain.JavaCall;
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.domain.JavaModifier;
@@ -12,6 +14,7 @@ import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -174,7 +177,8 @@ class ArchitectureTests {
                   "baddle.database..",
                   "baddle.formats..",
                   "baddle.plan..",
-                  "baddle.store..")),
+                  "baddle.store..",
+                  "org.slf4j..")),
           Map.entry(
               "baddle.app.extract",
               List.of(
@@ -235,7 +239,7 @@ class ArchitectureTests {
                   "baddle.plan..",
                   "baddle.store..")),
           Map.entry("baddle.app.look", List.of("baddle.core..", "baddle.formats..")),
-          Map.entry("baddle.app.output", List.of("baddle.app")),
+          Map.entry("baddle.app.output", List.of("baddle.app", "org.slf4j..")),
           Map.entry(
               "baddle.app.parts",
               List.of(
@@ -491,6 +495,7 @@ class ArchitectureTests {
               List.of(
                   "baddle.core.calendar",
                   "baddle.core.expression",
+                  "baddle.core.finding",
                   "baddle.core.lookup",
                   "baddle.core.table",
                   "baddle.core.value")),
@@ -760,6 +765,66 @@ class ArchitectureTests {
         .accessField(System.class, "out")
         .orShould()
         .accessField(System.class, "err")
+        .check(CLASSES);
+  }
+
+  /** Those that write files beside the store, into it, or for the moment; all else is an output. */
+  private static final Set<String> MAY_WRITE =
+      Set.of(
+          "baddle.app.EditedPlan",
+          "baddle.app.FileMove",
+          "baddle.app.KeptBytes",
+          "baddle.app.amend.AmendRun",
+          "baddle.app.demo.DemoProject",
+          "baddle.app.demo.TillDatabase",
+          "baddle.app.export.AppendedFile",
+          "baddle.app.export.LogFile",
+          "baddle.app.fill.FillMaking",
+          "baddle.app.output.OutputFile",
+          "baddle.app.output.OutputList",
+          "baddle.app.output.Unfinished",
+          "baddle.app.results.QueryLineReader",
+          "baddle.app.results.ResultFetcher",
+          "baddle.cli.Main",
+          "baddle.cli.Papers");
+
+  private static final Set<String> WRITING =
+      Set.of(
+          "copy",
+          "createFile",
+          "createLink",
+          "createTempFile",
+          "move",
+          "newBufferedWriter",
+          "newOutputStream",
+          "write",
+          "writeString");
+
+  private static final DescribedPredicate<JavaCall<?>> WRITES =
+      DescribedPredicate.describe(
+          "write a file",
+          call -> {
+            String owner = call.getTargetOwner().getName();
+            List<String> takes =
+                call.getTarget().getRawParameterTypes().stream().map(JavaClass::getName).toList();
+            boolean isReading = takes.contains("java.io.OutputStream");
+            return (owner.equals("java.nio.file.Files")
+                    && WRITING.contains(call.getName())
+                    && !isReading)
+                || Set.of("java.io.FileOutputStream", "java.io.FileWriter").contains(owner);
+          });
+
+  @Test
+  void outputs_are_written_by_one_class() {
+    noClasses()
+        .that()
+        .resideInAnyPackage("baddle.app..", "baddle.cli..")
+        .and(
+            DescribedPredicate.describe(
+                "may not write",
+                type -> !MAY_WRITE.contains(type.getName().replaceFirst("\\$.*", ""))))
+        .should()
+        .callCodeUnitWhere(WRITES)
         .check(CLASSES);
   }
 
