@@ -18,6 +18,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.sqlite.JDBC;
 import org.sqlite.SQLiteErrorCode;
+import org.sqlite.SQLiteException;
 
 /** The SQLite file behind the store, and the few ways it is spoken to. */
 final class Database implements Closeable {
@@ -288,10 +289,14 @@ final class Database implements Closeable {
     }
   }
 
+  /** By the code with all its parts; the one of the standard interface is cut to its family. */
+  static boolean isOfFullDisk(SQLException e) {
+    return e instanceof SQLiteException failure && FULL.contains(failure.getResultCode());
+  }
+
   private StoreException failed(SQLException e) {
-    SQLiteErrorCode code = SQLiteErrorCode.getErrorCode(e.getErrorCode());
     return new StoreException(
-        FULL.contains(code)
+        isOfFullDisk(e)
             ? "can't write in " + file.resolveSibling("") + "; is the disk full? make room there"
             : file + ": " + e.getMessage(),
         file,
