@@ -7,6 +7,8 @@ import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.zip.ZipException;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
@@ -18,6 +20,7 @@ import org.codehaus.stax2.XMLStreamReader2;
 public final class Xml {
 
   private static final int MOST_DIGITS = 9;
+  private static final Pattern ENTITY = Pattern.compile("(?<=entity reference \\()&[^;]*;");
   private static final XMLInputFactory FACTORY = factory();
 
   private Xml() {}
@@ -49,12 +52,16 @@ public final class Xml {
         throw unreadable;
       }
       throw new UnreadableFileException(
-          "part " + name + " of the workbook is damaged (" + firstLine(e) + ")", 0);
+          "part " + name + " of the workbook is damaged (" + reason(e) + ")", 0);
     }
   }
 
-  private static String firstLine(Exception e) {
-    return String.valueOf(e.getMessage()).lines().findFirst().orElse("no detail");
+  private static String reason(Exception e) {
+    String line = String.valueOf(e.getMessage()).lines().findFirst().orElse("no detail");
+    Matcher entity = ENTITY.matcher(line);
+    return entity.find()
+        ? "it refers to an entity, " + entity.group() + ", which is never followed"
+        : line;
   }
 
   /** An attribute as a whole number that isn't negative; another where it is missing or none. */
