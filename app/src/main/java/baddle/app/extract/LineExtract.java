@@ -16,6 +16,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 
 /** The making of one file. */
 final class LineExtract {
@@ -50,7 +51,7 @@ final class LineExtract {
       throws IOException {
     String asked =
         Statements.hash(extract.query().database(), extract.zone(), statement, line)
-            + ContentHash.of(extract.form().toString());
+            + ContentHash.of(extract.form() + " " + new TreeMap<>(extract.types()));
     String answer =
         unchanged.isEmpty()
             ? ""
@@ -95,7 +96,7 @@ final class LineExtract {
 
   private RowsFile.Written write(ResultFile result, QueryText text) throws IOException {
     Files.createDirectories(file.resolveSibling(""));
-    ResultRows rows = new ResultRows(result);
+    ResultRows rows = new ResultRows(result, extract.types());
     Schema schema = rows.schema();
     RowsFile.Shape shape =
         new RowsFile.Shape(

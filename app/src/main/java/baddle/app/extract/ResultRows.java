@@ -17,6 +17,7 @@ import baddle.formats.result.ResultFile;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** The rows of a result as blocks, each value exactly as it is. */
@@ -28,9 +29,13 @@ final class ResultRows implements RowsFile.Rows {
   private final Schema schema;
   private final long count;
 
-  /** Goes over the result to learn its types. */
-  ResultRows(ResultFile result) throws IOException {
-    ResultTypes types = new ResultTypes();
+  /**
+   * Goes over the result to learn its types.
+   *
+   * @param wanted the types to give by heading, where all values fit
+   */
+  ResultRows(ResultFile result, Map<String, ColumnType> wanted) throws IOException {
+    ResultTypes types = new ResultTypes(wanted);
     result.read(types);
     this.result = result;
     this.schema = types.schema();

@@ -7,30 +7,59 @@ import baddle.core.grid.UnreadableFileException;
 import baddle.core.table.Column;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
+import baddle.core.value.Fit;
+import baddle.core.value.ValueReader;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** Finds the types that hold all values of a result exactly; text where there is no other. */
+/**
+ * Finds the types that hold all values of a result exactly: those that are wanted where they do,
+ * text where there is no other.
+ */
 final class ResultTypes implements RowSink {
 
   private static final int MOST_DIGITS = 18;
   private static final int DATE_ALONE = 10;
 
+  private final Map<String, ColumnType> wanted;
   private final GridRow row = new GridRow();
   private final List<String> names = new ArrayList<>();
   private final List<Found> found = new ArrayList<>();
   private long rows = -1;
 
+  /**
+   * Types for a result.
+   *
+   * @param wanted by heading, as {@link Extract#key} has it
+   */
+  ResultTypes(Map<String, ColumnType> wanted) {
+    this.wanted = wanted;
+  }
+
   /** What one column has shown so far. */
   private static final class Found {
 
+    private final Optional<ColumnType> wanted;
+    private final Optional<ValueReader> reader;
+    private boolean fits = true;
     private @Nullable ColumnType type;
     private int digits;
     private int places;
     private boolean isText;
 
+    Found(Optional<ColumnType> wanted) {
+      this.wanted = wanted;
+      this.reader =
+          wanted
+              .filter(type -> type.kind() != ColumnType.Kind.TEXT)
+              .map(type -> ValueReader.of(type));
+    }
+
     void add(CellKind kind, String value) {
+      fits = fits && (kind == CellKind.BLANK || isRead(kind, value));
       switch (kind) {
         case BLANK -> {}
         case DECIMAL -> addNumber(value);
@@ -44,6 +73,16 @@ final class ResultTypes implements RowSink {
         case NUMBER -> addBinary(value);
         default -> isText = true;
       }
+    }
+
+    private boolean isRead(CellKind kind, String value) {
+      char[] text = value.toCharArray();
+      boolean isNumber = kind == CellKind.DECIMAL || kind == CellKind.NUMBER;
+      return reader.isEmpty()
+          || Fit.FITS
+              == (isNumber
+                  ? reader.get().readExactNumber(text, 0, text.length)
+                  : reader.get().read(text, 0, text.length));
     }
 
     private void addBinary(String value) {
@@ -69,6 +108,9 @@ final class ResultTypes implements RowSink {
     }
 
     ColumnType type() {
+      if (wanted.isPresent() && fits) {
+        return wanted.get();
+      }
       ColumnType known = type;
       if (isText || known == null || known.kind() == ColumnType.Kind.TEXT) {
         return ColumnType.text();
@@ -97,7 +139,7 @@ final class ResultTypes implements RowSink {
               0);
         }
         names.add(filled.text(i));
-        found.add(new Found());
+        found.add(new Found(Optional.ofNullable(wanted.get(Extract.key(filled.text(i))))));
       }
       return;
     }

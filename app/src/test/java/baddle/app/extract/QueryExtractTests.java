@@ -13,12 +13,14 @@ import baddle.app.Sheets;
 import baddle.app.results.QueryLines;
 import baddle.app.results.Till;
 import baddle.core.grid.CsvForm;
+import baddle.core.value.ColumnType;
 import baddle.plan.FeedPlan;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Consumer;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -42,6 +44,7 @@ class QueryExtractTests {
       """;
 
   @TempDir private Path folder;
+  private Map<String, ColumnType> types = Map.of();
   private ProjectFolder project;
   private Till till;
 
@@ -70,6 +73,7 @@ class QueryExtractTests {
             ZoneOffset.UTC,
             folder,
             out,
+            types,
             CsvForm.STANDARD,
             again));
   }
@@ -93,6 +97,26 @@ class QueryExtractTests {
             "id,sold_on,amount,note\r\n1,2026-01-05,10.1,\"a, b\"\r\n2,2026-01-06,-0.2,\r\n");
     assertThat(Files.readString(folder.resolve("out/D Dunmere.csv")))
         .isEqualTo("id,sold_on,amount,note\r\n3,2026-01-07,5, spaced \r\n");
+  }
+
+  @Test
+  void columns_of_a_dataset_have_its_types_where_all_values_fit() throws Exception {
+    till.run(
+        "create table kept(id text, site text, sold_on text, amount text, note integer)",
+        "insert into kept values ('1', 'Foxholt', '2026-01-05', '10.10', 7), ('x', 'Foxholt',"
+            + " null, '-0.2', 8)",
+        "drop table sales",
+        "alter table kept rename to sales");
+    types =
+        Map.of(
+            "id", ColumnType.of(ColumnType.Kind.INTEGER),
+            "sold_on", ColumnType.of(ColumnType.Kind.DATE),
+            "amount", ColumnType.decimal(2),
+            "note", ColumnType.text());
+
+    assertThat(run("out/{site}.csv")).hasSize(2);
+    assertThat(Files.readString(folder.resolve("out/Foxholt.csv")))
+        .isEqualTo("id,sold_on,amount,note\r\n1,2026-01-05,10.10,7\r\nx,,-0.20,8\r\n");
   }
 
   @Test

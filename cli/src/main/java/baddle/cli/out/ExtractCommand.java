@@ -16,6 +16,7 @@ import baddle.cli.options.Status;
 import baddle.cli.options.UsageException;
 import baddle.cli.terminal.Console;
 import baddle.core.finding.Nearest;
+import baddle.core.value.ColumnType;
 import baddle.plan.FeedPlan;
 import baddle.plan.PlanException;
 import baddle.plan.QueryPlan;
@@ -113,6 +114,7 @@ final class ExtractCommand implements Command {
       throws UsageException, IOException {
     Optional<Path> list = options.value("for-each").map(console.folder()::resolve);
     QueryPlan query;
+    Map<String, ColumnType> types = Map.of();
     ZoneId zone;
     List<QueryLine> lines;
     if (options.has("query-file")) {
@@ -130,6 +132,7 @@ final class ExtractCommand implements Command {
                   LocalDate.now(zone));
     } else {
       FeedPlan feed = feed(project, options.arguments());
+      types = Extract.types(Objects.requireNonNull(project.plan().datasets().get(feed.dataset())));
       query = feed.query().orElseThrow();
       zone = feed.rules().zone();
       LocalDate today = LocalDate.now(zone);
@@ -146,6 +149,7 @@ final class ExtractCommand implements Command {
         zone,
         console.folder(),
         out,
+        types,
         CsvFormOptions.read(options),
         options.has("again"));
   }
