@@ -47,24 +47,35 @@ final class Unfinished implements Closeable {
   /**
    * Notes that a file is being written; close what is returned once it is in its place or gone.
    *
-   * @param plan whose store has the note; without a store nothing is noted
+   * @param plan whose store has the note; nothing is noted without a store, or in one that nobody
+   *     may write to
    */
-  static Closeable begin(Path plan, Path beside) throws IOException {
+  static Closeable begin(Path plan, Path beside) {
     synchronized (OPEN) {
-      Unfinished open = OPEN.get(plan);
-      if (open == null) {
-        if (!Files.isDirectory(Project.storeFolder(plan))) {
-          return () -> {};
-        }
-        sweep(plan);
-        open = made(plan);
-        OPEN.put(plan, open);
+      if (!OPEN.containsKey(plan) && !Files.isDirectory(Project.storeFolder(plan))) {
+        return () -> {};
       }
-      open.writing++;
-      boolean isBelow = beside.startsWith(home(plan));
-      open.write((isBelow ? home(plan).relativize(beside) : beside).toString());
-      return open;
+      try {
+        Unfinished open = open(plan);
+        boolean isBelow = beside.startsWith(home(plan));
+        open.write((isBelow ? home(plan).relativize(beside) : beside).toString());
+        open.writing++;
+        return open;
+      } catch (IOException e) {
+        LOG.debug("{} isn't noted", beside, e);
+        return () -> {};
+      }
     }
+  }
+
+  private static Unfinished open(Path plan) throws IOException {
+    Unfinished open = OPEN.get(plan);
+    if (open == null) {
+      sweep(plan);
+      open = made(plan);
+      OPEN.put(plan, open);
+    }
+    return open;
   }
 
   private static Path home(Path plan) {

@@ -74,6 +74,29 @@ class OutputFileTests {
   }
 
   @Test
+  void what_is_being_written_is_noted_beside_the_store_until_it_is_placed() throws IOException {
+    Path notes = folder.resolve(".baddle/unfinished");
+    Files.createDirectories(notes);
+    try (OutputFile.Staged beside = new OutputFile(file).stage(Optional.of(plan), text("x"))) {
+      OutputFile.removeLeftovers(plan);
+      assertThat(beside.beside()).exists();
+      assertThat(notes.toFile().list()).hasSize(1);
+      beside.publish();
+    }
+    assertThat(notes).isEmptyDirectory();
+  }
+
+  @Test
+  void a_store_that_takes_no_note_stops_no_output() throws IOException {
+    Files.createDirectories(folder.resolve(".baddle"));
+    Files.writeString(folder.resolve(".baddle/unfinished"), "no folder");
+
+    new OutputFile(file).write(Optional.of(plan), text("x"));
+
+    assertThat(file).hasContent("x");
+  }
+
+  @Test
   void what_is_not_placed_leaves_nothing_behind() throws IOException {
     Files.writeString(file, "old");
     new OutputFile(file).stage(Optional.of(plan), text("new")).close();
