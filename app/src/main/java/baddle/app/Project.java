@@ -116,7 +116,7 @@ public record Project(
     return planFile.toAbsolutePath().normalize().resolveSibling(STORE_FOLDER);
   }
 
-  /** Whether a file lies in a folder in which what belongs to plans is kept. */
+  /** Whether a file lies in any plan's store folder. */
   public static boolean isInStore(Path file) {
     for (Path part : file.resolveSibling("")) {
       if (part.toString().equals(STORE_FOLDER)) {

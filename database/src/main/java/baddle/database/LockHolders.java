@@ -12,7 +12,7 @@ final class LockHolders {
 
   private static final int MOST = 3;
 
-  /** Readers hold a lock too, which only changes of the table itself wait for. */
+  /** Readers are listed too: replacing a table waits for them. */
   private static final String HELD =
       """
       select distinct a.pid, a.usename, coalesce(nullif(a.application_name, ''), 'no name'),

@@ -18,7 +18,7 @@ final class ServerTables {
 
   private static final String ASKED = "baddle_asked";
 
-  /** The relations of a plan of PostgreSQL, and those they are partitions or heirs of. */
+  /** The tables in a query plan of PostgreSQL, and their parents by partition or inheritance. */
   private static final String OF_PLAN =
       """
       with recursive named as (
@@ -86,7 +86,7 @@ final class ServerTables {
         : file().map(Path::toString).orElse("memory");
   }
 
-  /** Plans the statement for any values, for with given ones tables might need no reading. */
+  /** Plans the statement without values, since particular values might let it skip a table. */
   private Set<String> ofPostgres(QueryText query) throws SQLException {
     Connector.execute(connection, "set local plan_cache_mode = force_generic_plan");
     Connector.execute(connection, "prepare " + ASKED + " as " + query.numbered());
@@ -110,7 +110,7 @@ final class ServerTables {
     return tables;
   }
 
-  /** The program that SQLite makes of a statement opens tables and indexes by their first page. */
+  /** SQLite's compiled statement opens tables and indexes by the number of their first page. */
   private Set<String> ofSqlite(QueryText query) throws SQLException {
     Set<Long> pages = new LinkedHashSet<>();
     try (Statement statement = connection.createStatement();

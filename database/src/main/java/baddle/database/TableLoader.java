@@ -230,7 +230,7 @@ public final class TableLoader implements Closeable {
     }
   }
 
-  /** Tells a failure, and where somebody holds what was waited for, who that is. */
+  /** Puts a failure into words; after a wait for a lock, names who holds it. */
   private DatabaseException failed(SQLException e) {
     DatabaseException failure = failures.asking(e);
     if (failure.kind() != DatabaseException.Kind.LIMIT || engine != Engine.POSTGRESQL) {

@@ -53,7 +53,7 @@ public record TableSum(long rows, BigDecimal sum) {
     }
   }
 
-  /** A database in a file adds binary numbers, so its texts are added here. */
+  /** SQLite would add binary numbers, so its decimal texts are added here. */
   private static TableSum added(Connection connection, String sql) throws SQLException {
     long rows = 0;
     BigDecimal sum = BigDecimal.ZERO;

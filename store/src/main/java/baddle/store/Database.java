@@ -289,7 +289,7 @@ final class Database implements Closeable {
     }
   }
 
-  /** By the code with all its parts; the one of the standard interface is cut to its family. */
+  /** Uses SQLite's extended code; the code of {@link SQLException} is only its family. */
   static boolean isOfFullDisk(SQLException e) {
     return e instanceof SQLiteException failure && FULL.contains(failure.getResultCode());
   }

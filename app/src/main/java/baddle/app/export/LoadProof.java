@@ -16,8 +16,8 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * Holds a loaded table against its dataset: rows and the sum of one column, taken from the table
- * itself.
+ * Compares a loaded table with its dataset: the number of rows and the sum of one column, both read
+ * back from the table.
  *
  * @param column whose sums are compared; empty where no number is loaded
  * @param table what is in the table
@@ -34,7 +34,7 @@ public record LoadProof(Optional<String> column, Side table, Side dataset, boole
    */
   public record Side(long rows, BigDecimal sum) {}
 
-  /** Takes both sides, the table's as the loading sees it. */
+  /** Reads both sides; the table as this load sees it before the commit. */
   static LoadProof of(
       ProjectSession session,
       String dataset,
@@ -108,7 +108,7 @@ public record LoadProof(Optional<String> column, Side table, Side dataset, boole
     }
   }
 
-  /** Whether the table has what the dataset has. */
+  /** Whether both sides are equal. */
   public boolean ties() {
     return table.rows() == dataset.rows() && table.sum().compareTo(dataset.sum()) == 0;
   }

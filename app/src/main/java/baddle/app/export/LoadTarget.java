@@ -51,7 +51,7 @@ final class LoadTarget {
     return Optional.empty();
   }
 
-  /** Asks the server whether a feed's query reads it; where it can't tell, its name decides. */
+  /** Asks the server whether a feed's query reads the table; if it can't tell, the name decides. */
   private Optional<String> problem(FeedPlan feed, QueryPlan query, Optional<TableIdentity> target)
       throws IOException {
     QueryText statement;

@@ -23,7 +23,7 @@ import java.util.OptionalInt;
 /** Loads the rows of a dataset into a table; whoever opened the loading commits it. */
 public final class TableExport {
 
-  /** Stands for the rows of a table that has the batch already. */
+  /** Number of rows for a table that already has the batch. */
   private static final long UNCHANGED = -1;
 
   private final ProjectSession session;
@@ -70,7 +70,7 @@ public final class TableExport {
    * @param rows how many rows were brought in; none where the table has the batch already
    * @param corrected how many of them correct rows that the table has
    * @param isUnchanged whether the table has the batch already
-   * @param proof the table held against the dataset
+   * @param proof the table compared with the dataset
    */
   public record Result(
       TablePlan table,
@@ -105,7 +105,7 @@ public final class TableExport {
     return result(loading, target, rows.schema(), rows.batch(), count, 0);
   }
 
-  /** Of rows that were brought in; of none where the table has the batch. */
+  /** The result of a load, with its proof. */
   private Result result(
       TableLoader loading, TablePlan target, Schema schema, Batch batch, long count, long corrected)
       throws IOException, ExportException {

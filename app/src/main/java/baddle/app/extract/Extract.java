@@ -52,7 +52,7 @@ public record Extract(
     return types;
   }
 
-  /** A heading as types are found by it. */
+  /** The key of a heading in the map of types. */
   static String key(String heading) {
     return heading.strip().toLowerCase(Locale.ROOT);
   }

@@ -139,7 +139,7 @@ public final class OutputFile {
     return Files.createFile(scratch);
   }
 
-  /** Removes what runs of a plan that were stopped left beside its outputs. */
+  /** Removes temporary files that killed runs left beside a plan's outputs. */
   public static void removeLeftovers(Path plan) throws IOException {
     Unfinished.sweep(plan.toAbsolutePath().normalize());
   }
@@ -168,7 +168,7 @@ public final class OutputFile {
    * @param beside where it is
    * @param file where it belongs
    * @param plans the plans whose projects must never read it
-   * @param notes that it isn't finished yet
+   * @param notes that the file is being written; closed once it is in place
    */
   public record Staged(Path beside, Path file, Set<Path> plans, List<Closeable> notes)
       implements Closeable {

@@ -22,9 +22,10 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Notes which files a process is writing beside their places, so that what a killed one left is
- * removed later. The note of a process is locked as long as it lives, however it ends; it lies with
- * the store and names its plan first, so that in a copy of the project it means nothing outside.
+ * Notes which temporary files a process is writing, so that those of a killed process can be
+ * removed later. Each process locks its note, and the lock ends with the process. The note lies in
+ * the store folder and names the plan's folder first, so that a copied project removes nothing
+ * outside itself.
  */
 final class Unfinished implements Closeable {
 
@@ -124,7 +125,7 @@ final class Unfinished implements Closeable {
     }
   }
 
-  /** Removes what processes that have ended left of a plan's outputs. */
+  /** Removes the temporary files of processes that have ended. */
   static void sweep(Path plan) throws IOException {
     Path folder = Project.storeFolder(plan).resolve(FOLDER);
     if (!Files.isDirectory(folder)) {

@@ -47,7 +47,7 @@ public final class Inputs {
     return files;
   }
 
-  /** The own one first, then those of the other plans of its folder. */
+  /** This project first, then those of the other plans in its folder. */
   private List<Project> projects() throws IOException {
     List<Project> projects = new ArrayList<>();
     if (project.isPresent()) {

@@ -17,7 +17,7 @@ import java.util.TreeSet;
 import org.slf4j.LoggerFactory;
 
 /**
- * The other plans in a plan's folder: what they read is no output either.
+ * The other plans in a plan's folder, whose inputs are protected too.
  *
  * @param files all of them
  * @param projects those that can be read without values for parameters

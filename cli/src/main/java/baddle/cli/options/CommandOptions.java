@@ -131,7 +131,7 @@ public final class CommandOptions {
     return files;
   }
 
-  /** What is said of an argument that is no file. */
+  /** The error for an argument that is no file. */
   public static UsageException noFile(Path file) {
     return new UsageException(
         Files.exists(file)

@@ -11,7 +11,7 @@ public final class LoadText {
 
   private LoadText() {}
 
-  /** What was loaded, in a line, with the table held against the dataset. */
+  /** What was loaded and its proof, in one line. */
   public static String line(TableExport.Result result) {
     return loaded(result) + "; " + result.proof().words();
   }

@@ -29,7 +29,7 @@ import java.util.Set;
  */
 public final class Derivation {
 
-  /** How many characters the texts that a block's derived columns make may have. */
+  /** The most characters that the calculated texts of one block may have in all. */
   static final long MOST_CHARACTERS = 100_000_000;
 
   private static final int LONGEST_SHOWN = 100;

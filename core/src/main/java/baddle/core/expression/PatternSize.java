@@ -5,11 +5,11 @@ import java.util.Deque;
 
 /**
  * How many steps a regular expression has once its repeats are written out, as its machine does:
- * {@code (a{1,1000}){1,1000}} has a million. Each text is held against all of them.
+ * {@code (a{1,1000}){1,1000}} has a million. Time and memory grow with them.
  */
 final class PatternSize {
 
-  /** How many are taken. */
+  /** The most that are accepted. */
   static final int MOST = 10_000;
 
   private final String pattern;
@@ -19,7 +19,7 @@ final class PatternSize {
     this.pattern = pattern;
   }
 
-  /** Of a pattern; of one that isn't well-formed, some number. */
+  /** The steps of a pattern; any number for one that isn't well-formed. */
   static long of(String pattern) {
     return new PatternSize(pattern).steps();
   }

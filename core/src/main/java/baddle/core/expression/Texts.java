@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
 /** What functions do with texts; positions count from 1, in characters (code points). */
 final class Texts {
 
-  /** How many characters a function's text may have. */
+  /** The most characters that a function's text may have. */
   static final int LONGEST = 100_000;
 
   private static final String SPECIAL = "\\.[]{}()*+?^$|";

@@ -19,7 +19,7 @@ public record Dialect(
 
   private static final char NO_SEPARATOR = '\ufffe';
 
-  /** A list of one column: whatever its values hold, nothing parts them but line ends. */
+  /** A list of one column: only line ends separate its values. */
   public static final Dialect ONE_COLUMN =
       new Dialect(Optional.of(NO_SEPARATOR), Optional.empty(), Optional.empty());
 

@@ -147,8 +147,8 @@ final class XlsxSheetWriter {
   }
 
   /**
-   * The range that has cells is optional. It is kept where it still holds what is put into it, and
-   * left out where it would be untrue: many writers say only the first cell.
+   * The range of used cells is optional in a sheet. It is kept if it contains all changed cells,
+   * and left out otherwise; many writers state only the first cell.
    */
   private void dimension(PartCopy part) throws XMLStreamException, IOException {
     if (!isCopy() && (left.isEmpty() || holdsAll(Xml.attribute(part.xml(), "ref").orElse("")))) {
