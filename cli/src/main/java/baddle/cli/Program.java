@@ -97,20 +97,21 @@ final class Program {
     } catch (UncheckedIOException e) {
       return failed(message(e.getCause()), Status.FAILED);
     } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
-      return isOfMemory(e)
-          ? failed(FileFailure.words(new OutOfMemoryError()), Status.FAILED)
+      Throwable root = root(e);
+      return root instanceof OutOfMemoryError
+          ? failed(FileFailure.words(root), Status.FAILED)
           : bug(e, log);
     } finally {
       log.close();
     }
   }
 
-  private static boolean isOfMemory(Throwable e) {
+  private static Throwable root(Throwable e) {
     Throwable root = e;
-    while (root.getCause() != null && root.getCause() != root) {
+    while (root.getCause() != null) {
       root = root.getCause();
     }
-    return root instanceof OutOfMemoryError;
+    return root;
   }
 
   private static String message(IOException e) {

@@ -28,14 +28,39 @@ final class LockHolders {
       group by a.pid, a.usename, a.application_name, a.state, a.xact_start
       order by a.pid""";
 
-  private final Connection connection;
+  private LockHolders() {}
 
-  LockHolders(Connection connection) {
-    this.connection = connection;
+  /** The same failure; one of a wait that was too long names who is waited for. */
+  static DatabaseException explained(
+      DatabaseException failure, Connection connection, Access access) {
+    boolean waited = failure.kind() == DatabaseException.Kind.LIMIT;
+    if (!waited || Engine.of(access.url()) != Engine.POSTGRESQL) {
+      return failure;
+    }
+    try {
+      connection.rollback();
+      Optional<String> holders = words(connection);
+      return holders.isEmpty()
+          ? failure
+          : new DatabaseException(
+              DatabaseException.Kind.LIMIT,
+              access.harmless(
+                  "waited "
+                      + access.querySeconds()
+                      + " s for others who use tables of "
+                      + access.name()
+                      + " at the moment: "
+                      + holders.get()
+                      + "; nothing was changed; load again when they are done"),
+              failure);
+    } catch (SQLException e) {
+      failure.addSuppressed(e);
+      return failure;
+    }
   }
 
   /** Each with what it holds and since when; empty where there is none. */
-  Optional<String> words() throws SQLException {
+  private static Optional<String> words(Connection connection) throws SQLException {
     StringJoiner words = new StringJoiner("; ");
     int count = 0;
     try (PreparedStatement statement = connection.prepareStatement(HELD)) {

@@ -13,7 +13,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 
-/** What a server says of its tables: which one a name means, and which ones a statement reads. */
+/** Asks a server which table a name stands for, and which tables a statement reads. */
 final class ServerTables {
 
   private static final String ASKED = "baddle_asked";
@@ -50,7 +50,7 @@ final class ServerTables {
     return file.isEmpty() ? Optional.empty() : Optional.of(Path.of(file).toRealPath());
   }
 
-  /** What a name means; empty where there is no such table. */
+  /** The identity of a table; empty if there is no such table. */
   Optional<TableIdentity> identity(TableName name) throws SQLException, IOException {
     Optional<String> table =
         engine == Engine.POSTGRESQL

@@ -1,8 +1,8 @@
 package baddle.database;
 
 /**
- * A table by what its server knows it by, so that other names of the server, links to its file,
- * views and upper case lead to one table.
+ * A table as its server identifies it, so that other names of the server, links to its file, views
+ * and upper case lead to the same table.
  *
  * @param database the server and the database in it
  * @param table the table in it

@@ -114,7 +114,7 @@ public final class TableLoader implements Closeable {
     }
   }
 
-  /** What its server knows a table by; empty where there is no such table yet. */
+  /** The identity of a table; empty if there is no such table yet. */
   public Optional<TableIdentity> identity(String table) throws IOException {
     try {
       return new ServerTables(connection, engine).identity(new TableName(table, connection));
@@ -149,7 +149,7 @@ public final class TableLoader implements Closeable {
   }
 
   /**
-   * What the rows of a table come to as this loading sees them.
+   * Counts and sums the rows of a table, changes before the commit included.
    *
    * @param column whose numbers are summed
    * @param sign the column that says whether a row counts or takes one back
@@ -230,32 +230,8 @@ public final class TableLoader implements Closeable {
     }
   }
 
-  /** Puts a failure into words; after a wait for a lock, names who holds it. */
   private DatabaseException failed(SQLException e) {
-    DatabaseException failure = failures.asking(e);
-    if (failure.kind() != DatabaseException.Kind.LIMIT || engine != Engine.POSTGRESQL) {
-      return failure;
-    }
-    try {
-      connection.rollback();
-      Optional<String> holders = new LockHolders(connection).words();
-      return holders.isEmpty()
-          ? failure
-          : new DatabaseException(
-              DatabaseException.Kind.LIMIT,
-              access.harmless(
-                  "waited "
-                      + access.querySeconds()
-                      + " s for others who use tables of "
-                      + access.name()
-                      + " at the moment: "
-                      + holders.get()
-                      + "; nothing was changed; load again when they are done"),
-              e);
-    } catch (SQLException again) {
-      failure.addSuppressed(again);
-      return failure;
-    }
+    return LockHolders.explained(failures.asking(e), connection, access);
   }
 
   /**

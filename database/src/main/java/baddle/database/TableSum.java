@@ -8,7 +8,7 @@ import java.sql.Statement;
 import java.util.Optional;
 
 /**
- * What the rows of a table come to, exactly.
+ * The number of rows of a table and the exact sum of a column.
  *
  * @param rows how many; where rows have a sign, those that stay
  * @param sum of the column that was asked for, with the sign; zero without one
@@ -16,7 +16,7 @@ import java.util.Optional;
 public record TableSum(long rows, BigDecimal sum) {
 
   /**
-   * Of a table as this connection sees it.
+   * Reads a table in this connection's transaction.
    *
    * @param column whose numbers are summed
    * @param sign the column that says whether a row counts or takes one back

@@ -21,13 +21,13 @@ import java.util.Optional;
  *
  * @param column whose sums are compared; empty where no number is loaded
  * @param table what is in the table
- * @param dataset what the chosen rows of the dataset come to
+ * @param dataset the chosen rows of the dataset
  * @param mayHaveOthers whether rows that others put into the table stay there
  */
 public record LoadProof(Optional<String> column, Side table, Side dataset, boolean mayHaveOthers) {
 
   /**
-   * What one side has.
+   * Rows and sum of one side.
    *
    * @param rows how many
    * @param sum of the column; zero without one

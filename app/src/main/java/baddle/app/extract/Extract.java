@@ -3,6 +3,7 @@ package baddle.app.extract;
 import baddle.app.results.QueryLine;
 import baddle.core.grid.CsvForm;
 import baddle.core.intake.IntakeColumn;
+import baddle.core.intake.heading.Headings;
 import baddle.core.value.ColumnType;
 import baddle.plan.DatasetPlan;
 import baddle.plan.QueryPlan;
@@ -10,7 +11,6 @@ import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Stream;
 
@@ -22,7 +22,7 @@ import java.util.stream.Stream;
  * @param zone whose clock shows moments
  * @param folder what the files' names are relative to
  * @param out the files' names, with {@code {name}} for values of a line
- * @param types the dataset's types by heading in lower case; empty where rows go into none
+ * @param types the dataset's types by heading, as headings are compared; empty without a dataset
  * @param form how text is delimited
  * @param again whether files are written again that nothing shows to have changed
  */
@@ -47,13 +47,8 @@ public record Extract(
     Map<String, ColumnType> types = new HashMap<>();
     for (IntakeColumn column : dataset.columns()) {
       Stream.concat(column.headings().stream(), Stream.of(column.column().name()))
-          .forEach(heading -> types.put(key(heading), column.column().type()));
+          .forEach(heading -> types.put(Headings.comparable(heading), column.column().type()));
     }
     return types;
-  }
-
-  /** The key of a heading in the map of types. */
-  static String key(String heading) {
-    return heading.strip().toLowerCase(Locale.ROOT);
   }
 }

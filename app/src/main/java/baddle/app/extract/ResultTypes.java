@@ -4,6 +4,7 @@ import baddle.core.grid.CellKind;
 import baddle.core.grid.GridRow;
 import baddle.core.grid.RowSink;
 import baddle.core.grid.UnreadableFileException;
+import baddle.core.intake.heading.Headings;
 import baddle.core.table.Column;
 import baddle.core.table.Schema;
 import baddle.core.value.ColumnType;
@@ -33,7 +34,7 @@ final class ResultTypes implements RowSink {
   /**
    * Types for a result.
    *
-   * @param wanted by heading, as {@link Extract#key} has it
+   * @param wanted by heading, as {@link Headings#comparable} has it
    */
   ResultTypes(Map<String, ColumnType> wanted) {
     this.wanted = wanted;
@@ -139,7 +140,7 @@ final class ResultTypes implements RowSink {
               0);
         }
         names.add(filled.text(i));
-        found.add(new Found(Optional.ofNullable(wanted.get(Extract.key(filled.text(i))))));
+        found.add(new Found(Optional.ofNullable(wanted.get(Headings.comparable(filled.text(i))))));
       }
       return;
     }

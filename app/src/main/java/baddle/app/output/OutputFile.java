@@ -30,7 +30,8 @@ public final class OutputFile {
     void write(OutputStream out) throws IOException;
   }
 
-  private static final String ROWS = ".rows";
+  /** What the names of temporary files end with. */
+  static final String PART = ".part";
 
   private final Path file;
   private final boolean isListed;
@@ -91,12 +92,11 @@ public final class OutputFile {
     if (isListed) {
       Project.findPlan(absolute.resolveSibling("")).ifPresent(plans::add);
     }
-    Path beside = beside(absolute, "");
+    Path beside = absolute.resolveSibling("." + absolute.getFileName() + PART);
     List<Closeable> notes = new ArrayList<>();
     try {
       for (Path plan : plans) {
         notes.add(Unfinished.begin(plan, beside));
-        notes.add(Unfinished.begin(plan, beside(absolute, ROWS)));
       }
       Files.deleteIfExists(beside);
       try (OutputStream out =
@@ -127,16 +127,18 @@ public final class OutputFile {
     return new Staged(beside, absolute, plans, notes);
   }
 
-  /** Where a file is written before it is moved into its place. */
-  private static Path beside(Path file, String part) {
-    return file.resolveSibling("." + file.getFileName() + part + ".part");
-  }
-
   /** A new file beside an output, for content that isn't written from its beginning to its end. */
   public static Path scratch(Path output) throws IOException {
-    Path scratch = beside(output.toAbsolutePath(), ROWS);
+    Path absolute = output.toAbsolutePath();
+    Path scratch = scratchOf(absolute.resolveSibling("." + absolute.getFileName() + PART));
     Files.deleteIfExists(scratch);
     return Files.createFile(scratch);
+  }
+
+  /** The second temporary file of an output, by its first. */
+  static Path scratchOf(Path beside) {
+    String name = String.valueOf(beside.getFileName());
+    return beside.resolveSibling(name.substring(0, name.length() - PART.length()) + ".rows" + PART);
   }
 
   /** Removes temporary files that killed runs left beside a plan's outputs. */

@@ -31,7 +31,6 @@ final class Unfinished implements Closeable {
 
   private static final Logger LOG = LoggerFactory.getLogger(Unfinished.class);
   private static final String FOLDER = "unfinished";
-  private static final String ENDING = ".part";
   private static final Map<Path, Unfinished> OPEN = new HashMap<>();
 
   private final Path plan;
@@ -131,7 +130,7 @@ final class Unfinished implements Closeable {
     if (!Files.isDirectory(folder)) {
       return;
     }
-    try (DirectoryStream<Path> notes = Files.newDirectoryStream(folder)) {
+    try (DirectoryStream<Path> notes = Files.newDirectoryStream(folder, file -> !isOpen(file))) {
       for (Path note : notes) {
         try (FileChannel channel = FileChannel.open(note, StandardOpenOption.WRITE)) {
           if (tryLock(channel) != null) {
@@ -145,14 +144,24 @@ final class Unfinished implements Closeable {
     }
   }
 
+  /** Closing any channel of a locked file would end the process's lock on it. */
+  private static boolean isOpen(Path note) {
+    synchronized (OPEN) {
+      return OPEN.values().stream().anyMatch(open -> open.note.equals(note));
+    }
+  }
+
   private static void remove(Path home, List<String> lines) throws IOException {
     boolean isOurs = !lines.isEmpty() && lines.get(0).equals(home.toString());
     for (String line : lines.subList(Math.min(1, lines.size()), lines.size())) {
       Path file = home.resolve(line).normalize();
       String name = Optional.ofNullable(file.getFileName()).map(Path::toString).orElse("");
-      boolean isPart = name.startsWith(".") && name.endsWith(ENDING);
-      if (isPart && (isOurs || file.startsWith(home)) && Files.deleteIfExists(file)) {
-        LOG.info("removed {}, which a run that was stopped had left", file);
+      boolean isPart = name.startsWith(".") && name.endsWith(OutputFile.PART);
+      if (isPart && (isOurs || file.startsWith(home))) {
+        Files.deleteIfExists(OutputFile.scratchOf(file));
+        if (Files.deleteIfExists(file)) {
+          LOG.info("removed {}, which a killed run had left", file);
+        }
       }
     }
   }

@@ -23,15 +23,15 @@ import org.slf4j.LoggerFactory;
 
 /**
  * The files that a command or a plan of its folder reads, onto which nothing may be written: plans,
- * the files they name, those that their feeds want, mended rows, the store. An output of an earlier
- * time isn't one of them, wherever it lies, so that one plan may go on with what another has made.
+ * the files they name, those that their feeds want, mended rows, the store. A file that Baddle
+ * wrote isn't one of them, wherever it is, so that one plan may read what another writes.
  */
 public final class Inputs {
 
   private final Optional<Project> project;
   private final Collection<Path> others;
   private final Map<Path, Map<String, Set<String>>> pathsByPlace = new HashMap<>();
-  private @Nullable PlansBeside beside;
+  private @Nullable List<Project> projects;
 
   private Inputs(Optional<Project> project, Collection<Path> others) {
     this.project = project;
@@ -42,26 +42,18 @@ public final class Inputs {
     Set<Path> files = new LinkedHashSet<>(others);
     if (project.isPresent()) {
       files.addAll(ProjectFiles.of(project.get()).files());
-      files.addAll(beside(project.get()).files());
+      files.addAll(PlansBeside.files(project.get()));
     }
     return files;
   }
 
   /** This project first, then those of the other plans in its folder. */
-  private List<Project> projects() throws IOException {
-    List<Project> projects = new ArrayList<>();
-    if (project.isPresent()) {
-      projects.add(project.get());
-      projects.addAll(beside(project.get()).projects());
-    }
-    return projects;
-  }
-
-  private PlansBeside beside(Project own) throws IOException {
-    PlansBeside known = beside;
+  private List<Project> projects(Project own) throws IOException {
+    List<Project> known = projects;
     if (known == null) {
-      known = PlansBeside.of(own);
-      beside = known;
+      known = new ArrayList<>(List.of(own));
+      known.addAll(PlansBeside.projects(own));
+      projects = known;
     }
     return known;
   }
@@ -91,16 +83,14 @@ public final class Inputs {
       if (project.isPresent() && file.startsWith(Project.storeFolder(project.get().planFile()))) {
         return Optional.of(output + " lies in the store's folder; name another place");
       }
-      for (Project one : Files.exists(file) ? projects() : List.<Project>of()) {
-        if (isSource(one, file)) {
-          return Optional.of(
-              output
-                  + " is a file that was sent, and "
-                  + (one.planFile().equals(project.get().planFile())
-                      ? "the plan"
-                      : "the plan " + one.planFile().getFileName())
-                  + " reads it; name another file");
-        }
+      Optional<Project> reading = project.isPresent() ? reading(project.get(), file) : project;
+      if (reading.isPresent()) {
+        boolean isOwn = reading.get().planFile().equals(project.get().planFile());
+        return Optional.of(
+            output
+                + " is a file that was sent, and the plan "
+                + (isOwn ? "" : reading.get().planFile().getFileName() + " ")
+                + "reads it; name another file");
       }
     } catch (IOException e) {
       return Optional.of(output + " can't be looked at: " + e.getMessage());
@@ -123,32 +113,30 @@ public final class Inputs {
     return false;
   }
 
-  /** Whether a plan reads a file that is there, and no command wrote it. */
-  private boolean isSource(Project own, Path file) throws IOException {
-    if (!Files.isRegularFile(file)) {
-      return false;
+  /** Which plan of the folder reads a file that is there and that no command wrote. */
+  private Optional<Project> reading(Project own, Path file) throws IOException {
+    if (!Files.isRegularFile(file)
+        || OutputList.of(own.planFile()).hashes().contains(ContentHash.of(file))) {
+      return Optional.empty();
     }
-    Set<String> names = new LinkedHashSet<>(paths(own).getOrDefault(place(file), Set.of()));
-    names.add(path(own, file));
-    boolean wanted =
-        file.startsWith(own.folder().resolve(MendedFiles.FOLDER))
-            || own.plan().feeds().values().stream()
-                .map(FeedPlan::files)
-                .flatMap(Collection::stream)
-                .anyMatch(pattern -> names.stream().anyMatch(name -> wants(pattern, name)))
-            || isSameAsOne(file, ProjectFiles.of(own).files());
-    return wanted && !isOutput(file);
-  }
-
-  /** Whether a command wrote it, for any plan of the folder. */
-  private boolean isOutput(Path file) throws IOException {
-    String hash = ContentHash.of(file);
-    for (Project one : projects()) {
-      if (OutputList.of(one.planFile()).hashes().contains(hash)) {
-        return true;
+    for (Project one : projects(own)) {
+      if (isSource(one, file)) {
+        return Optional.of(one);
       }
     }
-    return false;
+    return Optional.empty();
+  }
+
+  /** Whether a plan reads a file that is there. */
+  private boolean isSource(Project own, Path file) throws IOException {
+    Set<String> names = new LinkedHashSet<>(paths(own).getOrDefault(place(file), Set.of()));
+    names.add(path(own, file));
+    return file.startsWith(own.folder().resolve(MendedFiles.FOLDER))
+        || own.plan().feeds().values().stream()
+            .map(FeedPlan::files)
+            .flatMap(Collection::stream)
+            .anyMatch(pattern -> names.stream().anyMatch(name -> wants(pattern, name)))
+        || isSameAsOne(file, ProjectFiles.of(own).files());
   }
 
   /** By what the file system knows it by, so that links lead to one file. */

@@ -5,6 +5,7 @@ import baddle.plan.PlanException;
 import baddle.plan.read.PlanReader;
 import java.io.BufferedReader;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
@@ -16,38 +17,32 @@ import java.util.Optional;
 import java.util.TreeSet;
 import org.slf4j.LoggerFactory;
 
-/**
- * The other plans in a plan's folder, whose inputs are protected too.
- *
- * @param files all of them
- * @param projects those that can be read without values for parameters
- */
-record PlansBeside(List<Path> files, List<Project> projects) {
+/** The other plans in a plan's folder, whose inputs are protected too. */
+final class PlansBeside {
 
   /** How many lines of a file may come before the key that makes it a plan. */
   private static final int HEAD_LINES = 50;
 
-  /** Copies the lists. */
-  PlansBeside {
-    files = List.copyOf(files);
-    projects = List.copyOf(projects);
+  private PlansBeside() {}
+
+  /** All of them. */
+  static List<Path> files(Project own) throws IOException {
+    return documents(own.folder()).stream()
+        .filter(file -> !file.equals(own.planFile()) && isPlan(file))
+        .toList();
   }
 
-  /** Those beside a project's own plan. */
-  static PlansBeside of(Project own) throws IOException {
-    List<Path> files = new ArrayList<>();
+  /** Those that can be read without values for parameters. */
+  static List<Project> projects(Project own) throws IOException {
     List<Project> projects = new ArrayList<>();
-    for (Path file : documents(own.folder())) {
-      if (!file.equals(own.planFile()) && isPlan(file)) {
-        files.add(file);
-        try {
-          projects.add(new Project(file, PlanReader.read(file, Map.of(), Optional.empty())));
-        } catch (PlanException e) {
-          LoggerFactory.getLogger(PlansBeside.class).debug("{} can't be followed", file, e);
-        }
+    for (Path file : files(own)) {
+      try {
+        projects.add(new Project(file, PlanReader.read(file, Map.of(), Optional.empty())));
+      } catch (PlanException e) {
+        LoggerFactory.getLogger(PlansBeside.class).debug("{} can't be followed", file, e);
       }
     }
-    return new PlansBeside(files, projects);
+    return projects;
   }
 
   private static TreeSet<Path> documents(Path folder) throws IOException {
@@ -64,7 +59,7 @@ record PlansBeside(List<Path> files, List<Project> projects) {
     }
     try (BufferedReader lines = Files.newBufferedReader(file, StandardCharsets.UTF_8)) {
       return lines.lines().limit(HEAD_LINES).anyMatch(line -> line.startsWith("baddle:"));
-    } catch (IOException | java.io.UncheckedIOException e) {
+    } catch (IOException | UncheckedIOException e) {
       LoggerFactory.getLogger(PlansBeside.class).debug("{} can't be read", file, e);
       return false;
     }

@@ -11,7 +11,7 @@ public final class LoadText {
 
   private LoadText() {}
 
-  /** What was loaded and its proof, in one line. */
+  /** One line about a load, with its proof. */
   public static String line(TableExport.Result result) {
     return loaded(result) + "; " + result.proof().words();
   }

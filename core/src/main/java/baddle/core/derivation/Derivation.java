@@ -138,13 +138,13 @@ public final class Derivation {
     return new StoppedException(
         "the calculated texts of "
             + rows
-            + " rows come to "
+            + " rows have "
             + characters
             + " characters, most of them in column "
             + longest.name()
             + "; at most "
             + MOST_CHARACTERS
-            + " are kept at once; make the column's texts shorter");
+            + " fit into memory at once; make the column's texts shorter");
   }
 
   /** Collects the reasons of a block's rows; the first of a row counts. */

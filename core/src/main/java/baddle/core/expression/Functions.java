@@ -296,11 +296,11 @@ final class Functions {
     long size = PatternSize.of(pattern);
     if (size > PatternSize.MOST) {
       throw binder.problem(
-          "the pattern comes to "
+          "the pattern has "
               + (size == Long.MAX_VALUE ? "more steps than can be counted" : size + " steps")
               + " once its repeats are written out; at most "
               + PatternSize.MOST
-              + " are taken; repeat less, or with * or +",
+              + " are allowed; use fewer repeats, or * or +",
           call.arguments().get(1));
     }
     try {

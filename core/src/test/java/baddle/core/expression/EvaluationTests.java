@@ -258,7 +258,7 @@ class EvaluationTests {
         "site not 3 # expected between, in, like or like_regex after not, found \"3\" # 9",
         "site like customer # like takes a pattern written as a text # 10",
         "site like_regex '(a)\\1' # no pattern, or one that can't be matched in linear time: invalid escape sequence # 16",
-        "site like_regex '((a{1,1000}){1,1000}){1,1000}' # the pattern comes to 1002002000 steps once its repeats are written out; at most 10000 are taken; repeat less, or with * or + # 16",
+        "site like_regex '((a{1,1000}){1,1000}){1,1000}' # the pattern has 1002002000 steps once its repeats are written out; at most 10000 are allowed; use fewer repeats, or * or + # 16",
         "period(sold_on, 'mont') # no grain of the calendar: mont; did you mean month? # 16",
         "cast(site as decimal(2)) # write decimal(18, 2): the digits in all, and the places # 0",
         "cast(site as txt) # no type txt; did you mean text? # 0",
