@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
 import org.slf4j.LoggerFactory;
 
@@ -45,8 +46,8 @@ final class PlansBeside {
     return projects;
   }
 
-  private static TreeSet<Path> documents(Path folder) throws IOException {
-    TreeSet<Path> found = new TreeSet<>();
+  private static Set<Path> documents(Path folder) throws IOException {
+    Set<Path> found = new TreeSet<>();
     try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*.{yaml,yml}")) {
       files.forEach(found::add);
     }
